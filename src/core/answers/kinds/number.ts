@@ -1,0 +1,77 @@
+import { z } from 'zod'
+import { accept, isBlank, type JsonSchema, type KindRules, refuse } from '../answer'
+
+/** Settings of a number question. Steps count from zero; a minimum must lie on one. */
+export const settings = () => ({
+  minimum: z.number().nullable().default(null).describe('Smallest answer'),
+  maximum: z.number().nullable().default(null).describe('Largest answer'),
+  step: z.number().positive().nullable().default(null).describe('Answers are multiples of this'),
+  unit: z.string().max(20).default('').describe('Shown after the number'),
+})
+
+interface NumberSettings {
+  minimum: number | null
+  maximum: number | null
+  step: number | null
+  unit: string
+}
+
+/** A valid floating-point number as the WHATWG HTML standard defines it. */
+const VALID = /^-?(?:\d+|\d*\.\d+)(?:[eE][-+]?\d+)?$/
+
+/** Beyond this a double no longer tells whole numbers apart. */
+const LARGEST = Number.MAX_SAFE_INTEGER
+
+/** A number; text is read as HTML number inputs send it. */
+export const rules: KindRules<NumberSettings> = {
+  check(raw, { minimum, maximum, step }) {
+    const number = readNumber(raw)
+    if (number === 'blank') return accept(null)
+    if (number === 'wrong') return refuse({ code: 'not_number' })
+    if (number < (minimum ?? -LARGEST)) return refuse({ code: 'too_small', least: minimum ?? -LARGEST })
+    if (number > (maximum ?? LARGEST)) return refuse({ code: 'too_large', most: maximum ?? LARGEST })
+    if (step !== null && !isMultiple(number, step)) return refuse({ code: 'off_step', step })
+    return accept(number)
+  },
+  show: (answer, { unit }) => (unit ? `${String(answer)} ${unit}` : String(answer)),
+  schema({ minimum, maximum, step }) {
+    const schema: Record<string, unknown> = {
+      type: 'number',
+      minimum: minimum ?? -LARGEST,
+      maximum: maximum ?? LARGEST,
+    }
+    if (step !== null) schema.multipleOf = step
+    return schema as JsonSchema
+  },
+  satisfies: (answer) => !isBlank(answer),
+}
+
+function readNumber(raw: unknown): number | 'blank' | 'wrong' {
+  if (raw === null || raw === undefined) return 'blank'
+  if (typeof raw === 'string') {
+    const text = raw.trim()
+    if (text === '') return 'blank'
+    return VALID.test(text) && Number.isFinite(Number(text)) ? Number(text) : 'wrong'
+  }
+  return typeof raw === 'number' && Number.isFinite(raw) ? raw : 'wrong'
+}
+
+/**
+ * Whether `number` is a whole multiple of `step`, in exact decimal arithmetic:
+ * 0.3 is a multiple of 0.1 although 0.3 / 0.1 is not whole in binary.
+ */
+export function isMultiple(number: number, step: number): boolean {
+  const [a, aPlaces] = asDecimal(number)
+  const [b, bPlaces] = asDecimal(step)
+  const places = Math.max(aPlaces, bPlaces)
+  return (a * 10n ** BigInt(places - aPlaces)) % (b * 10n ** BigInt(places - bPlaces)) === 0n
+}
+
+/** `[digits, places]` with number = digits / 10^places; `places` is never negative. */
+function asDecimal(number: number): [bigint, number] {
+  const [mantissa = '0', exponent = '0'] = String(number).split('e')
+  const [whole = '0', fraction = ''] = mantissa.split('.')
+  const places = fraction.length - Number(exponent)
+  const digits = BigInt(whole + fraction)
+  return places >= 0 ? [digits, places] : [digits * 10n ** BigInt(-places), 0]
+}

@@ -1,0 +1,31 @@
+import type { Question } from '../form/definition'
+import type { Problem } from './answer'
+
+/** What is wrong and what to do, in the question's own words where it has them. */
+export function explainProblem(problem: Problem, question: Question): string {
+  if (question.errorText) return question.errorText
+  switch (problem.code) {
+    case 'missing':
+      return question.kind === 'consent'
+        ? 'Tick this to go on.'
+        : question.kind === 'single_choice'
+          ? 'Choose one of the options.'
+          : 'Fill this in.'
+    case 'not_text':
+      return 'Write this as text.'
+    case 'too_long':
+      return `Shorten this to ${problem.most} characters.`
+    case 'not_email':
+      return 'Write an email address, such as name@studio.example.'
+    case 'not_number':
+      return 'Write a number, with digits only.'
+    case 'too_small':
+      return `Give a number of ${problem.least} or more.`
+    case 'too_large':
+      return `Give a number of ${problem.most} or less.`
+    case 'off_step':
+      return `Give a number in steps of ${problem.step}.`
+    case 'not_an_option':
+      return 'Choose one of the options.'
+  }
+}

@@ -1,0 +1,7 @@
+/**
+ * Where a value came from. `link` is a claim anybody can make by writing an address; `record` is stored
+ * data, told only to the holder of a personal link.
+ */
+export type Origin = 'typed' | 'link' | 'record' | 'browser' | 'constant' | 'default'
+
+export type Origins = Record<string, Origin>

@@ -1,0 +1,132 @@
+import { z } from 'zod'
+import { FREE_MERGE_NAMES, nameSchema, templateSchema, wordingSchema } from './name'
+import { conditionSchema, expectationSchema, fillSchema, landingSchema } from './parts'
+import { questionSchema } from './question'
+
+/**
+ * A form as one JSON document: what is asked, carried, landed and told.
+ * A draft holds one, every release holds one, and `/schemas/form.json` describes it.
+ */
+
+const carriedSchema = z.strictObject({
+  name: nameSchema,
+  label: wordingSchema.describe('What reports and messages call it'),
+  fill: z.array(fillSchema).max(10).default([]),
+  lands: z.array(landingSchema).max(5).default([]),
+})
+
+const stepSchema = z.strictObject({
+  name: nameSchema,
+  title: wordingSchema,
+  questions: z.array(questionSchema).max(100).default([]),
+})
+
+const joinSchema = z.strictObject({
+  list: nameSchema.describe('The list to join'),
+  consent: nameSchema.describe('The consent question that must be ticked'),
+})
+
+const routeSchema = z.strictObject({
+  cells: z
+    .record(nameSchema, expectationSchema)
+    .default({})
+    .describe('What each value must be; a value without a cell may be anything'),
+  desk: nameSchema,
+  message: nameSchema,
+})
+
+const routingSchema = z.strictObject({
+  columns: z.array(nameSchema).max(12).default([]),
+  rows: z.array(routeSchema).max(200).default([]),
+  otherwise: z
+    .strictObject({ desk: nameSchema, message: nameSchema })
+    .nullable()
+    .default(null)
+    .describe('Who is told when no row fits'),
+})
+
+const messageSchema = z.strictObject({
+  name: nameSchema,
+  title: wordingSchema,
+  to: z.enum(['desk', 'visitor']),
+  subject: templateSchema(200),
+  body: templateSchema(20_000),
+  when: conditionSchema.nullable().default(null),
+})
+
+export const formSchema = z
+  .strictObject({
+    format: z.literal('lichen-form-1').default('lichen-form-1'),
+    title: templateSchema(200).refine((text) => text !== '', 'Give the form a title'),
+    intro: templateSchema(2000).default(''),
+    steps: z.array(stepSchema).min(1).max(40),
+    carried: z.array(carriedSchema).max(100).default([]),
+    joins: z.array(joinSchema).max(20).default([]),
+    routing: routingSchema.default({ columns: [], rows: [], otherwise: null }),
+    messages: z.array(messageSchema).max(50).default([]),
+    outcome: z
+      .strictObject({ title: templateSchema(200), body: templateSchema(4000) })
+      .default({ title: 'Thank you', body: 'We have your answers.' }),
+    wording: z
+      .strictObject({
+        back: wordingSchema.default('Back'),
+        next: wordingSchema.default('Next'),
+        send: wordingSchema.default('Send'),
+      })
+      .default({ back: 'Back', next: 'Next', send: 'Send' }),
+    keepUnfinished: z
+      .boolean()
+      .default(false)
+      .describe('Keep the answers of people who stop midway; visitors are told'),
+  })
+  .superRefine(refuseRepeatedNames)
+  .describe('A Lichen form definition')
+
+export type Form = z.output<typeof formSchema>
+/** A definition as people write it: everything that has a default may be left out. */
+export type FormInput = z.input<typeof formSchema>
+export type Step = Form['steps'][number]
+export type Question = Step['questions'][number]
+export type CarriedValue = Form['carried'][number]
+export type FillSource = z.output<typeof fillSchema>
+export type Landing = z.output<typeof landingSchema>
+export type Join = Form['joins'][number]
+export type Routing = Form['routing']
+export type Route = Routing['rows'][number]
+export type Message = Form['messages'][number]
+
+/** Names tell values apart in reports, conditions and messages, so no two values share one. */
+function refuseRepeatedNames(
+  form: {
+    steps: { name: string; questions: { name: string }[] }[]
+    carried: { name: string }[]
+    messages: { name: string }[]
+  },
+  context: z.RefinementCtx,
+) {
+  const seen = new Set<string>()
+  const take = (name: string, path: (string | number)[]) => {
+    if (FREE_MERGE_NAMES.has(name))
+      context.addIssue({ code: 'custom', path, message: `“${name}” is kept for messages` })
+    else if (seen.has(name))
+      context.addIssue({ code: 'custom', path, message: `Two values are called “${name}”` })
+    seen.add(name)
+  }
+  form.steps.forEach((step, s) =>
+    step.questions.forEach((question, q) => take(question.name, ['steps', s, 'questions', q, 'name'])),
+  )
+  form.carried.forEach((carried, c) => take(carried.name, ['carried', c, 'name']))
+  refuseTwins(form.steps, 'steps', context)
+  refuseTwins(form.messages, 'messages', context)
+}
+
+function refuseTwins(items: { name: string }[], key: string, context: z.RefinementCtx) {
+  items.forEach(({ name }, index) => {
+    if (items.findIndex((item) => item.name === name) < index)
+      context.addIssue({
+        code: 'custom',
+        path: [key, index, 'name'],
+        message: `Two of the ${key} are called “${name}”`,
+      })
+  })
+}

@@ -1,0 +1,228 @@
+import { examineTemplate } from '../dispatch/template'
+import { valuesTested } from '../logic/condition'
+import type { ListInfo, Desk, RecordField } from '../records/snapshot'
+import type { CarriedValue, Form, Message, Question } from './definition'
+import { FREE_MERGE_NAMES } from './name'
+import { emailQuestion, findCarried, findQuestion, labelOf, namesTaken, questionsAsked } from './values'
+
+/** Something the analysis says about a draft. Faults stop a release; warnings and notes do not. */
+export interface Finding {
+  severity: 'fault' | 'warning' | 'note'
+  place: 'compose' | 'records' | 'dispatch'
+  /** The value, message or row it is about; empty for the form as a whole. */
+  about: string
+  text: string
+}
+
+/** The workspace's records, lists and desks that a form may name. */
+export interface Resources {
+  fields: RecordField[]
+  lists: ListInfo[]
+  desks: Desk[]
+}
+
+/** Examines a draft and says everything that would surprise its owner, faults first. */
+export function examineForm(form: Form, resources: Resources): Finding[] {
+  const findings = [
+    ...examineQuestions(form),
+    ...examineWording(form),
+    ...examineLandings(form, resources),
+    ...examineJoins(form, resources),
+    ...examineRouting(form, resources),
+    ...form.messages.flatMap((message) => examineMessage(form, message)),
+  ]
+  const rank = { fault: 0, warning: 1, note: 2 }
+  return findings.sort((a, b) => rank[a.severity] - rank[b.severity])
+}
+
+const finding =
+  (severity: Finding['severity'], place: Finding['place']) =>
+  (about: string, text: string): Finding => ({ severity, place, about, text })
+
+const composeFault = finding('fault', 'compose')
+const recordsFault = finding('fault', 'records')
+const dispatchFault = finding('fault', 'dispatch')
+
+function examineQuestions(form: Form): Finding[] {
+  const asked = questionsAsked(form)
+  if (asked.length === 0) return [composeFault('', 'The form asks nothing. Add a question.')]
+  const before = new Set(form.carried.map(({ name }) => name))
+  return asked.flatMap(({ question }) => {
+    const findings = [
+      ...examineSettings(question),
+      ...valuesTested(question.shownWhen)
+        .filter((name) => !before.has(name))
+        .map((name) =>
+          composeFault(
+            question.name,
+            findQuestion(form, name)
+              ? `“${question.label}” shows by “${labelOf(form, name)}”, which is asked later or switched off.`
+              : `“${question.label}” shows by “${name}”, which is not in the form.`,
+          ),
+        ),
+    ]
+    before.add(question.name)
+    return findings
+  })
+}
+
+function examineSettings(question: Question): Finding[] {
+  if (question.kind === 'single_choice' && question.options.length === 0)
+    return [composeFault(question.name, `“${question.label}” has no options to choose from.`)]
+  if (question.kind === 'consent' && question.wording === '')
+    return [composeFault(question.name, `“${question.label}” does not say what is agreed to.`)]
+  return []
+}
+
+/** Visitors read the title and the introduction before they answer, so only filled values may stand there. */
+function examineWording(form: Form): Finding[] {
+  const isKnownBefore = (name: string) =>
+    findCarried(form, name) !== undefined || (findQuestion(form, name)?.fill.length ?? 0) > 0
+  return [form.title, form.intro].flatMap((template) => {
+    const examined = examineTemplate(template)
+    if ('error' in examined) return [composeFault('', `The title or introduction: ${examined.error}`)]
+    return examined.uses.flatMap(({ name, hasFallback }) => {
+      if (!isKnownBefore(name))
+        return [composeFault('', `The wording uses “${name}”, which is not known before anyone answers.`)]
+      return hasFallback
+        ? []
+        : [composeFault('', `The wording uses “${name}” without saying what to write when it is missing.`)]
+    })
+  })
+}
+
+function examineLandings(form: Form, { fields }: Resources): Finding[] {
+  const values: (Question | CarriedValue)[] = [
+    ...questionsAsked(form).map(({ question }) => question),
+    ...form.carried,
+  ]
+  const known = new Set(fields.map(({ name }) => name))
+  const takenBy = new Map<string, string>()
+  const joined = new Set(form.joins.map(({ consent }) => consent))
+  const findings = values.flatMap((value) => {
+    const named = [
+      ...value.lands.map(({ field }) => field),
+      ...value.fill.flatMap((source) => (source.from === 'record' ? [source.field] : [])),
+    ]
+    const found = named
+      .filter((field) => !known.has(field))
+      .map((field) => recordsFault(value.name, `“${value.label}” names a contact field “${field}” that does not exist.`))
+    for (const { field } of value.lands) {
+      const first = takenBy.get(field)
+      if (first)
+        found.push(
+          finding('warning', 'records')(
+            value.name,
+            `“${first}” and “${value.label}” both land in “${field}”; the later answer wins.`,
+          ),
+        )
+      takenBy.set(field, value.label)
+    }
+    if (value.lands.length === 0 && !joined.has(value.name) && 'kind' in value)
+      found.push(
+        finding('note', 'records')(value.name, `“${value.label}” lands nowhere; it stays with the submission.`),
+      )
+    return found
+  })
+  const email = emailQuestion(form)
+  if (!email)
+    findings.push(
+      finding('warning', 'records')('', 'No answer lands in Email, so strangers never become contacts.'),
+    )
+  else if (email.kind !== 'email')
+    findings.push(recordsFault(email.name, `“${email.label}” lands in Email but is not an email question.`))
+  return findings
+}
+
+function examineJoins(form: Form, { lists }: Resources): Finding[] {
+  return form.joins.flatMap(({ list, consent }) => {
+    const question = findQuestion(form, consent)
+    if (!lists.some(({ name }) => name === list))
+      return [recordsFault(consent, `The list “${list}” does not exist.`)]
+    if (question?.kind !== 'consent' || question.off)
+      return [recordsFault(consent, `Joining “${list}” needs a consent question; “${consent}” is not one.`)]
+    return []
+  })
+}
+
+function examineRouting(form: Form, { desks }: Resources): Finding[] {
+  const { columns, rows, otherwise } = form.routing
+  const names = new Set([
+    ...questionsAsked(form).map(({ question }) => question.name),
+    ...form.carried.map(({ name }) => name),
+  ])
+  const findings = columns
+    .filter((name) => !names.has(name))
+    .map((name) => dispatchFault(name, `The routing table reads “${name}”, which the form does not ask.`))
+  const catchAll = rows.findIndex(({ cells }) => Object.keys(cells).length === 0)
+  rows.forEach((row, index) => {
+    findings.push(...examineTarget(form, desks, row, `Row ${index + 1}`))
+    if (catchAll >= 0 && index > catchAll)
+      findings.push(
+        finding('warning', 'dispatch')(
+          `row ${index + 1}`,
+          `Row ${index + 1} never fires: row ${catchAll + 1} fits every answer.`,
+        ),
+      )
+    for (const name of Object.keys(row.cells))
+      if (!columns.includes(name))
+        findings.push(
+          dispatchFault(`row ${index + 1}`, `Row ${index + 1} tests “${name}”, which has no column.`),
+        )
+  })
+  if (otherwise) findings.push(...examineTarget(form, desks, otherwise, 'The otherwise row'))
+  else if (catchAll < 0)
+    findings.push(
+      finding('warning', 'dispatch')('', 'There is no otherwise row: what fits no row goes to the form’s owner.'),
+    )
+  return findings
+}
+
+function examineTarget(
+  form: Form,
+  desks: readonly Desk[],
+  { desk, message }: { desk: string; message: string },
+  what: string,
+): Finding[] {
+  const findings: Finding[] = []
+  const found = desks.find(({ name }) => name === desk)
+  if (!found) findings.push(dispatchFault(what, `${what} tells the desk “${desk}”, which does not exist.`))
+  else if (found.addresses.length === 0)
+    findings.push(dispatchFault(what, `${what} tells ${found.title}, which has no address.`))
+  if (!form.messages.some(({ name, to }) => name === message && to === 'desk'))
+    findings.push(dispatchFault(what, `${what} sends “${message}”, which is not a message to a desk.`))
+  return findings
+}
+
+function examineMessage(form: Form, message: Message): Finding[] {
+  const findings: Finding[] = []
+  const names = new Set([...namesTaken(form), ...FREE_MERGE_NAMES])
+  for (const template of [message.subject, message.body]) {
+    const examined = examineTemplate(template)
+    if ('error' in examined) {
+      findings.push(dispatchFault(message.name, `${message.title}: ${examined.error}`))
+      continue
+    }
+    for (const { name, hasFallback } of examined.uses)
+      if (!names.has(name))
+        findings.push(
+          dispatchFault(message.name, `${message.title} uses “${name}”, which is not in the form.`),
+        )
+      else if (!hasFallback && mayBeBlank(form, name))
+        findings.push(
+          finding('warning', 'dispatch')(
+            message.name,
+            `${message.title} uses “${name}” without saying what to write when it is missing.`,
+          ),
+        )
+  }
+  if (message.to === 'visitor' && !emailQuestion(form))
+    findings.push(dispatchFault(message.name, `${message.title} goes to the visitor, but no answer lands in Email.`))
+  return findings
+}
+
+function mayBeBlank(form: Form, name: string): boolean {
+  if (FREE_MERGE_NAMES.has(name)) return false
+  const question = findQuestion(form, name)
+  return !question || question.off || !question.required || question.shownWhen !== null
+}

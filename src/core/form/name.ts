@@ -1,0 +1,29 @@
+import { z } from 'zod'
+
+/** Names that messages can always use and that no value may take. */
+export const FREE_MERGE_NAMES = new Set(['all_answers', 'form_title', 'submission_id'])
+
+/** A snake_case identifier in reports, messages and mappings. */
+export const nameSchema = z
+  .string()
+  .regex(/^[a-z][a-z0-9_]{0,59}$/, 'Start with a letter; use a-z, 0-9 and _ (60 at most)')
+
+export const wordingSchema = z.string().trim().min(1, 'Write something here').max(300)
+
+/** Text with merge fields. */
+export const templateSchema = (most: number) => z.string().max(most)
+
+/** A name made from wording: “How hot do you fire?” → `how_hot_do_you_fire`, never one of `taken`. */
+export function nameFrom(wording: string, taken: Iterable<string>): string {
+  const plain = wording
+    .normalize('NFKD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '_')
+    .replace(/^[^a-z]+|_+$/g, '')
+  const stem = plain.slice(0, 40).replace(/_+$/, '') || 'value'
+  const used = new Set([...taken, ...FREE_MERGE_NAMES])
+  let name = stem
+  for (let n = 2; used.has(name); n++) name = `${stem}_${n}`
+  return name
+}

@@ -1,0 +1,37 @@
+import type { CarriedValue, Form, Question, Step } from './definition'
+
+/** Everything a condition or a message can use, in the order visitors meet it. */
+
+/** A form's questions that are not switched off, each with its step. */
+export const questionsAsked = (form: Form): { step: Step; question: Question }[] =>
+  form.steps.flatMap((step) =>
+    step.questions.filter(({ off }) => !off).map((question) => ({ step, question })),
+  )
+
+export const findQuestion = (form: Form, name: string): Question | undefined =>
+  form.steps.flatMap(({ questions }) => questions).find((question) => question.name === name)
+
+export const findCarried = (form: Form, name: string): CarriedValue | undefined =>
+  form.carried.find((carried) => carried.name === name)
+
+/** Every name in use, switched-off questions included. */
+export const namesTaken = (form: Form): string[] => [
+  ...form.steps.flatMap(({ questions }) => questions.map(({ name }) => name)),
+  ...form.carried.map(({ name }) => name),
+]
+
+/** Every value with a landing: asked questions and carried values. */
+export const valuesThatLand = (form: Form): (Question | CarriedValue)[] =>
+  [...questionsAsked(form).map(({ question }) => question), ...form.carried].filter(
+    ({ lands }) => lands.length > 0,
+  )
+
+/** What people call a value: its label, or the name when there is none. */
+export const labelOf = (form: Form, name: string): string =>
+  (findQuestion(form, name) ?? findCarried(form, name))?.label ?? name
+
+/** The question whose answer is the contact's email, if the form has one. */
+export const emailQuestion = (form: Form): Question | undefined =>
+  questionsAsked(form)
+    .map(({ question }) => question)
+    .find(({ lands }) => lands.some(({ field }) => field === 'email'))

@@ -1,0 +1,101 @@
+import type { Answers } from './answers/answer'
+import { type PlannedMessage, writeMessages } from './dispatch/messages'
+import { chooseOutcome, type Outcome } from './dispatch/outcome'
+import { routeSubmission, type Routed } from './dispatch/route'
+import type { Form } from './form/definition'
+import { emailQuestion, labelOf, questionsAsked } from './form/values'
+import { landValues, type RecordChange } from './records/land'
+import { joinLists, type ListChange } from './records/lists'
+import { matchPerson, type Person } from './records/match'
+import type { Snapshot } from './records/snapshot'
+
+/** Everything a submission will do, computed before anything is done. Plain data. */
+export interface Plan {
+  person: Person
+  changes: RecordChange[]
+  lists: ListChange[]
+  routed: Routed
+  messages: PlannedMessage[]
+  deliveries: PlannedDelivery[]
+  outcome: Outcome
+  findings: string[]
+}
+
+/** One thing to send outside. `key` is unique in a plan and the same each time it is made. */
+export type PlannedDelivery =
+  | { key: string; to: 'mail'; message: number; because: string }
+  | { key: string; to: 'crm'; because: string }
+
+/** What a plan needs to know of the visit. */
+export interface VisitFacts {
+  /** Id of the contact whose personal link was used. */
+  linkHolder: string | null
+}
+
+/**
+ * Plans what a submission does. Pure: the same arguments give the same plan, and nothing is done.
+ * `values` are checked answers and carried values; every entry of the plan says why it is there.
+ */
+export function planSubmission(
+  form: Form,
+  values: Answers,
+  visit: VisitFacts,
+  snapshot: Snapshot,
+): Plan {
+  const person = matchPerson(emailIn(form, values), visit.linkHolder, snapshot.contacts)
+  const contact = snapshot.contacts.find(({ id }) => id === person.contact) ?? null
+  const known = person.how !== 'nobody'
+  const changes = known ? landValues(form, values, contact, snapshot.fields) : []
+  const lists = known ? joinLists(form, values, contact, snapshot.lists) : []
+  const routed = routeSubmission(form, values, snapshot)
+  const messages = writeMessages(form, values, routed, person.email, snapshot)
+  return {
+    person,
+    changes,
+    lists,
+    routed,
+    messages,
+    deliveries: planDeliveries(person, changes, messages, snapshot),
+    outcome: chooseOutcome(form, values),
+    findings: [...notesOnPerson(person), ...notesOnLanding(form, values)],
+  }
+}
+
+/** The answered email, in the form it is matched by. */
+export function emailIn(form: Form, values: Answers): string | null {
+  const question = emailQuestion(form)
+  const email = question ? values[question.name] : null
+  return typeof email === 'string' && email !== '' ? email : null
+}
+
+function planDeliveries(
+  person: Person,
+  changes: RecordChange[],
+  messages: PlannedMessage[],
+  snapshot: Snapshot,
+): PlannedDelivery[] {
+  const mails = messages.map(
+    ({ message, because }, index): PlannedDelivery => ({
+      key: `mail:${message}`,
+      to: 'mail',
+      message: index,
+      because,
+    }),
+  )
+  const changed = person.how === 'new' || changes.some(({ effect }) => effect === 'set')
+  if (!snapshot.crm || !changed || person.how === 'nobody') return mails
+  const because = person.how === 'new' ? 'A contact was made' : 'The contact’s fields changed'
+  return [...mails, { key: 'crm:contact', to: 'crm', because }]
+}
+
+const notesOnPerson = (person: Person): string[] =>
+  person.how === 'nobody' ? ['Nobody is matched, so no answer lands in a contact'] : []
+
+function notesOnLanding(form: Form, values: Answers): string[] {
+  const joins = new Set(form.joins.map(({ consent }) => consent))
+  const nowhere = questionsAsked(form).filter(
+    ({ question }) =>
+      question.name in values && question.lands.length === 0 && !joins.has(question.name),
+  )
+  return nowhere.map(({ question }) => `“${labelOf(form, question.name)}” stays with the submission`)
+}

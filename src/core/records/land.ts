@@ -1,0 +1,59 @@
+import { type Answer, type Answers, isBlank } from '../answers/answer'
+import type { Form } from '../form/definition'
+import { labelOf, valuesThatLand } from '../form/values'
+import type { ContactState, RecordField } from './snapshot'
+
+/** What a plan does, or on purpose does not do, to one record field. */
+export interface RecordChange {
+  record: 'contact'
+  field: string
+  /** The field's label when the plan was made. */
+  label: string
+  from: Answer
+  to: Answer
+  /** `set` writes `to`; `kept` leaves `from` although the answer differs. */
+  effect: 'set' | 'kept'
+  /** Name of the value that lands here. */
+  value: string
+  because: string
+}
+
+/**
+ * Lands values in the contact's fields. A blank changes nothing; neither does a value that is already
+ * stored. Where two values land in one field, the later one in the form wins, as it would in order.
+ */
+export function landValues(
+  form: Form,
+  values: Answers,
+  contact: ContactState | null,
+  fields: readonly RecordField[],
+): RecordChange[] {
+  const stored: Answers = { ...contact?.values }
+  const changes = new Map<string, RecordChange>()
+  for (const value of valuesThatLand(form)) {
+    const to = values[value.name] ?? null
+    if (isBlank(to)) continue
+    for (const { field, ifFilled } of value.lands) {
+      const info = fields.find(({ name }) => name === field)
+      const from = stored[field] ?? null
+      if (!info || from === to) continue
+      const keeps = ifFilled === 'keep' && !isBlank(from)
+      const before = changes.get(field)
+      if (keeps && before) continue
+      changes.set(field, {
+        record: 'contact',
+        field,
+        label: info.label,
+        from: before?.from ?? from,
+        to,
+        effect: keeps ? 'kept' : 'set',
+        value: value.name,
+        because: keeps
+          ? `${labelOf(form, value.name)} keeps a value that is there`
+          : `Answer to “${labelOf(form, value.name)}”`,
+      })
+      if (!keeps) stored[field] = to
+    }
+  }
+  return [...changes.values()]
+}

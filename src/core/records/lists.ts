@@ -1,0 +1,30 @@
+import type { Answers } from '../answers/answer'
+import type { Form } from '../form/definition'
+import { findQuestion } from '../form/values'
+import type { ContactState, ListInfo } from './snapshot'
+
+/** One list joined, with the exact wording agreed to. */
+export interface ListChange {
+  list: string
+  title: string
+  wording: string
+  because: string
+}
+
+/** Joins the lists whose consent was ticked. An unticked box leaves a membership as it is. */
+export function joinLists(
+  form: Form,
+  values: Answers,
+  contact: ContactState | null,
+  lists: readonly ListInfo[],
+): ListChange[] {
+  return form.joins.flatMap(({ list, consent }) => {
+    const question = findQuestion(form, consent)
+    const info = lists.find(({ name }) => name === list)
+    if (!info || question?.kind !== 'consent' || values[consent] !== true) return []
+    if (contact?.lists.includes(list)) return []
+    return [
+      { list, title: info.title, wording: question.wording, because: `Ticked “${question.label}”` },
+    ]
+  })
+}
