@@ -1,0 +1,72 @@
+import type { Form } from './definition'
+import { labelOf, questionsAsked } from './values'
+
+/** What changed from one definition to another, in words a specialist would use; empty for nothing. */
+export function tellDifferences(before: Form | null, after: Form): string[] {
+  if (!before) return ['First release']
+  return [
+    ...tellQuestions(before, after),
+    ...tellNamed('carried value', before.carried, after.carried, ({ label }) => label),
+    ...tellNamed('message', before.messages, after.messages, ({ title }) => title),
+    ...tellNamed('step', before.steps.map(withoutQuestions), after.steps.map(withoutQuestions), ({ title }) => title),
+    ...tellOrder(before, after),
+    ...tellPart('The routing table', before.routing, after.routing),
+    ...tellPart('Lists joined', before.joins, after.joins),
+    ...tellPart('The outcome', before.outcome, after.outcome),
+    ...tellPart('The title', before.title, after.title),
+    ...tellPart('The introduction', before.intro, after.intro),
+    ...tellPart('Wording of the buttons', before.wording, after.wording),
+    ...tellPart('Keeping unfinished answers', before.keepUnfinished, after.keepUnfinished),
+  ]
+}
+
+const withoutQuestions = ({ name, title }: Form['steps'][number]) => ({ name, title })
+
+function tellQuestions(before: Form, after: Form): string[] {
+  const all = (form: Form) => form.steps.flatMap(({ questions }) => questions)
+  return tellNamed('question', all(before), all(after), ({ label }) => label)
+}
+
+function tellNamed<T extends { name: string }>(what: string, before: T[], after: T[], titleOf: (item: T) => string) {
+  const lines: string[] = []
+  for (const item of after) {
+    const old = before.find(({ name }) => name === item.name)
+    if (!old) lines.push(`Added the ${what} “${titleOf(item)}”`)
+    else if (!same(old, item)) lines.push(`Changed the ${what} “${titleOf(item)}”: ${changedParts(old, item)}`)
+  }
+  for (const item of before)
+    if (!after.some(({ name }) => name === item.name)) lines.push(`Removed the ${what} “${titleOf(item)}”`)
+  return lines
+}
+
+const PART_WORDS: Record<string, string> = {
+  shownWhen: 'when it shows',
+  lands: 'where it lands',
+  fill: 'what fills it',
+  errorText: 'error text',
+  off: 'switched on or off',
+}
+
+function changedParts<T extends object>(before: T, after: T): string {
+  const keys = Object.keys({ ...before, ...after }) as (keyof T & string)[]
+  return keys
+    .filter((key) => !same(before[key], after[key]))
+    .map((key) => PART_WORDS[key] ?? key)
+    .join(', ')
+}
+
+function tellOrder(before: Form, after: Form): string[] {
+  const order = (form: Form, other: Form) =>
+    questionsAsked(form)
+      .filter(({ question }) => questionsAsked(other).some((o) => o.question.name === question.name))
+      .map(({ step, question }) => `${step.name}/${question.name}`)
+  const moved = order(after, before).filter((key, index) => key !== order(before, after)[index])
+  return moved.length > 0
+    ? [`Moved ${moved.map((key) => `“${labelOf(after, key.split('/')[1] ?? '')}”`).join(', ')}`]
+    : []
+}
+
+const tellPart = (what: string, before: unknown, after: unknown): string[] =>
+  same(before, after) ? [] : [`${what} changed`]
+
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)

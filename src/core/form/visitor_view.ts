@@ -1,0 +1,28 @@
+import type { Answers } from '../answers/answer'
+import { valuesTested } from '../logic/condition'
+import type { Form, Question, Step } from './definition'
+import { questionsAsked } from './values'
+
+/** What a visitor's browser may know of a form: the questions, and nothing of where answers go. */
+export interface VisitorForm {
+  steps: Step[]
+  wording: Form['wording']
+  keepUnfinished: boolean
+  /** Carried values that conditions look at, and no others. */
+  carried: Answers
+}
+
+export function visitorView(form: Form, carried: Answers): VisitorForm {
+  const tested = new Set(questionsAsked(form).flatMap(({ question }) => valuesTested(question.shownWhen)))
+  return {
+    steps: form.steps.map((step) => ({
+      ...step,
+      questions: step.questions.filter(({ off }) => !off).map(withoutDestinations),
+    })),
+    wording: form.wording,
+    keepUnfinished: form.keepUnfinished,
+    carried: Object.fromEntries(Object.entries(carried).filter(([name]) => tested.has(name))),
+  }
+}
+
+const withoutDestinations = (question: Question): Question => ({ ...question, lands: [], fill: [], default: null })

@@ -1,0 +1,65 @@
+import { sql } from 'kysely'
+import type { Runner } from '../database'
+
+/**
+ * Counts one form's day anew from its visits and puts the result in place of what stood there. A day is
+ * the UTC day on which visitors arrived, so that everything they do later counts where they came from.
+ */
+export async function recountDay(db: Runner, formId: string, day: string): Promise<void> {
+  await sql`select pg_advisory_xact_lock(hashtextextended(${`readout ${formId} ${day}`}, 0))`.execute(db)
+  await sql`delete from readout_day where form_id = ${formId} and day = ${day}::date`.execute(db)
+  await sql`
+    insert into readout_day (workspace_id, form_id, day, source, release_number,
+      arrived, began, sent, unfinished, returned, steps, stopped)
+    with of_day as (
+      select * from visit
+      where form_id = ${formId}
+        and arrived_at >= ${day}::date::timestamp at time zone 'UTC'
+        and arrived_at < (${day}::date + 1)::timestamp at time zone 'UTC'
+    ), by_step as (
+      select source, release_number, step, count(*) as reached,
+        count(*) filter (where sent_at is null and step = steps[cardinality(steps)]) as stopped
+      from of_day, unnest(steps) step group by 1, 2, 3
+    ), steps as (
+      select source, release_number, jsonb_object_agg(step, reached) as reached,
+        jsonb_object_agg(step, stopped) as stopped
+      from by_step group by 1, 2
+    )
+    select workspace_id, form_id, ${day}::date, source, release_number,
+      count(*), count(began_at), count(sent_at),
+      count(*) filter (where answers is not null and sent_at is null), count(returned_at),
+      coalesce(steps.reached, '{}'), coalesce(steps.stopped, '{}')
+    from of_day left join steps using (source, release_number)
+    group by workspace_id, form_id, source, release_number, steps.reached, steps.stopped
+  `.execute(db)
+}
+
+/** Counts of the days from `from` to `to`, both included (`YYYY-MM-DD`). */
+export async function readDays(db: Runner, formIds: readonly string[], from: string, to: string) {
+  if (formIds.length === 0) return []
+  return db
+    .selectFrom('readout_day')
+    .selectAll()
+    .where('form_id', 'in', formIds)
+    .where('day', '>=', from)
+    .where('day', '<=', to)
+    .orderBy('day')
+    .execute()
+}
+
+/** Median seconds from beginning to sending, of the visits that arrived on those days. */
+export async function readMedianSeconds(
+  db: Runner,
+  formId: string,
+  from: string,
+  to: string,
+): Promise<number | null> {
+  const { rows } = await sql<{ median: number | null }>`
+    select percentile_cont(0.5) within group (order by extract(epoch from sent_at - began_at))::float8 as median
+    from visit
+    where form_id = ${formId} and sent_at is not null and sent_at > began_at
+      and arrived_at >= ${from}::date::timestamp at time zone 'UTC'
+      and arrived_at < (${to}::date + 1)::timestamp at time zone 'UTC'
+  `.execute(db)
+  return rows[0]?.median ?? null
+}

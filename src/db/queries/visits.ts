@@ -1,0 +1,120 @@
+import { sql } from 'kysely'
+import type { VisitProgress } from '@/core/readout/visit'
+import { asJson, type Runner } from '../database'
+import type { VisitEventKind } from '../schema'
+
+export interface StoredVisit extends VisitProgress {
+  id: string
+  workspaceId: string
+  formId: string
+  releaseNumber: number
+  source: string
+  link: Record<string, string>
+  pageBefore: string | null
+  linkHolder: string | null
+}
+
+export interface VisitKey {
+  formId: string
+  visitId: string
+}
+
+/** Visits by key, locked until the transaction ends. */
+export async function lockVisits(db: Runner, keys: readonly VisitKey[]): Promise<StoredVisit[]> {
+  const rows = await visitQuery(db)
+    .where((eb) =>
+      eb(
+        eb.refTuple('form_id', 'id'),
+        'in',
+        keys.map(({ formId, visitId }) => eb.tuple(formId, visitId)),
+      ),
+    )
+    .orderBy('id')
+    .forUpdate()
+    .execute()
+  return rows.map(asVisit)
+}
+
+export async function findVisit(db: Runner, { formId, visitId }: VisitKey): Promise<StoredVisit | null> {
+  const row = await visitQuery(db).where('form_id', '=', formId).where('id', '=', visitId).executeTakeFirst()
+  return row ? asVisit(row) : null
+}
+
+const visitQuery = (db: Runner) => db.selectFrom('visit').selectAll()
+
+function asVisit(row: Awaited<ReturnType<ReturnType<typeof visitQuery>['execute']>>[number]): StoredVisit {
+  return {
+    id: row.id,
+    workspaceId: row.workspace_id,
+    formId: row.form_id,
+    releaseNumber: row.release_number,
+    arrivedAt: row.arrived_at.toISOString(),
+    beganAt: row.began_at?.toISOString() ?? null,
+    sentAt: row.sent_at?.toISOString() ?? null,
+    returnedAt: row.returned_at?.toISOString() ?? null,
+    lastAt: row.last_at.toISOString(),
+    steps: row.steps,
+    source: row.source,
+    link: row.link,
+    pageBefore: row.page_before,
+    linkHolder: row.link_holder,
+    answers: row.answers,
+  }
+}
+
+export async function writeVisits(db: Runner, visits: readonly StoredVisit[]): Promise<void> {
+  if (visits.length === 0) return
+  await sql`
+    insert into visit (id, workspace_id, form_id, release_number, arrived_at, began_at, sent_at, returned_at,
+      last_at, steps, source, link, page_before, link_holder, answers)
+    select id, "workspaceId", "formId", "releaseNumber", "arrivedAt", "beganAt", "sentAt", "returnedAt",
+      "lastAt", steps, source, link, "pageBefore", "linkHolder", nullif(answers, 'null'::jsonb)
+    from jsonb_to_recordset(${asJson(visits)}::jsonb) as row(
+      id uuid, "workspaceId" uuid, "formId" uuid, "releaseNumber" integer, "arrivedAt" timestamptz,
+      "beganAt" timestamptz, "sentAt" timestamptz, "returnedAt" timestamptz, "lastAt" timestamptz,
+      steps text[], source text, link jsonb, "pageBefore" text, "linkHolder" uuid, answers jsonb)
+    on conflict (form_id, id) do update set
+      began_at = excluded.began_at, sent_at = excluded.sent_at, returned_at = excluded.returned_at,
+      last_at = excluded.last_at, steps = excluded.steps, answers = excluded.answers
+  `.execute(db)
+}
+
+export interface NewVisitEvent {
+  workspace_id: string
+  form_id: string
+  visit_id: string
+  at: string
+  kind: VisitEventKind
+  step: string | null
+  source: string | null
+}
+
+export async function addVisitEvents(db: Runner, events: readonly NewVisitEvent[]): Promise<void> {
+  if (events.length === 0) return
+  await sql`
+    insert into visit_event (workspace_id, form_id, visit_id, at, kind, step, source)
+    select workspace_id, form_id, visit_id, at, kind, step, source
+    from jsonb_to_recordset(${asJson(events)}::jsonb) as row(
+      workspace_id uuid, form_id uuid, visit_id uuid, at timestamptz, kind text, step text, source text)
+  `.execute(db)
+}
+
+/** Makes the monthly parts of the event table from `back` months ago to `ahead` months on. */
+export async function ensureEventMonths(db: Runner, back: number, ahead: number): Promise<void> {
+  await sql`
+    select ensure_visit_event_month((now() + make_interval(months => n))::date)
+    from generate_series(${-back}::int, ${ahead}::int) n
+  `.execute(db)
+}
+
+/** Asks for a recount of these form-days soon; asking again before it runs changes nothing. */
+export async function queueReadout(db: Runner, days: readonly { formId: string; day: string }[]): Promise<void> {
+  if (days.length === 0) return
+  await sql`
+    select graphile_worker.add_job('count_readout', json_build_object('formId', "formId", 'day', day),
+      job_key := 'readout:' || "formId" || ':' || day, job_key_mode := 'preserve_run_at',
+      run_at := now() + interval '500 milliseconds')
+    from (select distinct "formId", day from jsonb_to_recordset(${asJson(days)}::jsonb)
+      as row("formId" text, day text) order by 1, 2) days
+  `.execute(db)
+}

@@ -1,0 +1,266 @@
+import type { ColumnType, Generated, JSONColumnType } from 'kysely'
+import type { Answers } from '@/core/answers/answer'
+import type { Outcome } from '@/core/dispatch/outcome'
+import type { Origins } from '@/core/fill/origin'
+import type { Form } from '@/core/form/definition'
+import type { Plan } from '@/core/plan'
+import type { Answer } from '@/core/answers/answer'
+
+type Json<T> = JSONColumnType<T & object, string, string>
+type Moment = ColumnType<Date, Date, Date>
+type MaybeMoment = ColumnType<Date | null, Date | null | undefined, Date | null>
+type Default<T> = ColumnType<T, T | undefined, T>
+
+export interface Database {
+  user: UserTable
+  account: AccountTable
+  session: SessionTable
+  workspace: WorkspaceTable
+  member: MemberTable
+  api_token: ApiTokenTable
+  record_field: RecordFieldTable
+  desk: DeskTable
+  list: ListTable
+  form: FormTable
+  release: ReleaseTable
+  contact: ContactTable
+  contact_change: ContactChangeTable
+  list_membership: ListMembershipTable
+  personal_link: PersonalLinkTable
+  visit: VisitTable
+  visit_event: VisitEventTable
+  submission: SubmissionTable
+  delivery: DeliveryTable
+  readout_day: ReadoutDayTable
+  worker_process: WorkerProcessTable
+}
+
+interface UserTable {
+  id: string
+  name: string
+  email: string
+}
+interface AccountTable {
+  id: string
+  userId: string
+}
+interface SessionTable {
+  id: string
+  userId: string
+}
+
+interface WorkspaceTable {
+  id: Generated<string>
+  name: string
+  mail_domain: string
+  created_at: Default<Date>
+}
+
+interface MemberTable {
+  workspace_id: string
+  user_id: string
+}
+
+interface ApiTokenTable {
+  id: Generated<string>
+  workspace_id: string
+  name: string
+  hash: Buffer
+  created_at: Default<Date>
+  last_used_at: MaybeMoment
+}
+
+interface RecordFieldTable {
+  workspace_id: string
+  record: Default<'contact'>
+  name: string
+  label: string
+  position: Default<number>
+}
+
+interface DeskTable {
+  workspace_id: string
+  name: string
+  title: string
+  addresses: string[]
+}
+
+interface ListTable {
+  workspace_id: string
+  name: string
+  title: string
+}
+
+interface FormTable {
+  id: Generated<string>
+  workspace_id: string
+  slug: string
+  name: string
+  folder: Default<string>
+  campaign: Default<string>
+  owner_id: string | null
+  draft: Json<Form>
+  draft_revision: Default<number>
+  draft_saved_by: string | null
+  live_release_id: ColumnType<string | null, string | null | undefined, string | null>
+  created_at: Default<Date>
+  updated_at: Default<Date>
+}
+
+interface ReleaseTable {
+  id: Generated<string>
+  workspace_id: string
+  form_id: string
+  number: number
+  definition: Json<Form>
+  changes: Json<string[]>
+  released_by: string | null
+  released_at: Default<Date>
+}
+
+interface ContactTable {
+  id: Generated<string>
+  workspace_id: string
+  email: string
+  values: Json<Answers>
+  revision: Default<number>
+  created_at: Moment
+  updated_at: Moment
+}
+
+interface ContactChangeTable {
+  id: Generated<string>
+  workspace_id: string
+  contact_id: string
+  field: string
+  from: ColumnType<Answer, string, string>
+  to: ColumnType<Answer, string, string>
+  submission_id: string | null
+  because: string
+  at: Moment
+}
+
+interface ListMembershipTable {
+  workspace_id: string
+  list: string
+  contact_id: string
+  wording: string
+  submission_id: string | null
+  joined_at: Moment
+}
+
+interface PersonalLinkTable {
+  id: Generated<string>
+  workspace_id: string
+  contact_id: string
+  form_id: string
+  hash: Buffer
+  created_at: Default<Date>
+  expires_at: MaybeMoment
+  withdrawn_at: MaybeMoment
+}
+
+interface VisitTable {
+  id: string
+  workspace_id: string
+  form_id: string
+  release_number: number
+  arrived_at: Moment
+  began_at: MaybeMoment
+  sent_at: MaybeMoment
+  returned_at: MaybeMoment
+  last_at: Moment
+  steps: string[]
+  source: string
+  link: Json<Record<string, string>>
+  page_before: string | null
+  link_holder: string | null
+  answers: ColumnType<Answers | null, string | null | undefined, string | null>
+}
+
+interface VisitEventTable {
+  workspace_id: string
+  form_id: string
+  visit_id: string
+  at: Moment
+  kind: VisitEventKind
+  step: string | null
+  source: string | null
+}
+
+export type VisitEventKind = 'arrived' | 'began' | 'step' | 'kept' | 'returned' | 'sent'
+
+export type SubmissionState = 'received' | 'applied' | 'failed'
+
+interface SubmissionTable {
+  id: Generated<string>
+  workspace_id: string
+  form_id: string
+  release_id: string
+  visit_id: string
+  state: Default<SubmissionState>
+  values: Json<Answers>
+  origins: Json<Origins>
+  link: Json<Record<string, string>>
+  page_before: string | null
+  link_holder: string | null
+  outcome: Json<Outcome>
+  contact_id: ColumnType<string | null, string | null | undefined, string | null>
+  plan: ColumnType<Plan | null, string | null | undefined, string | null>
+  error: ColumnType<string | null, string | null | undefined, string | null>
+  received_at: Moment
+  applied_at: MaybeMoment
+}
+
+export type DeliveryState = 'waiting' | 'delivered' | 'given_up'
+
+/** What a delivery carries, complete: sending it needs nothing else. */
+export type DeliveryBody =
+  | {
+      to: 'mail'
+      from: { name: string; address: string }
+      recipients: string[]
+      replyTo: string | null
+      subject: string
+      text: string
+      date: string
+    }
+  | { to: 'crm'; email: string; values: Answers; revision: number }
+
+interface DeliveryTable {
+  id: Generated<string>
+  workspace_id: string
+  submission_id: string
+  key: string
+  body: Json<DeliveryBody>
+  because: string
+  state: Default<DeliveryState>
+  attempts: Default<number>
+  error: ColumnType<string | null, string | null | undefined, string | null>
+  created_at: Moment
+  next_at: MaybeMoment
+  settled_at: MaybeMoment
+}
+
+interface ReadoutDayTable {
+  workspace_id: string
+  form_id: string
+  day: string
+  source: string
+  release_number: number
+  arrived: number
+  began: number
+  sent: number
+  unfinished: number
+  returned: number
+  /** People who reached each step. */
+  steps: Json<Record<string, number>>
+  /** People who have not sent, by the last step they reached. */
+  stopped: Json<Record<string, number>>
+}
+
+interface WorkerProcessTable {
+  id: string
+  workers: string[]
+  beat_at: ColumnType<Date, Date | undefined, Date>
+}

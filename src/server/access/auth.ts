@@ -1,0 +1,28 @@
+import { betterAuth } from 'better-auth'
+import { nextCookies } from 'better-auth/next-js'
+import { context } from '../context'
+
+function openAuth() {
+  const { db, config } = context()
+  const { hostname, port } = new URL(config.LICHEN_URL)
+  // The same machine under its other name, so that a demo opened as localhost works too.
+  const twin = hostname === '127.0.0.1' ? [`http://localhost:${port}`] : []
+  return betterAuth({
+    baseURL: config.LICHEN_URL,
+    secret: config.LICHEN_SECRET,
+    trustedOrigins: [config.LICHEN_URL, ...twin],
+    database: { db, type: 'postgres' },
+    emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: 10 },
+    session: { expiresIn: 60 * 60 * 24 * 14, updateAge: 60 * 60 * 24 },
+    rateLimit: { enabled: true, window: 60, max: 100, customRules: { '/sign-in/email': { window: 60, max: 20 } } },
+    telemetry: { enabled: false },
+    advanced: { cookiePrefix: 'lichen' },
+    plugins: [nextCookies()],
+  })
+}
+
+type Auth = ReturnType<typeof openAuth>
+const holder = globalThis as { lichenAuth?: Auth }
+
+/** Sign-in for the studio, one for the process. */
+export const auth = (): Auth => (holder.lichenAuth ??= openAuth())

@@ -1,0 +1,27 @@
+import { context } from '../context'
+import { auth } from './auth'
+
+/** Somebody signed in, and the workspace they work in. Everything in the studio begins with one. */
+export interface Member {
+  userId: string
+  name: string
+  email: string
+  workspaceId: string
+  workspaceName: string
+}
+
+/** Who is signed in by these request headers; `null` for nobody. */
+export async function findMember(headers: Headers): Promise<Member | null> {
+  const session = await auth().api.getSession({ headers })
+  if (!session) return null
+  const { user } = session
+  const row = await context()
+    .db.selectFrom('member')
+    .innerJoin('workspace', 'workspace.id', 'member.workspace_id')
+    .select(['workspace.id', 'workspace.name'])
+    .where('member.user_id', '=', user.id)
+    .orderBy('workspace.created_at')
+    .executeTakeFirst()
+  if (!row) return null
+  return { userId: user.id, name: user.name, email: user.email, workspaceId: row.id, workspaceName: row.name }
+}

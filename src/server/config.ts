@@ -1,0 +1,35 @@
+import { z } from 'zod'
+
+/** Every setting is an environment variable, checked once, at start. */
+const schema = z.object({
+  DATABASE_URL: z.string().regex(/^postgres(ql)?:\/\//, 'must begin with postgres://'),
+  LICHEN_URL: z.url().default('http://127.0.0.1:4300'),
+  LICHEN_PORT: z.coerce.number().int().min(1).max(65_535).default(4300),
+  LICHEN_ROLE: z.enum(['web', 'worker', 'all']).default('all'),
+  LICHEN_SECRET: z.string().min(32, 'must have at least 32 characters'),
+  LICHEN_SMTP_URL: z.string().regex(/^smtps?:\/\//, 'must begin with smtp:// or smtps://'),
+  LICHEN_CRM_URL: z.union([z.url(), z.literal('')]).default(''),
+  /** HTTP side of the Bench; without it the studio has no Bench place. */
+  LICHEN_BENCH_URL: z.union([z.url(), z.literal('')]).default(''),
+  /** In the demo, the sign-in page offers this account. */
+  LICHEN_DEMO_EMAIL: z.string().default(''),
+  LICHEN_DEMO_PASSWORD: z.string().default(''),
+  LICHEN_DELIVERY_ATTEMPTS: z.coerce.number().int().min(1).max(50).default(10),
+  LICHEN_DELIVERY_WAIT: z.coerce
+    .number()
+    .positive()
+    .default(5)
+    .describe('Seconds before the second attempt; each later wait is twice the one before'),
+})
+
+export type Config = z.output<typeof schema>
+
+/** Reads the settings, or throws one message that names every one that is wrong. */
+export function readConfig(environment: NodeJS.ProcessEnv = process.env): Config {
+  const read = schema.safeParse(environment)
+  if (read.success) return read.data
+  const wrong = read.error.issues.map(
+    ({ path, message }) => `  ${path.join('.')}: ${environment[String(path[0])] === undefined ? 'is not set' : message}`,
+  )
+  throw new Error(`Lichen cannot start with these settings:\n${wrong.join('\n')}`)
+}

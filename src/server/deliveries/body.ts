@@ -1,0 +1,21 @@
+import type { Plan, PlannedDelivery } from '@/core/plan'
+import type { StoredContact } from '@/db/queries/contacts'
+import type { DeliveryBody } from '@/db/schema'
+
+/** A delivery complete enough to be sent, and sent again, without looking anything up. */
+export function bodyOf(
+  delivery: PlannedDelivery,
+  plan: Plan,
+  contact: StoredContact | null,
+  now: Date,
+): DeliveryBody {
+  if (delivery.to === 'crm') {
+    if (!contact) throw new Error('A CRM delivery needs a contact')
+    const { email, values, revision } = contact
+    return { to: 'crm', email, values, revision }
+  }
+  const message = plan.messages[delivery.message]
+  if (!message) throw new Error('A mail delivery needs its message')
+  const { from, to, replyTo, subject, text } = message
+  return { to: 'mail', from, recipients: to, replyTo, subject, text, date: now.toISOString() }
+}

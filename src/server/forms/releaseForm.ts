@@ -1,0 +1,39 @@
+import { tellDifferences } from '@/core/form/differences'
+import { formSchema } from '@/core/form/definition'
+import { examineForm, type Finding } from '@/core/form/examine'
+import type { Db } from '@/db/database'
+import { insertRelease, type StoredForm } from '@/db/queries/forms'
+import { readResources } from '@/db/queries/workspace'
+import { forgetLiveForm } from './live'
+
+export type Released = { ok: true; number: number; changes: string[] } | { ok: false; faults: Finding[] }
+
+/** Makes the draft live as the next numbered release. A draft with faults is not released. */
+export async function releaseForm(
+  db: Db,
+  form: StoredForm,
+  userId: string | null,
+  now: Date,
+): Promise<Released> {
+  const definition = formSchema.parse(form.draft)
+  const findings = examineForm(definition, await readResources(db, form.workspaceId))
+  const faults = findings.filter(({ severity }) => severity === 'fault')
+  if (faults.length > 0) return { ok: false, faults }
+  const released = await db.transaction().execute(async (tx) => {
+    // Two releases at once must not share a number.
+    await tx.selectFrom('form').select('id').where('id', '=', form.id).forUpdate().execute()
+    const last = await tx
+      .selectFrom('release')
+      .select(['number', 'definition'])
+      .where('form_id', '=', form.id)
+      .orderBy('number', 'desc')
+      .limit(1)
+      .executeTakeFirst()
+    const changes = tellDifferences(last ? formSchema.parse(last.definition) : null, definition)
+    const number = (last?.number ?? 0) + 1
+    await insertRelease(tx, form, number, definition, changes, userId, now)
+    return { ok: true as const, number, changes }
+  })
+  forgetLiveForm(form.slug)
+  return released
+}

@@ -1,0 +1,92 @@
+import { type Noticed, advanceVisit } from '@/core/readout/visit'
+import { tellSource } from '@/core/sources/source'
+import type { Runner } from '@/db/database'
+import {
+  addVisitEvents,
+  lockVisits,
+  type NewVisitEvent,
+  queueReadout,
+  type StoredVisit,
+  writeVisits,
+} from '@/db/queries/visits'
+
+/** Something noticed of a visit, with what is needed to begin one that is not known yet. */
+export interface VisitNotice {
+  visitId: string
+  formId: string
+  workspaceId: string
+  releaseNumber: number
+  link: Record<string, string>
+  pageBefore: string | null
+  linkHolder: string | null
+  /** Host of our own pages; a page before on it is not a source. */
+  ownHost: string | null
+  at: Date
+  noticed: Noticed
+}
+
+/**
+ * Moves visits on, beginning those that are new, and notes each happening once.
+ * Must run in a transaction.
+ */
+export async function advanceVisits(db: Runner, notices: readonly VisitNotice[]): Promise<void> {
+  if (notices.length === 0) return
+  const visits = new Map((await lockVisits(db, notices)).map((visit) => [keyOf(visit.formId, visit.id), visit]))
+  const events: NewVisitEvent[] = []
+  for (const notice of notices) {
+    const key = keyOf(notice.formId, notice.visitId)
+    const known = visits.get(key)
+    const before = known ?? beginVisit(notice)
+    if (!known) events.push(eventOf(before, 'arrived', before.arrivedAt, null, before.source))
+    const at = notice.at.toISOString()
+    const { visit, happenings } = advanceVisit(before, notice.noticed, at)
+    visits.set(key, { ...before, ...visit })
+    for (const { kind, step } of happenings) events.push(eventOf(before, kind, at, step, null))
+  }
+  const moved = [...visits.values()]
+  await writeVisits(db, moved)
+  await addVisitEvents(db, events)
+  await queueReadout(
+    db,
+    moved.map(({ formId, arrivedAt }) => ({ formId, day: arrivedAt.slice(0, 10) })),
+  )
+}
+
+const keyOf = (formId: string, visitId: string): string => `${formId}/${visitId}`
+
+function beginVisit(notice: VisitNotice): StoredVisit {
+  const at = notice.at.toISOString()
+  return {
+    id: notice.visitId,
+    workspaceId: notice.workspaceId,
+    formId: notice.formId,
+    releaseNumber: notice.releaseNumber,
+    arrivedAt: at,
+    beganAt: null,
+    sentAt: null,
+    returnedAt: null,
+    lastAt: at,
+    steps: [],
+    source: tellSource(notice.link, notice.pageBefore, notice.ownHost).label,
+    link: notice.link,
+    pageBefore: notice.pageBefore,
+    linkHolder: notice.linkHolder,
+    answers: null,
+  }
+}
+
+const eventOf = (
+  visit: StoredVisit,
+  kind: NewVisitEvent['kind'],
+  at: string,
+  step: string | null,
+  source: string | null,
+): NewVisitEvent => ({
+  workspace_id: visit.workspaceId,
+  form_id: visit.formId,
+  visit_id: visit.id,
+  at,
+  kind,
+  step,
+  source,
+})

@@ -1,0 +1,53 @@
+import { createHash } from 'node:crypto'
+import type { Answers } from '@/core/answers/answer'
+import type { Form } from '@/core/form/definition'
+import { isWellFormedSecret } from '@/core/fill/personal_link'
+import type { Db } from '@/db/database'
+
+/** What a request tells of its visitor. Everything but `holder` is a claim. */
+export interface Visitor {
+  link: Record<string, string>
+  pageBefore: string | null
+  holder: LinkHolder | null
+}
+
+/** The contact a personal link was made for. */
+export interface LinkHolder {
+  id: string
+  values: Answers
+}
+
+const MOST_PARAMETERS = 30
+
+/** Link parameters worth keeping: the tags everybody uses, and those the form reads. Never the secret. */
+export function keepParameters(form: Form, given: Iterable<[string, unknown]>): Record<string, string> {
+  const read = new Set(
+    [...form.carried, ...form.steps.flatMap(({ questions }) => questions)].flatMap(({ fill }) =>
+      fill.flatMap((source) => (source.from === 'link' ? [source.parameter] : [])),
+    ),
+  )
+  const kept: Record<string, string> = {}
+  for (const [name, value] of given) {
+    if (name === 'k' || typeof value !== 'string' || value === '') continue
+    if (Object.keys(kept).length >= MOST_PARAMETERS) break
+    if (read.has(name) || /^utm_[a-z_]{1,20}$/.test(name)) kept[name] = value.replaceAll('\0', '').slice(0, 500)
+  }
+  return kept
+}
+
+export const hashSecret = (secret: string): Buffer => createHash('sha256').update(secret).digest()
+
+/** Whose personal link this is; `null` for a wrong, expired, withdrawn or another form's secret. */
+export async function findLinkHolder(db: Db, formId: string, secret: unknown): Promise<LinkHolder | null> {
+  if (typeof secret !== 'string' || !isWellFormedSecret(secret)) return null
+  const row = await db
+    .selectFrom('personal_link')
+    .innerJoin('contact', 'contact.id', 'personal_link.contact_id')
+    .select(['contact.id', 'contact.values'])
+    .where('personal_link.hash', '=', hashSecret(secret))
+    .where('personal_link.form_id', '=', formId)
+    .where('withdrawn_at', 'is', null)
+    .where((eb) => eb.or([eb('expires_at', 'is', null), eb('expires_at', '>', new Date())]))
+    .executeTakeFirst()
+  return row ?? null
+}

@@ -1,0 +1,65 @@
+import { EventEmitter } from 'node:events'
+import { randomUUID } from 'node:crypto'
+import { Logger, run, type Runner, type TaskList, type WorkerEvents } from 'graphile-worker'
+import { ensureEventMonths } from '@/db/queries/visits'
+import type { Context } from '../context'
+import { closeMail } from '../deliveries/mail'
+import { beat, forgetProcess, freeJobsOfTheDead } from './beat'
+import { insideTasks, outsideTasks } from './tasks'
+
+const BEAT_EVERY = 2000
+const MONTHS_EVERY = 24 * 60 * 60 * 1000
+
+export interface Worker {
+  stop(): Promise<void>
+}
+
+/** Works on jobs until stopped. Outlives the database: it tries again until it is back. */
+export async function startWorker(context: Context): Promise<Worker> {
+  const id = randomUUID()
+  const workers = new Set<string>()
+  const { db } = context
+  await ensureEventMonths(db, 3, 3)
+  await freeJobsOfTheDead(db)
+  const inside = await work(context, insideTasks(context), 3, workers)
+  const outside = await work(context, outsideTasks(context), 4, workers)
+  const tick = () =>
+    beat(db, id, [...workers])
+      .then(() => freeJobsOfTheDead(db))
+      .catch((error: unknown) => console.error(`The worker cannot reach the database: ${String(error)}`))
+  await tick()
+  const beating = setInterval(() => void tick(), BEAT_EVERY)
+  const months = setInterval(() => void ensureEventMonths(db, 0, 3).catch(console.error), MONTHS_EVERY)
+  return {
+    async stop() {
+      clearInterval(beating)
+      clearInterval(months)
+      await Promise.all([inside.stop(), outside.stop()])
+      closeMail()
+      await forgetProcess(db, id).catch(() => undefined)
+    },
+  }
+}
+
+async function work(
+  { pool }: Context,
+  taskList: TaskList,
+  concurrency: number,
+  workers: Set<string>,
+): Promise<Runner> {
+  const events = new EventEmitter() as WorkerEvents
+  events.on('worker:create', ({ worker }) => void workers.add(worker.workerId))
+  return run({
+    pgPool: pool,
+    taskList,
+    concurrency,
+    pollInterval: 1000,
+    noHandleSignals: true,
+    events,
+    logger: quietLogger,
+  })
+}
+
+const quietLogger = new Logger(() => (level, message) => {
+  if (level === 'error') console.error(`Job: ${message}`)
+})

@@ -1,0 +1,32 @@
+import { aria, type ControlProps } from './control'
+
+export function SingleChoice(props: ControlProps<'single_choice'>) {
+  const { question, value, id } = props
+  if (question.look === 'menu')
+    return (
+      <select className="field" id={id} name={question.name} defaultValue={value} {...aria(props)}>
+        <option value="">Choose…</option>
+        {question.options.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
+      </select>
+    )
+  return (
+    <div className={question.look === 'buttons' ? 'options tiles' : 'options'}>
+      {question.options.map((option, index) => (
+        <label key={option.value} className="option">
+          <input
+            type="radio"
+            id={index === 0 ? id : undefined}
+            name={question.name}
+            value={option.value}
+            defaultChecked={option.value === value}
+          />
+          <span>{option.label}</span>
+        </label>
+      ))}
+    </div>
+  )
+}

@@ -1,0 +1,203 @@
+import type { Answer } from '@/core/answers/answer'
+import type { AnswerError } from '@/core/answers/check'
+import type { Outcome } from '@/core/dispatch/outcome'
+import type { Form } from '@/core/form/definition'
+import { type VisitorForm, visitorView } from '@/core/form/visitor_view'
+import type { Answers } from '@/core/answers/answer'
+import { QuestionField } from './question'
+
+/** Names of the files a page needs, with their contents' hash in them. */
+export interface Assets {
+  script: string
+  style: string
+}
+
+export interface PageState {
+  form: Form
+  /** Wording with its merge fields filled in. */
+  title: string
+  intro: string
+  values: Readonly<Record<string, unknown>>
+  carried: Answers
+  /** Names of the questions that show for these values. */
+  shown: readonly string[]
+  /** Name of the step to show. */
+  step: string
+  errors: readonly AnswerError[]
+  /** Said above the questions, such as that one more has come up. */
+  notice: string | null
+  visitId: string
+  pageBefore: string | null
+  action: string
+  resumed: boolean
+  /** `preview` sends nothing and tells its frame what is typed. */
+  mode: 'live' | 'preview'
+}
+
+/** What the page's script reads. */
+export interface PageData extends VisitorForm {
+  visit: string
+  mode: PageState['mode']
+  before: string | null
+}
+
+export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
+  const { form, visitId, mode } = state
+  const data: PageData = {
+    ...visitorView(form, state.carried),
+    visit: visitId,
+    mode,
+    before: state.pageBefore,
+  }
+  const first = state.step === firstShown(state)
+  return (
+    <Document title={state.title} assets={assets} withScript>
+      <main>
+        <div id="top">
+          <h1>{state.title}</h1>
+          {state.intro && <Paragraphs text={state.intro} className="intro" />}
+          {state.resumed && <p className="notice">Your answers from before are still here.</p>}
+        </div>
+        <form method="post" action={state.action} noValidate data-form>
+          <input type="hidden" name="_visit" value={visitId} />
+          <input type="hidden" name="_step" value={state.step} />
+          <input type="hidden" name="_shown" value={state.shown.join(' ')} />
+          <input type="hidden" name="_before" value={state.pageBefore ?? ''} />
+          <div className="alert" role="alert" tabIndex={-1} hidden={!state.notice && state.errors.length === 0}>
+            {state.notice ?? <ErrorSummary {...state} />}
+          </div>
+          {form.steps.map((step, index) => (
+            <StepSection key={step.name} index={index} {...state} />
+          ))}
+          <Actions form={form} first={first} last={state.step === lastShown(state)} />
+          {form.keepUnfinished && (
+            <p className="small" id="keeps">
+              What you fill in is kept as you go, so that you can finish later in this browser. If you stop
+              midway, we can see what you have entered.
+            </p>
+          )}
+          <p className="small">
+            <span className="mark">*</span> must be filled in
+          </p>
+        </form>
+        <script
+          type="application/json"
+          id="form-data"
+          dangerouslySetInnerHTML={{ __html: JSON.stringify(data).replaceAll('<', '\\u003c') }}
+        />
+      </main>
+    </Document>
+  )
+}
+
+function StepSection({ form, index, shown, step: current, values, errors }: PageState & { index: number }) {
+  const step = form.steps[index]
+  if (!step) return null
+  const headingId = `step-${step.name}`
+  return (
+    <section data-step={step.name} hidden={step.name !== current} aria-labelledby={headingId}>
+      {form.steps.length > 1 && (
+        <div className="progress">
+          Step {index + 1} of {form.steps.length}
+        </div>
+      )}
+      <h2 id={headingId} tabIndex={-1} className={form.steps.length > 1 ? undefined : 'unseen'}>
+        {step.title}
+      </h2>
+      {step.questions
+        .filter(({ off }) => !off)
+        .map((question) => (
+          <QuestionField
+            key={question.name}
+            question={question}
+            value={asText(values[question.name])}
+            shown={shown.includes(question.name)}
+            error={errors.find(({ name }) => name === question.name)?.message}
+          />
+        ))}
+    </section>
+  )
+}
+
+function ErrorSummary({ errors }: PageState) {
+  return (
+    <>
+      {errors.length === 1 ? 'One answer needs another look.' : `${errors.length} answers need another look.`}
+    </>
+  )
+}
+
+/** “Next” stands before “Back” so that the Enter key goes on; the style sheet puts them in reading order. */
+function Actions({ form, first, last }: { form: Form; first: boolean; last: boolean }) {
+  return (
+    <div className="actions">
+      <button type="submit" className="go" name="_go" value={last ? 'send' : 'next'} data-forward>
+        {last ? form.wording.send : form.wording.next}
+      </button>
+      <button type="submit" className="back" name="_go" value="back" data-back hidden={first}>
+        {form.wording.back}
+      </button>
+    </div>
+  )
+}
+
+export const OutcomePage = ({ outcome, assets }: { outcome: Outcome; assets: Assets }) => (
+  <Document title={outcome.title} assets={assets}>
+    <main>
+      <section className="outcome">
+        <h1>{outcome.title}</h1>
+        <Paragraphs text={outcome.body} />
+      </section>
+    </main>
+  </Document>
+)
+
+/** A page that says one thing, such as that there is no form at this address. */
+export const PlainPage = ({ title, text, assets }: { title: string; text: string; assets: Assets }) => (
+  <Document title={title} assets={assets}>
+    <main>
+      <h1>{title}</h1>
+      <p>{text}</p>
+    </main>
+  </Document>
+)
+
+function Document(props: { title: string; assets: Assets; withScript?: boolean; children: React.ReactNode }) {
+  return (
+    <html lang="en">
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <meta name="robots" content="noindex" />
+        <title>{props.title}</title>
+        <link rel="stylesheet" href={`/${props.assets.style}`} />
+        <link rel="icon" href="data:," />
+        {props.withScript && <script src={`/${props.assets.script}`} defer />}
+      </head>
+      <body>{props.children}</body>
+    </html>
+  )
+}
+
+const Paragraphs = ({ text, className }: { text: string; className?: string }) => (
+  <>
+    {text.split(/\n{2,}/).map((paragraph, index) => (
+      <p key={index} className={className}>
+        {paragraph}
+      </p>
+    ))}
+  </>
+)
+
+const firstShown = (state: PageState): string | undefined => stepNames(state)[0]
+const lastShown = (state: PageState): string | undefined => stepNames(state).at(-1)
+
+const stepNames = ({ form, shown }: PageState): string[] =>
+  form.steps
+    .filter(({ questions }) => questions.some(({ name }) => shown.includes(name)))
+    .map(({ name }) => name)
+
+function asText(value: unknown): string {
+  const answer = value as Answer | undefined
+  return answer === null || answer === undefined ? '' : String(answer)
+}
