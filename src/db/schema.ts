@@ -11,10 +11,10 @@ type Moment = ColumnType<Date, Date, Date>
 type MaybeMoment = ColumnType<Date | null, Date | null | undefined, Date | null>
 type Default<T> = ColumnType<T, T | undefined, T>
 
+/** Our tables. `user` and `account` belong to sign-in, and have the names it gives them. */
 export interface Database {
   user: UserTable
   account: AccountTable
-  session: SessionTable
   workspace: WorkspaceTable
   member: MemberTable
   api_token: ApiTokenTable
@@ -42,11 +42,10 @@ interface UserTable {
 }
 interface AccountTable {
   id: string
+  accountId: string
+  providerId: string
   userId: string
-}
-interface SessionTable {
-  id: string
-  userId: string
+  password: string | null
 }
 
 interface WorkspaceTable {

@@ -1,9 +1,8 @@
-import type { Answer } from '@/core/answers/answer'
-import type { AnswerError } from '@/core/answers/check'
+import type { Answer, Answers } from '@/core/answers/answer'
+import { type AnswerError, stepsShown } from '@/core/answers/check'
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { Form } from '@/core/form/definition'
 import { type VisitorForm, visitorView } from '@/core/form/visitor_view'
-import type { Answers } from '@/core/answers/answer'
 import { QuestionField } from './question'
 
 /** Names of the files a page needs, with their contents' hash in them. */
@@ -189,13 +188,8 @@ const Paragraphs = ({ text, className }: { text: string; className?: string }) =
   </>
 )
 
-const firstShown = (state: PageState): string | undefined => stepNames(state)[0]
-const lastShown = (state: PageState): string | undefined => stepNames(state).at(-1)
-
-const stepNames = ({ form, shown }: PageState): string[] =>
-  form.steps
-    .filter(({ questions }) => questions.some(({ name }) => shown.includes(name)))
-    .map(({ name }) => name)
+const firstShown = ({ form, shown }: PageState): string | undefined => stepsShown(form, shown)[0]?.name
+const lastShown = ({ form, shown }: PageState): string | undefined => stepsShown(form, shown).at(-1)?.name
 
 function asText(value: unknown): string {
   const answer = value as Answer | undefined

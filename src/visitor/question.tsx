@@ -8,7 +8,7 @@ import { NumberField } from './kinds/number'
 import { ShortText } from './kinds/short_text'
 import { SingleChoice } from './kinds/single_choice'
 
-type Control = (props: ControlProps<never>) => ReactNode
+type Control = (props: ControlProps) => ReactNode
 
 const CONTROLS = {
   short_text: ShortText,
@@ -17,7 +17,7 @@ const CONTROLS = {
   number: NumberField,
   single_choice: SingleChoice,
   consent: Consent,
-} as Record<Question['kind'], Control>
+} as unknown as Record<Question['kind'], Control>
 
 interface Props {
   question: Question
@@ -32,21 +32,19 @@ export function QuestionField({ question, value, shown, error }: Props) {
   const describedBy =
     [question.help && `${id}-help`, error && `${id}-error`].filter(Boolean).join(' ') || undefined
   const Field = CONTROLS[question.kind]
-  const control = <Field {...({ question, value, id, describedBy, invalid: Boolean(error) } as never)} />
+  const control = (
+    <Field question={question} value={value} id={id} describedBy={describedBy} invalid={Boolean(error)} />
+  )
   const mark = question.required ? (
     <span className="mark" aria-hidden="true">
       {' '}
       *
     </span>
   ) : null
-  const texts = (
-    <>
-      {question.help && (
-        <p className="help" id={`${id}-help`}>
-          {question.help}
-        </p>
-      )}
-    </>
+  const help = question.help && (
+    <p className="help" id={`${id}-help`}>
+      {question.help}
+    </p>
   )
   const complaint = (
     <p className="error" id={`${id}-error`} hidden={!error}>
@@ -57,16 +55,12 @@ export function QuestionField({ question, value, shown, error }: Props) {
   const isGroup = question.kind === 'single_choice' && question.look !== 'menu'
   if (isGroup || question.kind === 'consent')
     return (
-      <fieldset
-        {...wrapper}
-        aria-describedby={isGroup ? describedBy : undefined}
-        aria-invalid={undefined}
-      >
+      <fieldset {...wrapper} aria-describedby={isGroup ? describedBy : undefined}>
         <legend>
           {question.label}
           {mark}
         </legend>
-        {texts}
+        {help}
         {control}
         {complaint}
       </fieldset>
@@ -77,7 +71,7 @@ export function QuestionField({ question, value, shown, error }: Props) {
         {question.label}
         {mark}
       </label>
-      {texts}
+      {help}
       {control}
       {complaint}
     </div>

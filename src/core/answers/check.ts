@@ -1,8 +1,13 @@
-import type { Form, Question, Step } from '../form/definition'
+import type { Question, Step } from '../form/definition'
 import { holds } from '../logic/condition'
 import { type Answer, type Answers, isBlank } from './answer'
 import { rulesOf } from './registry'
 import { explainProblem } from './wording'
+
+/** The part of a form that checking needs; a visitor's browser has no more. */
+export interface Asked {
+  steps: Step[]
+}
 
 export interface AnswerError {
   name: string
@@ -26,7 +31,7 @@ export interface CheckedAnswers {
  * are ignored. `upTo` leaves out the steps after the one of that name.
  */
 export function checkAnswers(
-  form: Form,
+  form: Asked,
   raw: Readonly<Record<string, unknown>>,
   carried: Answers = {},
   upTo?: string,
@@ -67,13 +72,13 @@ export function showAnswer(question: Question | undefined, answer: Answer | unde
   return question ? rulesOf(question).show(answer, question) : String(answer)
 }
 
-function stepsUpTo(form: Form, name: string | undefined): Step[] {
+function stepsUpTo(form: Asked, name: string | undefined): Step[] {
   const index = form.steps.findIndex((step) => step.name === name)
   return index < 0 ? form.steps : form.steps.slice(0, index + 1)
 }
 
 /** The steps a visitor meets: those with at least one question showing for these values. */
-export function stepsShown(form: Form, shown: readonly string[]): Step[] {
+export function stepsShown(form: Asked, shown: readonly string[]): Step[] {
   const names = new Set(shown)
   return form.steps.filter((step) => step.questions.some(({ name }) => names.has(name)))
 }

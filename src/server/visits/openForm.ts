@@ -68,12 +68,12 @@ export function fillStart(form: Form, { link, pageBefore, holder }: Visitor): { 
 }
 
 /**
- * A sent visit is over. Kept answers are shown only to the person they belong to: a browser that comes
- * back with somebody else's personal link starts afresh.
+ * A sent visit is over. One that began with a personal link goes on only with that link, since what was
+ * filled in then is shown to its holder only; a visit that began without goes on only without.
  */
 function goesOn(visit: StoredVisit, visitor: Visitor, now: Date): boolean {
   if (visit.sentAt) return false
-  if (visitor.holder && visit.linkHolder !== visitor.holder.id) return false
+  if (visit.linkHolder !== (visitor.holder?.id ?? null)) return false
   return visit.answers !== null || now.getTime() - Date.parse(visit.lastAt) < SITTING
 }
 

@@ -1,0 +1,60 @@
+/**
+ * The Bench: the simulated outside. `BENCH_PORT` is its HTTP side, `BENCH_SMTP_PORT` its mail server,
+ * `BENCH_FOLDER` where it keeps what it was sent. It listens on loopback only.
+ */
+import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
+import { Crm } from './crm'
+import { Mailbox } from './mailbox'
+import { switches, turnSwitches } from './switches'
+
+const HOST = '127.0.0.1'
+const folder = process.env.BENCH_FOLDER ?? '.lichen/bench'
+const mailbox = new Mailbox(folder)
+const crm = new Crm(folder)
+
+async function answer(request: IncomingMessage): Promise<{ status: number; body: object }> {
+  const url = new URL(request.url ?? '/', `http://${HOST}`)
+  const limit = Math.min(500, Math.max(1, Number(url.searchParams.get('limit') ?? 100) || 100))
+  switch (`${request.method} ${url.pathname}`) {
+    case 'GET /':
+      return ok({ mailbox: mailbox.size, crm: crm.size, switches })
+    case 'GET /mailbox/messages':
+      return ok({ messages: mailbox.list(url.searchParams.get('to'), limit) })
+    case 'GET /crm/contacts':
+      return ok({ contacts: crm.list(url.searchParams.get('email'), limit) })
+    case 'POST /crm/contacts': {
+      if (switches.crm === 'fails')
+        return { status: 503, body: { error: 'The Bench’s CRM is switched to fail' } }
+      const key = request.headers['idempotency-key']
+      return crm.write(typeof key === 'string' ? key : null, await readJson(request))
+    }
+    case 'PUT /switches': {
+      const wrong = turnSwitches((await readJson(request)) as Record<string, unknown>)
+      return wrong ? { status: 422, body: { error: wrong } } : ok(switches)
+    }
+    default:
+      return { status: 404, body: { error: 'There is nothing here' } }
+  }
+}
+
+const ok = (body: object) => ({ status: 200, body })
+
+async function readJson(request: IncomingMessage): Promise<unknown> {
+  const chunks: Buffer[] = []
+  for await (const chunk of request) chunks.push(chunk as Buffer)
+  return JSON.parse(Buffer.concat(chunks).toString() || '{}') as unknown
+}
+
+function respond(response: ServerResponse, { status, body }: { status: number; body: object }): void {
+  response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body))
+}
+
+const server = createServer((request, response) => {
+  answer(request)
+    .then((answered) => respond(response, answered))
+    .catch((error: unknown) => respond(response, { status: 400, body: { error: String(error) } }))
+})
+
+await mailbox.listen(Number(process.env.BENCH_SMTP_PORT ?? 4303), HOST)
+server.listen(Number(process.env.BENCH_PORT ?? 4302), HOST, () => console.log('The Bench is ready'))
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => process.exit(0))

@@ -1,0 +1,26 @@
+import type { NextConfig } from 'next'
+
+const config: NextConfig = {
+  poweredByHeader: false,
+  reactStrictMode: true,
+  typescript: { ignoreBuildErrors: true },
+  serverExternalPackages: ['pg', 'graphile-worker', 'kysely', 'better-auth', 'liquidjs'],
+  outputFileTracingRoot: import.meta.dirname,
+  headers: () =>
+    Promise.resolve([
+      {
+        source: '/:file(visitor-.*)',
+        headers: [{ key: 'cache-control', value: 'public, max-age=31536000, immutable' }],
+      },
+      {
+        source: '/((?!f/|preview/).*)',
+        headers: [
+          { key: 'x-content-type-options', value: 'nosniff' },
+          { key: 'referrer-policy', value: 'same-origin' },
+          { key: 'x-frame-options', value: 'DENY' },
+        ],
+      },
+    ]),
+}
+
+export default config

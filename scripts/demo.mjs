@@ -1,0 +1,84 @@
+/**
+ * `npm run demo`: from a fresh clone to a running Lichen with the demo company in it. Begins as a plain
+ * script, since nothing may be installed yet. `-- --fresh` starts over.
+ */
+import { existsSync, rmSync, writeFileSync } from 'node:fs'
+import process from 'node:process'
+import { Installation } from './machine/installation.mjs'
+import { buildOnce, findPostgres, installDebian, installPackages, requireNode } from './machine/packages.mjs'
+import { runOrTell, say, Trouble } from './machine/say.mjs'
+
+const HOME = '.lichen'
+const DEMO = { LICHEN_DEMO_EMAIL: 'ines@tarnfield.example', LICHEN_DEMO_PASSWORD: 'kiln-and-glaze' }
+
+await runOrTell(async () => {
+  requireNode()
+  const port = readPort()
+  installDebian('postgresql', () => findPostgres() !== null)
+  installPackages()
+  const lichen = new Installation(HOME, port, DEMO)
+  await lichen.requirePorts()
+  buildOnce()
+  say('Starting the database')
+  await lichen.cluster.start()
+  let stopping = false
+  const stop = async () => {
+    if (stopping) return
+    stopping = true
+    console.log('\n· Stopping')
+    await lichen.stop()
+    process.exit(0)
+  }
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop())
+  try {
+    await prepareData(lichen)
+    say('Starting the Bench, the worker and the web server')
+    await lichen.startAll()
+  } catch (error) {
+    if (stopping) return
+    await lichen.stop()
+    throw error
+  }
+  console.log(`\nLichen is ready: ${lichen.url}`)
+  console.log(`Sign in as ${DEMO.LICHEN_DEMO_EMAIL} with the password ${DEMO.LICHEN_DEMO_PASSWORD}`)
+  console.log('Ctrl-C stops everything.')
+  watch(lichen, stop)
+})
+
+function readPort() {
+  const text = process.env.LICHEN_PORT ?? '4300'
+  const port = Number(text)
+  if (!Number.isInteger(port) || port < 1024 || port > 65_000)
+    throw new Trouble(`LICHEN_PORT is “${text}”.`, 'give a number from 1024 to 65000.')
+  return port
+}
+
+/** @param {Installation} lichen */
+async function prepareData(lichen) {
+  if (process.argv.includes('--fresh')) {
+    say('Starting over: removing the demo data')
+    lichen.clear()
+    rmSync(`${HOME}/demo.json`, { force: true })
+  }
+  lichen.cluster.ensureDatabase()
+  lichen.script('scripts/migrate.ts')
+  const loaded = lichen.cluster.psql('lichen', 'select count(*) from workspace').trim() !== '0'
+  const known = existsSync(`${HOME}/demo.json`)
+  if (loaded && known) return
+  if (loaded) lichen.clear(), lichen.cluster.ensureDatabase(), lichen.script('scripts/migrate.ts')
+  say('Loading the demo company (under half a minute)')
+  const { token } = JSON.parse(lichen.script('scripts/demo_data/load.ts').trim().split('\n').at(-1) ?? '{}')
+  const { LICHEN_DEMO_EMAIL: email, LICHEN_DEMO_PASSWORD: password } = DEMO
+  const facts = { url: lichen.url, bench: lichen.bench, email, password, token }
+  writeFileSync(`${HOME}/demo.json`, `${JSON.stringify(facts, null, 2)}\n`, { mode: 0o600 })
+}
+
+/** @param {Installation} lichen @param {() => Promise<void>} stop */
+function watch(lichen, stop) {
+  for (const { name, child, log } of lichen.processes)
+    child.once('exit', () => {
+      if (lichen.processes.length === 0) return
+      console.error(`\nThe ${name} process ended; its log is ${log}.`)
+      void stop()
+    })
+}

@@ -1,0 +1,73 @@
+import { nameFrom } from '@/core/form/name'
+
+/** Tarnfield Kilns, an invented maker of kilns and glazes, and everybody around it. All invented. */
+export const COMPANY = { name: 'Tarnfield Kilns', mailDomain: 'tarnfield.example' }
+
+export const FIELDS = [
+  ['email', 'Email'],
+  ['first_name', 'First name'],
+  ['last_name', 'Last name'],
+  ['company', 'Studio or school'],
+  ['region', 'Region'],
+  ['ware', 'Ware'],
+  ['peak_temperature', 'Peak °C'],
+  ['studio_size', 'People sharing a kiln'],
+  ['referral_code', 'Referral code'],
+  ['referred_by', 'Referred by'],
+  ['last_campaign', 'Last campaign'],
+] as const
+
+export const DESKS = [
+  { name: 'north_desk', title: 'North desk', addresses: ['north@tarnfield.example'] },
+  { name: 'south_desk', title: 'South desk', addresses: ['south@tarnfield.example'] },
+  { name: 'home_studio_team', title: 'Home studio team', addresses: ['home@tarnfield.example'] },
+  {
+    name: 'key_accounts',
+    title: 'Key accounts',
+    addresses: ['key.accounts@tarnfield.example', 'ines@tarnfield.example'],
+  },
+  { name: 'advice_line', title: 'Advice line', addresses: ['advice@tarnfield.example'] },
+]
+
+export const LISTS = [
+  { name: 'firing_notes', title: 'Firing notes' },
+  { name: 'glaze_club', title: 'Glaze club' },
+]
+
+const FIRST = `Mirela Bram Sefa Oda Tamsin Ruben Ilka Jonas Petra Wim Noor Edda Kasper Lene Tobias Anouk Dario Hilde
+Marek Signe Yara Emil Fenna Goran Ida Jelle Kaia Lorin Maud Nils Orla Pim Renske Stellan Thea Ulla Vidar Wanda Ximo Zora`.split(
+  /\s+/,
+)
+const LAST = `Osei Ilves Lindqvist Harrow Vantongeren Maes Brekke Castell Dunmore Eklund Farrow Grell Hollis Ivers
+Jankov Kessel Lorne Maddox Norrby Oakes Pell Quint Rask Sorel Thorn Ulven Varga Wick Yarrow Zeller`.split(/\s+/)
+const PLACES = `Alder Birch Cinder Dune Ember Fallow Granite Heather Iron Juniper Kestrel Larch Moss Nettle Ochre
+Pine Quarry Reed Slate Thistle Umber Vale Willow Yew`.split(/\s+/)
+const HOUSES = ['Studio', 'Pottery', 'Clay House', 'School', 'Workshop', 'Kiln Share', 'Arts Centre']
+
+export const REGIONS = ['north', 'east', 'south', 'west'] as const
+
+export interface DemoPerson {
+  email: string
+  first_name: string
+  last_name: string
+  company: string
+  region: string
+  referral_code: string
+}
+
+/** The person of a number; no two share an address. */
+export function personOf(n: number): DemoPerson {
+  const first = FIRST[n % FIRST.length] ?? ''
+  const last = LAST[(n * 7 + Math.floor(n / FIRST.length)) % LAST.length] ?? ''
+  const studio = Math.floor(n / 4)
+  const company = `${PLACES[studio % PLACES.length]} ${HOUSES[(studio * 3) % HOUSES.length]}`
+  const domain = `${nameFrom(company, []).replaceAll('_', '-')}.example`
+  return {
+    email: `${first}.${last}${n >= 1000 ? n : ''}@${domain}`.toLowerCase(),
+    first_name: first,
+    last_name: last,
+    company,
+    region: REGIONS[studio % 4] ?? 'north',
+    referral_code: `TK${(10000 + n * 37).toString(36).toUpperCase()}`,
+  }
+}

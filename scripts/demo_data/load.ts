@@ -1,0 +1,232 @@
+/**
+ * Loads the demo company. Everything goes through the product's own code, with the clock set back:
+ * contacts, releases, visits, answers, plans. Prints one line of JSON with the workspace's API token.
+ */
+import { hashPassword } from 'better-auth/crypto'
+import { randomUUID } from 'node:crypto'
+import { type Connection, connect } from '@/db/database'
+import { findForm, updateDraft } from '@/db/queries/forms'
+import { recountDay } from '@/db/queries/readout'
+import { ensureEventMonths } from '@/db/queries/visits'
+import { addList, saveDesk } from '@/db/queries/workspace'
+import { createToken } from '@/server/access/token'
+import { readConfig } from '@/server/config'
+import { createForm } from '@/server/forms/createForm'
+import { findLiveForm, forgetLiveForm, type LiveForm } from '@/server/forms/live'
+import { releaseForm } from '@/server/forms/releaseForm'
+import { addContact } from '@/server/people/addContact'
+import { createPersonalLink } from '@/server/people/createLink'
+import { acceptSubmission } from '@/server/submissions/acceptSubmission'
+import { applySubmissions } from '@/server/submissions/applySubmissions'
+import { openForm } from '@/server/visits/openForm'
+import { recordProgress } from '@/server/visits/recordProgress'
+import { findLinkHolder, type Visitor } from '@/server/visits/visitor'
+import type { Answers } from '@/core/answers/answer'
+import type { Form } from '@/core/form/definition'
+import { COMPANY, DESKS, FIELDS, LISTS, personOf } from './company'
+import { bringAStudio, finder } from './forms'
+import { Chance } from './random'
+import { finderAnswers, type Origin, SOURCES, visitorFrom } from './visits'
+
+const CONTACTS = 300
+const DAYS = 30
+const DAY = 24 * 60 * 60 * 1000
+const VISITS = 1500
+const INVITED = 140
+const AT_ONCE = 12
+
+const config = readConfig()
+const ownHost = new URL(config.LICHEN_URL).host
+// Demo data can be loaded again, so it need not wait for the disk.
+const address = new URL(config.DATABASE_URL)
+address.searchParams.set('options', '-c synchronous_commit=off')
+const { db, pool }: Connection = connect(address.toString(), AT_ONCE + 2)
+const chance = new Chance(20261)
+const now = new Date()
+const daysAgo = (days: number): Date => new Date(now.getTime() - days * DAY)
+
+await ensureEventMonths(db, 3, 3)
+const workspaceId = await makeCompany()
+const userId = await makeMember()
+const token = await createToken(db, workspaceId, 'Demo')
+const contacts = await makeContacts()
+await makeForms()
+await visitFinder()
+await visitBringAStudio()
+await saveDraft('kiln-finder', finder('draft'))
+await countAll()
+console.log(JSON.stringify({ token }))
+await pool.end()
+
+async function makeCompany(): Promise<string> {
+  const { id } = await db
+    .insertInto('workspace')
+    .values({ name: COMPANY.name, mail_domain: COMPANY.mailDomain })
+    .returning('id')
+    .executeTakeFirstOrThrow()
+  await db
+    .insertInto('record_field')
+    .values(FIELDS.map(([name, label], position) => ({ workspace_id: id, name, label, position })))
+    .execute()
+  for (const desk of DESKS) await saveDesk(db, id, desk)
+  for (const list of LISTS) await addList(db, id, list)
+  return id
+}
+
+async function makeMember(): Promise<string> {
+  const id = randomUUID()
+  const password = await hashPassword(config.LICHEN_DEMO_PASSWORD)
+  await db.insertInto('user').values({ id, name: 'Ines', email: config.LICHEN_DEMO_EMAIL }).execute()
+  await db
+    .insertInto('account')
+    .values({ id: randomUUID(), accountId: id, providerId: 'credential', userId: id, password })
+    .execute()
+  await db.insertInto('member').values({ workspace_id: workspaceId, user_id: id }).execute()
+  return id
+}
+
+async function makeContacts(): Promise<string[]> {
+  const ids: string[] = []
+  for (let n = 0; n < CONTACTS; n++) {
+    const added = await addContact(db, workspaceId, { ...personOf(n) }, 'Taken over from the address book', daysAgo(DAYS + 5))
+    if (!added.ok) throw new Error(added.message)
+    ids.push(added.id)
+  }
+  return ids
+}
+
+async function makeForms(): Promise<void> {
+  const forms = [
+    { slug: 'kiln-finder', name: 'Kiln finder', campaign: 'Autumn firing', draft: finder('first') },
+    { slug: 'bring-a-studio', name: 'Bring a studio', campaign: 'Glaze club', draft: bringAStudio() },
+  ]
+  for (const form of forms) {
+    await createForm(db, workspaceId, { ...form, folder: 'Enquiries' }, userId)
+    await release(form.slug, daysAgo(DAYS))
+  }
+}
+
+async function saveDraft(slug: string, draft: Form): Promise<void> {
+  const form = await storedForm(slug)
+  await updateDraft(db, form.id, draft, null, userId)
+}
+
+async function release(slug: string, at: Date): Promise<void> {
+  const released = await releaseForm(db, await storedForm(slug), userId, at)
+  if (!released.ok) throw new Error(released.faults.map(({ text }) => text).join('\n'))
+}
+
+async function storedForm(slug: string) {
+  const form = await findForm(db, workspaceId, slug)
+  if (!form) throw new Error(`There is no form ${slug}`)
+  return form
+}
+
+async function live(slug: string): Promise<LiveForm> {
+  const found = await findLiveForm(db, slug)
+  if (!found) throw new Error(`${slug} is not live`)
+  return found
+}
+
+/** Visits come day by day, with the releases in between: the second asks more, and loses more. */
+async function visitFinder(): Promise<void> {
+  const stages = [
+    { from: DAYS, to: 20, share: 1 / 3, variant: null },
+    { from: 20, to: 11, share: 0.3, variant: 'longer' as const },
+    { from: 11, to: 0, share: 11 / 30, variant: 'shorter' as const },
+  ]
+  for (const { from, to, share, variant } of stages) {
+    if (variant) {
+      await saveDraft('kiln-finder', finder(variant))
+      await release('kiln-finder', daysAgo(from))
+      forgetLiveForm('kiln-finder')
+    }
+    const form = await live('kiln-finder')
+    const visits = Array.from({ length: Math.round(VISITS * share) }, () => {
+      const origin = chance.weigh(SOURCES)
+      const at = new Date(now.getTime() - (to + chance.next() * (from - to)) * DAY - 3 * 60 * 1000)
+      const answers = finderAnswers(chance, origin, CONTACTS)
+      if (variant === 'longer') answers.floor_space = chance.whole(4, 80)
+      return { at, origin, answers, course: courseOf(origin, variant === 'longer' ? 0.86 : 1) }
+    })
+    visits.sort((a, b) => a.at.getTime() - b.at.getTime())
+    await inTurns(visits, ({ at, origin, answers, course }) =>
+      makeVisit(form, visitorFrom(form, origin), answers, course, at),
+    )
+  }
+}
+
+/** How many steps a visitor gets through, and how long each takes, drawn before anything runs. */
+function courseOf(origin: Origin, ease: number): { begins: boolean; steps: number; seconds: number[] } {
+  const begins = chance.happens(origin.begins)
+  const hardness = [1, 0.9, 1.03, 0.97]
+  let steps = 0
+  while (steps < 4 && chance.happens(Math.min(0.98, origin.goesOn * (hardness[steps] ?? 1) * (steps === 1 ? ease : 1)))) steps++
+  return { begins, steps, seconds: [0, 0, 0, 0].map(() => chance.whole(12, 75)) }
+}
+
+type Course = ReturnType<typeof courseOf>
+
+async function makeVisit(form: LiveForm, visitor: Visitor, answers: Answers, course: Course, at: Date): Promise<void> {
+  const { visitId } = await openForm(db, form, visitor, null, ownHost, at)
+  if (!course.begins) return
+  const steps = form.form.steps.slice(0, course.steps + 1).map(({ name }) => name)
+  let moment = at.getTime() + 4000
+  await note(form, visitor, visitId, steps.slice(0, 1), {}, new Date(moment))
+  for (let step = 0; step < Math.min(course.steps, form.form.steps.length); step++) {
+    moment += (course.seconds[step] ?? 30) * 1000
+    const done = form.form.steps.slice(0, step + 1).flatMap(({ questions }) => questions.map(({ name }) => name))
+    const values = Object.fromEntries(Object.entries(answers).filter(([name]) => done.includes(name)))
+    if (step + 1 < form.form.steps.length)
+      await note(form, visitor, visitId, steps.slice(0, step + 2), values, new Date(moment))
+  }
+  if (course.steps < form.form.steps.length) return
+  const sentAt = new Date(moment)
+  const accepted = await acceptSubmission(db, form, answers, visitor, visitId, sentAt)
+  if (!accepted.ok) throw new Error(JSON.stringify(accepted.errors))
+  const settings = { crm: config.LICHEN_CRM_URL !== '', ownHost }
+  await applySubmissions(db, [accepted.submission], settings, () => new Date(moment + 400))
+}
+
+function note(form: LiveForm, visitor: Visitor, visit: string, steps: string[], values: Answers, at: Date) {
+  return recordProgress(db, form, { visit, began: true, steps, values }, visitor, ownHost, at)
+}
+
+/** A mailing with personal links; some of the people who got one use it. */
+async function visitBringAStudio(): Promise<void> {
+  const form = await live('bring-a-studio')
+  const stored = await storedForm('bring-a-studio')
+  const link = { utm_source: 'club', utm_medium: 'email', utm_campaign: 'glaze-club' }
+  const visits = Array.from({ length: INVITED }, (_, n) => ({
+    n: n * 2,
+    at: daysAgo(1 + chance.next() * 12),
+    course: { begins: chance.happens(0.8), steps: chance.happens(0.62) ? 4 : 0, seconds: [chance.whole(20, 90)] },
+    studio: personOf(400 + n).company,
+    club: chance.happens(0.5),
+  }))
+  await inTurns(visits, async ({ n, at, course, studio, club }) => {
+    const contact = contacts[n] ?? ''
+    const { k } = await createPersonalLink(db, config.LICHEN_URL, stored, contact, daysAgo(14))
+    const holder = await findLinkHolder(db, form.formId, k)
+    const { email, first_name } = personOf(n)
+    const answers: Answers = { first_name, email, their_studio: studio, club }
+    await makeVisit(form, { link, pageBefore: null, holder }, answers, course, at)
+  })
+}
+
+/** Runs the work in order, a few at once. */
+async function inTurns<T>(items: T[], work: (item: T) => Promise<void>): Promise<void> {
+  const rest = items[Symbol.iterator]()
+  const worker = async () => {
+    for (let turn = rest.next(); !turn.done; turn = rest.next()) await work(turn.value)
+  }
+  await Promise.all(Array.from({ length: AT_ONCE }, worker))
+}
+
+async function countAll(): Promise<void> {
+  for (const slug of ['kiln-finder', 'bring-a-studio']) {
+    const { id } = await storedForm(slug)
+    for (let day = 0; day <= DAYS + 1; day++)
+      await db.transaction().execute((tx) => recountDay(tx, id, daysAgo(day).toISOString().slice(0, 10)))
+  }
+}

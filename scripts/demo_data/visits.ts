@@ -1,0 +1,63 @@
+import type { Answers } from '@/core/answers/answer'
+import { keepParameters, type Visitor } from '@/server/visits/visitor'
+import type { LiveForm } from '@/server/forms/live'
+import { type DemoPerson, personOf, REGIONS } from './company'
+import type { Chance } from './random'
+
+/** Where visitors come from: how many, how likely they are to begin, and to get through each step. */
+export const SOURCES = [
+  { weight: 23, link: tags('autumn-letter', 'email', 'autumn-firing'), before: null, begins: 0.86, goesOn: 0.93, known: 0.8 },
+  { weight: 27, link: {}, before: 'https://look.example/results', begins: 0.8, goesOn: 0.86, known: 0.1 },
+  { weight: 20, link: tags('look', 'cpc', 'cpc-kilns'), before: null, begins: 0.68, goesOn: 0.76, known: 0.05 },
+  { weight: 11, link: {}, before: 'https://clayworkers-ring.example/kilns', begins: 0.84, goesOn: 0.89, known: 0.2 },
+  { weight: 6, link: tags('club', 'email', 'glaze-club'), before: null, begins: 0.9, goesOn: 0.94, known: 0.95 },
+  { weight: 13, link: {}, before: null, begins: 0.7, goesOn: 0.79, known: 0.3 },
+]
+
+function tags(source: string, medium: string, campaign: string): Record<string, string> {
+  return { utm_source: source, utm_medium: medium, utm_campaign: campaign }
+}
+
+export type Origin = (typeof SOURCES)[number]
+
+export const visitorFrom = (live: LiveForm, origin: Origin): Visitor => ({
+  link: keepParameters(live.form, Object.entries(origin.link)),
+  pageBefore: origin.before,
+  holder: null,
+})
+
+/** One plausible set of answers to the finder. */
+export function finderAnswers(chance: Chance, origin: Origin, known: number): Answers {
+  const person: DemoPerson = personOf(chance.happens(origin.known) ? chance.whole(0, known - 1) : chance.whole(known, 1400))
+  const ware = chance.weigh([
+    { weight: 5, value: 'stoneware' },
+    { weight: 4, value: 'earthenware' },
+    { weight: 2, value: 'porcelain' },
+    { weight: 1, value: 'glass' },
+  ]).value
+  const answers: Answers = {
+    ware,
+    people_sharing: chance.whole(1, 14),
+    supply: chance.weigh([
+      { weight: 5, value: 'single_phase' },
+      { weight: 3, value: 'three_phase' },
+      { weight: 2, value: 'not_sure' },
+    ]).value,
+    region: chance.happens(0.9) ? person.region : chance.pick(REGIONS),
+    first_name: person.first_name,
+    email: person.email,
+    newsletter: chance.happens(0.45),
+  }
+  if (ware === 'stoneware' || ware === 'porcelain') answers.peak_temperature = 1180 + 20 * chance.whole(0, 6)
+  if (chance.happens(0.6)) answers.budget = 500 * chance.whole(4, 30)
+  if (chance.happens(0.05)) answers.budget = 1000 * chance.whole(20, 60)
+  if (chance.happens(0.7)) answers.studio = person.company
+  if (chance.happens(0.2))
+    answers.plan_around = chance.pick([
+      'The kiln must go through a door of 78 cm.',
+      'We share the room with a printmaker.',
+      'Firing only at night, please.',
+      'Ground floor, no lift needed.',
+    ])
+  return answers
+}

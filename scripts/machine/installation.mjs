@@ -1,0 +1,98 @@
+import { appendFileSync, mkdirSync, rmSync } from 'node:fs'
+import { join, resolve } from 'node:path'
+import process from 'node:process'
+import { Cluster, keptSecret, requireFreePort } from './cluster.mjs'
+import { run, startNode, stopAll, waitFor } from './run.mjs'
+import { Trouble } from './say.mjs'
+
+const NODE = ['--import', 'tsx']
+
+/**
+ * Lichen with everything around it on this machine: a database, the Bench, the web server and a worker,
+ * on four ports from `port` on, with its files in `home`.
+ */
+export class Installation {
+  /** @param {string} home @param {number} port @param {Record<string, string>} [settings] */
+  constructor(home, port, settings = {}) {
+    this.home = resolve(home)
+    mkdirSync(this.home, { recursive: true })
+    this.port = port
+    this.cluster = new Cluster(this.home, port + 1)
+    this.url = `http://127.0.0.1:${port}`
+    this.bench = `http://127.0.0.1:${port + 2}`
+    /** @type {ReturnType<typeof startNode>[]} */
+    this.processes = []
+    /** @type {Record<string, string>} */
+    this.environment = {
+      DATABASE_URL: this.cluster.url,
+      LICHEN_URL: this.url,
+      LICHEN_PORT: String(port),
+      LICHEN_SECRET: keptSecret(join(this.home, 'secret')),
+      LICHEN_SMTP_URL: `smtp://127.0.0.1:${port + 3}?ignoreTLS=true`,
+      LICHEN_CRM_URL: this.bench,
+      LICHEN_BENCH_URL: this.bench,
+      BENCH_PORT: String(port + 2),
+      BENCH_SMTP_PORT: String(port + 3),
+      BENCH_FOLDER: join(this.home, 'bench'),
+      ...settings,
+    }
+  }
+
+  /** Removes the data, not the cluster. */
+  clear() {
+    this.cluster.dropDatabase()
+    rmSync(this.environment.BENCH_FOLDER ?? '', { recursive: true, force: true })
+  }
+
+  /** Runs one of our scripts to its end. @param {string} script @param {string[]} [args] */
+  script(script, args = []) {
+    return run(process.execPath, [...NODE, script, ...args], {
+      env: { ...process.env, ...this.environment },
+    })
+  }
+
+  async requirePorts() {
+    await requireFreePort(this.port, 'the web server')
+    await requireFreePort(this.port + 2, 'the Bench')
+    await requireFreePort(this.port + 3, 'the Bench’s mail server')
+  }
+
+  /** @param {'bench' | 'web' | 'worker'} what */
+  start(what) {
+    const file = what === 'bench' ? 'bench/main.ts' : 'scripts/start.ts'
+    const role = what === 'bench' ? {} : { LICHEN_ROLE: what }
+    const log = join(this.home, `${what}.log`)
+    appendFileSync(log, `\n${new Date().toISOString()} started\n`)
+    const started = startNode(what, [...NODE, file], { ...this.environment, ...role }, log)
+    this.processes.push(started)
+    return started
+  }
+
+  /** Starts everything and waits until it is well. */
+  async startAll() {
+    this.start('bench')
+    await waitFor(this.bench, 20, () => this.whoDied())
+    this.start('worker')
+    this.start('web')
+    const ready = async () => {
+      const health = await fetch(`${this.url}/api/health`).then((response) => response.json())
+      return health.worker === 'up'
+    }
+    await waitFor(`${this.url}/api/health`, 60, () => this.whoDied())
+    for (let tries = 0; !(await ready()); tries++) {
+      if (tries > 100 || this.whoDied()) throw new Trouble(this.whoDied() ?? 'The worker does not start.', `look at ${this.home}/worker.log.`)
+      await new Promise((done) => setTimeout(done, 200))
+    }
+  }
+
+  whoDied() {
+    const dead = this.processes.find(({ child }) => child.exitCode !== null || child.signalCode !== null)
+    return dead ? `The ${dead.name} process ended; its log is ${dead.log}.` : null
+  }
+
+  async stop() {
+    await stopAll(this.processes)
+    this.processes = []
+    this.cluster.stop()
+  }
+}

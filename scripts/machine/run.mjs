@@ -1,0 +1,75 @@
+import { spawn, spawnSync } from 'node:child_process'
+import { openSync } from 'node:fs'
+import process from 'node:process'
+import { Trouble } from './say.mjs'
+
+/**
+ * Runs a command to its end. Its output is shown only when it fails.
+ * @param {string} command @param {string[]} args @param {import('node:child_process').SpawnSyncOptions & {remedy?: string, show?: boolean}} [options]
+ */
+export function run(command, args, { remedy, show, ...options } = {}) {
+  const done = spawnSync(command, args, {
+    encoding: 'utf8',
+    maxBuffer: 64 * 1024 * 1024,
+    stdio: show ? 'inherit' : 'pipe',
+    ...options,
+  })
+  if (done.status === 0) return String(done.stdout ?? '')
+  const said = done.error ? String(done.error) : `${done.stdout ?? ''}${done.stderr ?? ''}`.trim()
+  throw new Trouble(
+    `“${[command, ...args].join(' ').slice(0, 200)}” failed.\n${said.slice(-4000)}`,
+    remedy ?? 'read what it said above, put it right and run the same command again.',
+  )
+}
+
+/** @param {string} command @param {string[]} args */
+export const succeeds = (command, args) => spawnSync(command, args, { stdio: 'ignore' }).status === 0
+
+/**
+ * Starts a process that goes on running, with its output in a file.
+ * @param {string} name @param {string[]} nodeArgs @param {Record<string, string>} environment @param {string} log
+ */
+export function startNode(name, nodeArgs, environment, log) {
+  const out = openSync(log, 'a')
+  const child = spawn(process.execPath, nodeArgs, {
+    env: { ...process.env, NODE_ENV: 'production', ...environment },
+    stdio: ['ignore', out, out],
+    // A group of its own, so that Ctrl-C reaches it only through us, in order.
+    detached: true,
+  })
+  return { name, child, log }
+}
+
+/** @param {ReturnType<typeof startNode>[]} processes */
+export async function stopAll(processes) {
+  await Promise.all(
+    processes.map(
+      ({ child }) =>
+        new Promise((done) => {
+          if (child.exitCode !== null || child.signalCode !== null) return done(undefined)
+          const timer = setTimeout(() => child.kill('SIGKILL'), 10_000)
+          child.once('exit', () => {
+            clearTimeout(timer)
+            done(undefined)
+          })
+          child.kill('SIGTERM')
+        }),
+    ),
+  )
+}
+
+/** Waits until an address answers well. @param {string} url @param {number} seconds @param {() => string | null} died */
+export async function waitFor(url, seconds, died = () => null) {
+  const until = Date.now() + seconds * 1000
+  while (Date.now() < until) {
+    const gone = died()
+    if (gone) throw new Trouble(gone, 'read the end of that log, put it right and run the same command again.')
+    try {
+      if ((await fetch(url)).ok) return
+    } catch {
+      // Not up yet.
+    }
+    await new Promise((done) => setTimeout(done, 150))
+  }
+  throw new Trouble(`${url} did not answer within ${seconds} seconds.`, 'look at the logs in the .lichen folder.')
+}

@@ -1,0 +1,50 @@
+/** The production form: `LICHEN_ROLE` says whether this process serves, works, or does both. */
+import { createServer } from 'node:http'
+import next from 'next'
+import { readConfig } from '@/server/config'
+import { context } from '@/server/context'
+import { startWorker } from '@/server/worker/worker'
+
+const config = startingConfig()
+const stops: (() => Promise<unknown>)[] = []
+
+if (config.LICHEN_ROLE !== 'web') {
+  const worker = await startWorker(context())
+  stops.push(() => worker.stop())
+  console.log('Lichen works on jobs')
+}
+if (config.LICHEN_ROLE !== 'worker') stops.push(await serve())
+
+function startingConfig() {
+  try {
+    return readConfig()
+  } catch (error) {
+    console.error((error as Error).message)
+    process.exit(1)
+  }
+}
+
+async function serve(): Promise<() => Promise<unknown>> {
+  const port = config.LICHEN_PORT
+  const app = next({ dev: false, hostname: '127.0.0.1', port })
+  await app.prepare()
+  const handle = app.getRequestHandler()
+  const server = createServer((request, response) => void handle(request, response))
+  await new Promise<void>((done, fail) => server.once('error', fail).listen(port, done))
+  console.log(`Lichen serves on port ${port}`)
+  return async () => {
+    server.closeIdleConnections()
+    await new Promise((done) => server.close(done))
+    await app.close()
+  }
+}
+
+let stopping = false
+for (const signal of ['SIGINT', 'SIGTERM'] as const)
+  process.on(signal, () => {
+    if (stopping) process.exit(1)
+    stopping = true
+    // Whatever does not end in time is done again by another process: that is safe.
+    setTimeout(() => process.exit(0), 8000).unref()
+    void Promise.all(stops.map((stop) => stop())).then(() => process.exit(0))
+  })

@@ -1,0 +1,22 @@
+/** A place in a list ordered by moment and id, newest first. Pages go on after it. */
+export interface Cursor {
+  at: Date
+  id: string
+}
+
+export const writeCursor = ({ at, id }: Cursor): string =>
+  Buffer.from(`${at.toISOString()} ${id}`).toString('base64url')
+
+/** Reads a cursor back; `null` for anything that is not one. */
+export function readCursor(text: string | null | undefined): Cursor | null {
+  const [moment = '', id = ''] = Buffer.from(text ?? '', 'base64url').toString().split(' ')
+  const at = new Date(moment)
+  return Number.isNaN(at.getTime()) || !/^[0-9a-f-]{36}$/.test(id) ? null : { at, id }
+}
+
+/** A page of rows and the cursor for the next, of which `rows` holds one more than `limit` if there is one. */
+export function pageOf<T>(rows: T[], limit: number, cursorOf: (row: T) => Cursor): { rows: T[]; next: string | null } {
+  const page = rows.slice(0, limit)
+  const last = page.at(-1)
+  return { rows: page, next: rows.length > limit && last ? writeCursor(cursorOf(last)) : null }
+}

@@ -1,0 +1,233 @@
+import { z } from 'zod'
+import { answersSchema } from '@/core/answers/schema'
+import { type Form, formSchema } from '@/core/form/definition'
+import { examineForm } from '@/core/form/examine'
+import { findSubmission, listSubmissions } from '@/db/queries/arrivals'
+import { readCursor } from '@/db/queries/cursor'
+import { readDeliveries } from '@/db/queries/deliveries'
+import { findForm, type StoredForm, updateDraft } from '@/db/queries/forms'
+import { findPerson, listPeople } from '@/db/queries/people'
+import { readResources } from '@/db/queries/workspace'
+import type { Context } from '../context'
+import { createForm } from '../forms/createForm'
+import { listForms } from '../forms/listForms'
+import { planDraft } from '../forms/planDraft'
+import { releaseForm } from '../forms/releaseForm'
+import { addContact } from '../people/addContact'
+import { createPersonalLink } from '../people/createLink'
+import { problem } from '../problem'
+import { defaultSpan } from '../readout/span'
+import { readReadout } from '../readout/readReadout'
+import {
+  contactFilterSchema,
+  linkRequestSchema,
+  newContactSchema,
+  newFormSchema,
+  planRequestSchema,
+  spanSchema,
+  submissionFilterSchema,
+} from './schemas'
+
+/** What a handler gets: the workspace of the token, the path's parameters, and checked input. */
+export interface Call<Q, B> {
+  context: Context
+  workspaceId: string
+  path: Record<string, string>
+  query: Q
+  body: B
+}
+
+/** One operation of `/api/v1`: the server runs it and the OpenAPI description is made from it. */
+export interface Operation {
+  method: 'GET' | 'POST' | 'PUT'
+  path: string
+  summary: string
+  query: z.ZodType
+  body: z.ZodType | null
+  answers: Record<number, string>
+  run(call: Call<unknown, unknown>): Promise<Response>
+}
+
+function operation<Q extends z.ZodType, B extends z.ZodType>(
+  described: Omit<Operation, 'query' | 'body' | 'run'> & {
+    query?: Q
+    body?: B
+    run(call: Call<z.output<Q>, z.output<B>>): Promise<Response>
+  },
+): Operation {
+  const { query, body, run, ...rest } = described
+  return {
+    ...rest,
+    query: query ?? z.object({}),
+    body: body ?? null,
+    run: (call) => run(call as Call<z.output<Q>, z.output<B>>),
+  }
+}
+
+export const operations: Operation[] = [
+  operation({
+    method: 'GET',
+    path: '/forms',
+    summary: 'Forms of the workspace',
+    answers: { 200: 'The forms, by name' },
+    run: async ({ context, workspaceId }) => Response.json({ forms: await listForms(context.db, workspaceId) }),
+  }),
+  operation({
+    method: 'POST',
+    path: '/forms',
+    summary: 'Make a form',
+    body: newFormSchema,
+    answers: { 201: 'The form was made', 409: 'The slug is taken' },
+    async run({ context, workspaceId, body }) {
+      const id = await createForm(context.db, workspaceId, body, null)
+      if (!id) return problem(409, `The address “${body.slug}” is taken.`)
+      return Response.json({ id, slug: body.slug, name: body.name }, { status: 201 })
+    },
+  }),
+  operation({
+    method: 'GET',
+    path: '/forms/{slug}/draft',
+    summary: 'The draft: a form definition as in /schemas/form.json',
+    answers: { 200: 'The definition', 404: 'No such form' },
+    run: (call) => withForm(call, ({ draft }) => Promise.resolve(Response.json(formSchema.parse(draft)))),
+  }),
+  operation({
+    method: 'PUT',
+    path: '/forms/{slug}/draft',
+    summary: 'Replace the draft',
+    body: formSchema,
+    answers: { 200: 'The definition as stored', 404: 'No such form', 422: 'The definition is not sound' },
+    run: (call) =>
+      withForm(call, async ({ id }) => {
+        await updateDraft(call.context.db, id, call.body, null, null)
+        return Response.json(call.body)
+      }),
+  }),
+  operation({
+    method: 'GET',
+    path: '/forms/{slug}/answers.schema.json',
+    summary: 'JSON Schema of the draft’s answers',
+    answers: { 200: 'The schema', 404: 'No such form' },
+    run: (call) =>
+      withForm(call, ({ draft }) => Promise.resolve(Response.json(answersSchema(formSchema.parse(draft))))),
+  }),
+  operation({
+    method: 'POST',
+    path: '/forms/{slug}/releases',
+    summary: 'Release the draft',
+    answers: { 201: 'Released', 404: 'No such form', 422: 'The draft has faults' },
+    run: (call) =>
+      withForm(call, async (form) => {
+        const released = await releaseForm(call.context.db, form, null, new Date())
+        if (!released.ok) return problem(422, 'The draft has faults.', { findings: released.faults })
+        const { number, changes } = released
+        const url = `${call.context.config.LICHEN_URL}/f/${form.slug}`
+        return Response.json({ number, changes, url }, { status: 201 })
+      }),
+  }),
+  operation({
+    method: 'POST',
+    path: '/forms/{slug}/plan',
+    summary: 'What the draft would do with these answers; nothing is done',
+    body: planRequestSchema,
+    answers: { 200: 'The plan', 404: 'No such form or contact' },
+    run: (call) =>
+      withForm(call, async (form) => {
+        const { db } = call.context
+        const { values, link, contact = null } = call.body
+        if (contact && !(await findPerson(db, call.workspaceId, contact)))
+          return problem(404, 'There is no such contact.')
+        const draft: Form = formSchema.parse(form.draft)
+        const { plan, errors } = await planDraft(db, draft, form, { values, link, contact })
+        const findings = examineForm(draft, await readResources(db, form.workspaceId))
+        return Response.json({ ...plan, errors, examined: findings })
+      }),
+  }),
+  operation({
+    method: 'GET',
+    path: '/forms/{slug}/readout',
+    summary: 'A form’s numbers',
+    query: spanSchema,
+    answers: { 200: 'The numbers', 404: 'No such form' },
+    run: (call) =>
+      withForm(call, async ({ id, liveDefinition, draft }) => {
+        const { from, to } = defaultSpan(call.query, new Date())
+        const form = formSchema.parse(liveDefinition ?? draft)
+        return Response.json(await readReadout(call.context.db, id, form, from, to))
+      }),
+  }),
+  operation({
+    method: 'GET',
+    path: '/submissions',
+    summary: 'Submissions, newest first',
+    query: submissionFilterSchema,
+    answers: { 200: 'A page; `next` is the cursor of the one after' },
+    async run({ context, workspaceId, query }) {
+      const filter = { ...query, after: readCursor(query.after) }
+      const { rows, next } = await listSubmissions(context.db, workspaceId, filter)
+      return Response.json({ submissions: rows, next })
+    },
+  }),
+  operation({
+    method: 'GET',
+    path: '/submissions/{id}',
+    summary: 'One submission with the plan that ran and its deliveries',
+    answers: { 200: 'The submission', 404: 'No such submission' },
+    async run({ context: { db }, workspaceId, path }) {
+      const id = path.id ?? ''
+      const found = isUuid(id) ? await findSubmission(db, workspaceId, id) : undefined
+      if (!found) return problem(404, 'There is no such submission.')
+      const { definition: _, ...submission } = found
+      return Response.json({ ...submission, deliveries: await readDeliveries(db, workspaceId, id) })
+    },
+  }),
+  operation({
+    method: 'GET',
+    path: '/contacts',
+    summary: 'Contacts, the last changed first',
+    query: contactFilterSchema,
+    answers: { 200: 'A page; `next` is the cursor of the one after' },
+    async run({ context, workspaceId, query }) {
+      const filter = { ...query, after: readCursor(query.after) }
+      const { rows, next } = await listPeople(context.db, workspaceId, filter)
+      return Response.json({ contacts: rows, next })
+    },
+  }),
+  operation({
+    method: 'POST',
+    path: '/contacts',
+    summary: 'Make a contact',
+    body: newContactSchema,
+    answers: { 201: 'The contact was made', 409: 'The address is taken', 422: 'A field is wrong' },
+    async run({ context, workspaceId, body }) {
+      const added = await addContact(context.db, workspaceId, body, 'Entered through the API', new Date())
+      if (!added.ok) return problem(added.status, added.message)
+      return Response.json({ id: added.id, email: body.email, values: body, lists: [] }, { status: 201 })
+    },
+  }),
+  operation({
+    method: 'POST',
+    path: '/contacts/{id}/links',
+    summary: 'Make a personal link to a form; the secret is told this once',
+    body: linkRequestSchema,
+    answers: { 201: 'The link', 404: 'No such contact or form' },
+    async run({ context: { db, config }, workspaceId, path, body }) {
+      const id = path.id ?? ''
+      const person = isUuid(id) ? await findPerson(db, workspaceId, id) : null
+      if (!person) return problem(404, 'There is no such contact.')
+      const form = await findForm(db, workspaceId, body.form)
+      if (!form) return problem(404, 'There is no such form.')
+      return Response.json(await createPersonalLink(db, config.LICHEN_URL, form, id, new Date()), { status: 201 })
+    },
+  }),
+]
+
+const isUuid = (text: string): boolean => z.uuid().safeParse(text).success
+
+async function withForm(
+  { context, workspaceId, path }: Call<unknown, unknown>,
+  run: (form: StoredForm) => Promise<Response>,
+): Promise<Response> {
+  const form = await findForm(context.db, workspaceId, path.slug ?? '')
+  return form ? run(form) : problem(404, 'There is no such form.')
+}

@@ -1,0 +1,64 @@
+import { z } from 'zod'
+import { formSchema } from '@/core/form/definition'
+import { nameSchema } from '@/core/form/name'
+import { rules as email } from '@/core/answers/kinds/email'
+
+/** The JSON Schema of a form definition, as people write it: what has a default may be left out. */
+export const formJsonSchema = (): object => ({
+  $id: '/schemas/form.json',
+  title: 'Lichen form definition',
+  ...z.toJSONSchema(formSchema, { io: 'input' }),
+})
+
+export const slugSchema = z
+  .string()
+  .regex(/^[a-z0-9]+(?:-[a-z0-9]+)*$/, 'Use a-z, 0-9 and single hyphens')
+  .min(2)
+  .max(60)
+
+const daySchema = z.iso.date().describe('A UTC day, YYYY-MM-DD')
+
+export const newFormSchema = z.strictObject({
+  name: z.string().trim().min(1).max(200),
+  slug: slugSchema,
+  folder: z.string().trim().max(100).default(''),
+  campaign: z.string().trim().max(100).default(''),
+  draft: formSchema.optional(),
+})
+
+/** Contact fields by name; `email` is how a contact is known. */
+export const newContactSchema = z
+  .object({
+    email: z.string().transform((text, context) => {
+      const checked = email.check(text, {})
+      if (checked.ok && typeof checked.answer === 'string') return checked.answer
+      context.addIssue({ code: 'custom', message: 'Give an email address' })
+      return z.NEVER
+    }),
+  })
+  .catchall(z.union([z.string().max(20_000), z.number(), z.boolean()]))
+
+export const planRequestSchema = z.strictObject({
+  values: z.record(z.string(), z.unknown()).default({}),
+  link: z.record(z.string(), z.string()).default({}),
+  contact: z.uuid().nullish().describe('Plan as the holder of this contact’s personal link'),
+})
+
+export const linkRequestSchema = z.strictObject({ form: slugSchema })
+
+export const submissionFilterSchema = z.object({
+  form: slugSchema.optional(),
+  state: z.enum(['received', 'applied', 'failed']).optional(),
+  after: z.string().max(200).optional().describe('`next` of the page before'),
+  limit: z.coerce.number().int().min(1).max(200).default(50),
+})
+
+export const contactFilterSchema = z.object({
+  email: z.string().trim().toLowerCase().max(254).optional(),
+  after: z.string().max(200).optional(),
+  limit: z.coerce.number().int().min(1).max(200).default(50),
+})
+
+export const spanSchema = z.object({ from: daySchema.optional(), to: daySchema.optional() })
+
+export const fieldSchema = z.strictObject({ name: nameSchema, label: z.string().trim().min(1).max(80) })

@@ -1,0 +1,157 @@
+import { checkAnswer, checkAnswers, stepsShown } from '@/core/answers/check'
+import type { Outcome } from '@/core/dispatch/outcome'
+import {
+  findPage,
+  focusQuestion,
+  focusStep,
+  hasError,
+  type Page,
+  readValues,
+  showAlert,
+  showError,
+  showQuestion,
+  showStep,
+  writeValue,
+} from './page'
+import { Progress } from './progress'
+import { send } from './send'
+
+const page = findPage()
+if (page) bringToLife(page)
+
+/** Makes the page answer at once. Everything it does, the server does too when this never runs. */
+function bringToLife(page: Page): void {
+  const { data, form } = page
+  const progress = new Progress(page)
+  let current = form.querySelector<HTMLElement>('[data-step]:not([hidden])')?.dataset.step ?? ''
+  let busy = false
+
+  for (const [name, value] of Object.entries(progress.unsent())) writeValue(page, name, value)
+
+  const check = (upTo?: string) => checkAnswers(data, readValues(page), data.carried, upTo)
+
+  const refresh = () => {
+    const { shown } = check()
+    for (const { questions } of data.steps)
+      for (const { name } of questions) showQuestion(page, name, shown.includes(name))
+    const steps = stepsShown(data, shown)
+    const isLast = steps.at(-1)?.name === current
+    page.forward.textContent = isLast ? data.wording.send : data.wording.next
+    page.forward.value = isLast ? 'send' : 'next'
+    page.back.hidden = steps[0]?.name === current
+    tellFrame('values')
+  }
+
+  const go = (step: string) => {
+    current = step
+    showAlert(page, null)
+    showStep(page, step)
+    refresh()
+    progress.reach(step)
+    focusStep(page, step)
+  }
+
+  const complain = (errors: { name: string; message: string }[]) => {
+    for (const { name, message } of errors) showError(page, name, message)
+    const first = errors[0]
+    if (!first) return
+    const step = data.steps.find(({ questions }) => questions.some(({ name }) => name === first.name))
+    if (step && step.name !== current) go(step.name)
+    showAlert(
+      page,
+      errors.length === 1 ? 'One answer needs another look.' : `${errors.length} answers need another look.`,
+    )
+    focusQuestion(page, first.name)
+  }
+
+  const forward = async () => {
+    const { errors, shown } = check(current)
+    if (errors.length > 0) return complain(errors)
+    const steps = stepsShown(data, check().shown)
+    const next = steps[steps.findIndex(({ name }) => name === current) + 1]
+    if (next) return go(next.name)
+    if (shown.length === 0) return
+    await sendAll()
+  }
+
+  const sendAll = async () => {
+    if (data.mode === 'preview') {
+      showAlert(page, 'This is a preview, so nothing was sent.')
+      return
+    }
+    busy = true
+    page.forward.setAttribute('aria-busy', 'true')
+    const sent = await send(page)
+    busy = false
+    page.forward.removeAttribute('aria-busy')
+    if (sent.result === 'sent') {
+      progress.finish()
+      showOutcome(sent.outcome)
+    } else if (sent.result === 'wrong') complain(sent.errors)
+    else {
+      showAlert(page, `${sent.reason} Nothing is lost: wait a moment and press ${data.wording.send} again.`)
+      page.alert.focus()
+    }
+  }
+
+  const back = () => {
+    const steps = stepsShown(data, check().shown)
+    const before = steps[steps.findIndex(({ name }) => name === current) - 1]
+    if (before) go(before.name)
+  }
+
+  const tellFrame = (what: 'values') => {
+    if (data.mode === 'preview')
+      parent.postMessage({ lichen: what, values: readValues(page), step: current }, location.origin)
+  }
+
+  form.addEventListener('submit', (event) => {
+    event.preventDefault()
+    if (busy) return
+    if (event.submitter === page.back) back()
+    else void forward()
+  })
+
+  form.addEventListener('input', (event) => {
+    progress.reach(current)
+    progress.begin()
+    const name = nameOf(event.target)
+    if (name && hasError(page, name)) recheck(page, name)
+    refresh()
+  })
+
+  form.addEventListener('focusout', (event) => {
+    const name = nameOf(event.target)
+    // Leaving a field empty is not wrong yet; what is in it may be.
+    if (name && readValues(page)[name]) recheck(page, name)
+  })
+
+  refresh()
+}
+
+const nameOf = (target: EventTarget | null): string | null =>
+  target instanceof Element ? target.getAttribute('name') : null
+
+function recheck(page: Page, name: string): void {
+  const question = page.data.steps.flatMap(({ questions }) => questions).find((one) => one.name === name)
+  if (question) showError(page, name, checkAnswer(question, readValues(page)[name]).message)
+}
+
+/** Puts the outcome in place of the form and the focus on its title. */
+function showOutcome({ title, body }: Outcome): void {
+  const section = document.createElement('section')
+  section.className = 'outcome'
+  const heading = document.createElement('h1')
+  heading.textContent = title
+  heading.tabIndex = -1
+  section.append(heading)
+  for (const text of body.split(/\n{2,}/)) {
+    const paragraph = document.createElement('p')
+    paragraph.textContent = text
+    section.append(paragraph)
+  }
+  document.title = title
+  document.querySelector('main')?.replaceChildren(section)
+  heading.focus()
+  window.scrollTo({ top: 0 })
+}

@@ -1,0 +1,101 @@
+import type { PageData } from '../page'
+
+/** The page the server made, as the script finds it. */
+export interface Page {
+  data: PageData
+  form: HTMLFormElement
+  alert: HTMLElement
+  forward: HTMLButtonElement
+  back: HTMLButtonElement
+}
+
+/** Finds the page's parts; `null` on pages without a form. */
+export function findPage(): Page | null {
+  const form = document.querySelector<HTMLFormElement>('[data-form]')
+  const data = document.getElementById('form-data')
+  const alert = form?.querySelector<HTMLElement>('.alert')
+  const forward = form?.querySelector<HTMLButtonElement>('[data-forward]')
+  const back = form?.querySelector<HTMLButtonElement>('[data-back]')
+  if (!form || !data?.textContent || !alert || !forward || !back) return null
+  return { data: JSON.parse(data.textContent) as PageData, form, alert, forward, back }
+}
+
+/** What the visitor has entered, by name, as the server expects it. */
+export function readValues({ form, data }: Page): Record<string, string> {
+  const entered = new FormData(form)
+  const values: Record<string, string> = {}
+  for (const { questions } of data.steps)
+    for (const { name } of questions) {
+      const value = entered.get(name)
+      if (typeof value === 'string' && value !== '') values[name] = value
+    }
+  return values
+}
+
+/** Puts a value back into its control. */
+export function writeValue({ form }: Page, name: string, value: string): void {
+  const control = form.elements.namedItem(name)
+  if (control instanceof RadioNodeList) control.value = value
+  else if (control instanceof HTMLInputElement && control.type === 'checkbox') control.checked = value === 'yes'
+  else if (
+    control instanceof HTMLInputElement ||
+    control instanceof HTMLTextAreaElement ||
+    control instanceof HTMLSelectElement
+  )
+    control.value = value
+}
+
+const questionBox = ({ form }: Page, name: string): HTMLElement | null =>
+  form.querySelector(`[data-question="${name}"]`)
+
+export function showQuestion(page: Page, name: string, shown: boolean): void {
+  const box = questionBox(page, name)
+  if (box) box.hidden = !shown
+}
+
+/** Shows, changes or clears a question's error. */
+export function showError(page: Page, name: string, message: string | null): void {
+  const box = questionBox(page, name)
+  const text = box?.querySelector<HTMLElement>('.error')
+  if (!box || !text) return
+  text.hidden = message === null
+  text.textContent = message
+  const help = box.querySelector('.help')?.id
+  const described = [help, message === null ? null : text.id].filter(Boolean).join(' ')
+  const target = box.matches('fieldset') && !box.querySelector('.consent') ? box : controlOf(box)
+  if (described) target?.setAttribute('aria-describedby', described)
+  else target?.removeAttribute('aria-describedby')
+  if (target !== box)
+    if (message === null) target?.removeAttribute('aria-invalid')
+    else target?.setAttribute('aria-invalid', 'true')
+}
+
+const controlOf = (box: HTMLElement): HTMLElement | null => box.querySelector('input, select, textarea')
+
+export const hasError = (page: Page, name: string): boolean =>
+  questionBox(page, name)?.querySelector<HTMLElement>('.error')?.hidden === false
+
+export function focusQuestion(page: Page, name: string): void {
+  const box = questionBox(page, name)
+  if (box) (box.querySelector<HTMLElement>('input:checked') ?? controlOf(box))?.focus()
+}
+
+/** Says something above the questions, for eyes and screen readers; `null` takes it away. */
+export function showAlert({ alert }: Page, text: string | null): void {
+  alert.hidden = text === null
+  alert.textContent = text
+}
+
+export function showStep({ form, data }: Page, name: string): void {
+  for (const step of data.steps) {
+    const section = form.querySelector<HTMLElement>(`[data-step="${step.name}"]`)
+    if (section) section.hidden = step.name !== name
+  }
+}
+
+/** Puts the focus on a step's heading, where reading goes on. */
+export function focusStep({ form, data }: Page, name: string): void {
+  const section = form.querySelector<HTMLElement>(`[data-step="${name}"]`)
+  if (data.steps.length > 1) section?.querySelector('h2')?.focus({ preventScroll: true })
+  window.scrollTo({ top: 0 })
+}
