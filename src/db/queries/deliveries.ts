@@ -102,3 +102,13 @@ export async function readDeliveries(db: Runner, workspaceId: string, submission
     .orderBy('key')
     .execute()
 }
+
+export async function countGivenUp(db: Runner, workspaceId: string): Promise<number> {
+  const { n } = await db
+    .selectFrom('delivery')
+    .select((eb) => eb.fn.countAll<string>().as('n'))
+    .where('workspace_id', '=', workspaceId)
+    .where('state', '=', 'given_up')
+    .executeTakeFirstOrThrow()
+  return Number(n)
+}

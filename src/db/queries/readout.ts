@@ -63,3 +63,14 @@ export async function readMedianSeconds(
   `.execute(db)
   return rows[0]?.median ?? null
 }
+
+/** Arrivals of a release in the last 30 days by the routing row that fitted. */
+export async function countRouted(db: Runner, releaseId: string): Promise<Record<string, number>> {
+  const { rows } = await sql<{ row: string; n: number }>`
+    select coalesce(plan #>> '{routed,row}', 'otherwise') as row, count(*)::int as n
+    from submission
+    where release_id = ${releaseId} and state = 'applied' and received_at > now() - interval '30 days'
+    group by 1
+  `.execute(db)
+  return Object.fromEntries(rows.map(({ row, n }) => [row, n]))
+}

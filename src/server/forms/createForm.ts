@@ -8,7 +8,7 @@ export interface FormRequest {
   slug: string
   folder?: string
   campaign?: string
-  draft?: FormInput
+  draft?: FormInput | undefined
 }
 
 /** Makes a form with a blank draft, or with the one given. `null` when the address is taken. */

@@ -100,9 +100,22 @@ function bringToLife(page: Page): void {
     if (before) go(before.name)
   }
 
-  const tellFrame = (what: 'values') => {
+  const tellFrame = (what: 'values' | 'ready') => {
     if (data.mode === 'preview')
       parent.postMessage({ lichen: what, values: readValues(page), step: current }, location.origin)
+  }
+
+  /** A preview drawn anew, because the draft changed, goes on with what was typed in the one before. */
+  const restore = (event: MessageEvent) => {
+    const said = event.data as { lichen?: string; values?: Record<string, string>; step?: string }
+    if (event.origin !== location.origin || said.lichen !== 'restore') return
+    for (const [name, value] of Object.entries(said.values ?? {})) writeValue(page, name, value)
+    const step = data.steps.find(({ name }) => name === said.step)
+    if (step) {
+      current = step.name
+      showStep(page, current)
+    }
+    refresh()
   }
 
   form.addEventListener('submit', (event) => {
@@ -126,6 +139,10 @@ function bringToLife(page: Page): void {
     if (name && readValues(page)[name]) recheck(page, name)
   })
 
+  if (data.mode === 'preview') {
+    addEventListener('message', restore)
+    tellFrame('ready')
+  }
   refresh()
 }
 

@@ -1,0 +1,29 @@
+import { requireMember } from '@/server/access/session'
+import { context } from '@/server/context'
+import { listForms } from '@/server/forms/listForms'
+import { type ArrivalQuery, submissionsAction, unfinishedAction } from '@/studio/arrivals/actions'
+import { Arrivals } from '@/studio/arrivals/arrivals'
+
+export const metadata = { title: 'Arrivals' }
+
+const STATES = ['received', 'applied', 'failed'] as const
+
+export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string>> }) {
+  const { workspaceId } = await requireMember()
+  const { form, state, search } = await searchParams
+  const query: ArrivalQuery = { form, search, state: STATES.find((known) => known === state) }
+  const unfinished = state === 'unfinished'
+  const [forms, submissions, left] = await Promise.all([
+    listForms(context().db, workspaceId),
+    unfinished ? null : submissionsAction(query, null),
+    unfinished ? unfinishedAction(query, null) : null,
+  ])
+  return (
+    <Arrivals
+      forms={forms.map(({ slug, name }) => ({ slug, name }))}
+      query={{ ...query, unfinished }}
+      submissions={submissions}
+      unfinished={left}
+    />
+  )
+}

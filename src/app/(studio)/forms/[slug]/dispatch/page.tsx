@@ -1,0 +1,5 @@
+import { Dispatch } from '@/studio/dispatch/dispatch'
+
+export default function Page() {
+  return <Dispatch />
+}

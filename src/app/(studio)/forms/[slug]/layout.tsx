@@ -1,0 +1,69 @@
+import { notFound } from 'next/navigation'
+import type { ReactNode } from 'react'
+import { formSchema } from '@/core/form/definition'
+import { findForm } from '@/db/queries/forms'
+import { countRouted } from '@/db/queries/readout'
+import { readResources } from '@/db/queries/workspace'
+import { requireMember } from '@/server/access/session'
+import { context } from '@/server/context'
+import { rehearseLatest } from '@/server/forms/rehearseLatest'
+import { readReadout } from '@/server/readout/readReadout'
+import { defaultSpan } from '@/server/readout/span'
+import { DraftProvider } from '@/studio/draft/context'
+import { FormHeader } from '@/studio/draft/header'
+
+interface Props {
+  children: ReactNode
+  params: Promise<{ slug: string }>
+}
+
+export async function generateMetadata({ params }: Props) {
+  const { workspaceId } = await requireMember()
+  const form = await findForm(context().db, workspaceId, (await params).slug)
+  return { title: form?.name }
+}
+
+export default async function Layout({ children, params }: Props) {
+  const { workspaceId } = await requireMember()
+  const { db, config } = context()
+  const { slug } = await params
+  const stored = await findForm(db, workspaceId, slug)
+  if (!stored) notFound()
+  const form = formSchema.parse(stored.draft)
+  const live = stored.liveDefinition ? formSchema.parse(stored.liveDefinition) : null
+  const { from, to } = defaultSpan({}, new Date())
+  const [resources, rehearsed, readout, routed] = await Promise.all([
+    readResources(db, workspaceId),
+    rehearseLatest(db, stored),
+    readReadout(db, stored.id, live ?? form, from, to),
+    stored.liveReleaseId ? countRouted(db, stored.liveReleaseId) : {},
+  ])
+  return (
+    <DraftProvider
+      key={`${stored.id} ${stored.liveNumber}`}
+      start={{
+        facts: {
+          slug,
+          name: stored.name,
+          live: live && stored.liveNumber ? { number: stored.liveNumber, form: live } : null,
+          numbers: {
+            arrived: readout.arrived,
+            finish: readout.finish?.rate ?? null,
+            unfinished: readout.unfinished,
+            steps: readout.steps,
+          },
+          routed,
+          publicUrl: `${config.LICHEN_URL}/f/${slug}`,
+        },
+        form,
+        revision: stored.draftRevision,
+        resources,
+        rehearsed,
+        savedAt: stored.updatedAt,
+      }}
+    >
+      <FormHeader />
+      {children}
+    </DraftProvider>
+  )
+}

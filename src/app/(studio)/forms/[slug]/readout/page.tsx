@@ -1,0 +1,43 @@
+import { notFound } from 'next/navigation'
+import { formSchema } from '@/core/form/definition'
+import { listUnfinished } from '@/db/queries/arrivals'
+import { findForm } from '@/db/queries/forms'
+import { requireMember } from '@/server/access/session'
+import { spanSchema } from '@/server/api/schemas'
+import { context } from '@/server/context'
+import { readReadout } from '@/server/readout/readReadout'
+import { defaultSpan } from '@/server/readout/span'
+import { ReadoutView } from '@/studio/readout/readout'
+
+interface Props {
+  params: Promise<{ slug: string }>
+  searchParams: Promise<Record<string, string>>
+}
+
+export default async function Page({ params, searchParams }: Props) {
+  const { workspaceId } = await requireMember()
+  const { db } = context()
+  const { slug } = await params
+  const stored = await findForm(db, workspaceId, slug)
+  if (!stored) notFound()
+  const form = formSchema.parse(stored.liveDefinition ?? stored.draft)
+  const { from, to } = defaultSpan(spanSchema.safeParse(await searchParams).data ?? {}, new Date())
+  const [numbers, left] = await Promise.all([
+    readReadout(db, stored.id, form, from, to),
+    listUnfinished(db, workspaceId, { form: slug, limit: 8 }),
+  ])
+  const titleOf = (name: string | undefined) => form.steps.find((step) => step.name === name)?.title ?? 'the start'
+  return (
+    <ReadoutView
+      numbers={numbers}
+      slug={slug}
+      left={left.rows.map(({ id, email, answers, steps, lastAt, source }) => ({
+        id,
+        who: email ?? (typeof answers?.email === 'string' ? answers.email : null),
+        gotTo: titleOf(steps.at(-1)),
+        lastAt,
+        source,
+      }))}
+    />
+  )
+}

@@ -1,0 +1,5 @@
+import { Records } from '@/studio/records/records'
+
+export default function Page() {
+  return <Records />
+}

@@ -1,0 +1,26 @@
+import { listSubmissions } from '@/db/queries/arrivals'
+import { listPeople } from '@/db/queries/people'
+import { requireMember } from '@/server/access/session'
+import { context } from '@/server/context'
+import { Rehearse } from '@/studio/rehearse/rehearse'
+import { moment } from '@/studio/ui/show'
+
+export default async function Page({ params }: { params: Promise<{ slug: string }> }) {
+  const { workspaceId } = await requireMember()
+  const { db } = context()
+  const { slug } = await params
+  const [people, arrivals] = await Promise.all([
+    listPeople(db, workspaceId, { limit: 30 }),
+    listSubmissions(db, workspaceId, { form: slug, limit: 30 }),
+  ])
+  return (
+    <Rehearse
+      people={people.rows.map(({ id, email }) => ({ id, name: email }))}
+      arrivals={arrivals.rows.map(({ id, email, receivedAt, values }) => ({
+        id,
+        title: `${email ?? 'somebody'}, ${moment(receivedAt)}`,
+        values,
+      }))}
+    />
+  )
+}

@@ -1,0 +1,36 @@
+import { z } from 'zod'
+import { formSchema } from '@/core/form/definition'
+import { readContacts } from '@/db/queries/contacts'
+import { findForm } from '@/db/queries/forms'
+import { findMember } from '@/server/access/member'
+import { context } from '@/server/context'
+import { formHtml, noFormHtml } from '@/server/visitor/html'
+import { fillStart } from '@/server/visits/openForm'
+
+/** The draft as visitors would see it, for people who are signed in. Nothing is counted, kept or sent. */
+export async function GET(request: Request, { params }: { params: Promise<{ slug: string }> }) {
+  const member = await findMember(request.headers)
+  if (!member) return noFormHtml()
+  const { db } = context()
+  const { slug } = await params
+  const stored = await findForm(db, member.workspaceId, slug)
+  if (!stored) return noFormHtml()
+  const form = formSchema.parse(stored.draft)
+  const contact = z.uuid().safeParse(new URL(request.url).searchParams.get('contact')).data
+  const [holder = null] = contact ? await readContacts(db, member.workspaceId, [], [contact]) : []
+  const start = fillStart(form, { link: {}, pageBefore: null, holder })
+  return formHtml({
+    form,
+    values: start.values,
+    carried: start.carried,
+    wordingValues: start.values,
+    step: form.steps[0]?.name ?? '',
+    errors: [],
+    notice: null,
+    visitId: '',
+    pageBefore: null,
+    action: '#',
+    resumed: false,
+    mode: 'preview',
+  })
+}

@@ -1,0 +1,215 @@
+import type { CarriedValue, Form, Landing, Question, Step } from './definition'
+import { nameFrom } from './name'
+import { questionSchema } from './question'
+import { findQuestion, namesTaken } from './values'
+
+/**
+ * Edits of a draft. Each takes a form and gives a new one, leaving the first as it was, so that undo is
+ * keeping the old one. An edit of something that is not there changes nothing.
+ */
+
+export interface Place {
+  step: string
+  /** The question to stand after; `null` for the head of the step. */
+  after: string | null
+}
+
+/** Adds a question with this wording, of this kind, and says what it is called. */
+export function addQuestion(
+  form: Form,
+  label: string,
+  kind: Question['kind'],
+  place: Place,
+): { form: Form; name: string } {
+  const name = nameFrom(label, namesTaken(form))
+  return { form: insertQuestion(form, newQuestion(kind, name, label), place), name }
+}
+
+/** A question of a kind with nothing set yet. */
+function newQuestion(kind: Question['kind'], name: string, label: string): Question {
+  const settings = kind === 'consent' ? { wording: label } : {}
+  return questionSchema.parse({ kind, name, label: label.slice(0, 300), ...settings })
+}
+
+function insertQuestion(form: Form, question: Question, { step, after }: Place): Form {
+  return mapSteps(form, (one) => {
+    if (one.name !== step) return one
+    const at = after === null ? 0 : one.questions.findIndex(({ name }) => name === after) + 1 || one.questions.length
+    return { ...one, questions: one.questions.toSpliced(at, 0, question) }
+  })
+}
+
+export const updateQuestion = (form: Form, name: string, change: Partial<Question>): Form =>
+  mapSteps(form, (step) => ({
+    ...step,
+    questions: step.questions.map((question) =>
+      question.name === name ? ({ ...question, ...change } as Question) : question,
+    ),
+  }))
+
+/** Makes a question another kind, keeping everything the two kinds share. */
+export function changeKind(form: Form, name: string, kind: Question['kind']): Form {
+  const question = findQuestion(form, name)
+  if (!question || question.kind === kind) return form
+  const { label, help, required, off, shownWhen, errorText, fill, lands } = question
+  const changed = {
+    ...newQuestion(kind, name, label),
+    help,
+    required,
+    off,
+    shownWhen,
+    errorText,
+    fill,
+    lands,
+  }
+  return mapSteps(form, (step) => ({
+    ...step,
+    questions: step.questions.map((one) => (one.name === name ? changed : one)),
+  }))
+}
+
+/** Copies a question to just below itself. The copy lands nowhere: two values in one field is rarely meant. */
+export function duplicateQuestion(form: Form, name: string): { form: Form; name: string } {
+  const question = findQuestion(form, name)
+  const step = stepOf(form, name)
+  if (!question || !step) return { form, name }
+  const copy = { ...question, name: nameFrom(question.label, namesTaken(form)), lands: [] }
+  return { form: insertQuestion(form, copy, { step: step.name, after: name }), name: copy.name }
+}
+
+export function removeQuestion(form: Form, name: string): Form {
+  const without = mapSteps(form, (step) => ({
+    ...step,
+    questions: step.questions.filter((question) => question.name !== name),
+  }))
+  return { ...without, joins: form.joins.filter(({ consent }) => consent !== name) }
+}
+
+/** Moves a question one place up or down, over the edge of its step into the next one. */
+export function moveQuestion(form: Form, name: string, by: -1 | 1): Form {
+  const from = form.steps.findIndex(({ questions }) => questions.some((question) => question.name === name))
+  const step = form.steps[from]
+  const question = findQuestion(form, name)
+  if (!step || !question) return form
+  const at = step.questions.indexOf(question)
+  const inside = at + by
+  if (inside >= 0 && inside < step.questions.length)
+    return mapSteps(form, (one) =>
+      one === step ? { ...one, questions: one.questions.toSpliced(at, 1).toSpliced(inside, 0, question) } : one,
+    )
+  const target = form.steps[from + by]
+  if (!target) return form
+  return mapSteps(form, (one) => {
+    if (one === step) return { ...one, questions: one.questions.toSpliced(at, 1) }
+    if (one === target)
+      return { ...one, questions: by < 0 ? [...one.questions, question] : [question, ...one.questions] }
+    return one
+  })
+}
+
+/** Adds a step below the one named, taking along the questions after `splitAfter` where one is given. */
+export function addStep(form: Form, below: string, splitAfter: string | null): { form: Form; name: string } {
+  const name = nameFrom(`step ${form.steps.length + 1}`, form.steps.map((step) => step.name))
+  const steps = form.steps.flatMap((step) => {
+    if (step.name !== below) return [step]
+    const at = step.questions.findIndex((question) => question.name === splitAfter)
+    const kept = at < 0 ? step.questions : step.questions.slice(0, at + 1)
+    const moved = at < 0 ? [] : step.questions.slice(at + 1)
+    return [{ ...step, questions: kept }, { name, title: `Step ${form.steps.length + 1}`, questions: moved }]
+  })
+  return { form: { ...form, steps }, name }
+}
+
+/** Removes a step; its questions go to the step before, or after for the first. The last one stays. */
+export function removeStep(form: Form, name: string): Form {
+  const at = form.steps.findIndex((step) => step.name === name)
+  const step = form.steps[at]
+  const heir = form.steps[at > 0 ? at - 1 : at + 1]
+  if (!step || !heir) return form
+  const steps = form.steps
+    .filter((one) => one !== step)
+    .map((one) =>
+      one === heir
+        ? { ...one, questions: at > 0 ? [...one.questions, ...step.questions] : [...step.questions, ...one.questions] }
+        : one,
+    )
+  return { ...form, steps }
+}
+
+export const updateStep = (form: Form, name: string, change: Partial<Pick<Step, 'title'>>): Form =>
+  mapSteps(form, (step) => (step.name === name ? { ...step, ...change } : step))
+
+export function addCarried(form: Form, label: string): { form: Form; name: string } {
+  const name = nameFrom(label, namesTaken(form))
+  const carried: CarriedValue = { name, label, fill: [{ from: 'link', parameter: name }], lands: [] }
+  return { form: { ...form, carried: [...form.carried, carried] }, name }
+}
+
+export const updateCarried = (form: Form, name: string, change: Partial<CarriedValue>): Form => ({
+  ...form,
+  carried: form.carried.map((carried) => (carried.name === name ? { ...carried, ...change } : carried)),
+})
+
+export const removeCarried = (form: Form, name: string): Form => ({
+  ...form,
+  carried: form.carried.filter((carried) => carried.name !== name),
+})
+
+/** Says where a value lands, be it a question or carried. */
+export function setLandings(form: Form, name: string, lands: Landing[]): Form {
+  return findQuestion(form, name) ? updateQuestion(form, name, { lands }) : updateCarried(form, name, { lands })
+}
+
+/**
+ * Gives a value another name everywhere: in conditions, routes, lists and merge fields. Where it lands
+ * and what was stored under the old name stay as they are.
+ */
+export function renameValue(form: Form, from: string, to: string): Form {
+  const name = (one: string) => (one === from ? to : one)
+  const condition = <C extends Form['messages'][number]['when']>(when: C): C =>
+    when ? { ...when, tests: when.tests.map((test) => ({ ...test, value: name(test.value) })) } : when
+  const template = (text: string) => renameInTemplate(text, from, to)
+  return {
+    ...form,
+    title: template(form.title),
+    intro: template(form.intro),
+    steps: form.steps.map((step) => ({
+      ...step,
+      questions: step.questions.map((question) => ({
+        ...question,
+        name: name(question.name),
+        shownWhen: condition(question.shownWhen),
+      })),
+    })),
+    carried: form.carried.map((carried) => ({ ...carried, name: name(carried.name) })),
+    joins: form.joins.map((join) => ({ ...join, consent: name(join.consent) })),
+    routing: {
+      ...form.routing,
+      columns: form.routing.columns.map(name),
+      rows: form.routing.rows.map((row) => ({
+        ...row,
+        cells: Object.fromEntries(Object.entries(row.cells).map(([key, cell]) => [name(key), cell])),
+      })),
+    },
+    messages: form.messages.map((message) => ({
+      ...message,
+      subject: template(message.subject),
+      body: template(message.body),
+      when: condition(message.when),
+    })),
+    outcome: { title: template(form.outcome.title), body: template(form.outcome.body) },
+  }
+}
+
+/** Renames inside `{{ … }}` and `{% … %}` only, and not inside quoted text. */
+function renameInTemplate(template: string, from: string, to: string): string {
+  const word = new RegExp(`("[^"]*"|'[^']*')|(?<![\\w.])${from}(?!\\w)`, 'g')
+  return template.replace(/\{\{[\s\S]*?\}\}|\{%[\s\S]*?%\}/g, (tag) =>
+    tag.replace(word, (found: string, quoted: string | undefined) => (quoted === undefined ? to : found)),
+  )
+}
+
+export const stepOf = (form: Form, question: string): Step | undefined =>
+  form.steps.find(({ questions }) => questions.some(({ name }) => name === question))
+
+const mapSteps = (form: Form, change: (step: Step) => Step): Form => ({ ...form, steps: form.steps.map(change) })

@@ -1,0 +1,29 @@
+import { examineTemplate } from '../dispatch/template'
+import { valuesTested } from '../logic/condition'
+import type { Form } from './definition'
+import { emailQuestion, labelOf, questionsAsked } from './values'
+
+/** What uses a value, in words, such as “shows Peak °C”, “route 2” or “Kiln enquiry”. */
+export function usesOf(form: Form, name: string): string[] {
+  const uses: string[] = []
+  if (emailQuestion(form)?.name === name) uses.push('tells who it is')
+  for (const { question } of questionsAsked(form))
+    if (valuesTested(question.shownWhen).includes(name)) uses.push(`shows “${labelOf(form, question.name)}”`)
+  for (const { list, consent } of form.joins) if (consent === name) uses.push(`joins ${list}`)
+  form.routing.rows.forEach(({ cells }, index) => {
+    if (name in cells) uses.push(`route ${index + 1}`)
+  })
+  const templates: [string, string][] = [
+    ['the title', form.title],
+    ['the introduction', form.intro],
+    ['the outcome', `${form.outcome.title}\n${form.outcome.body}`],
+    ...form.messages.map(({ title, subject, body }): [string, string] => [title, `${subject}\n${body}`]),
+  ]
+  for (const [where, template] of templates) {
+    const examined = examineTemplate(template)
+    if ('uses' in examined && examined.uses.some((use) => use.name === name)) uses.push(where)
+  }
+  for (const { title, when } of form.messages)
+    if (valuesTested(when).includes(name)) uses.push(`sends ${title}`)
+  return uses
+}

@@ -1,0 +1,24 @@
+import { formSchema } from '@/core/form/definition'
+import type { Db } from '@/db/database'
+import type { StoredForm } from '@/db/queries/forms'
+import { planDraft } from './planDraft'
+
+/** What a draft would do with the form's latest arrival, in a few words; `null` when nothing has arrived. */
+export async function rehearseLatest(
+  db: Db,
+  stored: Pick<StoredForm, 'id' | 'workspaceId' | 'ownerId' | 'draft'>,
+): Promise<string | null> {
+  const latest = await db
+    .selectFrom('submission')
+    .select(['values', 'link', 'link_holder'])
+    .where('form_id', '=', stored.id)
+    .orderBy('received_at', 'desc')
+    .orderBy('id', 'desc')
+    .limit(1)
+    .executeTakeFirst()
+  if (!latest) return null
+  const input = { values: latest.values, link: latest.link, contact: latest.link_holder }
+  const { plan, errors } = await planDraft(db, formSchema.parse(stored.draft), stored, input)
+  const first = errors[0]
+  return first ? `last arrival: ${first.name} would be refused` : `last arrival → ${plan.routed.desk.title}`
+}

@@ -1,0 +1,164 @@
+'use client'
+
+import { type CarriedValue, type Question } from '@/core/form/definition'
+import { changeKind, renameValue, setLandings, updateCarried, updateQuestion } from '@/core/form/edits'
+import { KIND_WORDS } from '@/core/form/describe'
+import { nameSchema } from '@/core/form/name'
+import { namesTaken, questionsAsked } from '@/core/form/values'
+import { useDraft } from '../draft/context'
+import { KindSettings } from '../kinds/settings'
+import { LandingEditor } from '../records/landings'
+import { ChoiceField, TextField, Tick } from '../ui/field'
+import { ConditionEditor } from './condition'
+import { FillEditor } from './fills'
+
+const grid = 'grid grid-cols-[112px_minmax(0,1fr)_104px_minmax(0,1fr)] items-center gap-x-3 gap-y-2'
+const wide = 'col-span-3'
+
+/** Everything that can be set on a question, in place, below its row. */
+export function QuestionDrawer({ question, onRenamed }: { question: Question; onRenamed: (name: string) => void }) {
+  const form = useDraft((state) => state.form)
+  const edit = useDraft((state) => state.edit)
+  const { name } = question
+  const change = (part: Partial<Question>, key: string) =>
+    edit((one) => updateQuestion(one, name, part), `${name}.${key}`)
+  return (
+    <div className={grid}>
+      <TextField
+        label="Visitors see"
+        value={question.label}
+        check={(text) => (text.trim() === '' ? 'Write something here' : null)}
+        onCommit={(label) => change({ label: label.slice(0, 300) }, 'label')}
+      />
+      <NameField name={name} onRenamed={onRenamed} />
+      <ChoiceField
+        label="Kind"
+        value={question.kind}
+        options={Object.entries(KIND_WORDS)}
+        onCommit={(kind) => edit((one) => changeKind(one, name, kind as Question['kind']))}
+      />
+      <span className="text-soft">Must be</span>
+      <span className="flex gap-4">
+        <Tick label="required" on={question.required} onCommit={(required) => change({ required }, 'required')} />
+        <Tick label="switched off" on={question.off} onCommit={(off) => change({ off }, 'off')} />
+      </span>
+      <TextField label="Help" value={question.help} onCommit={(help) => change({ help: help.slice(0, 500) }, 'help')} />
+      <TextField
+        label="If wrong, say"
+        value={question.errorText}
+        placeholder="The usual words"
+        onCommit={(errorText) => change({ errorText: errorText.slice(0, 300) }, 'errorText')}
+      />
+      <KindSettings question={question} onChange={change} />
+      {question.kind !== 'consent' && <DefaultField question={question} onChange={change} />}
+      <span className="col-start-1 self-start pt-1 text-soft">Shown when</span>
+      <div className={wide}>
+        <ConditionEditor
+          form={form}
+          condition={question.shownWhen}
+          always="always"
+          values={valuesBefore(form, name)}
+          onChange={(shownWhen) => change({ shownWhen }, 'shownWhen')}
+        />
+      </div>
+      {question.kind !== 'consent' && (
+        <>
+          <span className="self-start pt-1 text-soft">Filled from</span>
+          <div className={wide}>
+            <FillEditor fill={question.fill} name={name} onChange={(fill) => change({ fill }, 'fill')} />
+          </div>
+        </>
+      )}
+      <span className="self-start pt-1 text-soft">Lands in</span>
+      <div className={wide}>
+        <LandingEditor
+          lands={question.lands}
+          label={question.label}
+          onChange={(lands) => edit((one) => setLandings(one, name, lands))}
+        />
+      </div>
+    </div>
+  )
+}
+
+/** The same for a carried value. */
+export function CarriedDrawer({ carried, onRenamed }: { carried: CarriedValue; onRenamed: (name: string) => void }) {
+  const edit = useDraft((state) => state.edit)
+  const { name } = carried
+  return (
+    <div className={grid}>
+      <TextField
+        label="Called"
+        value={carried.label}
+        check={(text) => (text.trim() === '' ? 'Write something here' : null)}
+        onCommit={(label) => edit((one) => updateCarried(one, name, { label }), `${name}.label`)}
+      />
+      <NameField name={name} onRenamed={onRenamed} />
+      <span className="self-start pt-1 text-soft">Filled from</span>
+      <div className={wide}>
+        <FillEditor
+          fill={carried.fill}
+          name={name}
+          onChange={(fill) => edit((one) => updateCarried(one, name, { fill }))}
+        />
+      </div>
+      <span className="self-start pt-1 text-soft">Lands in</span>
+      <div className={wide}>
+        <LandingEditor
+          lands={carried.lands}
+          label={carried.label}
+          onChange={(lands) => edit((one) => setLandings(one, name, lands))}
+        />
+      </div>
+    </div>
+  )
+}
+
+function NameField({ name, onRenamed }: { name: string; onRenamed: (name: string) => void }) {
+  const form = useDraft((state) => state.form)
+  const edit = useDraft((state) => state.edit)
+  return (
+    <TextField
+      label="Called in reports"
+      mono
+      when="leaving"
+      value={name}
+      check={(text) => {
+        if (text !== name && namesTaken(form).includes(text)) return 'Another value is called that'
+        return nameSchema.safeParse(text).error?.issues[0]?.message ?? null
+      }}
+      onCommit={(next) => {
+        onRenamed(next)
+        edit((one) => renameValue(one, name, next))
+      }}
+    />
+  )
+}
+
+function DefaultField({ question, onChange }: { question: Question; onChange: (part: Partial<Question>, key: string) => void }) {
+  if (question.kind === 'single_choice')
+    return (
+      <ChoiceField
+        label="Starts as"
+        value={String(question.default ?? '')}
+        options={[['', 'nothing chosen'], ...question.options.map(({ value, label }) => [value, label] as const)]}
+        onCommit={(value) => onChange({ default: value || null }, 'default')}
+      />
+    )
+  return (
+    <TextField
+      label="Starts as"
+      value={String(question.default ?? '')}
+      onCommit={(text) => {
+        const number = question.kind === 'number' && text.trim() !== '' && Number.isFinite(Number(text))
+        onChange({ default: text === '' ? null : number ? Number(text) : text }, 'default')
+      }}
+    />
+  )
+}
+
+function valuesBefore(form: Parameters<typeof questionsAsked>[0], name: string): string[] {
+  const asked = questionsAsked(form).map(({ question }) => question.name)
+  const at = asked.indexOf(name)
+  return [...(at < 0 ? asked : asked.slice(0, at)), ...form.carried.map((carried) => carried.name)]
+}

@@ -1,0 +1,80 @@
+'use client'
+
+import type { FillSource } from '@/core/form/definition'
+import { useDraft } from '../draft/context'
+import { Button } from '../ui/button'
+import { ChoiceField, TextField } from '../ui/field'
+
+const SOURCES = [
+  ['link', 'the link’s parameter'],
+  ['record', 'their record (personal link)'],
+  ['page_before', 'the page before'],
+  ['constant', 'always the same'],
+] as const
+
+/** Where a value comes from before anyone types: an ordered list, the first that has it wins. */
+export function FillEditor({ fill, name, onChange }: { fill: FillSource[]; name: string; onChange: (fill: FillSource[]) => void }) {
+  const fields = useDraft((state) => state.resources.fields)
+  const begin = (from: string): FillSource => {
+    switch (from) {
+      case 'record':
+        return { from: 'record', field: fields.find((field) => field.name === name)?.name ?? fields[0]?.name ?? 'email' }
+      case 'page_before':
+        return { from: 'page_before' }
+      case 'constant':
+        return { from: 'constant', value: '' }
+      default:
+        return { from: 'link', parameter: name }
+    }
+  }
+  return (
+    <div className="space-y-1.5">
+      {fill.length === 0 && <span className="mr-2 text-soft">nothing</span>}
+      {fill.map((source, index) => (
+        <div key={index} className="grid grid-cols-[36px_minmax(0,1fr)_minmax(0,1fr)_auto] items-center gap-1.5">
+          <span className="text-soft">{index === 0 ? 'first' : 'then'}</span>
+          <ChoiceField
+            hideLabel
+            label="Source"
+            value={source.from}
+            options={SOURCES}
+            onCommit={(from) => onChange(fill.with(index, begin(from)))}
+          />
+          {source.from === 'link' ? (
+            <TextField
+              hideLabel
+              mono
+              label="Parameter"
+              value={source.parameter}
+              check={(text) => (/^[A-Za-z0-9_.-]{1,60}$/.test(text) ? null : 'Use letters, digits, _ . and -')}
+              onCommit={(parameter) => onChange(fill.with(index, { from: 'link', parameter }))}
+            />
+          ) : source.from === 'record' ? (
+            <ChoiceField
+              hideLabel
+              label="Record field"
+              value={source.field}
+              options={fields.map((field) => [field.name, field.label] as const)}
+              onCommit={(field) => onChange(fill.with(index, { from: 'record', field }))}
+            />
+          ) : source.from === 'constant' ? (
+            <TextField
+              hideLabel
+              label="Value"
+              value={String(source.value)}
+              onCommit={(value) => onChange(fill.with(index, { from: 'constant', value }))}
+            />
+          ) : (
+            <span />
+          )}
+          <Button look="quiet" aria-label={`Take away source ${index + 1}`} onClick={() => onChange(fill.toSpliced(index, 1))}>
+            ×
+          </Button>
+        </div>
+      ))}
+      <Button look="quiet" onClick={() => onChange([...fill, begin('link')])}>
+        Add a source
+      </Button>
+    </div>
+  )
+}

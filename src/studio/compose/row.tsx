@@ -1,0 +1,203 @@
+'use client'
+
+import type { CarriedValue, Question, Step } from '@/core/form/definition'
+import { describeFill, describeRule } from '@/core/form/describe'
+import { updateStep } from '@/core/form/edits'
+import { usesOf } from '@/core/form/uses'
+import { describeCondition } from '@/core/logic/describe'
+import { useDraft } from '../draft/context'
+import { Chip } from '../ui/chip'
+import { TextField } from '../ui/field'
+import { CarriedDrawer, QuestionDrawer } from './drawer'
+import { KindMark } from './kindMark'
+
+interface RowProps {
+  open: boolean
+  onToggle: () => void
+  onRenamed: (name: string) => void
+}
+
+/** The button a row is held by: keys work while it has the focus. */
+const head = (key: string, open: boolean, onToggle: () => void) => ({
+  type: 'button' as const,
+  'data-row': key,
+  'aria-expanded': open,
+  onClick: onToggle,
+  className: 'flex w-full items-center gap-2 truncate rounded-sm text-left',
+})
+
+const openRow = 'bg-lit [&>td]:border-b-0 [&>td:first-child]:shadow-[inset_3px_0_0_var(--color-moss)]'
+
+export function QuestionRow({ question, number, open, onToggle, onRenamed }: RowProps & { question: Question; number: number }) {
+  const form = useDraft((state) => state.form)
+  const condition = describeCondition(form, question.shownWhen)
+  const hasDefault = question.default !== null
+  return (
+    <>
+      <tr className={open ? openRow : 'hover:bg-lit'}>
+        <td className="text-right text-soft">{number}</td>
+        <td>
+          <button {...head(question.name, open, onToggle)}>
+            <KindMark kind={question.kind} />
+            <span className={`truncate ${open ? 'font-semibold' : ''} ${question.off ? 'text-soft line-through' : ''}`}>
+              {question.label}
+            </span>
+            {question.off && <Chip>off</Chip>}
+          </button>
+        </td>
+        <td className="truncate">
+          {question.fill.map((source, index) => (
+            <Chip key={index} tone="teal">
+              {describeFill(source)}
+            </Chip>
+          ))}
+          {hasDefault && <span className="text-soft"> starts as {String(question.default)}</span>}
+          {question.fill.length === 0 && !hasDefault && <span className="text-soft">—</span>}
+        </td>
+        <td>
+          {question.shownWhen ? (
+            <Chip tone="amber" title={condition}>
+              {condition}
+            </Chip>
+          ) : (
+            <span className="text-soft">always</span>
+          )}
+        </td>
+        <td className={`truncate ${question.required ? '' : 'text-soft'}`} title={describeRule(question)}>
+          {describeRule(question)}
+        </td>
+        <td className="truncate">
+          <LandsIn name={question.name} lands={question.lands} />
+        </td>
+        <td>
+          <UsedBy name={question.name} />
+        </td>
+      </tr>
+      {open && (
+        <DrawerRow name={question.name}>
+          <QuestionDrawer question={question} onRenamed={onRenamed} />
+        </DrawerRow>
+      )}
+    </>
+  )
+}
+
+export function CarriedRow({ carried, letter, open, onToggle, onRenamed }: RowProps & { carried: CarriedValue; letter: string }) {
+  return (
+    <>
+      <tr className={open ? openRow : 'hover:bg-lit'}>
+        <td className="text-right text-soft">{letter}</td>
+        <td>
+          <button {...head(carried.name, open, onToggle)}>
+            <KindMark kind="carried" />
+            <span className="name truncate">{carried.name}</span>
+            <span className="truncate text-soft">{carried.label}</span>
+          </button>
+        </td>
+        <td className="truncate">
+          {carried.fill.length === 0 && <span className="text-soft">—</span>}
+          {carried.fill.map((source, index) => (
+            <Chip key={index} tone="teal">
+              {describeFill(source)}
+            </Chip>
+          ))}
+        </td>
+        <td />
+        <td className="text-soft">text</td>
+        <td className="truncate">
+          <LandsIn name={carried.name} lands={carried.lands} />
+        </td>
+        <td>
+          <UsedBy name={carried.name} />
+        </td>
+      </tr>
+      {open && (
+        <DrawerRow name={carried.name}>
+          <CarriedDrawer carried={carried} onRenamed={onRenamed} />
+        </DrawerRow>
+      )}
+    </>
+  )
+}
+
+interface StepProps extends RowProps {
+  step: Step
+  number: number
+  reached: { reached: number; left: number } | undefined
+  arrived: number
+}
+
+/** A band with the step's title and, once visitors came, how many of them it loses. */
+export function StepRow({ step, number, open, onToggle, reached, arrived }: StepProps) {
+  const edit = useDraft((state) => state.edit)
+  return (
+    <tr>
+      <td className="bg-panel" />
+      <td colSpan={6} className="bg-panel">
+        <div className="flex items-center gap-3">
+          <button {...head(`step:${step.name}`, open, onToggle)} className="rounded-sm font-semibold">
+            Step {number} · {step.title}
+          </button>
+          {open && (
+            <TextField
+              hideLabel
+              label={`Title of step ${number}`}
+              value={step.title}
+              check={(text) => (text.trim() === '' ? 'Write something here' : null)}
+              onCommit={(title) => edit((form) => updateStep(form, step.name, { title }), `${step.name}.title`)}
+            />
+          )}
+          {reached && reached.reached > 0 && (
+            <span className="ml-auto text-soft" title="In the last 30 days">
+              {reached.reached} arrive
+              <span className="mx-1.5 inline-block h-[7px] w-20 bg-sunk align-middle">
+                <span className="block h-full bg-moss-bar" style={{ width: `${(100 * reached.reached) / Math.max(1, arrived)}%` }} />
+              </span>
+              {reached.left} leave here
+            </span>
+          )}
+        </div>
+      </td>
+    </tr>
+  )
+}
+
+const DrawerRow = ({ name, children }: { name: string; children: React.ReactNode }) => (
+  <tr className="bg-lit">
+    <td className="shadow-[inset_3px_0_0_var(--color-moss)]" />
+    <td colSpan={6} className="pb-3!" data-drawer={name}>
+      {children}
+    </td>
+  </tr>
+)
+
+function LandsIn({ name, lands }: { name: string; lands: Question['lands'] }) {
+  const { resources, form } = useDraft((state) => state)
+  const join = form.joins.find(({ consent }) => consent === name)
+  const list = resources.lists.find((one) => one.name === join?.list)
+  if (lands.length === 0 && !join) return <Chip>stays here</Chip>
+  return (
+    <>
+      {lands.map(({ field, ifFilled }) => {
+        const known = resources.fields.find((one) => one.name === field)
+        return (
+          <Chip key={field} tone={known ? 'moss' : 'red'} title={`${ifFilled === 'keep' ? 'Keeps' : 'Replaces'} what is there`}>
+            Contact · {known?.label ?? field}
+          </Chip>
+        )
+      })}
+      {join && <Chip tone={list ? 'moss' : 'red'}>List · {list?.title ?? join.list}</Chip>}
+    </>
+  )
+}
+
+function UsedBy({ name }: { name: string }) {
+  const form = useDraft((state) => state.form)
+  const uses = usesOf(form, name)
+  if (uses.length === 0) return <span className="text-soft">—</span>
+  return (
+    <Chip tone="plum" title={uses.join('\n')}>
+      {uses.length === 1 ? uses[0] : `${uses.length} uses`}
+    </Chip>
+  )
+}

@@ -1,0 +1,128 @@
+'use client'
+
+import { useEffect, useRef, useState } from 'react'
+import { explainPlan } from '@/core/rehearse/explain'
+import { type PlanResult, planDraftAction } from '../draft/actions'
+import { useDraft } from '../draft/context'
+import { useSettled } from '../ui/field'
+
+export interface Seer {
+  id: string
+  name: string
+}
+
+/** The real page, as seen by anyone you choose, and what would happen if it were sent now. */
+export function VisitorView({ people }: { people: Seer[] }) {
+  const { facts, revision, form } = useDraft((state) => state)
+  const [seer, setSeer] = useState('')
+  const [wide, setWide] = useState(false)
+  const frame = useRef<HTMLIFrameElement>(null)
+  const typed = useRef<{ values: Record<string, string>; step: string } | null>(null)
+  const [values, setValues] = useState<Record<string, string>>({})
+
+  useEffect(() => {
+    const listen = (event: MessageEvent) => {
+      if (event.origin !== location.origin || event.source !== frame.current?.contentWindow) return
+      const said = event.data as { lichen?: string; values?: Record<string, string>; step?: string }
+      if (said.lichen === 'ready') frame.current?.contentWindow?.postMessage({ lichen: 'restore', ...typed.current }, location.origin)
+      if (said.lichen === 'values' && said.values) {
+        typed.current = { values: said.values, step: said.step ?? '' }
+        setValues(said.values)
+      }
+    }
+    addEventListener('message', listen)
+    return () => removeEventListener('message', listen)
+  }, [])
+
+  const address = `/preview/${facts.slug}?revision=${revision}${seer ? `&contact=${seer}` : ''}`
+  return (
+    <aside className={`flex flex-col bg-sunk p-2.5 ${wide ? 'w-[640px]' : 'w-[340px]'}`} aria-label="The visitor’s view">
+      <div className="mb-2 flex items-center gap-2">
+        <label htmlFor="seer" className="text-soft">
+          Seen by
+        </label>
+        <select
+          id="seer"
+          className="box"
+          value={seer}
+          onChange={(event) => {
+            // Another person sees their own values, not the ones typed for somebody else.
+            typed.current = null
+            setSeer(event.target.value)
+          }}
+        >
+          <option value="">a stranger</option>
+          {people.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}, by personal link
+            </option>
+          ))}
+        </select>
+        <span className="flex rounded-sm border border-edge bg-white" role="group" aria-label="Width">
+          {[false, true].map((desk) => (
+            <button
+              key={String(desk)}
+              type="button"
+              aria-pressed={wide === desk}
+              onClick={() => setWide(desk)}
+              className={`px-2 py-0.5 ${wide === desk ? 'bg-moss-bg text-moss' : ''}`}
+            >
+              {desk ? 'Desk' : 'Phone'}
+            </button>
+          ))}
+        </span>
+      </div>
+      <iframe
+        ref={frame}
+        title="The form as visitors see it"
+        src={address}
+        className="min-h-[300px] flex-1 rounded-lg border border-rule bg-white"
+      />
+      <IfSentNow values={values} contact={seer || null} form={form} />
+    </aside>
+  )
+}
+
+function IfSentNow({ values, contact, form }: { values: Record<string, string>; contact: string | null; form: unknown }) {
+  const slug = useDraft((state) => state.facts.slug)
+  const [result, setResult] = useState<PlanResult | null>(null)
+  const settled = useSettled(JSON.stringify({ values, contact }), 300)
+  const settledForm = useSettled(form, 600)
+  useEffect(() => {
+    let stale = false
+    const asked = JSON.parse(settled) as { values: Record<string, string>; contact: string | null }
+    planDraftAction(slug, settledForm, asked.values, asked.contact)
+      .then((next) => {
+        if (!stale && next) setResult(next)
+      })
+      .catch(() => undefined)
+    return () => {
+      stale = true
+    }
+  }, [slug, settled, settledForm])
+  return (
+    <section
+      aria-label="If sent now"
+      aria-live="polite"
+      tabIndex={0}
+      className="mt-2 max-h-[210px] overflow-auto rounded-lg bg-ink px-3 py-2 text-[12px] leading-[1.6] text-[#e6e7da]"
+    >
+      <h2 className="text-[12px] text-[#c8d57c]">If sent now</h2>
+      {!result && <p>…</p>}
+      {result && result.errors.length > 0 && (
+        <p className="text-[#f0c58f]">
+          It would be refused: {result.errors.length} {result.errors.length === 1 ? 'answer needs' : 'answers need'} another look.
+        </p>
+      )}
+      {result && (
+        <ul>
+          {explainPlan(result.plan).map(({ text, because }, index) => (
+            <li key={index} title={because}>
+              {text}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  )
+}

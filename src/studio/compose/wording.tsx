@@ -1,0 +1,68 @@
+'use client'
+
+import type { Form } from '@/core/form/definition'
+import { useDraft, useFindings } from '../draft/context'
+import { Findings } from '../ui/finding'
+import { TextField, Tick } from '../ui/field'
+
+/** What belongs to the form as a whole; closed until wanted. */
+export function FormWording() {
+  const form = useDraft((state) => state.form)
+  const edit = useDraft((state) => state.edit)
+  const findings = useFindings().filter(({ place, severity }) => place === 'compose' && severity !== 'note')
+  const set = (part: Partial<Form>, key: string) => edit((one) => ({ ...one, ...part }), key)
+  const wording = (key: keyof Form['wording'], label: string) => (
+    <TextField
+      label={label}
+      value={form.wording[key]}
+      check={(text) => (text.trim() === '' ? 'Write something here' : null)}
+      onCommit={(text) => set({ wording: { ...form.wording, [key]: text } }, `wording.${key}`)}
+    />
+  )
+  return (
+    <div className="border-b border-rule px-3 py-1.5">
+      <details>
+        <summary>
+          <span className="font-semibold">Title and wording</span>{' '}
+          <span className="text-soft">
+            “{form.title}”{form.keepUnfinished ? ' · unfinished answers are kept' : ''}
+          </span>
+        </summary>
+        <div className="grid grid-cols-[112px_minmax(0,1fr)_104px_minmax(0,1fr)] items-center gap-x-3 gap-y-2 py-2">
+          <TextField
+            label="Title"
+            value={form.title}
+            check={(text) => (text.trim() === '' ? 'Give the form a title' : null)}
+            onCommit={(title) => set({ title }, 'title')}
+          />
+          {wording('next', 'Next button')}
+          <TextField label="Introduction" rows={2} value={form.intro} onCommit={(intro) => set({ intro }, 'intro')} />
+          {wording('send', 'Send button')}
+          <span />
+          <Tick
+            label="Keep unfinished answers (visitors are told)"
+            on={form.keepUnfinished}
+            onCommit={(keepUnfinished) => set({ keepUnfinished }, 'keep')}
+          />
+          {wording('back', 'Back button')}
+          <TextField
+            label="Outcome"
+            value={form.outcome.title}
+            onCommit={(title) => set({ outcome: { ...form.outcome, title } }, 'outcome.title')}
+          />
+          <TextField
+            label="It says"
+            rows={2}
+            value={form.outcome.body}
+            onCommit={(body) => set({ outcome: { ...form.outcome, body } }, 'outcome.body')}
+          />
+        </div>
+      </details>
+      {findings.length > 0 && (
+        <div className="py-1.5">
+          <Findings findings={findings} />
+        </div>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,40 @@
+'use client'
+
+import { type FormEvent, useState } from 'react'
+import type { Resources } from '@/core/form/examine'
+import type { Desk } from '@/core/records/snapshot'
+import { setDeskAction } from '../settings/actions'
+import { Button } from '../ui/button'
+
+/** A desk's name and addresses. They hold for every form, at once. */
+export function DeskEditor({ desk, onSaved }: { desk: Desk; onSaved: (resources: Resources) => void }) {
+  const [note, setNote] = useState<{ wrong: boolean; text: string } | null>(null)
+  const submit = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const entered = new FormData(event.currentTarget)
+    const result = await setDeskAction(desk.name, String(entered.get('title')), String(entered.get('addresses')))
+    if (result.ok) onSaved(result.resources)
+    setNote(result.ok ? { wrong: false, text: 'Saved for every form.' } : { wrong: true, text: result.message })
+  }
+  return (
+    <form onSubmit={(event) => void submit(event)} className="my-1.5 space-y-1.5 pl-3">
+      <input name="title" aria-label={`Name of ${desk.title}`} defaultValue={desk.title} required className="box" />
+      <textarea
+        name="addresses"
+        aria-label={`Addresses of ${desk.title}, one a line`}
+        placeholder="Addresses, one a line"
+        rows={2}
+        defaultValue={desk.addresses.join('\n')}
+        className="box"
+      />
+      <div className="flex items-center gap-2">
+        <Button type="submit">Save desk</Button>
+        {note && (
+          <span role={note.wrong ? 'alert' : 'status'} className={note.wrong ? 'text-red' : 'text-moss'}>
+            {note.text}
+          </span>
+        )}
+      </div>
+    </form>
+  )
+}

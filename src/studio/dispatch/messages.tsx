@@ -1,0 +1,88 @@
+'use client'
+
+import type { Message } from '@/core/form/definition'
+import { addMessage, removeMessage, updateMessage } from '@/core/form/routing_edits'
+import { emailQuestion, namesTaken } from '@/core/form/values'
+import { ConditionEditor } from '../compose/condition'
+import { useDraft } from '../draft/context'
+import { Button } from '../ui/button'
+import { Chip } from '../ui/chip'
+import { ChoiceField, TextField } from '../ui/field'
+
+/** The form's messages, to desks and to the visitor, in Liquid with fallbacks. */
+export function Messages() {
+  const { form, edit } = useDraft((state) => state)
+  return (
+    <section className="mt-5">
+      <h2 className="mb-1.5">Messages</h2>
+      {form.messages.map((message) => (
+        <MessageEditor key={message.name} message={message} />
+      ))}
+      <div className="flex gap-2">
+        <Button onClick={() => edit((one) => addMessage(one, 'desk'))}>Add a message to a desk</Button>
+        <Button onClick={() => edit((one) => addMessage(one, 'visitor'))}>Add a message to the visitor</Button>
+      </div>
+    </section>
+  )
+}
+
+function MessageEditor({ message }: { message: Message }) {
+  const { form, edit } = useDraft((state) => state)
+  const { name } = message
+  const change = (part: Partial<Message>, key: string) => edit((one) => updateMessage(one, name, part), `${name}.${key}`)
+  const reply = emailQuestion(form)?.label
+  return (
+    <details className="mb-2 rounded-md border border-rule bg-white px-3 py-2">
+      <summary>
+        <b className="font-semibold">{message.title}</b>{' '}
+        <Chip tone="plum">{message.to === 'desk' ? 'to the desk' : 'to the visitor'}</Chip>{' '}
+        <span className="text-soft">
+          {message.subject}
+          {message.to === 'desk' && reply ? ` · reply goes to ${reply}` : ''}
+        </span>
+      </summary>
+      <div className="mt-2 grid grid-cols-[92px_minmax(0,1fr)] items-center gap-2">
+        <TextField
+          label="Called"
+          value={message.title}
+          check={(text) => (text.trim() === '' ? 'Write something here' : null)}
+          onCommit={(title) => change({ title }, 'title')}
+        />
+        <ChoiceField
+          label="Goes to"
+          value={message.to}
+          options={[
+            ['desk', 'the desk of the row that fits'],
+            ['visitor', 'the visitor'],
+          ]}
+          onCommit={(to) => change({ to: to as Message['to'] }, 'to')}
+        />
+        <TextField label="Subject" value={message.subject} onCommit={(subject) => change({ subject: subject.slice(0, 200) }, 'subject')} />
+        <TextField label="Text" rows={6} value={message.body} onCommit={(body) => change({ body }, 'body')} />
+        {message.to === 'visitor' && (
+          <>
+            <span className="self-start pt-1 text-soft">Sent when</span>
+            <ConditionEditor
+              form={form}
+              condition={message.when}
+              always="always"
+              values={namesTaken(form)}
+              onChange={(when) => change({ when }, 'when')}
+            />
+          </>
+        )}
+        <span className="self-start text-soft">Merge fields</span>
+        <p className="name text-soft">
+          {[...namesTaken(form), 'all_answers', 'form_title'].map((field) => `{{ ${field} }}`).join(' ')} · with a
+          fallback: {'{{ first_name | default: "there" }}'}
+        </p>
+        <span />
+        <span>
+          <Button look="quiet" onClick={() => edit((one) => removeMessage(one, name))}>
+            Delete this message
+          </Button>
+        </span>
+      </div>
+    </details>
+  )
+}

@@ -1,0 +1,50 @@
+'use client'
+
+import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from 'react'
+import { useStore } from 'zustand'
+import { examineForm, type Finding } from '@/core/form/examine'
+import { saveDraftAction } from './actions'
+import { createDraft, type DraftState } from './store'
+
+type Draft = ReturnType<typeof createDraft>
+type Start = Parameters<typeof createDraft>[0]
+
+const DraftContext = createContext<Draft | null>(null)
+
+/** Holds a form's draft for all its places, so that going from one to another keeps undo. */
+export function DraftProvider({ start, children }: { start: Start; children: ReactNode }) {
+  const [draft] = useState(() => createDraft(start, saveDraftAction))
+  useEffect(() => {
+    const leave = (event: BeforeUnloadEvent) => {
+      if (draft.getState().save.is !== 'saved') event.preventDefault()
+    }
+    const keys = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return
+      if (event.target instanceof HTMLElement && event.target.matches('input, textarea')) return
+      event.preventDefault()
+      if (event.shiftKey) draft.getState().redo()
+      else draft.getState().undo()
+    }
+    addEventListener('beforeunload', leave)
+    addEventListener('keydown', keys)
+    return () => {
+      removeEventListener('beforeunload', leave)
+      removeEventListener('keydown', keys)
+      void draft.getState().saveNow()
+    }
+  }, [draft])
+  return <DraftContext value={draft}>{children}</DraftContext>
+}
+
+export function useDraft<T>(select: (state: DraftState) => T): T {
+  const draft = useContext(DraftContext)
+  if (!draft) throw new Error('useDraft needs a DraftProvider around it')
+  return useStore(draft, select)
+}
+
+/** What the analysis says about the draft as it stands. */
+export function useFindings(): Finding[] {
+  const form = useDraft((state) => state.form)
+  const resources = useDraft((state) => state.resources)
+  return useMemo(() => examineForm(form, resources), [form, resources])
+}

@@ -1,0 +1,98 @@
+'use client'
+
+import Link from 'next/link'
+import { usePathname } from 'next/navigation'
+import { useEffect, useState } from 'react'
+import { tellStations } from '@/core/form/stations'
+import { Button } from '../ui/button'
+import { Chip } from '../ui/chip'
+import { useDraft, useFindings } from './context'
+
+/** A form's name, its line of six stations, and how its draft stands. */
+export function FormHeader() {
+  const { facts, form, past, future, undo, redo, rehearsed } = useDraft((state) => state)
+  const findings = useFindings()
+  const path = usePathname()
+  const stations = tellStations(form, { findings, live: facts.live, rehearsed, numbers: facts.numbers })
+  return (
+    <>
+      <div className="flex items-center gap-3 px-4 pt-2.5 pb-1">
+        <h1>{facts.name}</h1>
+        {facts.live ? (
+          <a className="name text-soft underline-offset-2 hover:underline" href={facts.publicUrl} target="_blank" rel="noreferrer">
+            /f/{facts.slug}
+          </a>
+        ) : (
+          <span className="name text-soft">/f/{facts.slug}</span>
+        )}
+        {facts.live ? <Chip tone="moss">release {facts.live.number} live</Chip> : <Chip>not released</Chip>}
+        <SaveNote />
+        <span className="ml-auto flex gap-2">
+          <Button onClick={undo} disabled={past.length === 0}>
+            Undo
+          </Button>
+          <Button onClick={redo} disabled={future.length === 0}>
+            Redo
+          </Button>
+        </span>
+      </div>
+      <Conflict />
+      <nav aria-label="The form’s places" className="relative mx-4 mt-2 mb-2 grid grid-cols-6 border-t-[3px] border-rule">
+        {stations.map(({ place, title, says, state }) => {
+          const here = path.endsWith(`/${place}`)
+          const dot = here
+            ? 'border-moss bg-moss'
+            : { good: 'border-moss bg-paper', look: 'border-[#c98412] bg-amber-bg', fault: 'border-red bg-red-bg' }[state]
+          return (
+            <Link
+              key={place}
+              href={`/forms/${facts.slug}/${place}`}
+              aria-current={here ? 'page' : undefined}
+              className="relative block pt-2 pr-2 pb-1 text-soft hover:text-ink"
+            >
+              <span className={`absolute -top-2 left-0 size-[13px] rounded-full border-[3px] ${dot}`} />
+              <strong className={`block font-semibold ${here ? 'text-moss' : 'text-ink'}`}>
+                {title}
+                {state !== 'good' && <span className="sr-only">{state === 'fault' ? ' (has faults)' : ' (worth a look)'}</span>}
+              </strong>
+              <span className={`block truncate ${state === 'fault' ? 'text-red' : ''}`} title={says}>
+                {says}
+              </span>
+            </Link>
+          )
+        })}
+      </nav>
+    </>
+  )
+}
+
+function SaveNote() {
+  const save = useDraft((state) => state.save)
+  // Times differ between server and browser, so the first paint leaves them out.
+  const [mounted, setMounted] = useState(false)
+  useEffect(() => setMounted(true), [])
+  return (
+    <span role="status">
+      {save.is === 'saving' && <Chip>saving…</Chip>}
+      {save.is === 'saved' && (
+        <Chip>draft saved{mounted && ` ${save.at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`}</Chip>
+      )}
+      {save.is === 'failed' && <Chip tone="red" title={save.reason}>not saved: {save.reason}</Chip>}
+      {save.is === 'conflict' && <Chip tone="red">not saved</Chip>}
+    </span>
+  )
+}
+
+function Conflict() {
+  const save = useDraft((state) => state.save)
+  const resolve = useDraft((state) => state.resolve)
+  if (save.is !== 'conflict') return null
+  return (
+    <div role="alert" className="mx-4 my-2 flex items-center gap-3 rounded-md bg-red-bg px-3 py-2 text-red">
+      <span>{save.by} saved another draft of this form while you were editing.</span>
+      <Button onClick={() => resolve('theirs')}>Take theirs</Button>
+      <Button onClick={() => resolve('ours')}>Save mine over it</Button>
+      <span>Either can be undone.</span>
+    </div>
+  )
+}

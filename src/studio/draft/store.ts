@@ -1,0 +1,157 @@
+'use client'
+
+import { createStore } from 'zustand'
+import type { Form } from '@/core/form/definition'
+import type { Resources } from '@/core/form/examine'
+import type { StationFacts } from '@/core/form/stations'
+import type { SaveResult } from './actions'
+
+/** How the draft on the screen stands to the one in the database. */
+export type SaveState =
+  | { is: 'saved'; at: Date }
+  | { is: 'saving' }
+  | { is: 'failed'; reason: string }
+  | { is: 'conflict'; by: string; theirs: Form; revision: number }
+
+export interface DraftFacts {
+  slug: string
+  name: string
+  live: StationFacts['live']
+  numbers: StationFacts['numbers']
+  publicUrl: string
+  /** Arrivals of the last 30 days by the row that fitted, as the live release numbers them. */
+  routed: Record<string, number>
+}
+
+export interface DraftState {
+  facts: DraftFacts
+  form: Form
+  revision: number
+  resources: Resources
+  rehearsed: string | null
+  save: SaveState
+  past: Form[]
+  future: Form[]
+  /**
+   * Changes the draft. Edits with the same `key` shortly after each other are undone together, as are the
+   * letters of a word.
+   */
+  edit(change: (form: Form) => Form, key?: string): void
+  undo(): void
+  redo(): void
+  setResources(resources: Resources): void
+  /** Settles a conflict: takes theirs, or saves ours over it. */
+  resolve(keep: 'ours' | 'theirs'): void
+  /** Saves what has not been saved yet; resolves to the revision that was saved, `null` when it was not. */
+  saveNow(): Promise<number | null>
+}
+
+const DEEP = 200
+const TOGETHER = 1500
+const REST = 500
+
+interface Start {
+  facts: DraftFacts
+  form: Form
+  revision: number
+  resources: Resources
+  rehearsed: string | null
+  savedAt: Date
+}
+
+type Save = (slug: string, form: Form, fromRevision: number) => Promise<SaveResult>
+
+/** The draft being edited, in every one of a form's places. */
+export function createDraft(start: Start, save: Save) {
+  let lastKey = ''
+  let lastEdit = 0
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let saving: Promise<number | null> | null = null
+  let savedForm = start.form
+
+  return createStore<DraftState>((set, get) => {
+    const later = () => {
+      set({ save: { is: 'saving' } })
+      clearTimeout(timer)
+      timer = setTimeout(() => void get().saveNow(), REST)
+    }
+    const replace = (form: Form, past: Form[], future: Form[]) => {
+      set({ form, past, future })
+      if (get().save.is !== 'conflict') later()
+    }
+
+    const saveOnce = async (): Promise<number | null> => {
+      const { facts, form, revision } = get()
+      try {
+        const result = await save(facts.slug, form, revision)
+        if (result.ok) {
+          savedForm = form
+          set({ revision: result.revision, rehearsed: result.rehearsed })
+          if (get().form === form) set({ save: { is: 'saved', at: new Date() } })
+          return result.revision
+        }
+        if (result.why === 'conflict') {
+          const { by, theirs, revision: their } = result
+          set({ save: { is: 'conflict', by, theirs, revision: their } })
+        } else set({ save: { is: 'failed', reason: result.issues[0] ?? 'The draft is not sound.' } })
+      } catch {
+        set({ save: { is: 'failed', reason: 'Lichen cannot be reached. Your changes are kept on this page.' } })
+        timer = setTimeout(() => void get().saveNow(), 4000)
+      }
+      return null
+    }
+
+    return {
+      facts: start.facts,
+      form: start.form,
+      revision: start.revision,
+      resources: start.resources,
+      rehearsed: start.rehearsed,
+      save: { is: 'saved', at: start.savedAt },
+      past: [],
+      future: [],
+      edit(change, key = '') {
+        const { form, past } = get()
+        const next = change(form)
+        if (next === form) return
+        const now = Date.now()
+        const together = key !== '' && key === lastKey && now - lastEdit < TOGETHER
+        lastKey = key
+        lastEdit = now
+        replace(next, together ? past : [...past, form].slice(-DEEP), [])
+      },
+      undo() {
+        const { form, past, future } = get()
+        const before = past.at(-1)
+        lastKey = ''
+        if (before) replace(before, past.slice(0, -1), [form, ...future])
+      },
+      redo() {
+        const { form, past, future } = get()
+        const [after, ...rest] = future
+        lastKey = ''
+        if (after) replace(after, [...past, form], rest)
+      },
+      setResources: (resources) => set({ resources }),
+      resolve(keep) {
+        const { save: state, form, past } = get()
+        if (state.is !== 'conflict') return
+        set({ revision: state.revision, save: { is: 'saving' } })
+        if (keep === 'theirs') {
+          savedForm = state.theirs
+          set({ form: state.theirs, past: [...past, form], future: [], save: { is: 'saved', at: new Date() } })
+        } else void get().saveNow()
+      },
+      async saveNow() {
+        clearTimeout(timer)
+        while (saving) await saving
+        if (get().form === savedForm) {
+          if (get().save.is === 'saving') set({ save: { is: 'saved', at: new Date() } })
+          return get().save.is === 'conflict' ? null : get().revision
+        }
+        saving = saveOnce().finally(() => (saving = null))
+        return saving
+      },
+    }
+  })
+}

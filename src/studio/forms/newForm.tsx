@@ -1,0 +1,81 @@
+'use client'
+
+import { useRouter } from 'next/navigation'
+import { type FormEvent, useState } from 'react'
+import { nameFrom } from '@/core/form/name'
+import type { ListedForm } from '@/server/forms/listForms'
+import { Button } from '../ui/button'
+import { Dialog } from '../ui/dialog'
+import { newFormAction } from './actions'
+
+export function NewForm({ open, onClose, forms }: { open: boolean; onClose: () => void; forms: ListedForm[] }) {
+  const router = useRouter()
+  const [name, setName] = useState('')
+  const [slug, setSlug] = useState<string | null>(null)
+  const [wrong, setWrong] = useState<{ field: string; message: string } | null>(null)
+  const [busy, setBusy] = useState(false)
+  const address = slug ?? (name ? nameFrom(name, []).replaceAll('_', '-') : '')
+
+  const submit = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const entered = new FormData(event.currentTarget)
+    const text = (key: string) => String(entered.get(key) ?? '')
+    setBusy(true)
+    const made = await newFormAction({
+      name: text('name'),
+      slug: text('slug'),
+      folder: text('folder'),
+      campaign: text('campaign'),
+      copyOf: text('copyOf'),
+    })
+    setBusy(false)
+    if (made.ok) router.push(`/forms/${made.slug}/compose`)
+    else setWrong(made)
+  }
+
+  const known = (key: 'folder' | 'campaign') => [...new Set(forms.map((form) => form[key]).filter(Boolean))]
+  const complaint = (field: string) =>
+    wrong?.field === field && (
+      <p role="alert" className="col-start-2 text-red">
+        {wrong.message}
+      </p>
+    )
+  return (
+    <Dialog open={open} onOpenChange={(next) => !next && onClose()} title="New form">
+      <form onSubmit={(event) => void submit(event)} className="grid grid-cols-[92px_1fr] items-center gap-2">
+        <label htmlFor="new-name">Name</label>
+        <input id="new-name" name="name" required autoFocus className="box" value={name} onChange={(e) => setName(e.target.value)} />
+        {complaint('name')}
+        <label htmlFor="new-slug">Address</label>
+        <span className="flex items-center gap-1">
+          <span className="name text-soft">/f/</span>
+          <input id="new-slug" name="slug" required className="box name" value={address} onChange={(e) => setSlug(e.target.value)} />
+        </span>
+        {complaint('slug')}
+        <label htmlFor="new-copy">Begin with</label>
+        <select id="new-copy" name="copyOf" className="box">
+          <option value="">A blank form</option>
+          {forms.map((form) => (
+            <option key={form.id} value={form.slug}>
+              A copy of {form.name}
+            </option>
+          ))}
+        </select>
+        <label htmlFor="new-folder">Folder</label>
+        <input id="new-folder" name="folder" list="known-folders" className="box" />
+        <datalist id="known-folders">{known('folder').map((text) => <option key={text} value={text} />)}</datalist>
+        <label htmlFor="new-campaign">Campaign</label>
+        <input id="new-campaign" name="campaign" list="known-campaigns" className="box" />
+        <datalist id="known-campaigns">{known('campaign').map((text) => <option key={text} value={text} />)}</datalist>
+        <span className="col-span-2 mt-2 flex justify-end gap-2">
+          <Button look="quiet" onClick={onClose}>
+            Cancel
+          </Button>
+          <Button look="main" type="submit" disabled={busy}>
+            Make the form
+          </Button>
+        </span>
+      </form>
+    </Dialog>
+  )
+}

@@ -1,0 +1,72 @@
+'use client'
+
+import Link from 'next/link'
+import { usePathname } from 'next/navigation'
+import { useState } from 'react'
+import { FindOrDo, type Findable } from './findOrDo'
+import { Mark } from './mark'
+
+interface Props {
+  who: string
+  workspace: string
+  forms: Findable[]
+  hasBench: boolean
+  undelivered: number
+}
+
+export function TopBar({ who, workspace, forms, hasBench, undelivered }: Props) {
+  const path = usePathname()
+  const [finding, setFinding] = useState(false)
+  const places = [
+    { href: '/forms', title: 'Forms' },
+    { href: '/arrivals', title: 'Arrivals' },
+    { href: '/people', title: 'People' },
+    { href: '/outbox', title: 'Outbox', count: undelivered },
+    ...(hasBench ? [{ href: '/bench', title: 'Bench' }] : []),
+    { href: '/settings', title: 'Settings' },
+  ]
+  return (
+    <header className="flex h-10 items-center gap-5 bg-ink px-4 text-onink">
+      <Link href="/forms" className="flex items-center gap-1.5 text-[15px] font-semibold">
+        <Mark className="text-[#b7c65a]" /> Lichen
+      </Link>
+      <nav aria-label="Places" className="flex gap-5">
+        {places.map(({ href, title, count }) => {
+          const on = path === href || path.startsWith(`${href}/`)
+          return (
+            <Link
+              key={href}
+              href={href}
+              aria-current={on ? 'page' : undefined}
+              className={on ? 'border-b-2 border-[#b7c65a] pb-0.5 text-white' : 'text-onink-soft hover:text-white'}
+            >
+              {title}
+              {count ? (
+                <span className="ml-1.5 rounded-sm bg-red px-1 text-[11px] text-white" title={`${count} given up`}>
+                  {count}
+                </span>
+              ) : null}
+            </Link>
+          )
+        })}
+      </nav>
+      <div className="ml-auto flex items-center gap-4 text-onink-soft">
+        <button type="button" onClick={() => setFinding(true)} className="hover:text-white">
+          <kbd className="mr-1.5 rounded-sm border border-[#596055] px-1.5 text-[11px]">Ctrl K</kbd>Find or do…
+        </button>
+        <span>
+          {workspace} · {who}
+        </span>
+        <button type="button" className="hover:text-white" onClick={() => void signOut()}>
+          Sign out
+        </button>
+      </div>
+      <FindOrDo open={finding} onOpenChange={setFinding} places={places} forms={forms} />
+    </header>
+  )
+}
+
+async function signOut(): Promise<void> {
+  await fetch('/api/auth/sign-out', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' })
+  location.assign('/sign-in')
+}

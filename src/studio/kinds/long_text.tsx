@@ -1,0 +1,25 @@
+'use client'
+
+import { NumberBox } from './numberBox'
+import type { SettingsProps } from './settings'
+
+export const LongTextSettings = ({ question, onChange }: SettingsProps<'long_text'>) => (
+  <>
+    <NumberBox
+      label="Longest answer"
+      value={question.maxLength}
+      whole
+      least={1}
+      most={20000}
+      onCommit={(maxLength) => maxLength !== null && onChange({ maxLength }, 'maxLength')}
+    />
+    <NumberBox
+      label="Rows"
+      value={question.rows}
+      whole
+      least={1}
+      most={10}
+      onCommit={(rows) => rows !== null && onChange({ rows }, 'rows')}
+    />
+  </>
+)

@@ -1,0 +1,173 @@
+import Link from 'next/link'
+import type { Readout } from '@/server/readout/readReadout'
+import { Figure } from '../ui/figure'
+import { Empty } from '../ui/empty'
+import { ago, duration, figure, percent, range } from '../ui/show'
+import { DaysChart } from './daysChart'
+import { Span } from './span'
+
+export interface LeftBehind {
+  id: string
+  who: string | null
+  gotTo: string
+  lastAt: Date
+  source: string
+}
+
+/** A form's numbers: people, not page loads, each rate with its 95 % range. */
+export function ReadoutView({ numbers, slug, left }: { numbers: Readout; slug: string; left: LeftBehind[] }) {
+  const { arrived, began, sent, finish, unfinished, returned, medianSeconds } = numbers
+  return (
+    <main className="grid grid-cols-[1.25fr_1fr] gap-x-6 gap-y-4 border-t border-rule px-4 py-3">
+      <div className="col-span-2 flex flex-wrap items-baseline gap-x-6 gap-y-1">
+        <Figure value={figure(arrived)} of="arrived" />
+        <Figure value={figure(began)} of="began" />
+        <Figure value={figure(sent)} of="sent it" />
+        {finish && <Figure value={percent(finish.rate)} of="finish" range={range(finish)} />}
+        <Figure value={figure(unfinished)} of="left answers behind" />
+        <Figure value={figure(returned)} of="came back" />
+        {medianSeconds !== null && <Figure value={duration(medianSeconds)} of="median" />}
+        <span className="ml-auto">
+          <Span from={numbers.from} to={numbers.to} />
+        </span>
+      </div>
+      {arrived === 0 ? (
+        <div className="col-span-2">
+          <Empty title="Nobody arrived on these days">Release the form, send out its address, and look again.</Empty>
+        </div>
+      ) : (
+        <>
+          <div>
+            <h2 className="mb-1.5">Where people stop</h2>
+            <Steps numbers={numbers} />
+            <h2 className="mt-5 mb-1.5">Day by day</h2>
+            <DaysChart days={numbers.days} />
+          </div>
+          <div>
+            <h2 className="mb-1.5">Where they came from</h2>
+            <Sources sources={numbers.sources} />
+            <h2 className="mt-5 mb-1.5">
+              Left behind{' '}
+              <Link href={`/arrivals?form=${slug}&state=unfinished`} className="font-normal text-teal underline">
+                all of them
+              </Link>
+            </h2>
+            {left.length === 0 ? (
+              <p className="text-soft">No unfinished answers are kept.</p>
+            ) : (
+              <table className="sheet">
+                <thead>
+                  <tr>
+                    <th>Who</th>
+                    <th>Got to</th>
+                    <th>When</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {left.map((entry) => (
+                    <tr key={entry.id}>
+                      <td>{entry.who ?? <span className="text-soft">unknown, {entry.source}</span>}</td>
+                      <td>{entry.gotTo}</td>
+                      <td className="text-soft">{ago(entry.lastAt)}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            )}
+          </div>
+        </>
+      )}
+    </main>
+  )
+}
+
+/** Bars from arriving to sending; the hatched part of each left there. */
+function Steps({ numbers: { arrived, began, sent, steps } }: { numbers: Readout }) {
+  const lines = [
+    { title: 'Arrived', n: arrived, left: arrived - began, says: 'never began' },
+    ...steps.map(({ title, reached, left }) => ({ title, n: reached, left, says: 'left' })),
+    { title: 'Sent', n: sent, left: 0, says: '' },
+  ]
+  const worst = Math.max(...steps.map(({ left }) => left))
+  return (
+    <table className="w-full">
+      <thead className="sr-only">
+        <tr>
+          <th>Step</th>
+          <th>Share of those who arrived</th>
+          <th>People</th>
+          <th>Left there</th>
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map(({ title, n, left, says }, index) => (
+          <tr key={index}>
+            <th scope="row" className="w-[150px] py-0.5 pr-2 text-left font-normal">
+              {title}
+            </th>
+            <td className="py-0.5">
+              <span className="relative block h-5 bg-sunk">
+                <span className="absolute inset-y-0 left-0 bg-moss-bar" style={{ width: `${(100 * (n - left)) / arrived}%` }} />
+                <span
+                  className="absolute inset-y-0"
+                  style={{
+                    left: `${(100 * (n - left)) / arrived}%`,
+                    width: `${(100 * left) / arrived}%`,
+                    background: 'repeating-linear-gradient(135deg,#d98d3a 0 4px,#f0c58f 4px 8px)',
+                  }}
+                />
+              </span>
+            </td>
+            <td className="w-14 py-0.5 text-right">{figure(n)}</td>
+            <td className={`w-28 py-0.5 pl-3 ${left === worst && left > 0 && says === 'left' ? 'font-semibold text-red' : 'text-soft'}`}>
+              {left > 0 && `${figure(left)} ${says}`}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+function Sources({ sources }: { sources: Readout['sources'] }) {
+  return (
+    <table className="sheet">
+      <thead>
+        <tr>
+          <th>Source</th>
+          <th className="text-right!">Arrived</th>
+          <th className="text-right!">Sent</th>
+          <th className="w-[45%]">Finish, with 95 % range</th>
+        </tr>
+      </thead>
+      <tbody>
+        {sources.slice(0, 20).map(({ source, arrived, sent, finish }) => (
+          <tr key={source}>
+            <td>{source}</td>
+            <td className="text-right">{figure(arrived)}</td>
+            <td className="text-right">{figure(sent)}</td>
+            <td>
+              {finish && (
+                <span className="flex items-center gap-2">
+                  <span className="relative block h-3.5 flex-1" aria-hidden="true">
+                    <span
+                      className="absolute top-1.5 h-0.5 bg-soft"
+                      style={{ left: `${finish.low * 100}%`, width: `${(finish.high - finish.low) * 100}%` }}
+                    />
+                    <span
+                      className="absolute top-[3px] -ml-1 size-2 rounded-full bg-moss"
+                      style={{ left: `${finish.rate * 100}%` }}
+                    />
+                  </span>
+                  <span className="w-[104px] text-right whitespace-nowrap text-soft">
+                    {percent(finish.rate)} · {range(finish)}
+                  </span>
+                </span>
+              )}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}

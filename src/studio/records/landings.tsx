@@ -1,0 +1,48 @@
+'use client'
+
+import type { Landing } from '@/core/form/definition'
+import { useDraft } from '../draft/context'
+import { Button } from '../ui/button'
+import { ChoiceField } from '../ui/field'
+
+/** The record fields a value lands in, and what happens when a field has a value. */
+export function LandingEditor({ lands, label, onChange }: { lands: Landing[]; label: string; onChange: (lands: Landing[]) => void }) {
+  const fields = useDraft((state) => state.resources.fields)
+  return (
+    <div className="space-y-1.5">
+      {lands.map((landing, index) => (
+        <div key={index} className="grid max-w-[520px] grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)_auto] items-center gap-1.5">
+          <ChoiceField
+            hideLabel
+            label={`Contact field for ${label}`}
+            value={landing.field}
+            options={fields.map((field) => [field.name, `Contact · ${field.label}`] as const)}
+            onCommit={(field) => onChange(lands.with(index, { ...landing, field }))}
+          />
+          <ChoiceField
+            hideLabel
+            label={`If the field has a value, for ${label}`}
+            value={landing.ifFilled}
+            options={[
+              ['replace', 'replaces what is there'],
+              ['keep', 'keeps what is there'],
+            ]}
+            onCommit={(next) => onChange(lands.with(index, { ...landing, ifFilled: next as Landing['ifFilled'] }))}
+          />
+          <Button look="quiet" aria-label={`Take away landing of ${label}`} onClick={() => onChange(lands.toSpliced(index, 1))}>
+            ×
+          </Button>
+        </div>
+      ))}
+      <Button
+        look="quiet"
+        disabled={fields.length === 0}
+        onClick={() =>
+          onChange([...lands, { record: 'contact', field: fields[0]?.name ?? 'email', ifFilled: 'replace' }])
+        }
+      >
+        {lands.length === 0 ? 'Stays with the submission. Land it in a record' : 'Land it in another field too'}
+      </Button>
+    </div>
+  )
+}

@@ -1,0 +1,124 @@
+'use client'
+
+import { setLandings } from '@/core/form/edits'
+import { questionsAsked } from '@/core/form/values'
+import { useDraft, useFindings } from '../draft/context'
+import { AddResource } from '../settings/addResource'
+import { Button } from '../ui/button'
+import { Chip } from '../ui/chip'
+import { ChoiceField } from '../ui/field'
+import { Findings } from '../ui/finding'
+import { LandingEditor } from './landings'
+
+/** Where every value lands: one row a value, with what happens to what is there. */
+export function Records() {
+  const { form, edit, resources, setResources } = useDraft((state) => state)
+  const findings = useFindings().filter(({ place }) => place === 'records')
+  const values = [
+    ...questionsAsked(form)
+      .map(({ question }) => question)
+      .filter(({ kind }) => kind !== 'consent')
+      .map(({ name, label, lands }) => ({ name, label, lands, carried: false })),
+    ...form.carried.map(({ name, label, lands }) => ({ name, label, lands, carried: true })),
+  ]
+  return (
+    <main className="grid min-h-[calc(100vh-142px)] grid-cols-[minmax(0,1fr)_330px] border-t border-rule">
+      <div className="border-r border-rule px-4 py-3">
+        <h2 className="mb-1.5">
+          Where answers land <span className="font-normal text-soft">— a blank never erases what is stored</span>
+        </h2>
+        <table className="sheet border border-rule">
+          <thead>
+            <tr>
+              <th className="w-[38%]">Value</th>
+              <th>Lands in, and what happens if the field has a value</th>
+            </tr>
+          </thead>
+          <tbody>
+            {values.map(({ name, label, lands, carried }) => (
+              <tr key={name}>
+                <td className="align-top!">
+                  {label} <span className="name block text-soft">{name}</span>
+                  {carried && <Chip tone="teal">carried</Chip>}
+                </td>
+                <td>
+                  <LandingEditor
+                    lands={lands}
+                    label={label}
+                    onChange={(next) => edit((one) => setLandings(one, name, next))}
+                  />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <Joins />
+      </div>
+      <aside className="bg-panel px-3.5 py-3">
+        <h2 className="mb-1.5">Worth a look</h2>
+        <Findings findings={findings} />
+        <h2 className="mt-5 mb-1.5">Contact fields</h2>
+        <p>
+          {resources.fields.map(({ name, label }) => (
+            <span key={name} className="mr-1">
+              <Chip>{label}</Chip>
+            </span>
+          ))}
+        </p>
+        <AddResource what="field" onAdded={(_, next) => setResources(next)} />
+      </aside>
+    </main>
+  )
+}
+
+/** Lists joined, each with the consent that must be ticked. */
+function Joins() {
+  const { form, edit, resources, setResources } = useDraft((state) => state)
+  const consents = questionsAsked(form)
+    .map(({ question }) => question)
+    .filter(({ kind }) => kind === 'consent')
+  const firstConsent = consents[0]
+  const keep = (joins: typeof form.joins) => edit((one) => ({ ...one, joins }))
+  const [list] = resources.lists
+  return (
+    <section className="mt-5">
+      <h2 className="mb-1.5">
+        Lists people join{' '}
+        <span className="font-normal text-soft">— only by a ticked consent, whose exact wording is kept</span>
+      </h2>
+      {form.joins.map((join, index) => (
+        <div key={index} className="mb-1.5 grid max-w-[640px] grid-cols-[1fr_auto_1fr_auto] items-center gap-2">
+          <ChoiceField
+            hideLabel
+            label="List"
+            value={join.list}
+            options={resources.lists.map(({ name, title }) => [name, title] as const)}
+            onCommit={(next) => keep(form.joins.with(index, { ...join, list: next }))}
+          />
+          <span className="text-soft">when ticked</span>
+          <ChoiceField
+            hideLabel
+            label="Consent"
+            value={join.consent}
+            options={consents.map(({ name, label }) => [name, label] as const)}
+            onCommit={(consent) => keep(form.joins.with(index, { ...join, consent }))}
+          />
+          <Button look="quiet" aria-label={`Take away list ${index + 1}`} onClick={() => keep(form.joins.toSpliced(index, 1))}>
+            ×
+          </Button>
+        </div>
+      ))}
+      {firstConsent && list ? (
+        <Button onClick={() => keep([...form.joins, { list: list.name, consent: firstConsent.name }])}>
+          Join a list
+        </Button>
+      ) : (
+        <p className="text-soft">
+          {firstConsent ? 'Add a list first.' : 'To let people join a list, add a consent question in Compose.'}
+        </p>
+      )}
+      <AddResource what="list" onAdded={(_, next) => setResources(next)} />
+    </section>
+  )
+}
+

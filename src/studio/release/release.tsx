@@ -1,0 +1,130 @@
+'use client'
+
+import { useRouter } from 'next/navigation'
+import { useState } from 'react'
+import { toast } from 'sonner'
+import { tellDifferences } from '@/core/form/differences'
+import { releaseAction } from '../draft/actions'
+import { useDraft, useFindings } from '../draft/context'
+import { Button } from '../ui/button'
+import { Chip } from '../ui/chip'
+import { Findings } from '../ui/finding'
+import { moment } from '../ui/show'
+
+export interface PastRelease {
+  id: string
+  number: number
+  changes: string[]
+  releasedAt: Date
+  by: string | null
+}
+
+/** What changed, what stands in the way, and the button that makes the draft live. */
+export function Release({ releases }: { releases: PastRelease[] }) {
+  const router = useRouter()
+  const { form, facts, saveNow } = useDraft((state) => state)
+  const findings = useFindings()
+  const [busy, setBusy] = useState(false)
+  const [refused, setRefused] = useState<string | null>(null)
+  const changes = tellDifferences(facts.live?.form ?? null, form)
+  const faults = findings.filter(({ severity }) => severity === 'fault')
+  const next = (releases[0]?.number ?? 0) + 1
+
+  const release = async () => {
+    setBusy(true)
+    setRefused(null)
+    try {
+      const saved = await saveNow()
+      if (saved === null) throw new Error('The draft could not be saved, so it was not released.')
+      const result = await releaseAction(facts.slug, saved)
+      if (!result.ok) throw new Error(result.reason)
+      toast(`Release ${result.number} is live`)
+      router.refresh()
+    } catch (error) {
+      setRefused(error instanceof Error ? error.message : 'It was not released. Try again.')
+    }
+    setBusy(false)
+  }
+
+  return (
+    <main className="grid min-h-[calc(100vh-142px)] grid-cols-[minmax(0,1fr)_330px] border-t border-rule">
+      <div className="border-r border-rule px-4 py-3">
+        <section className="mb-5">
+          <h2 className="mb-1.5">{facts.live ? `Changes since release ${facts.live.number}` : 'Not released yet'}</h2>
+          {changes.length === 0 ? (
+            <p className="text-soft">The draft is what visitors get.</p>
+          ) : (
+            <ul className="list-disc pl-5">
+              {changes.map((change) => (
+                <li key={change}>{change}</li>
+              ))}
+            </ul>
+          )}
+          <div className="mt-3 flex items-center gap-3">
+            <Button look="main" disabled={busy || faults.length > 0 || changes.length === 0} onClick={() => void release()}>
+              {busy ? 'Releasing…' : `Make release ${next} live`}
+            </Button>
+            {faults.length > 0 && <span className="text-red">Faults stand in the way; see the right.</span>}
+            {refused && (
+              <span role="alert" className="text-red">
+                {refused}
+              </span>
+            )}
+          </div>
+        </section>
+        {facts.live && (
+          <section className="mb-5">
+            <h2 className="mb-1.5">Address</h2>
+            <p className="flex items-center gap-2">
+              <a href={facts.publicUrl} target="_blank" rel="noreferrer" className="name text-teal underline">
+                {facts.publicUrl}
+              </a>
+              <Button
+                onClick={() =>
+                  void navigator.clipboard.writeText(facts.publicUrl).then(
+                    () => toast('Copied'),
+                    () => toast('The browser did not allow copying. Select the address instead.'),
+                  )
+                }
+              >
+                Copy
+              </Button>
+            </p>
+          </section>
+        )}
+        <section>
+          <h2 className="mb-1.5">Releases</h2>
+          {releases.length === 0 && <p className="text-soft">The first release gives the form its address.</p>}
+          {releases.length > 0 && (
+            <table className="sheet">
+              <thead>
+                <tr>
+                  <th>Release</th>
+                  <th>When, UTC</th>
+                  <th>By</th>
+                  <th>What changed</th>
+                </tr>
+              </thead>
+              <tbody>
+                {releases.map(({ id, number, releasedAt, by, changes: told }) => (
+                  <tr key={id}>
+                    <td className="whitespace-nowrap">
+                      {number} {number === facts.live?.number && <Chip tone="moss">live</Chip>}
+                    </td>
+                    <td className="whitespace-nowrap">{moment(releasedAt)}</td>
+                    <td>{by ?? 'API'}</td>
+                    <td>{told.join('; ') || 'nothing'}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+        </section>
+      </div>
+      <aside className="bg-panel px-3.5 py-3">
+        <h2 className="mb-1.5">What the analysis says</h2>
+        <Findings findings={findings} />
+      </aside>
+    </main>
+  )
+}

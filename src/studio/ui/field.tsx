@@ -1,0 +1,142 @@
+'use client'
+
+import { type InputHTMLAttributes, useEffect, useId, useState } from 'react'
+
+interface TextProps {
+  label: string
+  value: string
+  onCommit: (value: string) => void
+  /** Says what is wrong with a text; `null` for nothing. A wrong text is shown, and not kept. */
+  check?: (value: string) => string | null
+  rows?: number
+  mono?: boolean
+  hideLabel?: boolean
+  placeholder?: string
+  /** When the text is kept: at every key, or on leaving the field. */
+  when?: 'typing' | 'leaving'
+  inputMode?: InputHTMLAttributes<HTMLInputElement>['inputMode']
+}
+
+/** A text that keeps itself as it is typed, as soon as it is sound. */
+export function TextField(props: TextProps) {
+  const { label, value, onCommit, check, rows, mono, hideLabel, placeholder, when = 'typing' } = props
+  const id = useId()
+  const [text, setText] = useState(value)
+  const [base, setBase] = useState(value)
+  // The value changed elsewhere, as by undo: show that.
+  if (value !== base) {
+    setBase(value)
+    setText(value)
+  }
+  const wrong = check?.(text) ?? null
+  const keep = (next: string) => {
+    if (next === value || (check?.(next) ?? null) !== null) return
+    setBase(next)
+    onCommit(next)
+  }
+  const shared = {
+    id,
+    className: `box ${mono ? 'name' : ''}`,
+    value: text,
+    placeholder,
+    'aria-label': hideLabel ? label : undefined,
+    'aria-invalid': wrong !== null || undefined,
+    'aria-describedby': wrong ? `${id}-wrong` : undefined,
+    onChange: (event: { target: { value: string } }) => {
+      setText(event.target.value)
+      if (when === 'typing') keep(event.target.value)
+    },
+    onBlur: () => {
+      if (wrong !== null) setText(value)
+      else keep(text)
+    },
+  }
+  return (
+    <div className="contents">
+      {!hideLabel && (
+        <label htmlFor={id} className="text-soft">
+          {label}
+        </label>
+      )}
+      <div>
+        {rows ? (
+          <textarea rows={rows} {...shared} />
+        ) : (
+          <input
+            inputMode={props.inputMode}
+            {...shared}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter') keep(text)
+            }}
+          />
+        )}
+        {wrong && (
+          <p id={`${id}-wrong`} className="mt-0.5 text-red">
+            {wrong}
+          </p>
+        )}
+      </div>
+    </div>
+  )
+}
+
+interface ChoiceProps {
+  label: string
+  value: string
+  options: readonly (readonly [value: string, label: string])[]
+  onCommit: (value: string) => void
+  hideLabel?: boolean
+  className?: string
+}
+
+export function ChoiceField({ label, value, options, onCommit, hideLabel, className = '' }: ChoiceProps) {
+  const id = useId()
+  const known = options.some(([option]) => option === value)
+  return (
+    <div className="contents">
+      {!hideLabel && (
+        <label htmlFor={id} className="text-soft">
+          {label}
+        </label>
+      )}
+      <select
+        id={id}
+        className={`box ${className}`}
+        aria-label={hideLabel ? label : undefined}
+        value={value}
+        onChange={(event) => onCommit(event.target.value)}
+      >
+        {!known && <option value={value}>{value || '—'}</option>}
+        {options.map(([option, text]) => (
+          <option key={option} value={option}>
+            {text}
+          </option>
+        ))}
+      </select>
+    </div>
+  )
+}
+
+export function Tick({ label, on, onCommit }: { label: string; on: boolean; onCommit: (on: boolean) => void }) {
+  return (
+    <label className="flex items-center gap-1.5">
+      <input
+        type="checkbox"
+        className="accent-moss"
+        checked={on}
+        onChange={(event) => onCommit(event.target.checked)}
+      />
+      {label}
+    </label>
+  )
+}
+
+/** Text a list is narrowed by; settles before it is used. */
+export function useSettled<T>(value: T, milliseconds: number): T {
+  const [settled, setSettled] = useState(value)
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(value), milliseconds)
+    return () => clearTimeout(timer)
+  }, [value, milliseconds])
+  return settled
+}

@@ -1,0 +1,17 @@
+import type { Finding } from '@/core/form/examine'
+import { Chip, type Tone } from './chip'
+
+const TONES: Record<Finding['severity'], Tone> = { fault: 'red', warning: 'amber', note: 'plain' }
+
+export const Findings = ({ findings }: { findings: readonly Finding[] }) =>
+  findings.length === 0 ? (
+    <p className="text-soft">Nothing to put right.</p>
+  ) : (
+    <ul className="space-y-1.5">
+      {findings.map(({ severity, text }, index) => (
+        <li key={index}>
+          <Chip tone={TONES[severity]}>{severity}</Chip> {text}
+        </li>
+      ))}
+    </ul>
+  )

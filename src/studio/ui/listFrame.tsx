@@ -1,0 +1,91 @@
+'use client'
+
+import { usePathname, useRouter, useSearchParams } from 'next/navigation'
+import { type ReactNode, useEffect, useRef, useState } from 'react'
+import { useSettled } from './field'
+
+/** Filters of a list, kept in the address, so that back and reload show the same. */
+export function useFilters() {
+  const router = useRouter()
+  const path = usePathname()
+  const query = useSearchParams()
+  return {
+    get: (name: string) => query.get(name) ?? '',
+    set(changes: Record<string, string>) {
+      const next = new URLSearchParams(query)
+      for (const [name, value] of Object.entries(changes))
+        if (value) next.set(name, value)
+        else next.delete(name)
+      router.replace(`${path}${next.size > 0 ? `?${next}` : ''}`, { scroll: false })
+    },
+  }
+}
+
+/** A box that narrows a list as one types. */
+export function SearchBox({ label }: { label: string }) {
+  const filters = useFilters()
+  const [text, setText] = useState(filters.get('search'))
+  const settled = useSettled(text, 250)
+  const kept = filters.get('search')
+  const set = useRef(filters.set)
+  set.current = filters.set
+  useEffect(() => {
+    if (settled !== kept) set.current({ search: settled })
+    // Only typing changes the address, not the other way round.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [settled])
+  return (
+    <input type="search" aria-label={label} placeholder={`${label}…`} className="box max-w-72" value={text} onChange={(event) => setText(event.target.value)} />
+  )
+}
+
+interface PagesProps<T> {
+  first: { rows: T[]; next: string | null }
+  /** Fetches the page after a cursor. */
+  more: (after: string) => Promise<{ rows: T[]; next: string | null }>
+  children: (rows: T[]) => ReactNode
+}
+
+/** A list paged by scrolling: the next page is fetched as the end comes into view. */
+export function Pages<T>({ first, more, children }: PagesProps<T>) {
+  const [rows, setRows] = useState(first.rows)
+  const [next, setNext] = useState(first.next)
+  const [failed, setFailed] = useState(false)
+  const end = useRef<HTMLDivElement>(null)
+  const busy = useRef(false)
+  const fetchMore = useRef<() => void>(() => undefined)
+  fetchMore.current = () => {
+    if (!next || busy.current) return
+    busy.current = true
+    more(next)
+      .then((page) => {
+        setRows((before) => [...before, ...page.rows])
+        setNext(page.next)
+        setFailed(false)
+      })
+      .catch(() => setFailed(true))
+      .finally(() => (busy.current = false))
+  }
+  useEffect(() => {
+    if (!end.current) return
+    const watch = new IntersectionObserver(([entry]) => entry?.isIntersecting && fetchMore.current(), { rootMargin: '400px' })
+    watch.observe(end.current)
+    return () => watch.disconnect()
+  }, [rows])
+  return (
+    <>
+      {children(rows)}
+      <div ref={end} className="p-3 text-soft" role="status">
+        {failed ? (
+          <button type="button" className="text-red underline" onClick={() => fetchMore.current()}>
+            More could not be fetched. Try again.
+          </button>
+        ) : next ? (
+          'Fetching more…'
+        ) : rows.length > 0 ? (
+          `${rows.length} in all`
+        ) : null}
+      </div>
+    </>
+  )
+}

@@ -1,0 +1,31 @@
+import { formatDistanceToNowStrict } from 'date-fns'
+
+/** How figures, moments and stored values are written, the same in every place. */
+
+export const percent = (rate: number): string => `${(rate * 100).toFixed(1)} %`
+
+export const figure = (n: number): string => n.toLocaleString('en-GB').replaceAll(',', '\u202f')
+
+/** A 95 % range beside its rate: “38.5–45.3”. */
+export const range = ({ low, high }: { low: number; high: number }): string =>
+  `${(low * 100).toFixed(1)}–${(high * 100).toFixed(1)}`
+
+/** Day and time in UTC, as the numbers count them. */
+export const moment = (at: Date | string): string =>
+  new Date(at).toLocaleString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+    timeZone: 'UTC',
+  })
+
+export const ago = (at: Date | string): string => `${formatDistanceToNowStrict(new Date(at))} ago`
+
+export function duration(seconds: number): string {
+  const whole = Math.round(seconds)
+  return whole < 60 ? `${whole} s` : `${Math.floor(whole / 60)} m ${whole % 60} s`
+}
+
+export const stored = (value: unknown): string =>
+  value === true ? 'Yes' : value === false ? 'No' : value === null || value === undefined ? '—' : String(value)
