@@ -112,3 +112,29 @@ export async function countGivenUp(db: Runner, workspaceId: string): Promise<num
     .executeTakeFirstOrThrow()
   return Number(n)
 }
+
+/** What is not delivered yet, or the latest deliveries of any state, newest first. */
+export async function listDeliveries(db: Runner, workspaceId: string, which: 'open' | 'all', limit: number) {
+  return db
+    .selectFrom('delivery')
+    .innerJoin('submission', 'submission.id', 'delivery.submission_id')
+    .innerJoin('form', 'form.id', 'submission.form_id')
+    .select([
+      'delivery.id',
+      'delivery.body',
+      'delivery.state',
+      'delivery.attempts',
+      'delivery.error',
+      'delivery.created_at as createdAt',
+      'delivery.next_at as nextAt',
+      'delivery.settled_at as settledAt',
+      'submission.id as submission',
+      'form.name as formName',
+    ])
+    .where('delivery.workspace_id', '=', workspaceId)
+    .$if(which === 'open', (query) => query.where('delivery.state', '<>', 'delivered'))
+    .orderBy('delivery.created_at', 'desc')
+    .orderBy('delivery.id', 'desc')
+    .limit(limit)
+    .execute()
+}

@@ -25,3 +25,12 @@ export async function findTokenWorkspace(db: Db, authorization: string | null): 
     .executeTakeFirst()
   return row?.workspace_id ?? null
 }
+
+export async function listTokens(db: Db, workspaceId: string) {
+  return db
+    .selectFrom('api_token')
+    .select(['id', 'name', 'last_used_at as lastUsedAt'])
+    .where('workspace_id', '=', workspaceId)
+    .orderBy('created_at')
+    .execute()
+}

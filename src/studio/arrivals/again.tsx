@@ -1,0 +1,30 @@
+'use client'
+
+import { useRouter } from 'next/navigation'
+import { useState } from 'react'
+import { toast } from 'sonner'
+import { Button } from '../ui/button'
+
+/** A button that does something again and then shows what came of it. */
+export function Again({ label, action }: { label: string; action: () => Promise<boolean> }) {
+  const router = useRouter()
+  const [busy, setBusy] = useState(false)
+  const run = async () => {
+    setBusy(true)
+    try {
+      toast((await action()) ? 'Queued again' : 'It has been settled meanwhile')
+    } catch {
+      toast('Lichen cannot be reached. Try again in a moment.')
+    }
+    // Give the worker a moment, so that the page shows the result rather than the queue.
+    setTimeout(() => {
+      router.refresh()
+      setBusy(false)
+    }, 1200)
+  }
+  return (
+    <Button disabled={busy} onClick={() => void run()}>
+      {busy ? 'Queued…' : label}
+    </Button>
+  )
+}

@@ -1,0 +1,46 @@
+'use client'
+
+import { type FormEvent, useState } from 'react'
+import { Button } from '../ui/button'
+import { newLinkAction } from './actions'
+
+/** Makes a personal link and shows it, this once. */
+export function NewLink({ contact, forms }: { contact: string; forms: { slug: string; name: string }[] }) {
+  const [link, setLink] = useState<string | null>(null)
+  const [wrong, setWrong] = useState(false)
+  const submit = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const made = await newLinkAction(contact, String(new FormData(event.currentTarget).get('form'))).catch(() => null)
+    setLink(made)
+    setWrong(made === null)
+  }
+  return (
+    <form onSubmit={(event) => void submit(event)}>
+      <div className="flex gap-2">
+        <select name="form" aria-label="Form" className="box max-w-56">
+          {forms.map(({ slug, name }) => (
+            <option key={slug} value={slug}>
+              {name}
+            </option>
+          ))}
+        </select>
+        <Button type="submit" disabled={forms.length === 0}>
+          Make a personal link
+        </Button>
+      </div>
+      {wrong && (
+        <p role="alert" className="mt-1 text-red">
+          The link could not be made. Try again.
+        </p>
+      )}
+      {link && (
+        <p className="mt-2 rounded-md bg-teal-bg px-2.5 py-1.5">
+          <span className="name break-all">{link}</span>
+          <span className="block text-soft">
+            Shown this once. Whoever holds it sees what this form fills in for the person.
+          </span>
+        </p>
+      )}
+    </form>
+  )
+}

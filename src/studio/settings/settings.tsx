@@ -1,0 +1,105 @@
+'use client'
+
+import { useRouter } from 'next/navigation'
+import { useState } from 'react'
+import type { Resources } from '@/core/form/examine'
+import { DeskEditor } from '../dispatch/desks'
+import { Button } from '../ui/button'
+import { Chip } from '../ui/chip'
+import { AddResource } from './addResource'
+import { newTokenAction } from './actions'
+
+interface Props {
+  resources: Resources
+  mailDomain: string
+  api: string
+  tokens: { id: string; name: string; lastUsed: string | null }[]
+}
+
+/** What every form of the workspace shares: desks, lists, contact fields, and access for programs. */
+export function Settings({ resources: start, mailDomain, api, tokens }: Props) {
+  const router = useRouter()
+  const [resources, setResources] = useState(start)
+  const [token, setToken] = useState<string | null>(null)
+  const keep = (_: string, next: Resources) => setResources(next)
+  return (
+    <main className="grid grid-cols-2 gap-x-8 gap-y-6 px-4 py-3">
+      <h1 className="col-span-2">Settings</h1>
+      <section>
+        <h2 className="mb-1.5">
+          Desks <span className="font-normal text-soft">— groups of people who are told about arrivals</span>
+        </h2>
+        {resources.desks.map((desk) => (
+          <details key={desk.name} className="border-b border-rule py-1">
+            <summary>
+              <Chip tone="plum">{desk.title}</Chip>{' '}
+              <span className={desk.addresses.length === 0 ? 'text-red' : 'text-soft'}>
+                {desk.addresses.join(', ') || 'no address yet'}
+              </span>
+            </summary>
+            <DeskEditor desk={desk} onSaved={setResources} />
+          </details>
+        ))}
+        <AddResource what="desk" onAdded={keep} />
+      </section>
+      <section>
+        <h2 className="mb-1.5">Contact fields</h2>
+        <table className="sheet">
+          <tbody>
+            {resources.fields.map(({ name, label }) => (
+              <tr key={name}>
+                <td>{label}</td>
+                <td className="name text-soft">{name}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <AddResource what="field" onAdded={keep} />
+      </section>
+      <section>
+        <h2 className="mb-1.5">Mailing lists</h2>
+        {resources.lists.map(({ name, title }) => (
+          <p key={name} className="border-b border-rule py-1">
+            {title} <span className="name text-soft">{name}</span>
+          </p>
+        ))}
+        <AddResource what="list" onAdded={keep} />
+        <h2 className="mt-6 mb-1.5">Mail</h2>
+        <p>
+          Messages come from <span className="name">forms@{mailDomain}</span>, so that replies and filters know the sender.
+        </p>
+      </section>
+      <section>
+        <h2 className="mb-1.5">Access for programs</h2>
+        <p className="mb-2 text-soft">
+          Bearer tokens for <span className="name">{api}</span>, described at{' '}
+          <a className="name text-teal underline" href="/api/openapi.json">
+            /api/openapi.json
+          </a>
+        </p>
+        {tokens.map(({ id, name, lastUsed }) => (
+          <p key={id} className="border-b border-rule py-1">
+            {name} <span className="text-soft">{lastUsed ? `last used ${lastUsed} UTC` : 'never used'}</span>
+          </p>
+        ))}
+        <Button
+          className="mt-2"
+          onClick={() =>
+            void newTokenAction('Token').then((made) => {
+              setToken(made)
+              router.refresh()
+            })
+          }
+        >
+          Make a token
+        </Button>
+        {token && (
+          <p className="mt-2 rounded-md bg-teal-bg px-2.5 py-1.5">
+            <span className="name break-all">{token}</span>
+            <span className="block text-soft">Shown this once.</span>
+          </p>
+        )}
+      </section>
+    </main>
+  )
+}
