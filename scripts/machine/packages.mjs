@@ -19,7 +19,8 @@ export function installPackages() {
   const mark = 'node_modules/.lichen-installed'
   if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return
   say('Installing npm packages from the lock file (a minute or two)')
-  run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund'], {
+  // Not `npm ci`: it refuses when a registry lacks the builds of a package for some other platform.
+  run('npm', ['install', '--no-save', '--include=dev', '--no-audit', '--no-fund'], {
     env: { ...process.env, NODE_ENV: '' },
     remedy: 'check that the npm registry can be reached, then run the same command again.',
   })
