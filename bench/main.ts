@@ -23,8 +23,7 @@ async function answer(request: IncomingMessage): Promise<{ status: number; body:
     case 'GET /crm/contacts':
       return ok({ contacts: crm.list(url.searchParams.get('email'), limit) })
     case 'POST /crm/contacts': {
-      if (switches.crm === 'fails')
-        return { status: 503, body: { error: 'The Bench’s CRM is switched to fail' } }
+      if (switches.crm === 'fails') return { status: 503, body: { error: 'The Bench’s CRM is switched to fail' } }
       const key = request.headers['idempotency-key']
       return crm.write(typeof key === 'string' ? key : null, await readJson(request))
     }

@@ -2,13 +2,14 @@
  * `npm run demo`: from a fresh clone to a running Lichen with the demo company in it. Begins as a plain
  * script, since nothing may be installed yet. `-- --fresh` starts over.
  */
-import { existsSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import process from 'node:process'
 import { Installation } from './machine/installation.mjs'
 import { buildOnce, findPostgres, installDebian, installPackages, requireNode } from './machine/packages.mjs'
 import { runOrTell, say, Trouble } from './machine/say.mjs'
 
 const HOME = '.lichen'
+const FACTS = `${HOME}/demo.json`
 const DEMO = { LICHEN_DEMO_EMAIL: 'ines@tarnfield.example', LICHEN_DEMO_PASSWORD: 'kiln-and-glaze' }
 
 await runOrTell(async () => {
@@ -58,19 +59,32 @@ async function prepareData(lichen) {
   if (process.argv.includes('--fresh')) {
     say('Starting over: removing the demo data')
     lichen.clear()
-    rmSync(`${HOME}/demo.json`, { force: true })
+    rmSync(FACTS, { force: true })
   }
   lichen.cluster.ensureDatabase()
   lichen.script('scripts/migrate.ts')
   const loaded = lichen.cluster.psql('lichen', 'select count(*) from workspace').trim() !== '0'
-  const known = existsSync(`${HOME}/demo.json`)
-  if (loaded && known) return
-  if (loaded) lichen.clear(), lichen.cluster.ensureDatabase(), lichen.script('scripts/migrate.ts')
+  if (loaded && existsSync(FACTS)) {
+    // The ports may be others than last time; the token stays.
+    writeFacts(lichen, JSON.parse(readFileSync(FACTS, 'utf8')).token)
+    return
+  }
+  if (loaded) {
+    // A load was cut short: begin it again.
+    lichen.clear()
+    lichen.cluster.ensureDatabase()
+    lichen.script('scripts/migrate.ts')
+  }
   say('Loading the demo company (under half a minute)')
-  const { token } = JSON.parse(lichen.script('scripts/demo_data/load.ts').trim().split('\n').at(-1) ?? '{}')
+  const said = lichen.script('scripts/demo_data/load.ts').trim().split('\n').at(-1) ?? '{}'
+  writeFacts(lichen, JSON.parse(said).token)
+}
+
+/** @param {Installation} lichen @param {string} token */
+function writeFacts(lichen, token) {
   const { LICHEN_DEMO_EMAIL: email, LICHEN_DEMO_PASSWORD: password } = DEMO
   const facts = { url: lichen.url, bench: lichen.bench, email, password, token }
-  writeFileSync(`${HOME}/demo.json`, `${JSON.stringify(facts, null, 2)}\n`, { mode: 0o600 })
+  writeFileSync(FACTS, `${JSON.stringify(facts, null, 2)}\n`, { mode: 0o600 })
 }
 
 /** @param {Installation} lichen @param {() => Promise<void>} stop */

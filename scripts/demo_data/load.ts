@@ -88,7 +88,13 @@ async function makeMember(): Promise<string> {
 async function makeContacts(): Promise<string[]> {
   const ids: string[] = []
   for (let n = 0; n < CONTACTS; n++) {
-    const added = await addContact(db, workspaceId, { ...personOf(n) }, 'Taken over from the address book', daysAgo(DAYS + 5))
+    const added = await addContact(
+      db,
+      workspaceId,
+      { ...personOf(n) },
+      'Taken over from the address book',
+      daysAgo(DAYS + 5),
+    )
     if (!added.ok) throw new Error(added.message)
     ids.push(added.id)
   }
@@ -156,16 +162,25 @@ async function visitFinder(): Promise<void> {
   }
 }
 
-/** How many steps a visitor gets through, and how long each takes, drawn before anything runs. */
-function courseOf(origin: Origin, ease: number): { begins: boolean; steps: number; seconds: number[] } {
+/** How a visit goes, drawn before anything runs. */
+interface Course {
+  begins: boolean
+  /** Steps finished. */
+  steps: number
+  seconds: number[]
+  /** Step after which the visitor leaves for some hours. */
+  pauseAfter: number | null
+}
+
+function courseOf(origin: Origin, ease: number): Course {
   const begins = chance.happens(origin.begins)
   const hardness = [1, 0.9, 1.03, 0.97]
   let steps = 0
-  while (steps < 4 && chance.happens(Math.min(0.98, origin.goesOn * (hardness[steps] ?? 1) * (steps === 1 ? ease : 1)))) steps++
-  return { begins, steps, seconds: [0, 0, 0, 0].map(() => chance.whole(12, 75)) }
+  while (steps < 4 && chance.happens(Math.min(0.98, origin.goesOn * (hardness[steps] ?? 1) * (steps === 1 ? ease : 1))))
+    steps++
+  const seconds = [0, 0, 0, 0].map(() => chance.whole(12, 75))
+  return { begins, steps, seconds, pauseAfter: chance.happens(0.06) ? chance.whole(1, 2) : null }
 }
-
-type Course = ReturnType<typeof courseOf>
 
 async function makeVisit(form: LiveForm, visitor: Visitor, answers: Answers, course: Course, at: Date): Promise<void> {
   const { visitId } = await openForm(db, form, visitor, null, ownHost, at)
@@ -179,6 +194,11 @@ async function makeVisit(form: LiveForm, visitor: Visitor, answers: Answers, cou
     const values = Object.fromEntries(Object.entries(answers).filter(([name]) => done.includes(name)))
     if (step + 1 < form.form.steps.length)
       await note(form, visitor, visitId, steps.slice(0, step + 2), values, new Date(moment))
+    if (step === course.pauseAfter) {
+      moment += 5 * 60 * 60 * 1000
+      if (moment > now.getTime() - 10 * 60 * 1000) return
+      await openForm(db, form, visitor, visitId, ownHost, new Date(moment))
+    }
   }
   if (course.steps < form.form.steps.length) return
   const sentAt = new Date(moment)
@@ -200,7 +220,12 @@ async function visitBringAStudio(): Promise<void> {
   const visits = Array.from({ length: INVITED }, (_, n) => ({
     n: n * 2,
     at: daysAgo(1 + chance.next() * 12),
-    course: { begins: chance.happens(0.8), steps: chance.happens(0.62) ? 4 : 0, seconds: [chance.whole(20, 90)] },
+    course: {
+      begins: chance.happens(0.8),
+      steps: chance.happens(0.62) ? 4 : 0,
+      seconds: [chance.whole(20, 90)],
+      pauseAfter: null,
+    },
     studio: personOf(400 + n).company,
     club: chance.happens(0.5),
   }))

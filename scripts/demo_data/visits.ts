@@ -6,7 +6,14 @@ import type { Chance } from './random'
 
 /** Where visitors come from: how many, how likely they are to begin, and to get through each step. */
 export const SOURCES = [
-  { weight: 23, link: tags('autumn-letter', 'email', 'autumn-firing'), before: null, begins: 0.86, goesOn: 0.93, known: 0.8 },
+  {
+    weight: 23,
+    link: tags('autumn-letter', 'email', 'autumn-firing'),
+    before: null,
+    begins: 0.86,
+    goesOn: 0.93,
+    known: 0.8,
+  },
   { weight: 27, link: {}, before: 'https://look.example/results', begins: 0.8, goesOn: 0.86, known: 0.1 },
   { weight: 20, link: tags('look', 'cpc', 'cpc-kilns'), before: null, begins: 0.68, goesOn: 0.76, known: 0.05 },
   { weight: 11, link: {}, before: 'https://clayworkers-ring.example/kilns', begins: 0.84, goesOn: 0.89, known: 0.2 },
@@ -28,7 +35,9 @@ export const visitorFrom = (live: LiveForm, origin: Origin): Visitor => ({
 
 /** One plausible set of answers to the finder. */
 export function finderAnswers(chance: Chance, origin: Origin, known: number): Answers {
-  const person: DemoPerson = personOf(chance.happens(origin.known) ? chance.whole(0, known - 1) : chance.whole(known, 1400))
+  const person: DemoPerson = personOf(
+    chance.happens(origin.known) ? chance.whole(0, known - 1) : chance.whole(known, 1400),
+  )
   const ware = chance.weigh([
     { weight: 5, value: 'stoneware' },
     { weight: 4, value: 'earthenware' },

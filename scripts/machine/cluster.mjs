@@ -3,7 +3,6 @@ import { appendFileSync, chmodSync, existsSync, mkdirSync, readFileSync, rmSync,
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
-import process from 'node:process'
 import { findPostgres, isRoot } from './packages.mjs'
 import { run, succeeds } from './run.mjs'
 import { say, Trouble } from './say.mjs'
@@ -122,7 +121,7 @@ export async function requireFreePort(port, what) {
 export function keptSecret(path) {
   if (!existsSync(path)) {
     const random = globalThis.crypto.getRandomValues(new Uint8Array(32))
-    writeFileSync(path, Buffer.from(random).toString("hex"), { mode: 0o600 })
+    writeFileSync(path, Buffer.from(random).toString('hex'), { mode: 0o600 })
   }
   return readFileSync(path, 'utf8').trim()
 }

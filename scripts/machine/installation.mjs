@@ -80,7 +80,8 @@ export class Installation {
     }
     await waitFor(`${this.url}/api/health`, 60, () => this.whoDied())
     for (let tries = 0; !(await ready()); tries++) {
-      if (tries > 100 || this.whoDied()) throw new Trouble(this.whoDied() ?? 'The worker does not start.', `look at ${this.home}/worker.log.`)
+      if (tries > 100 || this.whoDied())
+        throw new Trouble(this.whoDied() ?? 'The worker does not start.', `look at ${this.home}/worker.log.`)
       await new Promise((done) => setTimeout(done, 200))
     }
   }

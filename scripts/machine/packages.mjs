@@ -36,7 +36,10 @@ export function installDebian(name, found) {
   const asRoot = isRoot ? [] : ['sudo', '-n']
   const byHand = `sudo apt-get update && sudo apt-get install -y ${name}`
   if (!existsSync('/usr/bin/apt-get'))
-    throw new Trouble(`${name} is not installed and there is no apt-get.`, `install ${name} with your system's package manager.`)
+    throw new Trouble(
+      `${name} is not installed and there is no apt-get.`,
+      `install ${name} with your system's package manager.`,
+    )
   if (!isRoot && !succeeds('sudo', ['-n', 'true']))
     throw new Trouble(`${name} is not installed, and installing it needs root.`, `run: ${byHand}`)
   say(`Installing Debian's ${name}`)
@@ -60,7 +63,14 @@ export const findChromium = () => existsSync('/usr/bin/chromium')
 /** Builds the application unless the last build was of the same sources. */
 export function buildOnce() {
   const sources = createHash('sha256')
-  for (const file of listFiles(['src', 'scripts', 'next.config.ts', 'postcss.config.mjs', 'package-lock.json', 'tsconfig.json']))
+  for (const file of listFiles([
+    'src',
+    'scripts',
+    'next.config.ts',
+    'postcss.config.mjs',
+    'package-lock.json',
+    'tsconfig.json',
+  ]))
     sources.update(file).update(readFileSync(file))
   const hash = sources.digest('hex')
   const mark = '.next/lichen-built'

@@ -1,4 +1,4 @@
-import type { Answers } from './answers/answer'
+import { type Answers, isBlank } from './answers/answer'
 import { type PlannedMessage, writeMessages } from './dispatch/messages'
 import { chooseOutcome, type Outcome } from './dispatch/outcome'
 import { routeSubmission, type Routed } from './dispatch/route'
@@ -23,8 +23,7 @@ export interface Plan {
 
 /** One thing to send outside. `key` is unique in a plan and the same each time it is made. */
 export type PlannedDelivery =
-  | { key: string; to: 'mail'; message: number; because: string }
-  | { key: string; to: 'crm'; because: string }
+  { key: string; to: 'mail'; message: number; because: string } | { key: string; to: 'crm'; because: string }
 
 /** What a plan needs to know of the visit. */
 export interface VisitFacts {
@@ -36,12 +35,7 @@ export interface VisitFacts {
  * Plans what a submission does. Pure: the same arguments give the same plan, and nothing is done.
  * `values` are checked answers and carried values; every entry of the plan says why it is there.
  */
-export function planSubmission(
-  form: Form,
-  values: Answers,
-  visit: VisitFacts,
-  snapshot: Snapshot,
-): Plan {
+export function planSubmission(form: Form, values: Answers, visit: VisitFacts, snapshot: Snapshot): Plan {
   const person = matchPerson(emailIn(form, values), visit.linkHolder, snapshot.contacts)
   const contact = snapshot.contacts.find(({ id }) => id === person.contact) ?? null
   const known = person.how !== 'nobody'
@@ -57,7 +51,7 @@ export function planSubmission(
     messages,
     deliveries: planDeliveries(person, changes, messages, snapshot),
     outcome: chooseOutcome(form, values),
-    findings: [...notesOnPerson(person), ...notesOnLanding(form, values)],
+    findings: noteUnlanded(form, values),
   }
 }
 
@@ -74,28 +68,27 @@ function planDeliveries(
   messages: PlannedMessage[],
   snapshot: Snapshot,
 ): PlannedDelivery[] {
-  const mails = messages.map(
-    ({ message, because }, index): PlannedDelivery => ({
-      key: `mail:${message}`,
-      to: 'mail',
-      message: index,
-      because,
-    }),
-  )
+  const mails = messages.map(({ message, because }, index): PlannedDelivery => ({
+    key: `mail:${message}`,
+    to: 'mail',
+    message: index,
+    because,
+  }))
   const changed = person.how === 'new' || changes.some(({ effect }) => effect === 'set')
   if (!snapshot.crm || !changed || person.how === 'nobody') return mails
   const because = person.how === 'new' ? 'A contact was made' : 'The contact’s fields changed'
   return [...mails, { key: 'crm:contact', to: 'crm', because }]
 }
 
-const notesOnPerson = (person: Person): string[] =>
-  person.how === 'nobody' ? ['Nobody is matched, so no answer lands in a contact'] : []
-
-function notesOnLanding(form: Form, values: Answers): string[] {
+/** Names the answers that no record takes, in one note. */
+function noteUnlanded(form: Form, values: Answers): string[] {
   const joins = new Set(form.joins.map(({ consent }) => consent))
   const nowhere = questionsAsked(form).filter(
-    ({ question }) =>
-      question.name in values && question.lands.length === 0 && !joins.has(question.name),
+    ({ question }) => !isBlank(values[question.name]) && question.lands.length === 0 && !joins.has(question.name),
   )
-  return nowhere.map(({ question }) => `“${labelOf(form, question.name)}” stays with the submission`)
+  if (nowhere.length === 0) return []
+  const labels = nowhere.map(({ question }) => `“${labelOf(form, question.name)}”`).join(', ')
+  return [
+    `${nowhere.length === 1 ? 'One answer stays' : `${nowhere.length} answers stay`} with the submission: ${labels}`,
+  ]
 }

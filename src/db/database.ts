@@ -22,9 +22,10 @@ export function connect(url: string, size = 10): Connection {
     connectionTimeoutMillis: 3000,
     idleTimeoutMillis: 30_000,
   })
-  pool.on('error', () => {
-    // An idle connection broke; the pool has dropped it and the next query opens another.
-  })
+  // A connection broke: the pool drops it, whoever was using it gets the error, and the next query opens another.
+  const drop = () => undefined
+  pool.on('error', drop)
+  pool.on('connect', (client) => client.on('error', drop))
   return { pool, db: new Kysely<Database>({ dialect: new PostgresDialect({ pool }) }) }
 }
 

@@ -211,7 +211,7 @@ interface SubmissionTable {
   applied_at: MaybeMoment
 }
 
-export type DeliveryState = 'waiting' | 'delivered' | 'given_up'
+type DeliveryState = 'waiting' | 'delivered' | 'given_up'
 
 /** What a delivery carries, complete: sending it needs nothing else. */
 export type DeliveryBody =

@@ -8,7 +8,7 @@ export interface BenchState {
   contacts: BenchContact[]
 }
 
-export interface BenchMessage {
+interface BenchMessage {
   id: string
   from: string
   to: string[]
@@ -20,7 +20,7 @@ export interface BenchMessage {
   copies: number
 }
 
-export interface BenchContact {
+interface BenchContact {
   email: string
   fields: Record<string, unknown>
   revision: number

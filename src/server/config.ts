@@ -29,7 +29,8 @@ export function readConfig(environment: NodeJS.ProcessEnv = process.env): Config
   const read = schema.safeParse(environment)
   if (read.success) return read.data
   const wrong = read.error.issues.map(
-    ({ path, message }) => `  ${path.join('.')}: ${environment[String(path[0])] === undefined ? 'is not set' : message}`,
+    ({ path, message }) =>
+      `  ${path.join('.')}: ${environment[String(path[0])] === undefined ? 'is not set' : message}`,
   )
   throw new Error(`Lichen cannot start with these settings:\n${wrong.join('\n')}`)
 }

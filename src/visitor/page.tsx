@@ -71,8 +71,8 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
           <Actions form={form} first={first} last={state.step === lastShown(state)} />
           {form.keepUnfinished && (
             <p className="small" id="keeps">
-              What you fill in is kept as you go, so that you can finish later in this browser. If you stop
-              midway, we can see what you have entered.
+              What you fill in is kept as you go, so that you can finish later in this browser. If you stop midway, we
+              can see what you have entered.
             </p>
           )}
           <p className="small">
@@ -119,11 +119,7 @@ function StepSection({ form, index, shown, step: current, values, errors }: Page
 }
 
 function ErrorSummary({ errors }: PageState) {
-  return (
-    <>
-      {errors.length === 1 ? 'One answer needs another look.' : `${errors.length} answers need another look.`}
-    </>
-  )
+  return <>{errors.length === 1 ? 'One answer needs another look.' : `${errors.length} answers need another look.`}</>
 }
 
 /** “Next” stands before “Back” so that the Enter key goes on; the style sheet puts them in reading order. */

@@ -29,12 +29,9 @@ interface Props {
 /** One question: its label, help, control and error, tied together for every reader. */
 export function QuestionField({ question, value, shown, error }: Props) {
   const id = `q-${question.name}`
-  const describedBy =
-    [question.help && `${id}-help`, error && `${id}-error`].filter(Boolean).join(' ') || undefined
+  const describedBy = [question.help && `${id}-help`, error && `${id}-error`].filter(Boolean).join(' ') || undefined
   const Field = CONTROLS[question.kind]
-  const control = (
-    <Field question={question} value={value} id={id} describedBy={describedBy} invalid={Boolean(error)} />
-  )
+  const control = <Field question={question} value={value} id={id} describedBy={describedBy} invalid={Boolean(error)} />
   const mark = question.required ? (
     <span className="mark" aria-hidden="true">
       {' '}

@@ -56,16 +56,12 @@ const CONTROL = /[\u0000-\u0008\u000b-\u001f\u007f]/g
 const LONE_SURROGATE = /[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g
 
 /** Text as it will be stored: one kind of line break, no control characters, no outer white space. */
-export function tidyText(text: string): string {
-  return text
-    .replace(/\r\n?/g, '\n')
-    .replace(CONTROL, '')
-    .replace(LONE_SURROGATE, '\ufffd')
-    .trim()
+function tidyText(text: string): string {
+  return text.replace(/\r\n?/g, '\n').replace(CONTROL, '').replace(LONE_SURROGATE, '\ufffd').trim()
 }
 
 /** Length in characters as people count them, near enough: Unicode code points, as in JSON Schema. */
-export const lengthOf = (text: string): number => [...text].length
+const lengthOf = (text: string): number => [...text].length
 
 /** Reads text of at most `most` characters; numbers are taken as their digits. */
 export function readText(raw: unknown, most: number): Checked {

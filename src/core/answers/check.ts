@@ -52,17 +52,12 @@ export function checkAnswers(
 }
 
 /** Checks the answer to one question that shows. */
-export function checkAnswer(
-  question: Question,
-  raw: unknown,
-): { answer: Answer; message: string | null } {
+export function checkAnswer(question: Question, raw: unknown): { answer: Answer; message: string | null } {
   const rules = rulesOf(question)
   const checked = rules.check(raw, question)
   if (!checked.ok) return { answer: null, message: explainProblem(checked.problem, question) }
   const message =
-    question.required && !rules.satisfies(checked.answer)
-      ? explainProblem({ code: 'missing' }, question)
-      : null
+    question.required && !rules.satisfies(checked.answer) ? explainProblem({ code: 'missing' }, question) : null
   return { answer: checked.answer, message }
 }
 

@@ -11,8 +11,6 @@ import { rules as single_choice } from './kinds/single_choice'
 
 const RULES = { short_text, long_text, email, number, single_choice, consent }
 
-export const QUESTION_KINDS = Object.keys(RULES) as Question['kind'][]
-
 /** The rules for a question, which itself holds the kind's settings. */
 export const rulesOf = (question: Question): KindRules<Question> =>
   RULES[question.kind] as unknown as KindRules<Question>

@@ -52,8 +52,9 @@ function testSchemaOf({ value, is, to }: Test): JsonSchema {
     required: [value],
     properties: { [value]: schema },
   })
-  const anyOperand = (schemaOf: (operand: string | number | boolean) => JsonSchema): JsonSchema =>
-    ({ anyOf: [false, ...operandsOf(to).map(schemaOf)] })
+  const anyOperand = (schemaOf: (operand: string | number | boolean) => JsonSchema): JsonSchema => ({
+    anyOf: [false, ...operandsOf(to).map(schemaOf)],
+  })
   const equal = () =>
     present(
       anyOperand((operand) =>

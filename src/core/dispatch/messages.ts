@@ -42,12 +42,7 @@ export function writeMessages(
     name: snapshot.workspace.name,
     address: `forms@${snapshot.workspace.mailDomain}`,
   }
-  const write = (
-    message: Message,
-    to: string[],
-    replyTo: string | null,
-    because: string,
-  ): PlannedMessage => ({
+  const write = (message: Message, to: string[], replyTo: string | null, because: string): PlannedMessage => ({
     message: message.name,
     title: message.title,
     audience: message.to,
@@ -58,8 +53,7 @@ export function writeMessages(
     text: renderTemplate(message.body, fields),
     because,
   })
-  const toDesk =
-    form.messages.find(({ name, to }) => name === routed.message && to === 'desk') ?? PLAIN
+  const toDesk = form.messages.find(({ name, to }) => name === routed.message && to === 'desk') ?? PLAIN
   const planned = [write(toDesk, routed.desk.addresses, email, routed.because)]
   if (email)
     for (const message of form.messages)

@@ -20,8 +20,7 @@ export function routeSubmission(form: Form, values: Answers, snapshot: Snapshot)
   const index = rows.findIndex((row) => fits(row, values))
   const row = rows[index]
   const desk = snapshot.desks.find(({ name }) => name === (row ?? otherwise)?.desk)
-  if (row && desk)
-    return { row: index + 1, desk, message: row.message, because: becauseOf(form, row, index + 1) }
+  if (row && desk) return { row: index + 1, desk, message: row.message, because: becauseOf(form, row, index + 1) }
   if (otherwise && desk)
     return { row: null, desk, message: otherwise.message, because: 'No row fits, so the otherwise row does' }
   const { owner } = snapshot
@@ -34,7 +33,7 @@ export function routeSubmission(form: Form, values: Answers, snapshot: Snapshot)
 }
 
 /** Whether every cell of a row is met; a row without cells fits everything. */
-export const fits = (row: Route, values: Answers): boolean =>
+const fits = (row: Route, values: Answers): boolean =>
   Object.entries(row.cells).every(([name, cell]) => meets(values[name] ?? null, cell))
 
 function becauseOf(form: Form, row: Route, number: number): string {

@@ -32,16 +32,12 @@ export function mergeFields(form: Form, values: Answers): Record<string, string 
 }
 
 /** Renders a template that `examineTemplate` found sound; throws on one that is not. */
-export const renderTemplate = (
-  template: string,
-  fields: Readonly<Record<string, string | number>>,
-): string => (template.includes('{') ? String(engine.parseAndRenderSync(template, fields)) : template)
+export const renderTemplate = (template: string, fields: Readonly<Record<string, string | number>>): string =>
+  template.includes('{') ? String(engine.parseAndRenderSync(template, fields)) : template
 
 /** Renders to one line, so that no visitor's text can start another mail header. */
-export const renderLine = (
-  template: string,
-  fields: Readonly<Record<string, string | number>>,
-): string => renderTemplate(template, fields).replace(/\s+/g, ' ').trim()
+export const renderLine = (template: string, fields: Readonly<Record<string, string | number>>): string =>
+  renderTemplate(template, fields).replace(/\s+/g, ' ').trim()
 
 export interface MergeUse {
   name: string

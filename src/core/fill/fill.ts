@@ -37,11 +37,7 @@ export function fillQuestions(form: Form, known: Known): Filled {
  * Fills the carried values. A value sent for one is only a claim: it counts as coming from the link,
  * where the value's sources name the link at all, and never outranks a source before that one.
  */
-export function fillCarried(
-  form: Form,
-  known: Known,
-  sent: Readonly<Record<string, unknown>> = {},
-): Filled {
+export function fillCarried(form: Form, known: Known, sent: Readonly<Record<string, unknown>> = {}): Filled {
   const read = (carried: CarriedValue, raw: unknown) => {
     const checked = carriedRules.check(raw, carried)
     return checked.ok ? checked.answer : null

@@ -20,5 +20,4 @@ export function secretFrom(random: Uint8Array): string | null {
 }
 
 /** Whether a secret could be one of ours; says nothing about whom it belongs to. */
-export const isWellFormedSecret = (secret: string): boolean =>
-  secret.length === LENGTH + 1 && hasCheckCharacter(secret)
+export const isWellFormedSecret = (secret: string): boolean => secret.length === LENGTH + 1 && hasCheckCharacter(secret)

@@ -90,7 +90,6 @@ export type Question = Step['questions'][number]
 export type CarriedValue = Form['carried'][number]
 export type FillSource = z.output<typeof fillSchema>
 export type Landing = z.output<typeof landingSchema>
-export type Join = Form['joins'][number]
 export type Routing = Form['routing']
 export type Route = Routing['rows'][number]
 export type Message = Form['messages'][number]
@@ -108,8 +107,7 @@ function refuseRepeatedNames(
   const take = (name: string, path: (string | number)[]) => {
     if (FREE_MERGE_NAMES.has(name))
       context.addIssue({ code: 'custom', path, message: `“${name}” is kept for messages` })
-    else if (seen.has(name))
-      context.addIssue({ code: 'custom', path, message: `Two values are called “${name}”` })
+    else if (seen.has(name)) context.addIssue({ code: 'custom', path, message: `Two values are called “${name}”` })
     seen.add(name)
   }
   form.steps.forEach((step, s) =>

@@ -109,13 +109,19 @@ export function moveQuestion(form: Form, name: string, by: -1 | 1): Form {
 
 /** Adds a step below the one named, taking along the questions after `splitAfter` where one is given. */
 export function addStep(form: Form, below: string, splitAfter: string | null): { form: Form; name: string } {
-  const name = nameFrom(`step ${form.steps.length + 1}`, form.steps.map((step) => step.name))
+  const name = nameFrom(
+    `step ${form.steps.length + 1}`,
+    form.steps.map((step) => step.name),
+  )
   const steps = form.steps.flatMap((step) => {
     if (step.name !== below) return [step]
     const at = step.questions.findIndex((question) => question.name === splitAfter)
     const kept = at < 0 ? step.questions : step.questions.slice(0, at + 1)
     const moved = at < 0 ? [] : step.questions.slice(at + 1)
-    return [{ ...step, questions: kept }, { name, title: `Step ${form.steps.length + 1}`, questions: moved }]
+    return [
+      { ...step, questions: kept },
+      { name, title: `Step ${form.steps.length + 1}`, questions: moved },
+    ]
   })
   return { form: { ...form, steps }, name }
 }

@@ -92,10 +92,7 @@ function examineWording(form: Form): Finding[] {
 }
 
 function examineLandings(form: Form, { fields }: Resources): Finding[] {
-  const values: (Question | CarriedValue)[] = [
-    ...questionsAsked(form).map(({ question }) => question),
-    ...form.carried,
-  ]
+  const values: (Question | CarriedValue)[] = [...questionsAsked(form).map(({ question }) => question), ...form.carried]
   const known = new Set(fields.map(({ name }) => name))
   const takenBy = new Map<string, string>()
   const joined = new Set(form.joins.map(({ consent }) => consent))
@@ -106,7 +103,9 @@ function examineLandings(form: Form, { fields }: Resources): Finding[] {
     ]
     const found = named
       .filter((field) => !known.has(field))
-      .map((field) => recordsFault(value.name, `“${value.label}” names a contact field “${field}” that does not exist.`))
+      .map((field) =>
+        recordsFault(value.name, `“${value.label}” names a contact field “${field}” that does not exist.`),
+      )
     for (const { field } of value.lands) {
       const first = takenBy.get(field)
       if (first)
@@ -126,9 +125,7 @@ function examineLandings(form: Form, { fields }: Resources): Finding[] {
   })
   const email = emailQuestion(form)
   if (!email)
-    findings.push(
-      finding('warning', 'records')('', 'No answer lands in Email, so strangers never become contacts.'),
-    )
+    findings.push(finding('warning', 'records')('', 'No answer lands in Email, so strangers never become contacts.'))
   else if (email.kind !== 'email')
     findings.push(recordsFault(email.name, `“${email.label}” lands in Email but is not an email question.`))
   return findings
@@ -137,8 +134,7 @@ function examineLandings(form: Form, { fields }: Resources): Finding[] {
 function examineJoins(form: Form, { lists }: Resources): Finding[] {
   return form.joins.flatMap(({ list, consent }) => {
     const question = findQuestion(form, consent)
-    if (!lists.some(({ name }) => name === list))
-      return [recordsFault(consent, `The list “${list}” does not exist.`)]
+    if (!lists.some(({ name }) => name === list)) return [recordsFault(consent, `The list “${list}” does not exist.`)]
     if (question?.kind !== 'consent' || question.off)
       return [recordsFault(consent, `Joining “${list}” needs a consent question; “${consent}” is not one.`)]
     return []
@@ -166,9 +162,7 @@ function examineRouting(form: Form, { desks }: Resources): Finding[] {
       )
     for (const name of Object.keys(row.cells))
       if (!columns.includes(name))
-        findings.push(
-          dispatchFault(`row ${index + 1}`, `Row ${index + 1} tests “${name}”, which has no column.`),
-        )
+        findings.push(dispatchFault(`row ${index + 1}`, `Row ${index + 1} tests “${name}”, which has no column.`))
   })
   if (otherwise) findings.push(...examineTarget(form, desks, otherwise, 'The otherwise row'))
   else if (catchAll < 0)
@@ -205,9 +199,7 @@ function examineMessage(form: Form, message: Message): Finding[] {
     }
     for (const { name, hasFallback } of examined.uses)
       if (!names.has(name))
-        findings.push(
-          dispatchFault(message.name, `${message.title} uses “${name}”, which is not in the form.`),
-        )
+        findings.push(dispatchFault(message.name, `${message.title} uses “${name}”, which is not in the form.`))
       else if (!hasFallback && mayBeBlank(form, name))
         findings.push(
           finding('warning', 'dispatch')(

@@ -32,8 +32,7 @@ export const questionSchema = z
     z.strictObject({ kind: z.literal('consent'), ...common, ...consent.settings() }),
   ])
   .superRefine((question, context) => {
-    const wrong = (path: (string | number)[], message: string) =>
-      context.addIssue({ code: 'custom', path, message })
+    const wrong = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message })
     if (question.kind === 'number') {
       const { minimum, maximum, step } = question
       if (minimum !== null && maximum !== null && minimum > maximum)

@@ -50,7 +50,10 @@ export const setOtherwise = (form: Form, otherwise: Routing['otherwise']): Form 
 
 export function addMessage(form: Form, to: Message['to']): Form {
   const title = to === 'desk' ? 'Message to a desk' : 'Message to the visitor'
-  const name = nameFrom(title, form.messages.map((message) => message.name))
+  const name = nameFrom(
+    title,
+    form.messages.map((message) => message.name),
+  )
   const words =
     to === 'desk'
       ? { subject: '{{ form_title }}: a new submission', body: '{{ all_answers }}' }

@@ -23,7 +23,6 @@ export function usesOf(form: Form, name: string): string[] {
     const examined = examineTemplate(template)
     if ('uses' in examined && examined.uses.some((use) => use.name === name)) uses.push(where)
   }
-  for (const { title, when } of form.messages)
-    if (valuesTested(when).includes(name)) uses.push(`sends ${title}`)
+  for (const { title, when } of form.messages) if (valuesTested(when).includes(name)) uses.push(`sends ${title}`)
   return uses
 }

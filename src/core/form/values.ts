@@ -4,9 +4,7 @@ import type { CarriedValue, Form, Question, Step } from './definition'
 
 /** A form's questions that are not switched off, each with its step. */
 export const questionsAsked = (form: Form): { step: Step; question: Question }[] =>
-  form.steps.flatMap((step) =>
-    step.questions.filter(({ off }) => !off).map((question) => ({ step, question })),
-  )
+  form.steps.flatMap((step) => step.questions.filter(({ off }) => !off).map((question) => ({ step, question })))
 
 export const findQuestion = (form: Form, name: string): Question | undefined =>
   form.steps.flatMap(({ questions }) => questions).find((question) => question.name === name)
@@ -22,9 +20,7 @@ export const namesTaken = (form: Form): string[] => [
 
 /** Every value with a landing: asked questions and carried values. */
 export const valuesThatLand = (form: Form): (Question | CarriedValue)[] =>
-  [...questionsAsked(form).map(({ question }) => question), ...form.carried].filter(
-    ({ lands }) => lands.length > 0,
-  )
+  [...questionsAsked(form).map(({ question }) => question), ...form.carried].filter(({ lands }) => lands.length > 0)
 
 /** What people call a value: its label, or the name when there is none. */
 export const labelOf = (form: Form, name: string): string =>

@@ -67,9 +67,7 @@ export function meets(value: Answer, { is, to }: Expectation): boolean {
     case 'at_most':
       return operands.some((operand) => typeof value === 'number' && value <= Number(operand))
     case 'contains':
-      return operands.some(
-        (operand) => typeof value === 'string' && fold(value).includes(fold(String(operand))),
-      )
+      return operands.some((operand) => typeof value === 'string' && fold(value).includes(fold(String(operand))))
   }
 }
 
@@ -79,14 +77,11 @@ export const operandsOf = (to: Expectation['to']): Exclude<Answer, null>[] =>
 
 function same(value: Answer, operand: Exclude<Answer, null>): boolean {
   if (isBlank(value)) return false
-  return typeof value === 'string' && typeof operand === 'string'
-    ? fold(value) === fold(operand)
-    : value === operand
+  return typeof value === 'string' && typeof operand === 'string' ? fold(value) === fold(operand) : value === operand
 }
 
 /** Case folded character by character, so that the exported schema can say the same with a pattern. */
-export const fold = (text: string): string =>
-  [...text].map((character) => foldCharacter(character)).join('')
+export const fold = (text: string): string => [...text].map((character) => foldCharacter(character)).join('')
 
 function foldCharacter(character: string): string {
   const lower = character.toLowerCase()

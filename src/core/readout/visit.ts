@@ -41,8 +41,7 @@ export function advanceVisit(
 ): { visit: VisitProgress; happenings: VisitHappening[] } {
   const happenings: VisitHappening[] = []
   const next = { ...visit, steps: [...visit.steps] }
-  const happen = (kind: VisitHappening['kind'], step: string | null = null) =>
-    happenings.push({ kind, step })
+  const happen = (kind: VisitHappening['kind'], step: string | null = null) => happenings.push({ kind, step })
   const begins = noticed.began || noticed.sent || (noticed.steps?.length ?? 0) > 0
   if (begins && !next.beganAt) {
     next.beganAt = at

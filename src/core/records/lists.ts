@@ -23,8 +23,6 @@ export function joinLists(
     const info = lists.find(({ name }) => name === list)
     if (!info || question?.kind !== 'consent' || values[consent] !== true) return []
     if (contact?.lists.includes(list)) return []
-    return [
-      { list, title: info.title, wording: question.wording, because: `Ticked “${question.label}”` },
-    ]
+    return [{ list, title: info.title, wording: question.wording, because: `Ticked “${question.label}”` }]
   })
 }

@@ -23,8 +23,7 @@ export function matchPerson(
 ): Person {
   if (email) {
     const contact = contacts.find((candidate) => candidate.email === email)
-    if (!contact)
-      return { how: 'new', contact: null, email, because: `No contact has the address ${email}` }
+    if (!contact) return { how: 'new', contact: null, email, because: `No contact has the address ${email}` }
     const because =
       contact.id === linkHolder
         ? 'The personal link and the address belong to this contact'

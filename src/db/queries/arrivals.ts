@@ -49,7 +49,9 @@ export async function listSubmissions(db: Runner, workspaceId: string, filter: A
     .$if(form !== undefined, (query) => query.where('form.slug', '=', form ?? ''))
     .$if(state !== undefined, (query) => query.where('submission.state', '=', state as SubmissionState))
     .$if(Boolean(search), (query) =>
-      query.where(sql<boolean>`(contact.email ilike ${like(search)} or submission."values"::text ilike ${like(search)})`),
+      query.where(
+        sql<boolean>`(contact.email ilike ${like(search)} or submission."values"::text ilike ${like(search)})`,
+      ),
     )
     .$if(Boolean(after), (query) =>
       query.where(sql<boolean>`(${received}, submission.id) < (${after?.at}::timestamptz, ${after?.id}::uuid)`),

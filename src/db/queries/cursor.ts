@@ -4,12 +4,13 @@ export interface Cursor {
   id: string
 }
 
-export const writeCursor = ({ at, id }: Cursor): string =>
-  Buffer.from(`${at.toISOString()} ${id}`).toString('base64url')
+const writeCursor = ({ at, id }: Cursor): string => Buffer.from(`${at.toISOString()} ${id}`).toString('base64url')
 
 /** Reads a cursor back; `null` for anything that is not one. */
 export function readCursor(text: string | null | undefined): Cursor | null {
-  const [moment = '', id = ''] = Buffer.from(text ?? '', 'base64url').toString().split(' ')
+  const [moment = '', id = ''] = Buffer.from(text ?? '', 'base64url')
+    .toString()
+    .split(' ')
   const at = new Date(moment)
   return Number.isNaN(at.getTime()) || !/^[0-9a-f-]{36}$/.test(id) ? null : { at, id }
 }

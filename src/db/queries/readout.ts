@@ -48,12 +48,7 @@ export async function readDays(db: Runner, formIds: readonly string[], from: str
 }
 
 /** Median seconds from beginning to sending, of the visits that arrived on those days. */
-export async function readMedianSeconds(
-  db: Runner,
-  formId: string,
-  from: string,
-  to: string,
-): Promise<number | null> {
+export async function readMedianSeconds(db: Runner, formId: string, from: string, to: string): Promise<number | null> {
   const { rows } = await sql<{ median: number | null }>`
     select percentile_cont(0.5) within group (order by extract(epoch from sent_at - began_at))::float8 as median
     from visit

@@ -69,7 +69,14 @@ export async function readOwner(
     .innerJoin('user', 'user.id', 'member.user_id')
     .select(['user.name', 'user.email'])
     .where('member.workspace_id', '=', workspaceId)
-    .orderBy((eb) => eb.case().when('user.id', '=', ownerId ?? '').then(0).else(1).end())
+    .orderBy((eb) =>
+      eb
+        .case()
+        .when('user.id', '=', ownerId ?? '')
+        .then(0)
+        .else(1)
+        .end(),
+    )
     .orderBy('user.id')
     .limit(1)
     .executeTakeFirstOrThrow()

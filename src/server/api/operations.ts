@@ -29,7 +29,7 @@ import {
 } from './schemas'
 
 /** What a handler gets: the workspace of the token, the path's parameters, and checked input. */
-export interface Call<Q, B> {
+interface Call<Q, B> {
   context: Context
   workspaceId: string
   path: Record<string, string>

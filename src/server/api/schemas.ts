@@ -1,6 +1,5 @@
 import { z } from 'zod'
 import { formSchema } from '@/core/form/definition'
-import { nameSchema } from '@/core/form/name'
 import { rules as email } from '@/core/answers/kinds/email'
 
 /** The JSON Schema of a form definition, as people write it: what has a default may be left out. */
@@ -10,7 +9,7 @@ export const formJsonSchema = (): object => ({
   ...z.toJSONSchema(formSchema, { io: 'input' }),
 })
 
-export const slugSchema = z
+const slugSchema = z
   .string()
   .regex(/^[a-z0-9]+(?:-[a-z0-9]+)*$/, 'Use a-z, 0-9 and single hyphens')
   .min(2)
@@ -60,5 +59,3 @@ export const contactFilterSchema = z.object({
 })
 
 export const spanSchema = z.object({ from: daySchema.optional(), to: daySchema.optional() })
-
-export const fieldSchema = z.strictObject({ name: nameSchema, label: z.string().trim().min(1).max(80) })

@@ -9,8 +9,7 @@ export function serveApi(request: Request, segments: readonly string[]): Promise
   return guard(async () => {
     const { db } = context()
     const workspaceId = await findTokenWorkspace(db, request.headers.get('authorization'))
-    if (!workspaceId)
-      return problem(401, 'Send a bearer token of the workspace.', {}, { 'www-authenticate': 'Bearer' })
+    if (!workspaceId) return problem(401, 'Send a bearer token of the workspace.', {}, { 'www-authenticate': 'Bearer' })
     const here = operations.flatMap((operation) => {
       const path = matchPath(operation.path, segments)
       return path ? [{ operation, path }] : []
@@ -48,9 +47,7 @@ async function readJsonBody(request: Request): Promise<Response | { value: unkno
   try {
     return { value: JSON.parse(await readBody(request)) as unknown }
   } catch (error) {
-    return error instanceof BadBody
-      ? problem(error.status, error.message)
-      : problem(400, 'The body is not JSON.')
+    return error instanceof BadBody ? problem(error.status, error.message) : problem(400, 'The body is not JSON.')
   }
 }
 

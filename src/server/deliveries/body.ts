@@ -3,12 +3,7 @@ import type { StoredContact } from '@/db/queries/contacts'
 import type { DeliveryBody } from '@/db/schema'
 
 /** A delivery complete enough to be sent, and sent again, without looking anything up. */
-export function bodyOf(
-  delivery: PlannedDelivery,
-  plan: Plan,
-  contact: StoredContact | null,
-  now: Date,
-): DeliveryBody {
+export function bodyOf(delivery: PlannedDelivery, plan: Plan, contact: StoredContact | null, now: Date): DeliveryBody {
   if (delivery.to === 'crm') {
     if (!contact) throw new Error('A CRM delivery needs a contact')
     const { email, values, revision } = contact

@@ -15,8 +15,7 @@ export async function writeToCrm(crmUrl: string, deliveryId: string, body: CrmCo
     redirect: 'error',
     signal: AbortSignal.timeout(10_000),
   })
-  if (!response.ok)
-    throw new Error(`The CRM answered ${response.status}: ${(await response.text()).slice(0, 300)}`)
+  if (!response.ok) throw new Error(`The CRM answered ${response.status}: ${(await response.text()).slice(0, 300)}`)
   await response.arrayBuffer()
 }
 

@@ -26,9 +26,7 @@ export async function deliver(db: Db, id: string, config: Config, clock: () => D
 }
 
 function send(id: string, body: DeliveryBody, config: Config): Promise<void> {
-  return body.to === 'mail'
-    ? sendMail(config.LICHEN_SMTP_URL, id, body)
-    : writeToCrm(config.LICHEN_CRM_URL, id, body)
+  return body.to === 'mail' ? sendMail(config.LICHEN_SMTP_URL, id, body) : writeToCrm(config.LICHEN_CRM_URL, id, body)
 }
 
 /** When to try again after `attempts` failures: the wait doubles each time, up to six hours. */

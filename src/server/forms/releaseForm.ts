@@ -9,12 +9,7 @@ import { forgetLiveForm } from './live'
 export type Released = { ok: true; number: number; changes: string[] } | { ok: false; faults: Finding[] }
 
 /** Makes the draft live as the next numbered release. A draft with faults is not released. */
-export async function releaseForm(
-  db: Db,
-  form: StoredForm,
-  userId: string | null,
-  now: Date,
-): Promise<Released> {
+export async function releaseForm(db: Db, form: StoredForm, userId: string | null, now: Date): Promise<Released> {
   const definition = formSchema.parse(form.draft)
   const findings = examineForm(definition, await readResources(db, form.workspaceId))
   const faults = findings.filter(({ severity }) => severity === 'fault')

@@ -24,13 +24,7 @@ export interface Rate extends Range {
   rate: number
 }
 
-export async function readReadout(
-  db: Db,
-  formId: string,
-  form: Form,
-  from: string,
-  to: string,
-): Promise<Readout> {
+export async function readReadout(db: Db, formId: string, form: Form, from: string, to: string): Promise<Readout> {
   const [rows, medianSeconds] = await Promise.all([
     readDays(db, [formId], from, to),
     readMedianSeconds(db, formId, from, to),
@@ -73,8 +67,7 @@ function countGroup(rows: DayRow[]) {
 
 /** People who reached each step of the form, and how many of them have gone no further. */
 function countSteps(form: Form, rows: DayRow[]): Readout['steps'] {
-  const sum = (key: 'steps' | 'stopped', name: string) =>
-    rows.reduce((total, row) => total + (row[key][name] ?? 0), 0)
+  const sum = (key: 'steps' | 'stopped', name: string) => rows.reduce((total, row) => total + (row[key][name] ?? 0), 0)
   return form.steps.map(({ name, title }) => ({
     name,
     title,

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { type AnswerError, checkAnswers } from '@/core/answers/check'
 import { chooseOutcome, type Outcome } from '@/core/dispatch/outcome'
-import { fillCarried } from '@/core/fill/fill'
+import { isBlank } from '@/core/answers/answer'
+import { fillCarried, fillQuestions } from '@/core/fill/fill'
 import type { Origins } from '@/core/fill/origin'
 import type { Db } from '@/db/database'
 import { findSent, type NewSubmission } from '@/db/queries/submissions'
@@ -9,9 +10,7 @@ import type { LiveForm } from '../forms/live'
 import type { Visitor } from '../visits/visitor'
 import { storeInBatch } from './storeInBatch'
 
-export type Accepted =
-  | { ok: true; submission: string; outcome: Outcome }
-  | { ok: false; errors: AnswerError[] }
+export type Accepted = { ok: true; submission: string; outcome: Outcome } | { ok: false; errors: AnswerError[] }
 
 /**
  * Checks what a visitor sent and stores it with its job in one statement. Once this has answered, the
@@ -32,7 +31,12 @@ export async function acceptSubmission(
   if (errors.length > 0) return (await answerAgain(db, formId, visitId)) ?? { ok: false, errors }
   const values = { ...carried.values, ...answers }
   const origins: Origins = { ...carried.origins }
-  for (const name of Object.keys(answers)) origins[name] = 'typed'
+  const filled = fillQuestions(form, known)
+  for (const [name, answer] of Object.entries(answers)) {
+    if (isBlank(answer)) continue
+    // What was filled in and sent as it stood still comes from where it was filled from.
+    origins[name] = answer === filled.values[name] ? (filled.origins[name] ?? 'typed') : 'typed'
+  }
   const submission: NewSubmission = {
     id: randomUUID(),
     workspace_id: workspaceId,
@@ -47,8 +51,7 @@ export async function acceptSubmission(
     outcome: chooseOutcome(form, values),
     received_at: now.toISOString(),
   }
-  if (await storeInBatch(db, submission))
-    return { ok: true, submission: submission.id, outcome: submission.outcome }
+  if (await storeInBatch(db, submission)) return { ok: true, submission: submission.id, outcome: submission.outcome }
   const sent = await answerAgain(db, formId, submission.visit_id)
   if (!sent) throw new Error('A submission was neither stored nor found')
   return sent

@@ -146,7 +146,10 @@ class Batch {
       return (form && emailIn(form, values)) || []
     })
     const holders = submissions.flatMap(({ link_holder }) => link_holder ?? [])
-    await queueForAddresses(tx, emails.map((email) => `${this.workspaceId} ${email}`))
+    await queueForAddresses(
+      tx,
+      emails.map((email) => `${this.workspaceId} ${email}`),
+    )
     for (const contact of await lockContacts(tx, this.workspaceId, emails, holders))
       this.contacts.set(contact.id, contact)
   }
@@ -156,13 +159,7 @@ class Batch {
   }
 
   /** Takes one plan in; later plans of the batch see what it does. */
-  take(
-    submission: ReceivedSubmission,
-    form: Form,
-    plan: Plan,
-    releaseNumber: number,
-    settings: ApplySettings,
-  ): void {
+  take(submission: ReceivedSubmission, form: Form, plan: Plan, releaseNumber: number, settings: ApplySettings): void {
     const contact = this.changeContact(submission, plan)
     this.applied.push({ id: submission.id, contact_id: contact?.id ?? null, plan })
     for (const delivery of plan.deliveries)

@@ -46,7 +46,10 @@ function drain(db: Db): void {
 
 async function store(db: Db, batch: Waiting[]): Promise<void> {
   try {
-    const stored = await storeSubmissions(db, batch.map(({ submission }) => submission))
+    const stored = await storeSubmissions(
+      db,
+      batch.map(({ submission }) => submission),
+    )
     for (const { submission, settle } of batch) settle(stored.has(submission.id))
   } catch (error) {
     // One that cannot be stored must not take its neighbours with it.

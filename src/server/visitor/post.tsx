@@ -90,9 +90,7 @@ class StepPost {
   }
 
   private showErrors(errors: { name: string; message: string }[]): Promise<Response> {
-    const step = this.live.form.steps.find(({ questions }) =>
-      questions.some(({ name }) => name === errors[0]?.name),
-    )
+    const step = this.live.form.steps.find(({ questions }) => questions.some(({ name }) => name === errors[0]?.name))
     return this.show(step?.name ?? this.current, { errors }, 422)
   }
 

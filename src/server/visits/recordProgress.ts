@@ -52,8 +52,7 @@ function answersSoFar(form: Form, raw: Readonly<Record<string, unknown>>): Answe
   const answers: Answers = {}
   for (const { question } of questionsAsked(form)) {
     const checked = rulesOf(question).check(raw[question.name], question)
-    if (checked.ok && !isBlank(checked.answer) && checked.answer !== false)
-      answers[question.name] = checked.answer
+    if (checked.ok && !isBlank(checked.answer) && checked.answer !== false) answers[question.name] = checked.answer
   }
   return Object.keys(answers).length > 0 ? answers : null
 }

@@ -41,12 +41,7 @@ export async function startWorker(context: Context): Promise<Worker> {
   }
 }
 
-async function work(
-  { pool }: Context,
-  taskList: TaskList,
-  concurrency: number,
-  workers: Set<string>,
-): Promise<Runner> {
+async function work({ pool }: Context, taskList: TaskList, concurrency: number, workers: Set<string>): Promise<Runner> {
   const events = new EventEmitter() as WorkerEvents
   events.on('worker:create', ({ worker }) => void workers.add(worker.workerId))
   return run({

@@ -22,7 +22,12 @@ export async function submissionsAction(query: ArrivalQuery, after: string | nul
 
 export async function unfinishedAction(query: ArrivalQuery, after: string | null) {
   const { workspaceId } = await requireMember()
-  return listUnfinished(context().db, workspaceId, { ...query, state: undefined, after: readCursor(after), limit: PAGE })
+  return listUnfinished(context().db, workspaceId, {
+    ...query,
+    state: undefined,
+    after: readCursor(after),
+    limit: PAGE,
+  })
 }
 
 export type SubmissionRow = Awaited<ReturnType<typeof submissionsAction>>['rows'][number]

@@ -55,7 +55,13 @@ export function Arrivals({ forms, query, submissions, unfinished }: Props) {
       </div>
       {submissions && (
         <Pages key={key} first={submissions} more={(after) => submissionsAction(query, after)}>
-          {(rows) => (rows.length > 0 ? <Submissions rows={rows} /> : <Nothing filtered={Boolean(query.form ?? query.state ?? query.search)} />)}
+          {(rows) =>
+            rows.length > 0 ? (
+              <Submissions rows={rows} />
+            ) : (
+              <Nothing filtered={Boolean(query.form ?? query.state ?? query.search)} />
+            )
+          }
         </Pages>
       )}
       {unfinished && (
@@ -105,7 +111,9 @@ function Submissions({ rows }: { rows: SubmissionRow[] }) {
             </td>
             <td>
               <Link href={`/arrivals/${row.id}`} className="font-semibold hover:underline">
-                {[row.person?.first_name, row.person?.last_name].filter(Boolean).join(' ') || row.email || 'nobody matched'}
+                {[row.person?.first_name, row.person?.last_name].filter(Boolean).join(' ') ||
+                  row.email ||
+                  'nobody matched'}
               </Link>{' '}
               <span className="text-soft">{row.email}</span>
             </td>

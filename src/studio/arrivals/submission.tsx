@@ -28,7 +28,10 @@ const ORIGINS: Record<Origin, [string, Tone]> = {
 export function SubmissionView({ submission, deliveries }: { submission: Found; deliveries: Delivery[] }) {
   const form = formSchema.parse(submission.definition)
   const { values, origins, plan } = submission
-  const order = [...form.steps.flatMap(({ questions }) => questions.map(({ name }) => name)), ...form.carried.map(({ name }) => name)]
+  const order = [
+    ...form.steps.flatMap(({ questions }) => questions.map(({ name }) => name)),
+    ...form.carried.map(({ name }) => name),
+  ]
   const names = order.filter((name) => name in values)
   return (
     <main className="px-4 py-3">
@@ -42,7 +45,8 @@ export function SubmissionView({ submission, deliveries }: { submission: Found; 
         <StateChip state={submission.state} />
         <span className="text-soft">
           {submission.formName}, release {submission.release} · received {moment(submission.receivedAt)}
-          {submission.appliedAt && `, applied ${moment(submission.appliedAt)}`} UTC · {submission.source ?? 'source not counted yet'}
+          {submission.appliedAt && `, applied ${moment(submission.appliedAt)}`} UTC ·{' '}
+          {submission.source ?? 'source not counted yet'}
         </span>
         {submission.contact && (
           <Link href={`/people/${submission.contact}`} className="ml-auto text-teal underline">
@@ -69,17 +73,17 @@ export function SubmissionView({ submission, deliveries }: { submission: Found; 
             </thead>
             <tbody>
               {names.map((name) => {
-                const [text, tone] = ORIGINS[origins[name] ?? 'typed']
+                const origin = origins[name] && ORIGINS[origins[name]]
                 const shown = showAnswer(findQuestion(form, name), values[name])
                 return (
                   <tr key={name}>
                     <td className="align-top!">
                       {labelOf(form, name)} <span className="name block text-soft">{name}</span>
                     </td>
-                    <td className="align-top! whitespace-pre-wrap">{shown || <span className="text-soft">blank</span>}</td>
-                    <td className="align-top!">
-                      <Chip tone={tone}>{text}</Chip>
+                    <td className="align-top! whitespace-pre-wrap">
+                      {shown || <span className="text-soft">blank</span>}
                     </td>
+                    <td className="align-top!">{origin && <Chip tone={origin[1]}>{origin[0]}</Chip>}</td>
                   </tr>
                 )
               })}

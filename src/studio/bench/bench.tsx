@@ -50,7 +50,9 @@ export function Bench({ state, address }: { state: BenchState | null; address: s
               onCommit={(mail) => turn({ mail: mail as BenchState['switches']['mail'] })}
             />
           </div>
-          {messages.length === 0 && <Empty title="No mail">Send a form, and look again{address && ', or clear the box'}.</Empty>}
+          {messages.length === 0 && (
+            <Empty title="No mail">Send a form, and look again{address && ', or clear the box'}.</Empty>
+          )}
           {messages.map((message) => (
             <details key={message.id} className="border-b border-rule py-1">
               <summary>
@@ -77,7 +79,7 @@ export function Bench({ state, address }: { state: BenchState | null; address: s
             <ChoiceField
               hideLabel
               label="The CRM"
-              className="ml-auto max-w-44"
+              className="ml-auto max-w-52"
               value={switches.crm}
               options={[
                 ['works', 'takes every contact'],

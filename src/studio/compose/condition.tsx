@@ -54,16 +54,17 @@ export function ConditionEditor({ form, condition, values, onChange, always }: P
             expectation={test}
             onChange={(expectation) => keep(tests.with(index, { value: test.value, ...expectation }))}
           />
-          <Button look="quiet" aria-label={`Take away test ${index + 1}`} onClick={() => keep(tests.toSpliced(index, 1))}>
+          <Button
+            look="quiet"
+            aria-label={`Take away test ${index + 1}`}
+            onClick={() => keep(tests.toSpliced(index, 1))}
+          >
             ×
           </Button>
         </div>
       ))}
       {first && (
-        <Button
-          look="quiet"
-          onClick={() => keep([...tests, { value: first, ...firstExpectation(form, first) }])}
-        >
+        <Button look="quiet" onClick={() => keep([...tests, { value: first, ...firstExpectation(form, first) }])}>
           Add a test
         </Button>
       )}
@@ -72,7 +73,7 @@ export function ConditionEditor({ form, condition, values, onChange, always }: P
 }
 
 /** The operators that make sense for a value. */
-export function operatorsFor(form: Form, name: string): Operator[] {
+function operatorsFor(form: Form, name: string): Operator[] {
   switch (findQuestion(form, name)?.kind) {
     case 'number':
       return ['at_least', 'at_most', 'equals', 'differs', 'answered', 'blank']
@@ -179,7 +180,9 @@ export function ExpectationEditor({ form, name, expectation, onChange }: Expecta
           label={question?.kind === 'number' ? 'Number' : 'Text'}
           value={String(operandsOf(to)[0] ?? '')}
           check={(text) =>
-            question?.kind === 'number' && (text.trim() === '' || !Number.isFinite(Number(text))) ? 'Give a number' : null
+            question?.kind === 'number' && (text.trim() === '' || !Number.isFinite(Number(text)))
+              ? 'Give a number'
+              : null
           }
           onCommit={(text) => onChange({ is, to: question?.kind === 'number' ? Number(text) : text })}
         />

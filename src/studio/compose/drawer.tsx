@@ -135,7 +135,13 @@ function NameField({ name, onRenamed }: { name: string; onRenamed: (name: string
   )
 }
 
-function DefaultField({ question, onChange }: { question: Question; onChange: (part: Partial<Question>, key: string) => void }) {
+function DefaultField({
+  question,
+  onChange,
+}: {
+  question: Question
+  onChange: (part: Partial<Question>, key: string) => void
+}) {
   if (question.kind === 'single_choice')
     return (
       <ChoiceField

@@ -13,12 +13,23 @@ const SOURCES = [
 ] as const
 
 /** Where a value comes from before anyone types: an ordered list, the first that has it wins. */
-export function FillEditor({ fill, name, onChange }: { fill: FillSource[]; name: string; onChange: (fill: FillSource[]) => void }) {
+export function FillEditor({
+  fill,
+  name,
+  onChange,
+}: {
+  fill: FillSource[]
+  name: string
+  onChange: (fill: FillSource[]) => void
+}) {
   const fields = useDraft((state) => state.resources.fields)
   const begin = (from: string): FillSource => {
     switch (from) {
       case 'record':
-        return { from: 'record', field: fields.find((field) => field.name === name)?.name ?? fields[0]?.name ?? 'email' }
+        return {
+          from: 'record',
+          field: fields.find((field) => field.name === name)?.name ?? fields[0]?.name ?? 'email',
+        }
       case 'page_before':
         return { from: 'page_before' }
       case 'constant':
@@ -67,7 +78,11 @@ export function FillEditor({ fill, name, onChange }: { fill: FillSource[]; name:
           ) : (
             <span />
           )}
-          <Button look="quiet" aria-label={`Take away source ${index + 1}`} onClick={() => onChange(fill.toSpliced(index, 1))}>
+          <Button
+            look="quiet"
+            aria-label={`Take away source ${index + 1}`}
+            onClick={() => onChange(fill.toSpliced(index, 1))}
+          >
             ×
           </Button>
         </div>

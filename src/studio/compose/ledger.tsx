@@ -38,7 +38,9 @@ export function Ledger() {
   // After an edit the focus goes to the row it is about, which may only now be there.
   useEffect(() => {
     if (!focusNext.current) return
-    heads(body.current).find(({ dataset }) => dataset.row === focusNext.current)?.focus()
+    heads(body.current)
+      .find(({ dataset }) => dataset.row === focusNext.current)
+      ?.focus()
     focusNext.current = null
   })
 
@@ -204,12 +206,7 @@ export function Ledger() {
           ))}
         </tbody>
       </table>
-      <QuickAdd
-        field={quick}
-        at={addAt ? labelOfRow(form, addAt) : null}
-        onAdd={add}
-        onLeave={() => setAddAt(null)}
-      />
+      <QuickAdd field={quick} at={addAt ? labelOfRow(form, addAt) : null} onAdd={add} onLeave={() => setAddAt(null)} />
       <div className="flex gap-2 px-2 pb-3">
         <Button
           onClick={() => {
@@ -289,7 +286,10 @@ interface QuickAddProps {
 /** Typing adds a question; pasting a list adds one for each line, with kinds guessed from the wording. */
 function QuickAdd({ field, at, onAdd, onLeave }: QuickAddProps) {
   const [text, setText] = useState('')
-  const lines = text.split('\n').map((line) => line.trim()).filter(Boolean)
+  const lines = text
+    .split('\n')
+    .map((line) => line.trim())
+    .filter(Boolean)
   const keep = () => {
     if (lines.length === 0) return
     onAdd(lines)

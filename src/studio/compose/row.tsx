@@ -28,7 +28,13 @@ const head = (key: string, open: boolean, onToggle: () => void) => ({
 
 const openRow = 'bg-lit [&>td]:border-b-0 [&>td:first-child]:shadow-[inset_3px_0_0_var(--color-moss)]'
 
-export function QuestionRow({ question, number, open, onToggle, onRenamed }: RowProps & { question: Question; number: number }) {
+export function QuestionRow({
+  question,
+  number,
+  open,
+  onToggle,
+  onRenamed,
+}: RowProps & { question: Question; number: number }) {
   const form = useDraft((state) => state.form)
   const condition = describeCondition(form, question.shownWhen)
   const hasDefault = question.default !== null
@@ -82,7 +88,13 @@ export function QuestionRow({ question, number, open, onToggle, onRenamed }: Row
   )
 }
 
-export function CarriedRow({ carried, letter, open, onToggle, onRenamed }: RowProps & { carried: CarriedValue; letter: string }) {
+export function CarriedRow({
+  carried,
+  letter,
+  open,
+  onToggle,
+  onRenamed,
+}: RowProps & { carried: CarriedValue; letter: string }) {
   return (
     <>
       <tr className={open ? openRow : 'hover:bg-lit'}>
@@ -151,7 +163,10 @@ export function StepRow({ step, number, open, onToggle, reached, arrived }: Step
             <span className="ml-auto text-soft" title="In the last 30 days">
               {reached.reached} arrive
               <span className="mx-1.5 inline-block h-[7px] w-20 bg-sunk align-middle">
-                <span className="block h-full bg-moss-bar" style={{ width: `${(100 * reached.reached) / Math.max(1, arrived)}%` }} />
+                <span
+                  className="block h-full bg-moss-bar"
+                  style={{ width: `${(100 * reached.reached) / Math.max(1, arrived)}%` }}
+                />
               </span>
               {reached.left} leave here
             </span>
@@ -181,7 +196,11 @@ function LandsIn({ name, lands }: { name: string; lands: Question['lands'] }) {
       {lands.map(({ field, ifFilled }) => {
         const known = resources.fields.find((one) => one.name === field)
         return (
-          <Chip key={field} tone={known ? 'moss' : 'red'} title={`${ifFilled === 'keep' ? 'Keeps' : 'Replaces'} what is there`}>
+          <Chip
+            key={field}
+            tone={known ? 'moss' : 'red'}
+            title={`${ifFilled === 'keep' ? 'Keeps' : 'Replaces'} what is there`}
+          >
             Contact · {known?.label ?? field}
           </Chip>
         )

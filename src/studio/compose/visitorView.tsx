@@ -24,7 +24,8 @@ export function VisitorView({ people }: { people: Seer[] }) {
     const listen = (event: MessageEvent) => {
       if (event.origin !== location.origin || event.source !== frame.current?.contentWindow) return
       const said = event.data as { lichen?: string; values?: Record<string, string>; step?: string }
-      if (said.lichen === 'ready') frame.current?.contentWindow?.postMessage({ lichen: 'restore', ...typed.current }, location.origin)
+      if (said.lichen === 'ready')
+        frame.current?.contentWindow?.postMessage({ lichen: 'restore', ...typed.current }, location.origin)
       if (said.lichen === 'values' && said.values) {
         typed.current = { values: said.values, step: said.step ?? '' }
         setValues(said.values)
@@ -36,9 +37,12 @@ export function VisitorView({ people }: { people: Seer[] }) {
 
   const address = `/preview/${facts.slug}?revision=${revision}${seer ? `&contact=${seer}` : ''}`
   return (
-    <aside className={`flex flex-col bg-sunk p-2.5 ${wide ? 'w-[640px]' : 'w-[340px]'}`} aria-label="The visitor’s view">
+    <aside
+      className={`flex flex-col bg-sunk p-2.5 ${wide ? 'w-[640px]' : 'w-[340px]'}`}
+      aria-label="The visitor’s view"
+    >
       <div className="mb-2 flex items-center gap-2">
-        <label htmlFor="seer" className="text-soft">
+        <label htmlFor="seer" className="whitespace-nowrap text-soft">
           Seen by
         </label>
         <select
@@ -72,18 +76,29 @@ export function VisitorView({ people }: { people: Seer[] }) {
           ))}
         </span>
       </div>
-      <iframe
-        ref={frame}
-        title="The form as visitors see it"
-        src={address}
-        className="min-h-[300px] flex-1 rounded-lg border border-rule bg-white"
-      />
+      <div className="relative min-h-[300px] flex-1 overflow-hidden rounded-lg border border-rule bg-white">
+        {/* Drawn at a phone's or a desk's true width and shown smaller, so that lines break as they will. */}
+        <iframe
+          ref={frame}
+          title="The form as visitors see it"
+          src={address}
+          className="absolute inset-0 h-[calc(100%/0.8)] w-[calc(100%/0.8)] origin-top-left scale-80"
+        />
+      </div>
       <IfSentNow values={values} contact={seer || null} form={form} />
     </aside>
   )
 }
 
-function IfSentNow({ values, contact, form }: { values: Record<string, string>; contact: string | null; form: unknown }) {
+function IfSentNow({
+  values,
+  contact,
+  form,
+}: {
+  values: Record<string, string>
+  contact: string | null
+  form: unknown
+}) {
   const slug = useDraft((state) => state.facts.slug)
   const [result, setResult] = useState<PlanResult | null>(null)
   const settled = useSettled(JSON.stringify({ values, contact }), 300)
@@ -111,7 +126,8 @@ function IfSentNow({ values, contact, form }: { values: Record<string, string>; 
       {!result && <p>…</p>}
       {result && result.errors.length > 0 && (
         <p className="text-[#f0c58f]">
-          It would be refused: {result.errors.length} {result.errors.length === 1 ? 'answer needs' : 'answers need'} another look.
+          It would be refused: {result.errors.length} {result.errors.length === 1 ? 'answer needs' : 'answers need'}{' '}
+          another look.
         </p>
       )}
       {result && (

@@ -29,7 +29,8 @@ export function Messages() {
 function MessageEditor({ message }: { message: Message }) {
   const { form, edit } = useDraft((state) => state)
   const { name } = message
-  const change = (part: Partial<Message>, key: string) => edit((one) => updateMessage(one, name, part), `${name}.${key}`)
+  const change = (part: Partial<Message>, key: string) =>
+    edit((one) => updateMessage(one, name, part), `${name}.${key}`)
   const reply = emailQuestion(form)?.label
   return (
     <details className="mb-2 rounded-md border border-rule bg-white px-3 py-2">
@@ -57,7 +58,11 @@ function MessageEditor({ message }: { message: Message }) {
           ]}
           onCommit={(to) => change({ to: to as Message['to'] }, 'to')}
         />
-        <TextField label="Subject" value={message.subject} onCommit={(subject) => change({ subject: subject.slice(0, 200) }, 'subject')} />
+        <TextField
+          label="Subject"
+          value={message.subject}
+          onCommit={(subject) => change({ subject: subject.slice(0, 200) }, 'subject')}
+        />
         <TextField label="Text" rows={6} value={message.body} onCommit={(body) => change({ body }, 'body')} />
         {message.to === 'visitor' && (
           <>

@@ -27,9 +27,10 @@ export function RoutingTable() {
   const messages = form.messages.filter(({ to }) => to === 'desk').map(({ name, title }) => [name, title] as const)
   const firstDesk = desks[0]?.[0]
   const firstMessage = messages[0]?.[0]
-  const unused = [...questionsAsked(form).map(({ question }) => question.name), ...form.carried.map(({ name }) => name)].filter(
-    (name) => !columns.includes(name),
-  )
+  const unused = [
+    ...questionsAsked(form).map(({ question }) => question.name),
+    ...form.carried.map(({ name }) => name),
+  ].filter((name) => !columns.includes(name))
   const ready = firstDesk !== undefined && firstMessage !== undefined
   return (
     <section>
@@ -45,7 +46,7 @@ export function RoutingTable() {
               {columns.map((name) => (
                 <th key={name} className="bg-amber-bg text-amber!">
                   <span className="flex items-center gap-1">
-                    <span className="max-w-40 truncate" title={labelOf(form, name)}>
+                    <span className="max-w-32 truncate" title={labelOf(form, name)}>
                       {labelOf(form, name)}
                     </span>
                     <button
@@ -75,7 +76,7 @@ export function RoutingTable() {
                     <Cell form={form} name={name} index={index} />
                   </td>
                 ))}
-                <td>
+                <td className="min-w-36">
                   <ChoiceField
                     hideLabel
                     label={`Desk told by row ${index + 1}`}
@@ -84,7 +85,7 @@ export function RoutingTable() {
                     onCommit={(desk) => edit((one) => updateRoute(one, index, { desk }))}
                   />
                 </td>
-                <td>
+                <td className="min-w-36">
                   <ChoiceField
                     hideLabel
                     label={`Message of row ${index + 1}`}
@@ -95,7 +96,12 @@ export function RoutingTable() {
                 </td>
                 <td className="text-right">{facts.routed[String(index + 1)] ?? 0}</td>
                 <td className="whitespace-nowrap">
-                  <Button look="quiet" aria-label={`Move row ${index + 1} up`} disabled={index === 0} onClick={() => edit((one) => moveRoute(one, index, -1))}>
+                  <Button
+                    look="quiet"
+                    aria-label={`Move row ${index + 1} up`}
+                    disabled={index === 0}
+                    onClick={() => edit((one) => moveRoute(one, index, -1))}
+                  >
                     ↑
                   </Button>
                   <Button
@@ -106,7 +112,11 @@ export function RoutingTable() {
                   >
                     ↓
                   </Button>
-                  <Button look="quiet" aria-label={`Delete row ${index + 1}`} onClick={() => edit((one) => removeRoute(one, index))}>
+                  <Button
+                    look="quiet"
+                    aria-label={`Delete row ${index + 1}`}
+                    onClick={() => edit((one) => removeRoute(one, index))}
+                  >
                     ×
                   </Button>
                 </td>
@@ -138,7 +148,11 @@ export function RoutingTable() {
                   </td>
                   <td className="text-right">{facts.routed.otherwise ?? 0}</td>
                   <td>
-                    <Button look="quiet" aria-label="Take away the otherwise row" onClick={() => edit((one) => setOtherwise(one, null))}>
+                    <Button
+                      look="quiet"
+                      aria-label="Take away the otherwise row"
+                      onClick={() => edit((one) => setOtherwise(one, null))}
+                    >
                       ×
                     </Button>
                   </td>
@@ -147,7 +161,9 @@ export function RoutingTable() {
                 <td colSpan={4}>
                   <Button
                     disabled={!ready}
-                    onClick={() => ready && edit((one) => setOtherwise(one, { desk: firstDesk, message: firstMessage }))}
+                    onClick={() =>
+                      ready && edit((one) => setOtherwise(one, { desk: firstDesk, message: firstMessage }))
+                    }
                   >
                     Tell a desk instead
                   </Button>

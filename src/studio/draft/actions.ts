@@ -58,4 +58,3 @@ async function formOfMember(slug: string): Promise<{ stored: StoredForm; userId:
   if (!stored) throw new Error('There is no such form.')
   return { stored, userId }
 }
-

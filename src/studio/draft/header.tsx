@@ -19,7 +19,12 @@ export function FormHeader() {
       <div className="flex items-center gap-3 px-4 pt-2.5 pb-1">
         <h1>{facts.name}</h1>
         {facts.live ? (
-          <a className="name text-soft underline-offset-2 hover:underline" href={facts.publicUrl} target="_blank" rel="noreferrer">
+          <a
+            className="name text-soft underline-offset-2 hover:underline"
+            href={facts.publicUrl}
+            target="_blank"
+            rel="noreferrer"
+          >
             /f/{facts.slug}
           </a>
         ) : (
@@ -37,12 +42,17 @@ export function FormHeader() {
         </span>
       </div>
       <Conflict />
-      <nav aria-label="The form’s places" className="relative mx-4 mt-2 mb-2 grid grid-cols-6 border-t-[3px] border-rule">
+      <nav
+        aria-label="The form’s places"
+        className="relative mx-4 mt-2 mb-2 grid grid-cols-6 border-t-[3px] border-rule"
+      >
         {stations.map(({ place, title, says, state }) => {
           const here = path.endsWith(`/${place}`)
           const dot = here
             ? 'border-moss bg-moss'
-            : { good: 'border-moss bg-paper', look: 'border-[#c98412] bg-amber-bg', fault: 'border-red bg-red-bg' }[state]
+            : { good: 'border-moss bg-paper', look: 'border-[#c98412] bg-amber-bg', fault: 'border-red bg-red-bg' }[
+                state
+              ]
           return (
             <Link
               key={place}
@@ -53,7 +63,9 @@ export function FormHeader() {
               <span className={`absolute -top-2 left-0 size-[13px] rounded-full border-[3px] ${dot}`} />
               <strong className={`block font-semibold ${here ? 'text-moss' : 'text-ink'}`}>
                 {title}
-                {state !== 'good' && <span className="sr-only">{state === 'fault' ? ' (has faults)' : ' (worth a look)'}</span>}
+                {state !== 'good' && (
+                  <span className="sr-only">{state === 'fault' ? ' (has faults)' : ' (worth a look)'}</span>
+                )}
               </strong>
               <span className={`block truncate ${state === 'fault' ? 'text-red' : ''}`} title={says}>
                 {says}
@@ -75,9 +87,15 @@ function SaveNote() {
     <span role="status">
       {save.is === 'saving' && <Chip>saving…</Chip>}
       {save.is === 'saved' && (
-        <Chip>draft saved{mounted && ` ${save.at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`}</Chip>
+        <Chip>
+          draft saved{mounted && ` ${save.at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`}
+        </Chip>
       )}
-      {save.is === 'failed' && <Chip tone="red" title={save.reason}>not saved: {save.reason}</Chip>}
+      {save.is === 'failed' && (
+        <Chip tone="red" title={save.reason}>
+          not saved: {save.reason}
+        </Chip>
+      )}
       {save.is === 'conflict' && <Chip tone="red">not saved</Chip>}
     </span>
   )

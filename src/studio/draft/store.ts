@@ -7,13 +7,13 @@ import type { StationFacts } from '@/core/form/stations'
 import type { SaveResult } from './actions'
 
 /** How the draft on the screen stands to the one in the database. */
-export type SaveState =
+type SaveState =
   | { is: 'saved'; at: Date }
   | { is: 'saving' }
   | { is: 'failed'; reason: string }
   | { is: 'conflict'; by: string; theirs: Form; revision: number }
 
-export interface DraftFacts {
+interface DraftFacts {
   slug: string
   name: string
   live: StationFacts['live']

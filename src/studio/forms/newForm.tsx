@@ -44,12 +44,27 @@ export function NewForm({ open, onClose, forms }: { open: boolean; onClose: () =
     <Dialog open={open} onOpenChange={(next) => !next && onClose()} title="New form">
       <form onSubmit={(event) => void submit(event)} className="grid grid-cols-[92px_1fr] items-center gap-2">
         <label htmlFor="new-name">Name</label>
-        <input id="new-name" name="name" required autoFocus className="box" value={name} onChange={(e) => setName(e.target.value)} />
+        <input
+          id="new-name"
+          name="name"
+          required
+          autoFocus
+          className="box"
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+        />
         {complaint('name')}
         <label htmlFor="new-slug">Address</label>
         <span className="flex items-center gap-1">
           <span className="name text-soft">/f/</span>
-          <input id="new-slug" name="slug" required className="box name" value={address} onChange={(e) => setSlug(e.target.value)} />
+          <input
+            id="new-slug"
+            name="slug"
+            required
+            className="box name"
+            value={address}
+            onChange={(e) => setSlug(e.target.value)}
+          />
         </span>
         {complaint('slug')}
         <label htmlFor="new-copy">Begin with</label>
@@ -63,10 +78,18 @@ export function NewForm({ open, onClose, forms }: { open: boolean; onClose: () =
         </select>
         <label htmlFor="new-folder">Folder</label>
         <input id="new-folder" name="folder" list="known-folders" className="box" />
-        <datalist id="known-folders">{known('folder').map((text) => <option key={text} value={text} />)}</datalist>
+        <datalist id="known-folders">
+          {known('folder').map((text) => (
+            <option key={text} value={text} />
+          ))}
+        </datalist>
         <label htmlFor="new-campaign">Campaign</label>
         <input id="new-campaign" name="campaign" list="known-campaigns" className="box" />
-        <datalist id="known-campaigns">{known('campaign').map((text) => <option key={text} value={text} />)}</datalist>
+        <datalist id="known-campaigns">
+          {known('campaign').map((text) => (
+            <option key={text} value={text} />
+          ))}
+        </datalist>
         <span className="col-span-2 mt-2 flex justify-end gap-2">
           <Button look="quiet" onClick={onClose}>
             Cancel

@@ -57,14 +57,15 @@ export function SingleChoiceSettings({ question, onChange }: SettingsProps<'sing
   )
 }
 
-const linesOf = (text: string): string[] => [
-  ...new Set(
-    text
-      .split('\n')
-      .map((line) => line.trim().slice(0, 200))
-      .filter(Boolean),
-  ),
-].slice(0, 300)
+const linesOf = (text: string): string[] =>
+  [
+    ...new Set(
+      text
+        .split('\n')
+        .map((line) => line.trim().slice(0, 200))
+        .filter(Boolean),
+    ),
+  ].slice(0, 300)
 
 /** Options for these lines, keeping stored values: by the same words, or else by the same place. */
 export function optionsFrom(lines: readonly string[], before: readonly Option[]): Option[] {
@@ -79,4 +80,3 @@ export function optionsFrom(lines: readonly string[], before: readonly Option[])
     return { value, label }
   })
 }
-

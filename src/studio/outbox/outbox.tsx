@@ -15,7 +15,11 @@ export function Outbox({ rows, which, most }: { rows: Row[]; which: 'open' | 'al
       <div className="mb-2 flex items-center gap-3">
         <h1>Outbox</h1>
         <nav aria-label="Which deliveries" className="flex gap-3">
-          <Link href="/outbox" aria-current={which === 'open' ? 'page' : undefined} className={which === 'open' ? 'font-semibold' : 'text-teal underline'}>
+          <Link
+            href="/outbox"
+            aria-current={which === 'open' ? 'page' : undefined}
+            className={which === 'open' ? 'font-semibold' : 'text-teal underline'}
+          >
             Not delivered yet
           </Link>
           <Link
@@ -28,7 +32,9 @@ export function Outbox({ rows, which, most }: { rows: Row[]; which: 'open' | 'al
         </nav>
       </div>
       {rows.length === 0 ? (
-        <Empty title="Everything is delivered">What fails waits longer each time, and stays here with its reason when it is given up.</Empty>
+        <Empty title="Everything is delivered">
+          What fails waits longer each time, and stays here with its reason when it is given up.
+        </Empty>
       ) : (
         <table className="sheet">
           <thead>
@@ -62,7 +68,9 @@ export function Outbox({ rows, which, most }: { rows: Row[]; which: 'open' | 'al
                 <td className="whitespace-nowrap">
                   {row.settledAt ? moment(row.settledAt) : row.nextAt ? `again ${moment(row.nextAt)}` : 'queued'}
                 </td>
-                <td>{row.state !== 'delivered' && <Again label="Send again" action={resendAction.bind(null, row.id)} />}</td>
+                <td>
+                  {row.state !== 'delivered' && <Again label="Send again" action={resendAction.bind(null, row.id)} />}
+                </td>
               </tr>
             ))}
           </tbody>

@@ -62,7 +62,8 @@ export function Person({ person, fields, forms }: Props) {
             {memberships.length === 0 && <p className="text-soft">On no list.</p>}
             {memberships.map(({ title, wording, joinedAt, submission }) => (
               <div key={title} className="mb-2">
-                <b className="font-semibold">{title}</b> <span className="text-soft">joined {moment(joinedAt)} UTC</span>
+                <b className="font-semibold">{title}</b>{' '}
+                <span className="text-soft">joined {moment(joinedAt)} UTC</span>
                 <blockquote className="border-l-2 border-moss pl-2">
                   “{wording}”{' '}
                   {submission && (

@@ -12,7 +12,14 @@ export function DaysChart({ days }: { days: Readout['days'] }) {
     void import('apexcharts').then(({ default: ApexCharts }) => {
       if (gone || !place.current) return
       const drawn = new ApexCharts(place.current, {
-        chart: { type: 'line', height: 170, toolbar: { show: false }, zoom: { enabled: false }, animations: { enabled: false }, fontFamily: 'inherit' },
+        chart: {
+          type: 'line',
+          height: 170,
+          toolbar: { show: false },
+          zoom: { enabled: false },
+          animations: { enabled: false },
+          fontFamily: 'inherit',
+        },
         series: [
           { name: 'Arrived', data: days.map(({ arrived }) => arrived) },
           { name: 'Sent', data: days.map(({ sent }) => sent) },
@@ -25,7 +32,10 @@ export function DaysChart({ days }: { days: Readout['days'] }) {
           labels: { rotate: 0, hideOverlappingLabels: true, style: { colors: '#585f54', fontSize: '11px' } },
           tooltip: { enabled: false },
         },
-        yaxis: { min: 0, labels: { style: { colors: '#585f54', fontSize: '11px' }, formatter: (n: number) => String(Math.round(n)) } },
+        yaxis: {
+          min: 0,
+          labels: { style: { colors: '#585f54', fontSize: '11px' }, formatter: (n: number) => String(Math.round(n)) },
+        },
         grid: { borderColor: '#dcd8ca' },
         legend: { position: 'top', horizontalAlign: 'left', fontSize: '12px' },
       })

@@ -19,6 +19,10 @@ export function ReadoutView({ numbers, slug, left }: { numbers: Readout; slug: s
   const { arrived, began, sent, finish, unfinished, returned, medianSeconds } = numbers
   return (
     <main className="grid grid-cols-[1.25fr_1fr] gap-x-6 gap-y-4 border-t border-rule px-4 py-3">
+      <div className="col-span-2 flex items-center gap-3">
+        <h2>People, not page loads</h2>
+        <Span from={numbers.from} to={numbers.to} />
+      </div>
       <div className="col-span-2 flex flex-wrap items-baseline gap-x-6 gap-y-1">
         <Figure value={figure(arrived)} of="arrived" />
         <Figure value={figure(began)} of="began" />
@@ -27,9 +31,6 @@ export function ReadoutView({ numbers, slug, left }: { numbers: Readout; slug: s
         <Figure value={figure(unfinished)} of="left answers behind" />
         <Figure value={figure(returned)} of="came back" />
         {medianSeconds !== null && <Figure value={duration(medianSeconds)} of="median" />}
-        <span className="ml-auto">
-          <Span from={numbers.from} to={numbers.to} />
-        </span>
       </div>
       {arrived === 0 ? (
         <div className="col-span-2">
@@ -107,7 +108,10 @@ function Steps({ numbers: { arrived, began, sent, steps } }: { numbers: Readout 
             </th>
             <td className="py-0.5">
               <span className="relative block h-5 bg-sunk">
-                <span className="absolute inset-y-0 left-0 bg-moss-bar" style={{ width: `${(100 * (n - left)) / arrived}%` }} />
+                <span
+                  className="absolute inset-y-0 left-0 bg-moss-bar"
+                  style={{ width: `${(100 * (n - left)) / arrived}%` }}
+                />
                 <span
                   className="absolute inset-y-0"
                   style={{
@@ -119,7 +123,9 @@ function Steps({ numbers: { arrived, began, sent, steps } }: { numbers: Readout 
               </span>
             </td>
             <td className="w-14 py-0.5 text-right">{figure(n)}</td>
-            <td className={`w-28 py-0.5 pl-3 ${left === worst && left > 0 && says === 'left' ? 'font-semibold text-red' : 'text-soft'}`}>
+            <td
+              className={`w-32 py-0.5 pl-3 whitespace-nowrap ${left === worst && left > 0 && says === 'left' ? 'font-semibold text-red' : 'text-soft'}`}
+            >
               {left > 0 && `${figure(left)} ${says}`}
             </td>
           </tr>
@@ -137,7 +143,7 @@ function Sources({ sources }: { sources: Readout['sources'] }) {
           <th>Source</th>
           <th className="text-right!">Arrived</th>
           <th className="text-right!">Sent</th>
-          <th className="w-[45%]">Finish, with 95 % range</th>
+          <th className="w-[48%]">Finish, with 95 % range</th>
         </tr>
       </thead>
       <tbody>
@@ -159,7 +165,7 @@ function Sources({ sources }: { sources: Readout['sources'] }) {
                       style={{ left: `${finish.rate * 100}%` }}
                     />
                   </span>
-                  <span className="w-[104px] text-right whitespace-nowrap text-soft">
+                  <span className="w-[132px] text-right whitespace-nowrap text-soft">
                     {percent(finish.rate)} · {range(finish)}
                   </span>
                 </span>

@@ -11,9 +11,23 @@ export function Span({ from, to }: { from: string; to: string }) {
   }
   return (
     <span className="flex items-center gap-1.5 text-soft">
-      <input type="date" aria-label="From" className="box" value={from} max={to} onChange={(e) => go({ from: e.target.value, to })} />
+      <input
+        type="date"
+        aria-label="From"
+        className="box"
+        value={from}
+        max={to}
+        onChange={(e) => go({ from: e.target.value, to })}
+      />
       to
-      <input type="date" aria-label="To" className="box" value={to} min={from} onChange={(e) => go({ from, to: e.target.value })} />
+      <input
+        type="date"
+        aria-label="To"
+        className="box"
+        value={to}
+        min={from}
+        onChange={(e) => go({ from, to: e.target.value })}
+      />
       UTC
     </span>
   )

@@ -6,12 +6,24 @@ import { Button } from '../ui/button'
 import { ChoiceField } from '../ui/field'
 
 /** The record fields a value lands in, and what happens when a field has a value. */
-export function LandingEditor({ lands, label, onChange }: { lands: Landing[]; label: string; onChange: (lands: Landing[]) => void }) {
+export function LandingEditor({
+  lands,
+  label,
+  onChange,
+}: {
+  lands: Landing[]
+  label: string
+  onChange: (lands: Landing[]) => void
+}) {
   const fields = useDraft((state) => state.resources.fields)
+  const add = () => onChange([...lands, { record: 'contact', field: fields[0]?.name ?? 'email', ifFilled: 'replace' }])
   return (
     <div className="space-y-1.5">
       {lands.map((landing, index) => (
-        <div key={index} className="grid max-w-[520px] grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)_auto] items-center gap-1.5">
+        <div
+          key={index}
+          className="grid max-w-[560px] grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto_64px] items-center gap-1.5"
+        >
           <ChoiceField
             hideLabel
             label={`Contact field for ${label}`}
@@ -29,20 +41,25 @@ export function LandingEditor({ lands, label, onChange }: { lands: Landing[]; la
             ]}
             onCommit={(next) => onChange(lands.with(index, { ...landing, ifFilled: next as Landing['ifFilled'] }))}
           />
-          <Button look="quiet" aria-label={`Take away landing of ${label}`} onClick={() => onChange(lands.toSpliced(index, 1))}>
+          <Button
+            look="quiet"
+            aria-label={`Take away landing of ${label}`}
+            onClick={() => onChange(lands.toSpliced(index, 1))}
+          >
             ×
           </Button>
+          {index === lands.length - 1 && (
+            <Button look="quiet" aria-label={`Land ${label} in another field too`} onClick={add}>
+              also…
+            </Button>
+          )}
         </div>
       ))}
-      <Button
-        look="quiet"
-        disabled={fields.length === 0}
-        onClick={() =>
-          onChange([...lands, { record: 'contact', field: fields[0]?.name ?? 'email', ifFilled: 'replace' }])
-        }
-      >
-        {lands.length === 0 ? 'Stays with the submission. Land it in a record' : 'Land it in another field too'}
-      </Button>
+      {lands.length === 0 && (
+        <Button look="quiet" disabled={fields.length === 0} onClick={add}>
+          Stays with the submission. Land it in a record
+        </Button>
+      )}
     </div>
   )
 }

@@ -103,7 +103,11 @@ function Joins() {
             options={consents.map(({ name, label }) => [name, label] as const)}
             onCommit={(consent) => keep(form.joins.with(index, { ...join, consent }))}
           />
-          <Button look="quiet" aria-label={`Take away list ${index + 1}`} onClick={() => keep(form.joins.toSpliced(index, 1))}>
+          <Button
+            look="quiet"
+            aria-label={`Take away list ${index + 1}`}
+            onClick={() => keep(form.joins.toSpliced(index, 1))}
+          >
             ×
           </Button>
         </div>
@@ -121,4 +125,3 @@ function Joins() {
     </section>
   )
 }
-

@@ -10,7 +10,7 @@ import { Button } from '../ui/button'
 import { ChoiceField, TextField, Tick, useSettled } from '../ui/field'
 import { PlanLines } from '../ui/planLines'
 
-export interface Arrival {
+interface Arrival {
   id: string
   title: string
   values: Answers
@@ -67,10 +67,21 @@ export function Rehearse({ people, arrivals }: Props) {
             onCommit={setContact}
           />
           {questionsAsked(form).map(({ question }) => (
-            <AnswerField key={question.name} question={question} value={values[question.name]} onChange={(value) => set(question.name, value)} />
+            <AnswerField
+              key={question.name}
+              question={question}
+              value={values[question.name]}
+              onChange={(value) => set(question.name, value)}
+            />
           ))}
           {form.carried.map(({ name, label }) => (
-            <TextField key={name} label={label} value={text(values[name])} placeholder="carried" onCommit={(value) => set(name, value)} />
+            <TextField
+              key={name}
+              label={label}
+              value={text(values[name])}
+              placeholder="carried"
+              onCommit={(value) => set(name, value)}
+            />
           ))}
         </div>
         <Button className="mt-3" onClick={() => setValues({})}>
@@ -107,7 +118,8 @@ export function Rehearse({ people, arrivals }: Props) {
         ))}
         {result && (
           <div className="mt-3 rounded-md border border-rule bg-white px-3 py-2">
-            <b className="font-semibold">{result.plan.outcome.title}</b> <span className="text-soft">what the visitor sees</span>
+            <b className="font-semibold">{result.plan.outcome.title}</b>{' '}
+            <span className="text-soft">what the visitor sees</span>
             <p className="whitespace-pre-line">{result.plan.outcome.body}</p>
           </div>
         )}
@@ -116,7 +128,15 @@ export function Rehearse({ people, arrivals }: Props) {
   )
 }
 
-function AnswerField({ question, value, onChange }: { question: Question; value: unknown; onChange: (value: unknown) => void }) {
+function AnswerField({
+  question,
+  value,
+  onChange,
+}: {
+  question: Question
+  value: unknown
+  onChange: (value: unknown) => void
+}) {
   if (question.kind === 'single_choice')
     return (
       <ChoiceField

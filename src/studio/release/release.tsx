@@ -61,7 +61,11 @@ export function Release({ releases }: { releases: PastRelease[] }) {
             </ul>
           )}
           <div className="mt-3 flex items-center gap-3">
-            <Button look="main" disabled={busy || faults.length > 0 || changes.length === 0} onClick={() => void release()}>
+            <Button
+              look="main"
+              disabled={busy || faults.length > 0 || changes.length === 0}
+              onClick={() => void release()}
+            >
               {busy ? 'Releasing…' : `Make release ${next} live`}
             </Button>
             {faults.length > 0 && <span className="text-red">Faults stand in the way; see the right.</span>}

@@ -40,7 +40,9 @@ export async function setDeskAction(name: string, title: string, addresses: stri
     .map((text) => ({ text, read: email.check(text, {}) }))
   const wrong = checked.find(({ read }) => !read.ok)
   if (wrong) return { ok: false, message: `“${wrong.text}” is not an email address.` }
-  const sound = [...new Set(checked.flatMap(({ read }) => (read.ok && typeof read.answer === 'string' ? [read.answer] : [])))]
+  const sound = [
+    ...new Set(checked.flatMap(({ read }) => (read.ok && typeof read.answer === 'string' ? [read.answer] : []))),
+  ]
   await saveDesk(db, workspaceId, { name, title: title.trim() || name, addresses: sound })
   return { ok: true, name, resources: await readResources(db, workspaceId) }
 }

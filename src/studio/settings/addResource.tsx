@@ -27,7 +27,14 @@ export function AddResource({ what, onAdded }: Props) {
   }
   return (
     <form onSubmit={(event) => void submit(event)} className="mt-1.5 flex items-center gap-1.5">
-      <input name="title" required maxLength={80} aria-label={`New ${WORDS[what]}`} placeholder={`New ${WORDS[what]}…`} className="box max-w-52" />
+      <input
+        name="title"
+        required
+        maxLength={80}
+        aria-label={`New ${WORDS[what]}`}
+        placeholder={`New ${WORDS[what]}…`}
+        className="box max-w-52"
+      />
       <Button type="submit">Add {WORDS[what]}</Button>
       {wrong && (
         <span role="alert" className="text-red">

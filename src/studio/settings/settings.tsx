@@ -66,7 +66,8 @@ export function Settings({ resources: start, mailDomain, api, tokens }: Props) {
         <AddResource what="list" onAdded={keep} />
         <h2 className="mt-6 mb-1.5">Mail</h2>
         <p>
-          Messages come from <span className="name">forms@{mailDomain}</span>, so that replies and filters know the sender.
+          Messages come from <span className="name">forms@{mailDomain}</span>, so that replies and filters know the
+          sender.
         </p>
       </section>
       <section>

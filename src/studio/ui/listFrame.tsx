@@ -35,7 +35,14 @@ export function SearchBox({ label }: { label: string }) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [settled])
   return (
-    <input type="search" aria-label={label} placeholder={`${label}…`} className="box max-w-72" value={text} onChange={(event) => setText(event.target.value)} />
+    <input
+      type="search"
+      aria-label={label}
+      placeholder={`${label}…`}
+      className="box max-w-72"
+      value={text}
+      onChange={(event) => setText(event.target.value)}
+    />
   )
 }
 
@@ -68,7 +75,9 @@ export function Pages<T>({ first, more, children }: PagesProps<T>) {
   }
   useEffect(() => {
     if (!end.current) return
-    const watch = new IntersectionObserver(([entry]) => entry?.isIntersecting && fetchMore.current(), { rootMargin: '400px' })
+    const watch = new IntersectionObserver(([entry]) => entry?.isIntersecting && fetchMore.current(), {
+      rootMargin: '400px',
+    })
     watch.observe(end.current)
     return () => watch.disconnect()
   }, [rows])

@@ -14,9 +14,7 @@ interface ShortText {
 export const rules: KindRules<ShortText> = {
   check(raw, { maxLength }) {
     const read = readText(raw, maxLength)
-    return read.ok && typeof read.answer === 'string'
-      ? accept(read.answer.replace(/\s*\n\s*/g, ' '))
-      : read
+    return read.ok && typeof read.answer === 'string' ? accept(read.answer.replace(/\s*\n\s*/g, ' ')) : read
   },
   show: String,
   schema: ({ maxLength }) => ({ type: 'string', minLength: 1, maxLength }),

@@ -6,7 +6,10 @@ export const settings = () => ({
   options: z
     .array(
       z.strictObject({
-        value: z.string().regex(/^[a-z0-9][a-z0-9_]{0,59}$/, 'Use a-z, 0-9 and _').describe('Stored'),
+        value: z
+          .string()
+          .regex(/^[a-z0-9][a-z0-9_]{0,59}$/, 'Use a-z, 0-9 and _')
+          .describe('Stored'),
         label: z.string().trim().min(1).max(200).describe('What visitors see'),
       }),
     )
@@ -26,8 +29,7 @@ export const rules: KindRules<SingleChoice> = {
     const option = options.find(({ value }) => value === raw)
     return option ? accept(option.value) : refuse({ code: 'not_an_option' })
   },
-  show: (answer, { options }) =>
-    options.find(({ value }) => value === answer)?.label ?? String(answer),
+  show: (answer, { options }) => options.find(({ value }) => value === answer)?.label ?? String(answer),
   schema: ({ options }) => ({ type: 'string', enum: options.map(({ value }) => value) }),
   satisfies: (answer) => !isBlank(answer),
 }

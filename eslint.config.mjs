@@ -1,0 +1,102 @@
+import js from '@eslint/js'
+import hooks from 'eslint-plugin-react-hooks'
+import ts from 'typescript-eslint'
+
+/**
+ * The layers, from the inside out. Each may import only those before it; a rule for each folder below
+ * says which are out of bounds.
+ */
+const LAYERS = ['core', 'db', 'server', 'visitor', 'studio', 'app']
+
+/** The server renders the visitor's page, so these two know each other; neither knows the studio. */
+const ALSO = { server: ['visitor'], visitor: [] }
+
+const outOfBounds = (layer) =>
+  LAYERS.slice(LAYERS.indexOf(layer) + 1)
+    .filter((other) => !(ALSO[layer] ?? []).includes(other))
+    .concat(layer === 'visitor' ? ['db', 'server'] : [])
+
+const layerRule = (layer) => ({
+  files: [`src/${layer}/**/*.{ts,tsx}`],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          ...outOfBounds(layer).map((other) => ({
+            group: [`@/${other}/*`, `**/${other}/**`],
+            message: `src/${layer} must not know src/${other}.`,
+          })),
+          ...(layer === 'core'
+            ? [
+                {
+                  group: ['node:*', 'fs', 'path', 'crypto', 'pg', 'kysely', 'react', 'react-dom*', 'next*'],
+                  message: 'The core has no I/O, clock, randomness, database or interface.',
+                },
+              ]
+            : []),
+        ],
+      },
+    ],
+  },
+})
+
+export default ts.config(
+  { ignores: ['.next/**', '.lichen/**', '.lichen-test/**', 'public/**', 'next-env.d.ts', 'node_modules/**'] },
+  js.configs.recommended,
+  ...ts.configs.strict,
+  {
+    plugins: { 'react-hooks': hooks },
+    rules: {
+      'react-hooks/rules-of-hooks': 'error',
+      'react-hooks/exhaustive-deps': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': 'error',
+      'no-console': 'off',
+      eqeqeq: 'error',
+    },
+  },
+  {
+    files: ['src/core/**/*.ts'],
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        'process',
+        'fetch',
+        'window',
+        'document',
+        'setTimeout',
+        'setInterval',
+        'crypto',
+      ],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random', message: 'Randomness is passed in.' },
+        { object: 'Date', property: 'now', message: 'The time is passed in.' },
+      ],
+    },
+  },
+  ...LAYERS.map(layerRule),
+  {
+    files: ['bench/**/*.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ group: ['@/*', '**/src/**'], message: 'The Bench is outside: it must not know src.' }] },
+      ],
+    },
+  },
+  {
+    files: ['**/*.mjs'],
+    languageOptions: {
+      globals: {
+        console: 'readonly',
+        process: 'readonly',
+        fetch: 'readonly',
+        setTimeout: 'readonly',
+        clearTimeout: 'readonly',
+        Buffer: 'readonly',
+      },
+    },
+  },
+)

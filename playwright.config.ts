@@ -1,0 +1,24 @@
+import { defineConfig } from '@playwright/test'
+import { readFacts } from './tests/support/facts'
+
+/** Browser tests against the Lichen that `npm test` has started. */
+export default defineConfig({
+  testDir: 'tests/e2e',
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  fullyParallel: true,
+  forbidOnly: true,
+  retries: 0,
+  reporter: [['line'], ['json']],
+  outputDir: 'test-results',
+  use: {
+    baseURL: readFacts().url,
+    viewport: { width: 1280, height: 800 },
+    trace: 'off',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update'],
+    },
+  },
+})

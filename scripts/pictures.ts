@@ -1,0 +1,99 @@
+/**
+ * Takes one picture of each main view of the running demo into `docs/screenshots/`.
+ * With arguments, only of the views named.
+ */
+import { chromium, type Page } from '@playwright/test'
+import { mkdirSync, readFileSync } from 'node:fs'
+
+interface DemoFacts {
+  url: string
+  email: string
+  password: string
+  token: string
+}
+
+const demo = JSON.parse(readFileSync('.lichen/demo.json', 'utf8')) as DemoFacts
+const folder = process.env.PICTURES ?? 'docs/screenshots'
+mkdirSync(folder, { recursive: true })
+const wanted = process.argv.slice(2)
+
+const finder = '/forms/kiln-finder'
+const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Page) => Promise<unknown> }> = {
+  'sign-in': { path: '/sign-in' },
+  forms: { path: '/forms' },
+  compose: { path: `${finder}/compose`, prepare: waitForPlan },
+  'compose-logic': {
+    path: `${finder}/compose`,
+    prepare: async (page) => {
+      await page.getByRole('button', { name: 'How hot do you fire?' }).click()
+      await waitForPlan(page)
+    },
+  },
+  records: { path: `${finder}/records` },
+  dispatch: { path: `${finder}/dispatch` },
+  rehearse: { path: `${finder}/rehearse`, prepare: takeLatest },
+  release: { path: `${finder}/release` },
+  readout: { path: `${finder}/readout`, prepare: (page) => page.waitForTimeout(1200) },
+  arrivals: { path: '/arrivals' },
+  submission: { path: '/arrivals', prepare: (page) => openFirst(page, '/arrivals/') },
+  people: { path: '/people' },
+  person: { path: '/people', prepare: (page) => openFirst(page, '/people/') },
+  outbox: { path: '/outbox?show=all' },
+  bench: { path: '/bench', prepare: openMail },
+  settings: { path: '/settings' },
+  'visitor-desk': { path: '/f/kiln-finder', prepare: fillStep },
+  'visitor-phone': { path: '/f/kiln-finder', phone: true, prepare: fillStep },
+}
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+})
+const desk = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: demo.url })
+const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, baseURL: demo.url })
+const signedOut = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: demo.url })
+const { email, password } = demo
+await desk.request.post('/api/auth/sign-in/email', { data: { email, password } })
+
+for (const [name, { path, phone: small, prepare }] of Object.entries(VIEWS)) {
+  if (wanted.length > 0 && !wanted.includes(name)) continue
+  const page = await (small ? phone : name === 'sign-in' || name.startsWith('visitor') ? signedOut : desk).newPage()
+  page.on('console', (message) => {
+    if (message.type() === 'error') console.log(`${name}: ${message.text()}`)
+  })
+  page.on('pageerror', (error) => console.log(`${name}: ${error.message}`))
+  await page.goto(path)
+  await page.waitForLoadState('networkidle').catch(() => undefined)
+  await prepare?.(page)
+  await page.evaluate(() => document.fonts.ready)
+  await page.screenshot({ path: `${folder}/${name}.png` })
+  await page.close()
+  console.log(name)
+}
+await browser.close()
+
+async function waitForPlan(page: Page) {
+  await page.getByLabel('If sent now').getByRole('listitem').first().waitFor()
+  await page.waitForTimeout(500)
+}
+
+async function takeLatest(page: Page) {
+  const arrivals = page.getByLabel('Take from')
+  await arrivals.selectOption({ index: 1 })
+  await page.waitForTimeout(1200)
+}
+
+async function openFirst(page: Page, prefix: string) {
+  await page.locator(`tbody a[href^="${prefix}"]`).first().click()
+  await page.waitForURL(`**${prefix}*`)
+  await page.waitForLoadState('networkidle')
+}
+
+async function openMail(page: Page) {
+  await page.locator('details').first().locator('summary').click()
+}
+
+async function fillStep(page: Page) {
+  await page.getByText('Stoneware').click()
+  await page.getByLabel('How many people').fill('4')
+}

@@ -1,0 +1,89 @@
+import { describe, expect, it } from 'vitest'
+import { emailQuestion, formOf } from '../testing/forms'
+import { fillCarried, fillQuestions } from './fill'
+import { isWellFormedSecret, secretFrom } from './personal_link'
+
+const form = formOf(
+  [
+    {
+      ...emailQuestion,
+      fill: [
+        { from: 'record', field: 'email' },
+        { from: 'link', parameter: 'email' },
+      ],
+    },
+    {
+      kind: 'number',
+      name: 'peak',
+      label: 'Peak',
+      default: 1240,
+      maximum: 1320,
+      fill: [{ from: 'link', parameter: 'peak' }],
+    },
+    {
+      kind: 'consent',
+      name: 'letter',
+      label: 'Letter',
+      wording: 'Yes',
+      default: true,
+      fill: [{ from: 'link', parameter: 'letter' }],
+    },
+  ],
+  {
+    carried: [
+      { name: 'campaign', label: 'Campaign', fill: [{ from: 'link', parameter: 'utm_campaign' }] },
+      {
+        name: 'code',
+        label: 'Code',
+        fill: [
+          { from: 'record', field: 'code' },
+          { from: 'link', parameter: 'ref' },
+        ],
+      },
+      { name: 'kind', label: 'Kind', fill: [{ from: 'constant', value: 'finder' }] },
+    ],
+  },
+)
+const known = { link: {}, record: null, pageBefore: null }
+
+describe('filling', () => {
+  it('takes the first source that has a sound value', () => {
+    const link = { email: 'claimed@x.example', peak: '9000' }
+    expect(fillQuestions(form, { ...known, link })).toEqual({
+      values: { email: 'claimed@x.example', peak: 1240 },
+      origins: { email: 'link', peak: 'default' },
+    })
+    expect(fillQuestions(form, { ...known, link, record: { email: 'ilka@x.example' } }).values.email).toBe(
+      'ilka@x.example',
+    )
+  })
+  it('never ticks a consent for somebody', () => {
+    expect(fillQuestions(form, { ...known, link: { letter: 'yes' } }).values).not.toHaveProperty('letter')
+  })
+  it('tells stored data to nobody without a personal link', () => {
+    expect(fillQuestions(form, known).values).not.toHaveProperty('email')
+  })
+  it('takes a sent carried value for a claim, where the link may set it at all', () => {
+    const sent = { campaign: 'autumn', code: 'GUESS', kind: 'forged' }
+    expect(fillCarried(form, { ...known, record: { code: 'TRUE' } }, sent)).toEqual({
+      values: { campaign: 'autumn', code: 'TRUE', kind: 'finder' },
+      origins: { campaign: 'link', code: 'record', kind: 'constant' },
+    })
+  })
+})
+
+describe('a personal link’s secret', () => {
+  it('has 100 random bits and a check character', () => {
+    const secrets = Array.from({ length: 50 }, () => secretFrom(crypto.getRandomValues(new Uint8Array(20))))
+    const made = secrets.filter((secret) => secret !== null)
+    expect(made.length).toBeGreaterThan(35)
+    for (const secret of made) {
+      expect(isWellFormedSecret(secret)).toBe(true)
+      const other = secret.startsWith('A') ? 'B' : 'A'
+      expect(isWellFormedSecret(other + secret.slice(1))).toBe(false)
+    }
+  })
+  it('refuses too little randomness', () => {
+    expect(() => secretFrom(new Uint8Array(3))).toThrow(RangeError)
+  })
+})

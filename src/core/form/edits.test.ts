@@ -1,0 +1,88 @@
+import { describe, expect, it } from 'vitest'
+import { choiceOf, emailQuestion, formOf } from '../testing/forms'
+import { type Form, formSchema } from './definition'
+import { tellDifferences } from './differences'
+import * as edits from './edits'
+import { guessKind } from './guess'
+import { nameFrom } from './name'
+import { usesOf } from './uses'
+import { removeColumn, moveRoute, setCell } from './routing_edits'
+
+const form = formOf([choiceOf('ware', 'stoneware', 'glass'), emailQuestion], {
+  title: 'Fire {{ ware | default: "ware" }}',
+  messages: [{ name: 'notice', title: 'Notice', to: 'desk', subject: 'ware', body: '{{ ware | default: "ware" }}' }],
+  routing: {
+    columns: ['ware'],
+    rows: [
+      { cells: { ware: { is: 'equals', to: 'glass' } }, desk: 'north', message: 'notice' },
+      { cells: {}, desk: 'south', message: 'notice' },
+    ],
+  },
+})
+const names = (one: Form) => one.steps.map(({ questions }) => questions.map(({ name }) => name))
+
+describe('edits of a draft', () => {
+  it('add, duplicate, move, remove, each leaving the form sound and the old one untouched', () => {
+    const added = edits.addQuestion(form, 'How hot do you fire?', 'number', { step: 'one', after: 'ware' })
+    expect(names(added.form)).toEqual([['ware', 'how_hot_do_you_fire', 'email']])
+    const copied = edits.duplicateQuestion(added.form, 'email')
+    expect(names(copied.form)).toEqual([['ware', 'how_hot_do_you_fire', 'email', 'email_2']])
+    const moved = edits.moveQuestion(copied.form, 'email_2', -1)
+    expect(names(moved)).toEqual([['ware', 'how_hot_do_you_fire', 'email_2', 'email']])
+    const removed = edits.removeQuestion(moved, 'ware')
+    expect(names(removed)).toEqual([['how_hot_do_you_fire', 'email_2', 'email']])
+    for (const one of [added.form, copied.form, moved, removed]) expect(formSchema.safeParse(one).success).toBe(true)
+    expect(names(form)).toEqual([['ware', 'email']])
+  })
+  it('split a step and heal it, over the edges of which questions move', () => {
+    const split = edits.addStep(form, 'one', 'ware')
+    expect(names(split.form)).toEqual([['ware'], ['email']])
+    expect(names(edits.moveQuestion(split.form, 'email', -1))).toEqual([['ware', 'email'], []])
+    expect(names(edits.removeStep(split.form, split.name))).toEqual([['ware', 'email']])
+    expect(edits.removeStep(form, 'one')).toBe(form)
+  })
+  it('rename a value everywhere it is used, and nowhere else', () => {
+    const renamed = edits.renameValue(form, 'ware', 'clay')
+    expect(renamed.title).toBe('Fire {{ clay | default: "ware" }}')
+    expect(renamed.messages[0]).toMatchObject({ subject: 'ware', body: '{{ clay | default: "ware" }}' })
+    expect(renamed.routing).toMatchObject({ columns: ['clay'], rows: [{ cells: { clay: { to: 'glass' } } }, {}] })
+    expect(usesOf(renamed, 'clay')).toEqual(['route 1', 'the title', 'Notice'])
+  })
+  it('change a kind and keep what both kinds share', () => {
+    const changed = edits.changeKind(form, 'email', 'short_text')
+    expect(changed.steps[0]?.questions[1]).toMatchObject({
+      kind: 'short_text',
+      required: true,
+      lands: [{ field: 'email' }],
+    })
+  })
+  it('change the routing table', () => {
+    expect(moveRoute(form, 1, -1).routing.rows.map(({ desk }) => desk)).toEqual(['south', 'north'])
+    expect(removeColumn(form, 'ware').routing.rows[0]?.cells).toEqual({})
+    expect(setCell(form, 0, 'ware', null).routing.rows[0]?.cells).toEqual({})
+  })
+  it('are told apart in words', () => {
+    expect(tellDifferences(null, form)).toEqual(['First release'])
+    expect(tellDifferences(form, form)).toEqual([])
+    const changed = edits.updateQuestion(form, 'email', { required: false, help: 'x' })
+    expect(tellDifferences(form, changed)).toEqual(['Changed the question “Email”: help, required'])
+    expect(tellDifferences(form, edits.moveQuestion(form, 'email', -1))[0]).toMatch(/^Moved/)
+  })
+})
+
+describe('names and guesses', () => {
+  it('make names from wording, never one that is taken', () => {
+    expect(nameFrom('Où êtes-vous ?', [])).toBe('ou_etes_vous')
+    expect(nameFrom('Email', ['email', 'email_2'])).toBe('email_3')
+    expect(nameFrom('12 & 13', [])).toBe('value')
+    expect(nameFrom('All answers', [])).toBe('all_answers_2')
+  })
+  it.each([
+    ['Work email', 'email'],
+    ['How hot do you fire?', 'number'],
+    ['Which supply do you have?', 'single_choice'],
+    ['Anything we should plan around?', 'long_text'],
+    ['I agree to the terms', 'consent'],
+    ['First name', 'short_text'],
+  ])('guess %s to be %s', (wording, kind) => expect(guessKind(wording)).toBe(kind))
+})

@@ -1,0 +1,92 @@
+import { describe, expect, it } from 'vitest'
+import { choiceOf, emailQuestion, formOf, snapshotOf } from '../testing/forms'
+import type { Form, FormInput } from './definition'
+import { formSchema } from './definition'
+import { examineForm } from './examine'
+
+const resources = snapshotOf()
+const faultsOf = (form: Form) =>
+  examineForm(form, resources)
+    .filter(({ severity }) => severity === 'fault')
+    .map(({ text }) => text)
+const notice = { name: 'notice', title: 'Notice', to: 'desk' as const, subject: 'New', body: '{{ all_answers }}' }
+const sound: Partial<FormInput> = {
+  messages: [notice],
+  routing: { otherwise: { desk: 'north', message: 'notice' } },
+}
+
+describe('examining a draft', () => {
+  it('finds nothing wrong with a sound one', () => {
+    expect(examineForm(formOf([emailQuestion], sound), resources)).toEqual([])
+  })
+  it.each<[string, Form, RegExp]>([
+    ['a choice without options', formOf([choiceOf('ware')]), /no options/],
+    ['a consent that does not say what for', formOf([{ kind: 'consent', name: 'ok', label: 'OK' }]), /does not say/],
+    [
+      'a condition on a later question',
+      formOf([{ ...emailQuestion, shownWhen: { tests: [{ value: 'ware', is: 'answered' }] } }, choiceOf('ware', 'a')]),
+      /asked later/,
+    ],
+    [
+      'a greeting without a fallback',
+      formOf([emailQuestion], { title: 'Hi {{ n }}', carried: [{ name: 'n', label: 'N' }] }),
+      /missing/,
+    ],
+    [
+      'wording by an answer nobody gave yet',
+      formOf([emailQuestion], { intro: '{{ email | default: "you" }}' }),
+      /before anyone/,
+    ],
+    ['a field that does not exist', formOf([{ ...emailQuestion, lands: [{ field: 'gone' }] }]), /does not exist/],
+    [
+      'a list that does not exist',
+      formOf([emailQuestion], { joins: [{ list: 'gone', consent: 'email' }] }),
+      /does not exist/,
+    ],
+    [
+      'a list joined without a consent',
+      formOf([emailQuestion], { joins: [{ list: 'firing_notes', consent: 'email' }] }),
+      /consent/,
+    ],
+    [
+      'a desk that does not exist',
+      formOf([emailQuestion], { ...sound, routing: { otherwise: { desk: 'gone', message: 'notice' } } }),
+      /desk “gone”/,
+    ],
+    [
+      'a merge field that is not in the form',
+      formOf([emailQuestion], { messages: [{ ...notice, body: '{{ gone }}' }] }),
+      /not in the form/,
+    ],
+    ['an unreadable template', formOf([emailQuestion], { messages: [{ ...notice, body: '{{ email' }] }), /Notice/],
+  ])('finds %s', (_, form, text) => expect(faultsOf(form).join('\n')).toMatch(text))
+  it('warns of a row that an earlier one hides', () => {
+    const row = { cells: {}, desk: 'north', message: 'notice' }
+    const form = formOf([emailQuestion], { ...sound, routing: { rows: [row, row] } })
+    expect(examineForm(form, resources).map(({ text }) => text)).toContain(
+      'Row 2 never fires: row 1 fits every answer.',
+    )
+  })
+})
+
+describe('a definition', () => {
+  it('refuses two values of one name, saying where', () => {
+    const two = { title: 'x', steps: [{ name: 'one', title: 'One', questions: [emailQuestion, emailQuestion] }] }
+    expect(formSchema.safeParse(two).error?.issues[0]).toMatchObject({
+      path: ['steps', 0, 'questions', 1, 'name'],
+      message: 'Two values are called “email”',
+    })
+  })
+  it('refuses settings that contradict each other', () => {
+    const bad = (settings: object) => {
+      const question = { kind: 'number', name: 'n', label: 'N', ...settings }
+      return formSchema.safeParse({ title: 'x', steps: [{ name: 'one', title: 'One', questions: [question] }] }).success
+    }
+    expect(bad({ minimum: 5, maximum: 1 })).toBe(false)
+    expect(bad({ minimum: 5, step: 2 })).toBe(false)
+    expect(bad({ minimum: 4, step: 2 })).toBe(true)
+  })
+  it('refuses keys it does not know', () => {
+    expect(formSchema.safeParse({ title: 'x', steps: [{ name: 'a', title: 'A' }], stpes: [] }).success).toBe(false)
+  })
+})

@@ -1,0 +1,235 @@
+import { randomUUID } from 'node:crypto'
+import pg from 'pg'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { api, applied, crmOf, mailTo, releasedForm, send, smallForm, until } from '../support/api'
+import { readFacts } from '../support/facts'
+
+const facts = readFacts()
+const slug = `api-${Date.now().toString(36)}`
+const person = (name: string) => `${name}-${slug}@studio.example`
+const answers = (name: string) => ({ first_name: name, email: person(name), letter: true, unknown: 'x' })
+
+beforeAll(() => releasedForm(facts, slug, smallForm))
+
+describe('sending a form as a program', () => {
+  it('stores, lands, lists, mails and writes to the CRM', async () => {
+    const sent = await send(facts, slug, answers('ilka'), { link: { utm_source: 'letter', other: 'x' } })
+    expect(sent.status).toBe(200)
+    expect(sent.body.outcome.title).toBe('Thank you, ilka')
+    const submission = await applied(facts, sent.body.submission)
+    expect(submission.plan).toMatchObject({ person: { how: 'new' }, lists: [{ wording: 'Send me Firing notes.' }] })
+    expect(submission.values).not.toHaveProperty('unknown')
+    const mail = await until('the mails', async () => {
+      const mine = await mailTo(facts, person('ilka'))
+      const desk = (await mailTo(facts, 'advice@tarnfield.example')).filter(({ replyTo }) => replyTo === person('ilka'))
+      return mine.length > 0 && desk.length > 0 && [...mine, ...desk]
+    })
+    expect(mail.map(({ subject }) => subject)).toEqual(['Thank you, ilka', 'ilka asks'])
+    const record = await until('the CRM record', () => crmOf(facts, person('ilka')))
+    expect(record.fields).toMatchObject({ first_name: 'ilka', email: person('ilka') })
+    const { body } = await api<{ contacts: { lists: string[] }[] }>(facts, 'GET', `/contacts?email=${person('ilka')}`)
+    expect(body.contacts).toMatchObject([{ lists: ['firing_notes'] }])
+  })
+
+  it('answers the same visit with the same submission, also when both come at once', async () => {
+    const visit = randomUUID()
+    const sent = await Promise.all([1, 2, 3, 4].map(() => send(facts, slug, answers('twice'), { visit })))
+    const again = await send(facts, slug, {}, { visit })
+    const ids = new Set([...sent, again].map(({ body }) => body.submission))
+    expect(ids.size).toBe(1)
+    expect(again.body.outcome.title).toBe('Thank you, twice')
+  })
+
+  it('refuses wrong answers with a problem document that names them', async () => {
+    const response = await fetch(`${facts.url}/f/${slug}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ values: { email: 'nobody' } }),
+    })
+    expect([response.status, response.headers.get('content-type')]).toEqual([422, 'application/problem+json'])
+    expect(await response.json()).toMatchObject({
+      status: 422,
+      errors: [
+        { name: 'first_name' },
+        { name: 'email', message: 'Write an email address, such as name@studio.example.' },
+      ],
+    })
+  })
+
+  it.each(['{', '[]', '{"values": 3}', '{}', '{"values": {}, "visit": "x"}', 'null'])(
+    'refuses the body %s with 400',
+    async (body) => {
+      const headers = { 'content-type': 'application/json' }
+      const response = await fetch(`${facts.url}/f/${slug}`, { method: 'POST', headers, body })
+      expect(response.status).toBe(400)
+    },
+  )
+
+  it('refuses a body of a megabyte, and has no form at an unknown address', async () => {
+    expect((await send(facts, slug, { wish: 'x'.repeat(1_000_000) })).status).toBe(413)
+    expect((await send(facts, 'no-such-form', {})).status).toBe(404)
+  })
+
+  it('never erases with a blank, and keeps what set each value', async () => {
+    const first = await send(facts, slug, answers('lineage'))
+    await applied(facts, first.body.submission)
+    const second = await send(facts, slug, { ...answers('lineage'), first_name: 'Line Age' })
+    const { contact } = await applied(facts, second.body.submission)
+    const client = new pg.Client(facts.database)
+    await client.connect()
+    const { rows } = await client.query(
+      `select field, "from", "to", submission_id from contact_change where contact_id = $1 and field = 'first_name' order by at, "from" nulls first`,
+      [contact],
+    )
+    await client.end()
+    expect(rows).toEqual([
+      { field: 'first_name', from: null, to: 'lineage', submission_id: first.body.submission },
+      { field: 'first_name', from: 'lineage', to: 'Line Age', submission_id: second.body.submission },
+    ])
+  })
+})
+
+describe('personal links', () => {
+  it('fill for their holder only, and only in their own form', async () => {
+    const made = await api<{ id: string }>(facts, 'POST', '/contacts', { email: person('holder'), first_name: 'Oda' })
+    expect(made.status).toBe(201)
+    const link = await api<{ url: string; k: string }>(facts, 'POST', `/contacts/${made.body.id}/links`, {
+      form: 'bring-a-studio',
+    })
+    const page = async (address: string) => (await fetch(address)).text()
+    expect(await page(link.body.url)).toContain('Oda, bring a studio along')
+    expect(await page(`${facts.url}/f/bring-a-studio`)).toContain('Hello, bring a studio along')
+    expect(await page(`${facts.url}/f/kiln-finder?k=${link.body.k}`)).not.toContain(person('holder'))
+    expect(await page(`${facts.url}/f/bring-a-studio?email=${person('holder')}`)).not.toContain('Oda')
+    expect(await page(link.body.url.replace(/.$/, 'A'))).not.toContain('Oda')
+    const sent = await send(
+      facts,
+      'bring-a-studio',
+      { first_name: 'Oda', email: person('holder'), their_studio: 'Elm' },
+      { k: link.body.k },
+    )
+    const submission = await applied(facts, sent.body.submission)
+    expect(submission).toMatchObject({
+      contact: made.body.id,
+      origins: { first_name: 'record', their_studio: 'typed' },
+    })
+  })
+})
+
+describe('the API', () => {
+  it('lets nobody in without a token', async () => {
+    for (const path of ['/forms', '/submissions', '/contacts', '/nothing']) {
+      const response = await fetch(`${facts.url}/api/v1${path}`)
+      expect([path, response.status]).toEqual([path, 401])
+    }
+    expect((await api({ ...facts, token: 'lichen_wrongwrongwrongwrong' }, 'GET', '/forms')).status).toBe(401)
+  })
+  it('writes a draft, says what is wrong with one, plans it, and does nothing', async () => {
+    const draft = await api(facts, 'GET', `/forms/${slug}/draft`)
+    expect(await api(facts, 'PUT', `/forms/${slug}/draft`, draft.body)).toMatchObject({ status: 200 })
+    const wrong = await api<{ errors: { name: string }[] }>(facts, 'PUT', `/forms/${slug}/draft`, {
+      title: 'x',
+      steps: [{ name: 'A b', title: 'x' }],
+    })
+    expect(wrong.status).toBe(422)
+    expect(wrong.body.errors[0]?.name).toBe('steps.0.name')
+    const values = { first_name: 'Planned', email: person('planned') }
+    const plan = await api(facts, 'POST', `/forms/${slug}/plan`, { values })
+    expect(plan.body).toMatchObject({ person: { how: 'new' }, routed: { desk: { name: 'advice_line' } }, errors: [] })
+    expect((await api<{ contacts: [] }>(facts, 'GET', `/contacts?email=${person('planned')}`)).body.contacts).toEqual(
+      [],
+    )
+  })
+  it('refuses to release a draft with faults', async () => {
+    await api(facts, 'POST', '/forms', {
+      name: 'Faulty',
+      slug: `${slug}-faulty`,
+      draft: { title: '{{ gone }}', steps: [{ name: 'a', title: 'A' }] },
+    })
+    const released = await api<{ findings: unknown[] }>(facts, 'POST', `/forms/${slug}-faulty/releases`)
+    expect(released.status).toBe(422)
+    expect(released.body.findings).toHaveLength(2)
+  })
+  it('pages through submissions without missing or repeating one', async () => {
+    const seen: string[] = []
+    for (let after = ''; ;) {
+      const { body } = await api<{ submissions: { id: string }[]; next: string | null }>(
+        facts,
+        'GET',
+        `/submissions?form=kiln-finder&limit=97${after && `&after=${after}`}`,
+      )
+      seen.push(...body.submissions.map(({ id }) => id))
+      if (!body.next) break
+      after = body.next
+    }
+    const client = new pg.Client(facts.database)
+    await client.connect()
+    const { rows } = await client.query(
+      `select count(*)::int as n from submission join form on form.id = form_id where slug = 'kiln-finder'`,
+    )
+    await client.end()
+    expect(new Set(seen).size).toBe(seen.length)
+    expect(seen.length).toBe((rows[0] as { n: number }).n)
+  })
+  it('describes itself, and the form definition', async () => {
+    const openapi = (await (await fetch(`${facts.url}/api/openapi.json`)).json()) as { openapi: string; paths: object }
+    expect(openapi.openapi).toBe('3.1.0')
+    expect(Object.keys(openapi.paths)).toContain('/forms/{slug}/draft')
+    const schema = (await (await fetch(`${facts.url}/schemas/form.json`)).json()) as { required: string[] }
+    expect(schema.required).toEqual(['title', 'steps'])
+  })
+  it('keeps one workspace’s rows from another’s token', async () => {
+    const client = new pg.Client(facts.database)
+    await client.connect()
+    const { createHash } = await import('node:crypto')
+    const token = `lichen_${randomUUID().replaceAll('-', '')}`
+    const { rows } = await client.query(
+      `insert into workspace (name, mail_domain) values ('Other', 'other.example') returning id`,
+    )
+    await client.query(`insert into api_token (workspace_id, name, hash) values ($1, 't', $2)`, [
+      (rows[0] as { id: string }).id,
+      createHash('sha256').update(token).digest(),
+    ])
+    await client.end()
+    const other = { ...facts, token }
+    const mine = await send(facts, slug, answers('mine'))
+    const contact = (await applied(facts, mine.body.submission)).contact
+    expect((await api<{ forms: [] }>(other, 'GET', '/forms')).body.forms).toEqual([])
+    expect((await api<{ submissions: [] }>(other, 'GET', '/submissions')).body.submissions).toEqual([])
+    expect((await api<{ contacts: [] }>(other, 'GET', `/contacts?email=${person('mine')}`)).body.contacts).toEqual([])
+    for (const [method, path, body] of [
+      ['GET', `/submissions/${mine.body.submission}`],
+      ['GET', `/forms/${slug}/draft`],
+      ['PUT', `/forms/${slug}/draft`, smallForm],
+      ['POST', `/forms/${slug}/releases`],
+      ['GET', `/forms/${slug}/readout`],
+      ['POST', `/contacts/${contact}/links`, { form: slug }],
+    ] as const)
+      expect([path, (await api(other, method, path, body)).status]).toEqual([path, 404])
+  })
+})
+
+describe('the outbox', () => {
+  it('keeps what the outside refuses, and delivers it once the outside is back', async () => {
+    const turn = (switches: object) =>
+      fetch(`${facts.bench}/switches`, { method: 'PUT', body: JSON.stringify(switches) })
+    await turn({ crm: 'fails', mail: 'refuses' })
+    let id = ''
+    try {
+      id = (await send(facts, slug, answers('waiting'))).body.submission
+      const failing = await until('failed attempts', async () => {
+        const { deliveries } = await applied(facts, id)
+        return deliveries.length === 3 && deliveries.every(({ attempts }) => attempts > 0) && deliveries
+      })
+      expect(failing.find(({ key }) => key === 'crm:contact')?.error).toContain('503')
+      expect(failing.find(({ key }) => key === 'mail:thanks')?.error).toContain('451')
+    } finally {
+      await turn({ crm: 'works', mail: 'works' })
+    }
+    await until('everything delivered', async () =>
+      (await applied(facts, id)).deliveries.every(({ state }) => state === 'delivered'),
+    )
+    expect(await mailTo(facts, person('waiting'))).toMatchObject([{ copies: 1 }])
+    expect(await crmOf(facts, person('waiting'))).toMatchObject({ writes: 1 })
+  })
+})

@@ -1,0 +1,76 @@
+import { type AddressObject, simpleParser, type ParsedMail } from 'mailparser'
+import { SMTPServer } from 'smtp-server'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { closeMail, sendMail } from '@/server/deliveries/mail'
+
+/** What goes out over SMTP, read back by mailparser (RFC 5322). */
+describe('mail, read back by a parser', () => {
+  const received: { mail: ParsedMail; raw: string; sender: string }[] = []
+  const server = new SMTPServer({
+    disabledCommands: ['AUTH', 'STARTTLS'],
+    onData(stream, session, callback) {
+      const chunks: Buffer[] = []
+      stream.on('data', (chunk: Buffer) => chunks.push(chunk))
+      stream.on('end', () => {
+        const raw = Buffer.concat(chunks).toString()
+        const sender = session.envelope.mailFrom ? session.envelope.mailFrom.address : ''
+        void simpleParser(raw).then((mail) => {
+          received.push({ mail, raw, sender })
+          callback()
+        })
+      })
+    },
+  })
+  let url = ''
+  beforeAll(
+    () =>
+      new Promise<void>((done) => {
+        const listening = server.listen(0, '127.0.0.1', () => {
+          url = `smtp://127.0.0.1:${(listening.address() as { port: number }).port}?ignoreTLS=true`
+          done()
+        })
+      }),
+  )
+  afterAll(() => {
+    closeMail()
+    return new Promise<void>((done) => server.close(done))
+  })
+
+  const mail = {
+    to: 'mail' as const,
+    from: { name: 'Tarnfield Kilns', address: 'forms@tarnfield.example' },
+    recipients: ['north@tarnfield.example', 'ines@tarnfield.example'],
+    replyTo: 'mirela@studio.example',
+    subject: 'Grüße: 1 240 °C',
+    text: 'One <b>line</b> & more\n\nÅngström\nlast',
+    date: '2026-10-01T10:00:00.000Z',
+  }
+
+  it('says the same in its text and its HTML, with every header as planned', async () => {
+    await sendMail(url, '11111111-2222-3333-4444-555555555555', mail)
+    const [{ mail: read } = { mail: undefined }] = received
+    expect(read?.subject).toBe(mail.subject)
+    expect(read?.text?.trim()).toBe(mail.text)
+    expect(read?.html).toContain('One &lt;b&gt;line&lt;/b&gt; &amp; more')
+    expect((read?.to as AddressObject).value.map(({ address }) => address)).toEqual(mail.recipients)
+    expect(read?.replyTo?.text).toBe(mail.replyTo)
+    expect(read?.date?.toISOString()).toBe(mail.date)
+    expect(read?.messageId).toBe('<11111111-2222-3333-4444-555555555555@tarnfield.example>')
+  })
+
+  it('has one domain in its envelope, its From and its Message-ID, as alignment wants (RFC 7489, 3.1)', () => {
+    const [first] = received
+    expect(first?.sender).toBe('forms@tarnfield.example')
+    expect(first?.mail.from?.value[0]?.address).toBe('forms@tarnfield.example')
+  })
+
+  it('cannot be given another header through a subject', async () => {
+    await sendMail(url, '11111111-2222-3333-4444-666666666666', { ...mail, subject: 'x\r\nBcc: all@studio.example' })
+    expect(received[1]?.mail.bcc).toBeUndefined()
+    expect(received[1]?.raw).not.toMatch(/^Bcc:/im)
+  })
+
+  it('fails when nobody is to get it', async () => {
+    await expect(sendMail(url, '1', { ...mail, recipients: [] })).rejects.toThrow('no recipient')
+  })
+})

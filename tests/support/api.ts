@@ -1,0 +1,151 @@
+import type { FormInput } from '@/core/form/definition'
+
+/** What a test needs to reach one Lichen as a program. */
+export interface Reach {
+  url: string
+  bench: string
+  token: string
+}
+
+export interface Answered<T> {
+  status: number
+  body: T
+}
+
+/** Calls `/api/v1` with the workspace's token. */
+export async function api<T = Record<string, unknown>>(
+  { url, token }: Reach,
+  method: 'GET' | 'POST' | 'PUT',
+  path: string,
+  body?: unknown,
+): Promise<Answered<T>> {
+  const response = await fetch(`${url}/api/v1${path}`, {
+    method,
+    headers: { authorization: `Bearer ${token}`, 'content-type': 'application/json' },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+  })
+  return { status: response.status, body: (await response.json()) as T }
+}
+
+interface SentBody {
+  submission: string
+  outcome: { title: string; body: string }
+  errors: { name: string; message: string }[]
+}
+
+/** Sends answers to a form as a program would. */
+export async function send(
+  { url }: Pick<Reach, 'url'>,
+  slug: string,
+  values: Record<string, unknown>,
+  more: { visit?: string; k?: string; link?: Record<string, string> } = {},
+): Promise<Answered<SentBody>> {
+  const response = await fetch(`${url}/f/${slug}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ values, ...more }),
+  })
+  return { status: response.status, body: (await response.json()) as SentBody }
+}
+
+/** Makes a form with this definition and releases it. */
+export async function releasedForm(reach: Reach, slug: string, draft: FormInput): Promise<void> {
+  const made = await api(reach, 'POST', '/forms', { name: slug, slug, draft })
+  if (made.status !== 201) throw new Error(`${slug} was not made: ${JSON.stringify(made.body)}`)
+  const released = await api(reach, 'POST', `/forms/${slug}/releases`)
+  if (released.status !== 201) throw new Error(`${slug} was not released: ${JSON.stringify(released.body)}`)
+}
+
+/** A small form that lands in a contact, tells a desk and thanks the visitor. */
+export const smallForm: FormInput = {
+  title: 'Ask us',
+  keepUnfinished: true,
+  steps: [
+    {
+      name: 'about',
+      title: 'About it',
+      questions: [
+        {
+          kind: 'short_text',
+          name: 'first_name',
+          label: 'First name',
+          required: true,
+          lands: [{ field: 'first_name' }],
+        },
+        { kind: 'long_text', name: 'wish', label: 'What do you need?' },
+      ],
+    },
+    {
+      name: 'you',
+      title: 'Where to reach you',
+      questions: [
+        { kind: 'email', name: 'email', label: 'Email', required: true, lands: [{ field: 'email' }] },
+        { kind: 'consent', name: 'letter', label: 'Firing notes', wording: 'Send me Firing notes.' },
+      ],
+    },
+  ],
+  joins: [{ list: 'firing_notes', consent: 'letter' }],
+  messages: [
+    { name: 'notice', title: 'Notice', to: 'desk', subject: '{{ first_name }} asks', body: '{{ all_answers }}' },
+    { name: 'thanks', title: 'Thanks', to: 'visitor', subject: 'Thank you, {{ first_name }}', body: 'We have it.' },
+  ],
+  routing: { otherwise: { desk: 'advice_line', message: 'notice' } },
+  outcome: { title: 'Thank you, {{ first_name }}', body: 'We write to {{ email }}.' },
+}
+
+/** Looks again and again until something is there, or fails with what was looked for. */
+export async function until<T>(
+  what: string,
+  look: () => Promise<T | null | undefined | false>,
+  seconds = 20,
+): Promise<T> {
+  const end = Date.now() + seconds * 1000
+  for (;;) {
+    const found = await look()
+    if (found) return found
+    if (Date.now() > end) throw new Error(`Not within ${seconds} seconds: ${what}`)
+    await new Promise((done) => setTimeout(done, 100))
+  }
+}
+
+export interface Mail {
+  to: string[]
+  from: string
+  replyTo: string | null
+  subject: string
+  text: string
+  copies: number
+}
+
+export async function mailTo({ bench }: Pick<Reach, 'bench'>, address: string): Promise<Mail[]> {
+  const response = await fetch(`${bench}/mailbox/messages?to=${encodeURIComponent(address)}`)
+  return ((await response.json()) as { messages: Mail[] }).messages
+}
+
+export interface CrmRecord {
+  email: string
+  fields: Record<string, unknown>
+  revision: number
+  writes: number
+}
+
+export async function crmOf({ bench }: Pick<Reach, 'bench'>, email: string): Promise<CrmRecord | undefined> {
+  const response = await fetch(`${bench}/crm/contacts?email=${encodeURIComponent(email)}`)
+  return ((await response.json()) as { contacts: CrmRecord[] }).contacts[0]
+}
+
+export interface SubmissionBody {
+  state: string
+  contact: string
+  plan: { person: { how: string }; lists: { wording: string }[] }
+  origins: Record<string, string>
+  values: Record<string, unknown>
+  deliveries: { id: string; key: string; state: string; attempts: number; error: string | null }[]
+}
+
+/** A submission once it has been applied. */
+export const applied = (reach: Reach, id: string): Promise<SubmissionBody> =>
+  until(`submission ${id} is applied`, async () => {
+    const { body } = await api<SubmissionBody>(reach, 'GET', `/submissions/${id}`)
+    return body.state === 'applied' && body
+  })
