@@ -76,8 +76,7 @@ async function prepareData(lichen) {
     lichen.script('scripts/migrate.ts')
   }
   say('Loading the demo company (under half a minute)')
-  const said = lichen.script('scripts/demo_data/load.ts').trim().split('\n').at(-1) ?? '{}'
-  writeFacts(lichen, JSON.parse(said).token)
+  writeFacts(lichen, lichen.loadDemo())
 }
 
 /** @param {Installation} lichen @param {string} token */

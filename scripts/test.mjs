@@ -54,14 +54,9 @@ function checkOrder() {
 async function withLichen() {
   buildOnce()
   const lichen = new Installation(HOME, PORT, { ...ACCOUNT, LICHEN_DELIVERY_WAIT: '0.5' })
-  await lichen.requirePorts()
   try {
     say('Starting a Lichen to test')
-    await lichen.cluster.start()
-    lichen.clear()
-    lichen.cluster.ensureDatabase()
-    lichen.script('scripts/migrate.ts')
-    const { token } = JSON.parse(lichen.script('scripts/demo_data/load.ts').trim().split('\n').at(-1) ?? '{}')
+    const token = await lichen.loadAnew()
     await lichen.startAll()
     const facts = { url: lichen.url, bench: lichen.bench, database: lichen.cluster.url, token, ...account() }
     writeFileSync(`${HOME}/facts.json`, JSON.stringify(facts))
@@ -72,7 +67,9 @@ async function withLichen() {
   }
 }
 
-const account = () => ({ email: ACCOUNT.LICHEN_DEMO_EMAIL, password: ACCOUNT.LICHEN_DEMO_PASSWORD })
+function account() {
+  return { email: ACCOUNT.LICHEN_DEMO_EMAIL, password: ACCOUNT.LICHEN_DEMO_PASSWORD }
+}
 
 /** @param {'unit' | 'whole'} project */
 function runVitest(project) {

@@ -18,6 +18,8 @@ export class Cluster {
     this.home = resolve(home)
     this.bin = findPostgres() ?? ''
     this.folder = placeFor(this.home)
+    /** @type {string[]} further lines of configuration, taken up at the next start */
+    this.settings = []
     this.url = `postgres://lichen@127.0.0.1:${port}/lichen`
   }
 
@@ -50,7 +52,7 @@ export class Cluster {
       this.stop()
     }
     await requireFreePort(this.port, 'the database')
-    writeFileSync(join(this.folder, 'lichen.conf'), `port = ${this.port}\n`)
+    writeFileSync(join(this.folder, 'lichen.conf'), [`port = ${this.port}`, ...this.settings, ''].join('\n'))
     this.run('pg_ctl', ['start', '-w', '-t', '60', '-D', this.folder, '-l', join(this.folder, 'server.log')])
   }
 

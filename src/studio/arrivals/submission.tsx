@@ -124,7 +124,9 @@ const Deliveries = ({ deliveries }: { deliveries: Delivery[] }) => (
         <th>State</th>
         <th className="text-right!">Attempts</th>
         <th>When, UTC</th>
-        <th />
+        <th>
+          <span className="sr-only">Send again</span>
+        </th>
       </tr>
     </thead>
     <tbody>

@@ -15,7 +15,7 @@ export function FormHeader() {
   const path = usePathname()
   const stations = tellStations(form, { findings, live: facts.live, rehearsed, numbers: facts.numbers })
   return (
-    <>
+    <section aria-label={facts.name}>
       <div className="flex items-center gap-3 px-4 pt-2.5 pb-1">
         <h1>{facts.name}</h1>
         {facts.live ? (
@@ -74,7 +74,7 @@ export function FormHeader() {
           )
         })}
       </nav>
-    </>
+    </section>
   )
 }
 

@@ -45,7 +45,9 @@ export function Outbox({ rows, which, most }: { rows: Row[]; which: 'open' | 'al
               <th>State</th>
               <th className="text-right!">Attempts</th>
               <th>Next or last, UTC</th>
-              <th />
+              <th>
+                <span className="sr-only">Send again</span>
+              </th>
             </tr>
           </thead>
           <tbody>

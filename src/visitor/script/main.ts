@@ -26,8 +26,6 @@ function bringToLife(page: Page): void {
   let current = form.querySelector<HTMLElement>('[data-step]:not([hidden])')?.dataset.step ?? ''
   let busy = false
 
-  for (const [name, value] of Object.entries(progress.unsent())) writeValue(page, name, value)
-
   const check = (upTo?: string) => checkAnswers(data, readValues(page), data.carried, upTo)
 
   const refresh = () => {
@@ -139,6 +137,17 @@ function bringToLife(page: Page): void {
     if (name && readValues(page)[name]) recheck(page, name)
   })
 
+  const unsent = progress.unsent()
+  if (unsent) {
+    for (const [name, value] of Object.entries(unsent.values)) writeValue(page, name, value)
+    const step = data.steps.find(({ name }) => name === unsent.steps.at(-1))
+    if (step) {
+      current = step.name
+      showStep(page, current)
+    }
+    for (const reached of unsent.steps) progress.reach(reached)
+    progress.begin()
+  }
   if (data.mode === 'preview') {
     addEventListener('message', restore)
     tellFrame('ready')

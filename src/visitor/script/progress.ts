@@ -30,13 +30,12 @@ export class Progress {
     addEventListener('online', () => this.flush())
   }
 
-  /** Values that an earlier page of this visit could not send. */
-  unsent(): Record<string, string> {
+  /** What an earlier page of this visit could not send. */
+  unsent(): Batch | null {
     try {
-      const kept = localStorage.getItem(this.key)
-      return kept ? (JSON.parse(kept) as Batch).values : {}
+      return JSON.parse(localStorage.getItem(this.key) ?? 'null') as Batch | null
     } catch {
-      return {}
+      return null
     }
   }
 

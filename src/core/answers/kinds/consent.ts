@@ -11,7 +11,8 @@ const NO = new Set<unknown>([false, 'false', 'no', 'off', '0', '', null, undefin
 
 /** A box ticked or not. A required consent must be ticked. */
 export const rules: KindRules<object> = {
-  check(raw) {
+  check(given) {
+    const raw = typeof given === 'string' ? given.trim() : given
     if (YES.has(raw)) return accept(true)
     return NO.has(raw) ? accept(false) : refuse({ code: 'not_an_option' })
   },

@@ -24,7 +24,8 @@ interface SingleChoice {
 
 /** One of the options, stored as the option's value. */
 export const rules: KindRules<SingleChoice> = {
-  check(raw, { options }) {
+  check(given, { options }) {
+    const raw = typeof given === 'string' ? given.trim() : given
     if (raw === null || raw === undefined || raw === '') return accept(null)
     const option = options.find(({ value }) => value === raw)
     return option ? accept(option.value) : refuse({ code: 'not_an_option' })

@@ -13,7 +13,10 @@ export default async function Page() {
     name: [values.first_name, values.last_name].filter(Boolean).join(' ') || email,
   }))
   return (
-    <main className="grid h-[calc(100vh-142px)] min-h-[560px] grid-cols-[minmax(0,1fr)_auto] border-t border-rule">
+    <main
+      aria-label="Compose"
+      className="grid h-[calc(100vh-142px)] min-h-[560px] grid-cols-[minmax(0,1fr)_auto] border-t border-rule"
+    >
       <div className="flex min-w-0 flex-col overflow-hidden">
         <FormWording />
         <Ledger />

@@ -1,0 +1,79 @@
+import AxeBuilder from '@axe-core/playwright'
+import type { Page } from '@playwright/test'
+import { expect, test } from './studio'
+
+/** axe-core finds nothing, on any screen of the studio and on visitor pages in both widths. */
+
+async function expectClean(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' ')}`)).toEqual([])
+}
+
+const SCREENS = [
+  '/forms',
+  '/forms?new=1',
+  '/forms/kiln-finder/compose',
+  '/forms/kiln-finder/records',
+  '/forms/kiln-finder/dispatch',
+  '/forms/kiln-finder/rehearse',
+  '/forms/kiln-finder/release',
+  '/forms/kiln-finder/readout',
+  '/arrivals',
+  '/arrivals?state=unfinished',
+  '/people',
+  '/outbox',
+  '/outbox?show=all',
+  '/bench',
+  '/settings',
+]
+
+for (const path of SCREENS)
+  test(`the studio’s ${path}`, async ({ studio }) => {
+    await studio.goto(path)
+    await studio.waitForTimeout(800)
+    await expectClean(studio)
+  })
+
+test('a submission, a person and an open row of the ledger', async ({ studio }) => {
+  await studio.goto('/arrivals?form=kiln-finder')
+  await studio.locator('tbody a').first().click()
+  await expect(studio.getByRole('heading', { name: 'The plan that ran' })).toBeVisible()
+  await expectClean(studio)
+  await studio.getByRole('link', { name: 'Their page' }).click()
+  await expect(studio.getByRole('heading', { name: 'What is stored' })).toBeVisible()
+  await expectClean(studio)
+  await studio.goto('/forms/kiln-finder/compose')
+  await studio.getByRole('button', { name: 'Number: How hot do you fire?' }).click()
+  await expectClean(studio)
+})
+
+test('the sign-in page', async ({ page }) => {
+  await page.goto('/sign-in')
+  await expectClean(page)
+})
+
+for (const width of [390, 1280])
+  test(`every step of the finder at ${width}, its errors, and its outcome`, async ({ browser }) => {
+    const page = await (await browser.newContext({ viewport: { width, height: 844 } })).newPage()
+    const { facts } = await import('./studio')
+    await page.goto(`${facts.url}/f/kiln-finder`)
+    await page.getByRole('button', { name: 'Go on' }).click()
+    await expectClean(page)
+    await page.getByText('Porcelain').click()
+    await page.getByRole('button', { name: 'Go on' }).click()
+    await expectClean(page)
+    await page.getByText('Single-phase').click()
+    await page.getByRole('button', { name: 'Go on' }).click()
+    await page.getByLabel('Where is the studio?').selectOption('west')
+    await expectClean(page)
+    await page.getByRole('button', { name: 'Go on' }).click()
+    await page.getByRole('button', { name: 'Send to Tarnfield' }).click()
+    await expectClean(page)
+    await page.getByLabel('First name').fill('Axel')
+    await page.getByLabel('Work email').fill(`axel-${width}-${Date.now()}@studio.example`)
+    await page.getByRole('button', { name: 'Send to Tarnfield' }).click()
+    await expect(page.getByRole('heading', { name: 'Thank you, Axel' })).toBeVisible()
+    await expectClean(page)
+    await page.goto(`${facts.url}/f/no-such-form`)
+    await expectClean(page)
+  })

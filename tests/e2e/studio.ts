@@ -1,0 +1,34 @@
+import { type Browser, expect, type Page, test as base } from '@playwright/test'
+import { readFacts } from '../support/facts'
+
+export const facts = readFacts()
+
+type State = Awaited<ReturnType<Awaited<ReturnType<Browser['newContext']>>['storageState']>>
+
+/** A page signed in as the demo's specialist; signing in happens once for each worker. */
+export const test = base.extend<{ studio: Page; secondStudio: Page }, { session: State }>({
+  session: [
+    async ({ browser }, use) => {
+      const { email, password } = facts
+      const context = await browser.newContext()
+      const entered = await context.request.post(`${facts.url}/api/auth/sign-in/email`, { data: { email, password } })
+      expect(entered.status()).toBe(200)
+      await use(await context.storageState())
+      await context.close()
+    },
+    { scope: 'worker' },
+  ],
+  studio: ({ browser, session }, use) => withPage(browser, session, use),
+  secondStudio: ({ browser, session }, use) => withPage(browser, session, use),
+})
+
+async function withPage(browser: Browser, session: State, use: (page: Page) => Promise<void>): Promise<void> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, storageState: session })
+  await use(await context.newPage())
+  await context.close()
+}
+
+/** A name nobody else in the run uses. */
+export const unique = (stem: string): string => `${stem}-${Math.random().toString(36).slice(2, 8)}`
+
+export { expect }
