@@ -3,11 +3,14 @@
  * `BENCH_FOLDER` where it keeps what it was sent. It listens on loopback only.
  */
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
+import { constants, setPriority } from 'node:os'
 import { Crm } from './crm'
 import { Mailbox } from './mailbox'
 import { switches, turnSwitches } from './switches'
 
 const HOST = '127.0.0.1'
+// In the world the outside runs on other machines; here it must not take Lichen's share of this one.
+setPriority(constants.priority.PRIORITY_LOW)
 const folder = process.env.BENCH_FOLDER ?? '.lichen/bench'
 const mailbox = new Mailbox(folder)
 const crm = new Crm(folder)

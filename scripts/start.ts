@@ -1,5 +1,6 @@
 /** The production form: `LICHEN_ROLE` says whether this process serves, works, or does both. */
 import { createServer } from 'node:http'
+import { constants, setPriority } from 'node:os'
 import next from 'next'
 import { readConfig } from '@/server/config'
 import { context } from '@/server/context'
@@ -7,6 +8,9 @@ import { startWorker } from '@/server/worker/worker'
 
 const config = startingConfig()
 const stops: (() => Promise<unknown>)[] = []
+
+// On a busy machine answering visitors comes first; what is stored can wait a moment to be worked on.
+if (config.LICHEN_ROLE === 'worker') setPriority(constants.priority.PRIORITY_LOW)
 
 if (config.LICHEN_ROLE !== 'web') {
   const worker = await startWorker(context())
@@ -42,7 +46,8 @@ async function serve(): Promise<() => Promise<unknown>> {
 let stopping = false
 for (const signal of ['SIGINT', 'SIGTERM'] as const)
   process.on(signal, () => {
-    if (stopping) process.exit(1)
+    // Ctrl-C reaches us twice: from the terminal, and from whoever started us.
+    if (stopping) return
     stopping = true
     // Whatever does not end in time is done again by another process: that is safe.
     setTimeout(() => process.exit(0), 8000).unref()

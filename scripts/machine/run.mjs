@@ -34,8 +34,6 @@ export function startNode(name, nodeArgs, environment, log) {
   const child = spawn(process.execPath, nodeArgs, {
     env: { ...process.env, NODE_ENV: 'production', ...environment },
     stdio: ['ignore', out, out],
-    // A group of its own, so that Ctrl-C reaches it only through us, in order.
-    detached: true,
   })
   return { name, child, log }
 }

@@ -260,6 +260,6 @@ interface ReadoutDayTable {
 
 interface WorkerProcessTable {
   id: string
-  workers: string[]
+  pools: string[]
   beat_at: ColumnType<Date, Date | undefined, Date>
 }

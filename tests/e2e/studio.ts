@@ -22,9 +22,9 @@ export const test = base.extend<{ studio: Page; secondStudio: Page }, { session:
   secondStudio: ({ browser, session }, use) => withPage(browser, session, use),
 })
 
-async function withPage(browser: Browser, session: State, use: (page: Page) => Promise<void>): Promise<void> {
+async function withPage(browser: Browser, session: State, give: (page: Page) => Promise<void>): Promise<void> {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, storageState: session })
-  await use(await context.newPage())
+  await give(await context.newPage())
   await context.close()
 }
 

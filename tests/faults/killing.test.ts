@@ -45,6 +45,7 @@ describe('killing', () => {
     const visits = Array.from({ length: SUBMISSIONS }, (_, n) => ({ n, visit: randomUUID() }))
     const answered = new Map<string, string>()
     let refusedConnections = 0
+    let kills = 0
 
     /** Sends as a visitor's page does: the same visit again and again until there is an answer. */
     const insist = async ({ n, visit }: { n: number; visit: string }) => {
@@ -74,7 +75,6 @@ describe('killing', () => {
         start(what)
       }
     })()
-    let kills = 0
     await Promise.all([...sending, killing])
     expect(answered.size).toBe(SUBMISSIONS)
     expect(kills).toBe(4)

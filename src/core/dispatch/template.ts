@@ -1,4 +1,4 @@
-import { Liquid } from 'liquidjs'
+import { Liquid, type Template } from 'liquidjs'
 import { type Answers, isBlank } from '../answers/answer'
 import { showAnswer } from '../answers/check'
 import type { Form } from '../form/definition'
@@ -31,9 +31,22 @@ export function mergeFields(form: Form, values: Answers): Record<string, string 
   return fields
 }
 
+// Templates come from definitions, of which there are few; parsing one costs more than rendering it.
+const parsed = new Map<string, Template[]>()
+const MOST_PARSED = 2000
+
+function parseOnce(template: string): Template[] {
+  const known = parsed.get(template)
+  if (known) return known
+  const read = engine.parse(template)
+  if (parsed.size >= MOST_PARSED) parsed.clear()
+  parsed.set(template, read)
+  return read
+}
+
 /** Renders a template that `examineTemplate` found sound; throws on one that is not. */
 export const renderTemplate = (template: string, fields: Readonly<Record<string, string | number>>): string =>
-  template.includes('{') ? String(engine.parseAndRenderSync(template, fields)) : template
+  template.includes('{') ? String(engine.renderSync(parseOnce(template), fields)) : template
 
 /** Renders to one line, so that no visitor's text can start another mail header. */
 export const renderLine = (template: string, fields: Readonly<Record<string, string | number>>): string =>
@@ -48,9 +61,9 @@ export interface MergeUse {
 /** Finds a template's merge fields, or says why it cannot be read. */
 export function examineTemplate(template: string): { uses: MergeUse[] } | { error: string } {
   try {
-    const parsed = engine.parse(template)
+    const read = engine.parse(template)
     const uses = new Map<string, MergeUse>()
-    for (const name of engine.globalVariablesSync(parsed)) uses.set(name, { name, hasFallback: true })
+    for (const name of engine.globalVariablesSync(read)) uses.set(name, { name, hasFallback: true })
     for (const output of outputsOf(template)) {
       const name = /^[a-z_][a-z0-9_]*/i.exec(output)?.[0]
       const use = name ? uses.get(name) : undefined

@@ -325,7 +325,7 @@ create table readout_day (
 
 create table worker_process (
   id text primary key,
-  workers text[] not null default '{}',
+  pools text[] not null default '{}',
   beat_at timestamptz not null default now()
 )
 `

@@ -24,7 +24,9 @@ export async function addDeliveries(db: Runner, deliveries: readonly NewDelivery
       on conflict (submission_id, key) do nothing
       returning id
     )
-    select count(graphile_worker.add_job('deliver', json_build_object('delivery', id))) from added
+    select count(jobs) from (select array_agg(
+      ('deliver', json_build_object('delivery', id), null, null, null, null, null, null)::graphile_worker.job_spec
+    ) as specs from added having count(*) > 0) all_added, graphile_worker.add_jobs(specs) jobs
   `.execute(db)
 }
 

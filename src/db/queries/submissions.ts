@@ -61,17 +61,23 @@ export async function findSent(
 }
 
 /** Received submissions among these, locked; ones applied meanwhile are left out. */
-export async function lockReceived(db: Runner, ids: readonly string[]) {
-  return db
-    .selectFrom('submission')
-    .selectAll()
+export const lockReceived = (db: Runner, ids: readonly string[]) =>
+  received(db)
     .where('id', '=', sql<string>`any(${ids}::uuid[])`)
-    .where('state', '=', 'received')
-    .orderBy('received_at')
-    .orderBy('id')
     .forUpdate()
     .execute()
-}
+
+/** Up to `most` other received submissions that nobody is working on, the oldest first, locked. */
+export const lockOthersReceived = (db: Runner, ids: readonly string[], most: number) =>
+  received(db)
+    .where('id', '<>', sql<string>`all(${ids}::uuid[])`)
+    .limit(most)
+    .forUpdate()
+    .skipLocked()
+    .execute()
+
+const received = (db: Runner) =>
+  db.selectFrom('submission').selectAll().where('state', '=', 'received').orderBy('received_at').orderBy('id')
 
 export type ReceivedSubmission = Awaited<ReturnType<typeof lockReceived>>[number]
 

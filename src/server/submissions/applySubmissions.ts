@@ -18,6 +18,7 @@ import { addDeliveries, type NewDelivery } from '@/db/queries/deliveries'
 import { readRelease } from '@/db/queries/forms'
 import {
   type AppliedSubmission,
+  lockOthersReceived,
   lockReceived,
   markApplied,
   markFailed,
@@ -33,9 +34,13 @@ export interface ApplySettings {
   ownHost: string | null
 }
 
+/** Submissions applied together at most. */
+const TOGETHER = 100
+
 /**
  * Plans and applies received submissions, all in one transaction: killed anywhere, it has done nothing,
- * and run again it does each once. Where one of many cannot be applied, each is tried alone, so that the
+ * and run again it does each once. Under load it takes others along that nobody is working on yet; their
+ * own jobs then find them done. Where one of many cannot be applied, each is tried alone, so that the
  * others are, and that one is marked with its reason.
  */
 export async function applySubmissions(
@@ -45,13 +50,18 @@ export async function applySubmissions(
   clock: () => Date,
 ): Promise<void> {
   try {
-    await db.transaction().execute((tx) => applyTogether(tx, ids, settings, clock))
+    await db.transaction().execute((tx) => applyTogether(tx, ids, settings, clock, TOGETHER))
+  } catch {
+    for (const id of ids) await applyAlone(db, id, settings, clock)
+  }
+}
+
+async function applyAlone(db: Db, id: string, settings: ApplySettings, clock: () => Date): Promise<void> {
+  try {
+    await db.transaction().execute((tx) => applyTogether(tx, [id], settings, clock, 1))
   } catch (error) {
-    if (ids.length > 1) {
-      for (const id of ids) await applySubmissions(db, [id], settings, clock)
-    } else if (error instanceof PlanError && ids[0]) {
-      await markFailed(db, ids[0], error.message)
-    } else throw error
+    if (!(error instanceof PlanError)) throw error
+    await markFailed(db, id, error.message)
   }
 }
 
@@ -63,8 +73,11 @@ async function applyTogether(
   ids: readonly string[],
   settings: ApplySettings,
   clock: () => Date,
+  most: number,
 ): Promise<void> {
-  const submissions = await lockReceived(tx, ids)
+  const own = await lockReceived(tx, ids)
+  const others = most > own.length ? await lockOthersReceived(tx, ids, most - own.length) : []
+  const submissions = [...own, ...others].sort((a, b) => a.received_at.getTime() - b.received_at.getTime())
   for (const group of byWorkspace(submissions)) await applyInWorkspace(tx, group, settings, clock())
 }
 

@@ -21,11 +21,7 @@ const MOST_PARAMETERS = 30
 
 /** Link parameters worth keeping: the tags everybody uses, and those the form reads. Never the secret. */
 export function keepParameters(form: Form, given: Iterable<[string, unknown]>): Record<string, string> {
-  const read = new Set(
-    [...form.carried, ...form.steps.flatMap(({ questions }) => questions)].flatMap(({ fill }) =>
-      fill.flatMap((source) => (source.from === 'link' ? [source.parameter] : [])),
-    ),
-  )
+  const read = parametersRead(form)
   const kept: Record<string, string> = {}
   for (const [name, value] of given) {
     if (name === 'k' || typeof value !== 'string' || value === '') continue
@@ -33,6 +29,18 @@ export function keepParameters(form: Form, given: Iterable<[string, unknown]>): 
     if (read.has(name) || /^utm_[a-z_]{1,20}$/.test(name)) kept[name] = value.replaceAll('\0', '').slice(0, 500)
   }
   return kept
+}
+
+const readByForm = new WeakMap<Form, Set<string>>()
+
+/** The link parameters that a form's values are filled from. */
+function parametersRead(form: Form): Set<string> {
+  const known = readByForm.get(form)
+  if (known) return known
+  const fills = [...form.carried, ...form.steps.flatMap(({ questions }) => questions)].flatMap(({ fill }) => fill)
+  const read = new Set(fills.flatMap((source) => (source.from === 'link' ? [source.parameter] : [])))
+  readByForm.set(form, read)
+  return read
 }
 
 export const hashSecret = (secret: string): Buffer => createHash('sha256').update(secret).digest()

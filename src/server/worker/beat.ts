@@ -4,12 +4,12 @@ import type { Db } from '@/db/database'
 /** A worker process that has not been heard of for this long is taken to be dead. */
 const DEAD_AFTER_SECONDS = 10
 
-/** Says that this process lives and which of the queue's workers are its own. */
-export async function beat(db: Db, id: string, workers: readonly string[]): Promise<void> {
+/** Says that this process lives and in which names it locks jobs. */
+export async function beat(db: Db, id: string, pools: readonly string[]): Promise<void> {
   await db
     .insertInto('worker_process')
-    .values({ id, workers: [...workers] })
-    .onConflict((conflict) => conflict.column('id').doUpdateSet({ workers: [...workers], beat_at: sql`now()` }))
+    .values({ id, pools: [...pools] })
+    .onConflict((conflict) => conflict.column('id').doUpdateSet({ pools: [...pools], beat_at: sql`now()` }))
     .execute()
 }
 
@@ -22,10 +22,10 @@ export async function freeJobsOfTheDead(db: Db): Promise<void> {
     with dead as (
       delete from worker_process
       where beat_at < now() - make_interval(secs => ${DEAD_AFTER_SECONDS})
-      returning workers
+      returning pools
     )
-    select graphile_worker.force_unlock_workers(array_agg(worker))
-    from dead, unnest(workers) worker having count(*) > 0
+    select graphile_worker.force_unlock_workers(array_agg(pool))
+    from dead, unnest(pools) pool having count(*) > 0
   `.execute(db)
 }
 

@@ -2,16 +2,17 @@ import type { TaskList } from 'graphile-worker'
 import { recountDay } from '@/db/queries/readout'
 import type { Context } from '../context'
 import { deliver } from '../deliveries/deliver'
+import type { GiveWay } from './giveWay'
 import { applySubmissions } from '../submissions/applySubmissions'
 
 const clock = (): Date => new Date()
 
 /** Jobs inside Lichen, which never wait for the outside. */
-export const insideTasks = ({ db, config }: Context): TaskList => ({
+export const insideTasks = ({ db, config }: Context, way: GiveWay): TaskList => ({
   async apply_submissions(payload) {
     const { submissions } = payload as { submissions: string[] }
     const settings = { crm: config.LICHEN_CRM_URL !== '', ownHost: new URL(config.LICHEN_URL).host }
-    await applySubmissions(db, submissions, settings, clock)
+    await way.first(() => applySubmissions(db, submissions, settings, clock))
   },
   async count_readout(payload) {
     const { formId, day } = payload as { formId: string; day: string }
@@ -20,9 +21,10 @@ export const insideTasks = ({ db, config }: Context): TaskList => ({
 })
 
 /** Jobs that talk to the outside. They run apart, so that a slow mail server never holds up an answer. */
-export const outsideTasks = ({ db, config }: Context): TaskList => ({
+export const outsideTasks = ({ db, config }: Context, way: GiveWay): TaskList => ({
   async deliver(payload) {
     const { delivery } = payload as { delivery: string }
+    await way.moment()
     await deliver(db, delivery, config, clock)
   },
 })

@@ -1,9 +1,10 @@
 import { EventEmitter } from 'node:events'
 import { randomUUID } from 'node:crypto'
-import { Logger, run, type Runner, type TaskList, type WorkerEvents } from 'graphile-worker'
+import { Logger, run, type Runner, type RunnerOptions, type TaskList, type WorkerEvents } from 'graphile-worker'
 import { ensureEventMonths } from '@/db/queries/visits'
 import type { Context } from '../context'
 import { closeMail } from '../deliveries/mail'
+import { GiveWay } from './giveWay'
 import { beat, forgetProcess, freeJobsOfTheDead } from './beat'
 import { insideTasks, outsideTasks } from './tasks'
 
@@ -17,14 +18,21 @@ export interface Worker {
 /** Works on jobs until stopped. Outlives the database: it tries again until it is back. */
 export async function startWorker(context: Context): Promise<Worker> {
   const id = randomUUID()
-  const workers = new Set<string>()
+  const pools = new Set<string>()
+  const way = new GiveWay()
   const { db } = context
   await ensureEventMonths(db, 3, 3)
   await freeJobsOfTheDead(db)
-  const inside = await work(context, insideTasks(context), 3, workers)
-  const outside = await work(context, outsideTasks(context), 4, workers)
+  const inside = await work(context, insideTasks(context, way), { concurrency: 3 }, pools)
+  // Deliveries come in crowds: fetching and settling them by the dozen spares the database.
+  const outside = await work(
+    context,
+    outsideTasks(context, way),
+    { concurrency: 4, preset: { worker: { localQueue: { size: 24 }, completeJobBatchDelay: 25 } } },
+    pools,
+  )
   const tick = () =>
-    beat(db, id, [...workers])
+    beat(db, id, [...pools])
       .then(() => freeJobsOfTheDead(db))
       .catch((error: unknown) => console.error(`The worker cannot reach the database: ${String(error)}`))
   await tick()
@@ -41,13 +49,19 @@ export async function startWorker(context: Context): Promise<Worker> {
   }
 }
 
-async function work({ pool }: Context, taskList: TaskList, concurrency: number, workers: Set<string>): Promise<Runner> {
+async function work(
+  { pool }: Context,
+  taskList: TaskList,
+  options: Pick<RunnerOptions, 'concurrency' | 'preset'>,
+  pools: Set<string>,
+): Promise<Runner> {
   const events = new EventEmitter() as WorkerEvents
-  events.on('worker:create', ({ worker }) => void workers.add(worker.workerId))
+  // Jobs are locked in the name of the pool, so that is whose jobs are freed if this process dies.
+  events.on('pool:create', ({ workerPool }) => void pools.add(workerPool.id))
   return run({
     pgPool: pool,
     taskList,
-    concurrency,
+    ...options,
     pollInterval: 1000,
     noHandleSignals: true,
     events,
