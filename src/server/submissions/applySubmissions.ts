@@ -40,7 +40,7 @@ const TOGETHER = 100
 /**
  * Plans and applies received submissions, all in one transaction: killed anywhere, it has done nothing,
  * and run again it does each once. Under load it takes others along that nobody is working on yet; their
- * own jobs then find them done. Where one of many cannot be applied, each is tried alone, so that the
+ * own jobs then find them done. Returns how many it applied. Where one of many cannot be applied, each is tried alone, so that the
  * others are, and that one is marked with its reason.
  */
 export async function applySubmissions(
@@ -48,11 +48,12 @@ export async function applySubmissions(
   ids: readonly string[],
   settings: ApplySettings,
   clock: () => Date,
-): Promise<void> {
+): Promise<number> {
   try {
-    await db.transaction().execute((tx) => applyTogether(tx, ids, settings, clock, TOGETHER))
+    return await db.transaction().execute((tx) => applyTogether(tx, ids, settings, clock, TOGETHER))
   } catch {
     for (const id of ids) await applyAlone(db, id, settings, clock)
+    return ids.length
   }
 }
 
@@ -74,11 +75,12 @@ async function applyTogether(
   settings: ApplySettings,
   clock: () => Date,
   most: number,
-): Promise<void> {
+): Promise<number> {
   const own = await lockReceived(tx, ids)
   const others = most > own.length ? await lockOthersReceived(tx, ids, most - own.length) : []
   const submissions = [...own, ...others].sort((a, b) => a.received_at.getTime() - b.received_at.getTime())
   for (const group of byWorkspace(submissions)) await applyInWorkspace(tx, group, settings, clock())
+  return submissions.length
 }
 
 function byWorkspace(submissions: ReceivedSubmission[]): ReceivedSubmission[][] {

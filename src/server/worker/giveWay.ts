@@ -1,34 +1,25 @@
 /** The longest a delivery waits for the work inside, in milliseconds. */
-const LONGEST = 250
+const LONGEST = 1000
+/** Submissions applied in one go from which on they are a crowd, and how long one is felt, in milliseconds. */
+const CROWD = 10
+const FELT = 500
 
 /**
- * Lets the work inside go before the outside: what people answered lands in records first, and mails and
- * other deliveries use the time between. They are held up for moments only, never stopped.
+ * Lets the work inside go before the outside: while answers come in crowds, they land in records first,
+ * and mails and other deliveries are held up, each for a second at most.
  */
 export class GiveWay {
-  private busy = 0
-  private waiting: (() => void)[] = []
+  private crowdedUntil = 0
 
-  /** Runs work that goes first. */
-  async first<T>(work: () => Promise<T>): Promise<T> {
-    this.busy++
-    try {
-      return await work()
-    } finally {
-      this.busy--
-      if (this.busy === 0) for (const go of this.waiting.splice(0)) go()
-    }
+  /** Tells how many submissions were just applied together. */
+  tell(applied: number): void {
+    if (applied >= CROWD) this.crowdedUntil = Date.now() + FELT
   }
 
-  /** Waits for a moment when no such work runs, though not for long. */
+  /** Waits until there is no crowd, though not for long. */
   async moment(): Promise<void> {
-    if (this.busy === 0) return
-    await new Promise<void>((go) => {
-      const timer = setTimeout(go, LONGEST)
-      this.waiting.push(() => {
-        clearTimeout(timer)
-        go()
-      })
-    })
+    const end = Date.now() + LONGEST
+    for (let now = Date.now(); now < Math.min(end, this.crowdedUntil); now = Date.now())
+      await new Promise((done) => setTimeout(done, Math.min(end, this.crowdedUntil) - now))
   }
 }

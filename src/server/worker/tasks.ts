@@ -12,7 +12,7 @@ export const insideTasks = ({ db, config }: Context, way: GiveWay): TaskList => 
   async apply_submissions(payload) {
     const { submissions } = payload as { submissions: string[] }
     const settings = { crm: config.LICHEN_CRM_URL !== '', ownHost: new URL(config.LICHEN_URL).host }
-    await way.first(() => applySubmissions(db, submissions, settings, clock))
+    way.tell(await applySubmissions(db, submissions, settings, clock))
   },
   async count_readout(payload) {
     const { formId, day } = payload as { formId: string; day: string }

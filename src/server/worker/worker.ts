@@ -23,7 +23,7 @@ export async function startWorker(context: Context): Promise<Worker> {
   const { db } = context
   await ensureEventMonths(db, 3, 3)
   await freeJobsOfTheDead(db)
-  const inside = await work(context, insideTasks(context, way), { concurrency: 3 }, pools)
+  const inside = await work(context, insideTasks(context, way), { concurrency: 2 }, pools)
   // Deliveries come in crowds: fetching and settling them by the dozen spares the database.
   const outside = await work(
     context,
