@@ -4,6 +4,7 @@ import { constants, setPriority } from 'node:os'
 import next from 'next'
 import { readConfig } from '@/server/config'
 import { context } from '@/server/context'
+import { answerAtTheDoor } from '@/server/visitor/door'
 import { startWorker } from '@/server/worker/worker'
 
 const config = startingConfig()
@@ -33,7 +34,9 @@ async function serve(): Promise<() => Promise<unknown>> {
   const app = next({ dev: false, hostname: '127.0.0.1', port })
   await app.prepare()
   const handle = app.getRequestHandler()
-  const server = createServer((request, response) => void handle(request, response))
+  const server = createServer((request, response) => {
+    if (!answerAtTheDoor(request, response, config.LICHEN_URL)) void handle(request, response)
+  })
   await new Promise<void>((done, fail) => server.once('error', fail).listen(port, done))
   console.log(`Lichen serves on port ${port}`)
   return async () => {
