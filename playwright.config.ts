@@ -1,5 +1,4 @@
 import { defineConfig } from '@playwright/test'
-import { readFacts } from './tests/support/facts'
 
 /** Browser tests against the Lichen that `npm test` has started. */
 export default defineConfig({
@@ -13,7 +12,7 @@ export default defineConfig({
   reporter: [['line'], ['json']],
   outputDir: 'test-results',
   use: {
-    baseURL: readFacts().url,
+    baseURL: process.env.LICHEN_TEST_URL ?? '',
     viewport: { width: 1280, height: 800 },
     trace: 'off',
     launchOptions: {

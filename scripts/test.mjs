@@ -61,7 +61,7 @@ async function withLichen() {
     const facts = { url: lichen.url, bench: lichen.bench, database: lichen.cluster.url, token, ...account() }
     writeFileSync(`${HOME}/facts.json`, JSON.stringify(facts))
     if (wants('whole')) runVitest('whole')
-    if (wants('browser')) runBrowser()
+    if (wants('browser')) runBrowser(lichen.url)
   } finally {
     await lichen.stop()
   }
@@ -79,9 +79,13 @@ function runVitest(project) {
   count(report, ({ numPassedTests, numFailedTests }) => [numPassedTests, numFailedTests])
 }
 
-function runBrowser() {
+/** @param {string} url */
+function runBrowser(url) {
   const report = `/tmp/lichen-${process.pid}-browser.json`
-  step('browser tests', 'node_modules/.bin/playwright', ['test'], { PLAYWRIGHT_JSON_OUTPUT_NAME: report })
+  step('browser tests', 'node_modules/.bin/playwright', ['test'], {
+    PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+    LICHEN_TEST_URL: url,
+  })
   count(report, ({ stats }) => [stats.expected + stats.flaky, stats.unexpected])
 }
 
