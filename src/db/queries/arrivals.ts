@@ -11,10 +11,6 @@ export interface ArrivalFilter {
   limit: number
 }
 
-// The cursor's moment has milliseconds, so rows are ordered by milliseconds too.
-const received = sql<Date>`date_trunc('milliseconds', submission.received_at)`
-const lastSeen = sql<Date>`date_trunc('milliseconds', visit.last_at)`
-
 /** Submissions, newest first. */
 export async function listSubmissions(db: Runner, workspaceId: string, filter: ArrivalFilter) {
   const { form, state, search, after, limit } = filter
@@ -36,7 +32,7 @@ export async function listSubmissions(db: Runner, workspaceId: string, filter: A
       'submission.error',
     ])
     .select((eb) => [
-      received.as('receivedAt'),
+      'submission.received_at as receivedAt',
       sql<string | null>`submission.plan #>> '{routed,desk,title}'`.as('desk'),
       eb
         .selectFrom('delivery')
@@ -54,9 +50,11 @@ export async function listSubmissions(db: Runner, workspaceId: string, filter: A
       ),
     )
     .$if(Boolean(after), (query) =>
-      query.where(sql<boolean>`(${received}, submission.id) < (${after?.at}::timestamptz, ${after?.id}::uuid)`),
+      query.where(
+        sql<boolean>`(submission.received_at, submission.id) < (${after?.at}::timestamptz, ${after?.id}::uuid)`,
+      ),
     )
-    .orderBy(received, 'desc')
+    .orderBy('submission.received_at', 'desc')
     .orderBy('submission.id', 'desc')
     .limit(limit + 1)
     .execute()
@@ -82,7 +80,7 @@ export async function listUnfinished(db: Runner, workspaceId: string, filter: Ar
       'contact.id as contact',
       'contact.email',
     ])
-    .select(lastSeen.as('lastAt'))
+    .select('visit.last_at as lastAt')
     .where('visit.workspace_id', '=', workspaceId)
     .where('visit.answers', 'is not', null)
     .where('visit.sent_at', 'is', null)
@@ -91,9 +89,9 @@ export async function listUnfinished(db: Runner, workspaceId: string, filter: Ar
       query.where(sql<boolean>`(contact.email ilike ${like(search)} or visit.answers::text ilike ${like(search)})`),
     )
     .$if(Boolean(after), (query) =>
-      query.where(sql<boolean>`(${lastSeen}, visit.id) < (${after?.at}::timestamptz, ${after?.id}::uuid)`),
+      query.where(sql<boolean>`(visit.last_at, visit.id) < (${after?.at}::timestamptz, ${after?.id}::uuid)`),
     )
-    .orderBy(lastSeen, 'desc')
+    .orderBy('visit.last_at', 'desc')
     .orderBy('visit.id', 'desc')
     .limit(limit + 1)
     .execute()

@@ -1,4 +1,7 @@
-/** A place in a list ordered by moment and id, newest first. Pages go on after it. */
+/**
+ * A place in a list ordered by moment and id, newest first. Pages go on after it. Moments are written by
+ * us, in whole milliseconds, so a cursor is exact.
+ */
 export interface Cursor {
   at: Date
   id: string

@@ -3,8 +3,6 @@ import type { Runner } from '../database'
 import { like } from './arrivals'
 import { type Cursor, pageOf } from './cursor'
 
-const updated = sql<Date>`date_trunc('milliseconds', contact.updated_at)`
-
 export interface PeopleFilter {
   email?: string | undefined
   search?: string | undefined
@@ -18,7 +16,7 @@ export async function listPeople(db: Runner, workspaceId: string, { email, searc
     .selectFrom('contact')
     .select(['contact.id', 'contact.email', 'contact.values', 'contact.created_at as createdAt'])
     .select((eb) => [
-      updated.as('updatedAt'),
+      'contact.updated_at as updatedAt',
       eb
         .selectFrom('list_membership')
         .select(sql<string[]>`coalesce(array_agg(list order by list), '{}')`.as('lists'))
@@ -34,9 +32,9 @@ export async function listPeople(db: Runner, workspaceId: string, { email, searc
     .$if(email !== undefined, (query) => query.where('contact.email', '=', email ?? ''))
     .$if(Boolean(search), (query) => query.where(sql<boolean>`contact."values"::text ilike ${like(search)}`))
     .$if(Boolean(after), (query) =>
-      query.where(sql<boolean>`(${updated}, contact.id) < (${after?.at}::timestamptz, ${after?.id}::uuid)`),
+      query.where(sql<boolean>`(contact.updated_at, contact.id) < (${after?.at}::timestamptz, ${after?.id}::uuid)`),
     )
-    .orderBy(updated, 'desc')
+    .orderBy('contact.updated_at', 'desc')
     .orderBy('contact.id', 'desc')
     .limit(limit + 1)
     .execute()

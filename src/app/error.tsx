@@ -1,0 +1,3 @@
+'use client'
+
+export { default } from './(studio)/error'
