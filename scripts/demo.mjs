@@ -10,6 +10,7 @@ import { runOrTell, say, Trouble } from './machine/say.mjs'
 
 const HOME = '.lichen'
 const FACTS = `${HOME}/demo.json`
+let stopping = false
 const DEMO = { LICHEN_DEMO_EMAIL: 'ines@tarnfield.example', LICHEN_DEMO_PASSWORD: 'kiln-and-glaze' }
 
 await runOrTell(async () => {
@@ -22,7 +23,6 @@ await runOrTell(async () => {
   buildOnce()
   say('Starting the database')
   await lichen.cluster.start()
-  let stopping = false
   const stop = async () => {
     if (stopping) return
     stopping = true
@@ -90,7 +90,7 @@ function writeFacts(lichen, token) {
 function watch(lichen, stop) {
   for (const { name, child, log } of lichen.processes)
     child.once('exit', () => {
-      if (lichen.processes.length === 0) return
+      if (stopping) return
       console.error(`\nThe ${name} process ended; its log is ${log}.`)
       void stop()
     })

@@ -171,6 +171,21 @@ describe('the API', () => {
     expect(new Set(seen).size).toBe(seen.length)
     expect(seen.length).toBe((rows[0] as { n: number }).n)
   })
+  it('makes forms and contacts from as little as it needs, and takes an empty filter for none', async () => {
+    const made = await api<{ slug: string }>(facts, 'POST', '/forms', { name: `Only a name ${slug}` })
+    expect(made).toMatchObject({ status: 201, body: { slug: `only-a-name-${slug}` } })
+    expect((await api(facts, 'POST', '/forms', { name: `Only a name ${slug}` })).status).toBe(409)
+    const contact = { email: person('nested').toUpperCase(), values: { first_name: 'Nest' } }
+    expect(await api(facts, 'POST', '/contacts', contact)).toMatchObject({
+      status: 201,
+      body: { email: person('nested') },
+    })
+    expect((await api(facts, 'POST', '/contacts', contact)).status).toBe(409)
+    expect((await api(facts, 'POST', '/contacts', { email: 'x' })).status).toBe(422)
+    expect((await api(facts, 'POST', '/contacts', { email: person('odd'), shoe_size: 3 })).status).toBe(422)
+    expect((await api(facts, 'GET', `/submissions?form=${slug}&state=`)).status).toBe(200)
+    expect((await api(facts, 'GET', '/submissions?state=odd')).status).toBe(400)
+  })
   it('describes itself, and the form definition', async () => {
     const openapi = (await (await fetch(`${facts.url}/api/openapi.json`)).json()) as { openapi: string; paths: object }
     expect(openapi.openapi).toBe('3.1.0')

@@ -79,9 +79,9 @@ export const operations: Operation[] = [
     body: newFormSchema,
     answers: { 201: 'The form was made', 409: 'The slug is taken' },
     async run({ context, workspaceId, body }) {
-      const id = await createForm(context.db, workspaceId, body, null)
-      if (!id) return problem(409, `The address “${body.slug}” is taken.`)
-      return Response.json({ id, slug: body.slug, name: body.name }, { status: 201 })
+      const made = await createForm(context.db, workspaceId, body, null)
+      if (!made) return problem(409, 'Another form has this address.')
+      return Response.json({ ...made, name: body.name }, { status: 201 })
     },
   }),
   operation({

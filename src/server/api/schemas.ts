@@ -19,23 +19,24 @@ const daySchema = z.iso.date().describe('A UTC day, YYYY-MM-DD')
 
 export const newFormSchema = z.strictObject({
   name: z.string().trim().min(1).max(200),
-  slug: slugSchema,
+  slug: slugSchema.optional().describe('Made from the name when left out'),
   folder: z.string().trim().max(100).default(''),
   campaign: z.string().trim().max(100).default(''),
   draft: formSchema.optional(),
 })
 
-/** Contact fields by name; `email` is how a contact is known. */
+const fieldValueSchema = z.union([z.string().max(20_000), z.number(), z.boolean()])
+
+/** A contact by its email, with stored fields by name: beside the email, or under `values`. */
 export const newContactSchema = z
-  .object({
-    email: z.string().transform((text, context) => {
-      const checked = email.check(text, {})
-      if (checked.ok && typeof checked.answer === 'string') return checked.answer
-      context.addIssue({ code: 'custom', message: 'Give an email address' })
-      return z.NEVER
-    }),
+  .object({ email: z.string(), values: z.record(z.string(), fieldValueSchema).optional() })
+  .catchall(fieldValueSchema)
+  .transform(({ email: text, values, ...fields }, context) => {
+    const checked = email.check(text, {})
+    if (checked.ok && typeof checked.answer === 'string') return { ...fields, ...values, email: checked.answer }
+    context.addIssue({ code: 'custom', path: ['email'], message: 'Give an email address' })
+    return z.NEVER
   })
-  .catchall(z.union([z.string().max(20_000), z.number(), z.boolean()]))
 
 export const planRequestSchema = z.strictObject({
   values: z.record(z.string(), z.unknown()).default({}),

@@ -30,7 +30,9 @@ async function runOperation(
   workspaceId: string,
   request: Request,
 ): Promise<Response> {
-  const query = operation.query.safeParse(Object.fromEntries(new URL(request.url).searchParams))
+  // `?state=` says nothing about the state.
+  const asked = [...new URL(request.url).searchParams].filter(([, value]) => value !== '')
+  const query = operation.query.safeParse(Object.fromEntries(asked))
   if (!query.success) return refuse(400, 'The query is wrong.', query.error.issues)
   let body: unknown
   if (operation.body) {

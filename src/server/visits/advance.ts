@@ -10,6 +10,9 @@ import {
   writeVisits,
 } from '@/db/queries/visits'
 
+import type { LiveForm } from '../forms/live'
+import type { Visitor } from './visitor'
+
 /** Something noticed of a visit, with what is needed to begin one that is not known yet. */
 export interface VisitNotice {
   visitId: string
@@ -24,6 +27,27 @@ export interface VisitNotice {
   at: Date
   noticed: Noticed
 }
+
+/** A notice of a visit to a live form. */
+export const noticeOf = (
+  live: LiveForm,
+  visitor: Visitor,
+  visitId: string,
+  ownHost: string | null,
+  at: Date,
+  noticed: Noticed,
+): VisitNotice => ({
+  visitId,
+  formId: live.formId,
+  workspaceId: live.workspaceId,
+  releaseNumber: live.number,
+  link: visitor.link,
+  pageBefore: visitor.pageBefore,
+  linkHolder: visitor.holder?.id ?? null,
+  ownHost,
+  at,
+  noticed,
+})
 
 /**
  * Moves visits on, beginning those that are new, and notes each happening once.

@@ -5,7 +5,7 @@ import type { Form } from '@/core/form/definition'
 import type { Db } from '@/db/database'
 import { findVisit, type StoredVisit } from '@/db/queries/visits'
 import type { LiveForm } from '../forms/live'
-import { advanceVisits } from './advance'
+import { advanceVisits, noticeOf } from './advance'
 import type { Visitor } from './visitor'
 
 /** How long after the last sign of life a visit without kept answers still goes on. */
@@ -36,22 +36,9 @@ export async function openForm(
   const visitId = visit?.id ?? randomUUID()
   const resumed = Boolean(visit?.answers)
   if (!visit || resumed)
-    await db.transaction().execute((tx) =>
-      advanceVisits(tx, [
-        {
-          visitId,
-          formId: live.formId,
-          workspaceId: live.workspaceId,
-          releaseNumber: live.number,
-          link: visitor.link,
-          pageBefore: visitor.pageBefore,
-          linkHolder: visitor.holder?.id ?? null,
-          ownHost,
-          at: now,
-          noticed: { returned: resumed },
-        },
-      ]),
-    )
+    await db
+      .transaction()
+      .execute((tx) => advanceVisits(tx, [noticeOf(live, visitor, visitId, ownHost, now, { returned: resumed })]))
   return {
     visitId,
     values: { ...start.values, ...visit?.answers },

@@ -5,7 +5,7 @@ import type { Form } from '@/core/form/definition'
 import { questionsAsked } from '@/core/form/values'
 import type { Db } from '@/db/database'
 import type { LiveForm } from '../forms/live'
-import { advanceVisits } from './advance'
+import { advanceVisits, noticeOf } from './advance'
 import type { Visitor } from './visitor'
 
 /** A small batch of what the visitor's page noticed. Sending one twice changes nothing. */
@@ -29,22 +29,10 @@ export async function recordProgress(
 ): Promise<void> {
   const steps = progress.steps.filter((name) => live.form.steps.some((step) => step.name === name))
   const answers = live.form.keepUnfinished ? answersSoFar(live.form, progress.values) : null
-  await db.transaction().execute((tx) =>
-    advanceVisits(tx, [
-      {
-        visitId: progress.visit,
-        formId: live.formId,
-        workspaceId: live.workspaceId,
-        releaseNumber: live.number,
-        link: visitor.link,
-        pageBefore: visitor.pageBefore,
-        linkHolder: visitor.holder?.id ?? null,
-        ownHost,
-        at: now,
-        noticed: { began: progress.began, steps, answers },
-      },
-    ]),
-  )
+  const noticed = { began: progress.began, steps, answers }
+  await db
+    .transaction()
+    .execute((tx) => advanceVisits(tx, [noticeOf(live, visitor, progress.visit, ownHost, now, noticed)]))
 }
 
 /** Sound answers only, and never a box that was merely not ticked; `null` when nothing was answered. */

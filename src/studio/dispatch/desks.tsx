@@ -4,10 +4,33 @@ import { type FormEvent, useState } from 'react'
 import type { Resources } from '@/core/form/examine'
 import type { Desk } from '@/core/records/snapshot'
 import { setDeskAction } from '../settings/actions'
+import { AddResource } from '../settings/addResource'
 import { Button } from '../ui/button'
+import { Chip } from '../ui/chip'
+
+/** Every desk with who belongs to it, each to be opened and changed, and a line to add one. */
+export function Desks({ desks, onSaved }: { desks: Desk[]; onSaved: (resources: Resources) => void }) {
+  return (
+    <>
+      {desks.length === 0 && <p className="text-soft">A desk is a group of people who are told.</p>}
+      {desks.map((desk) => (
+        <details key={desk.name} className="border-b border-rule py-1">
+          <summary>
+            <Chip tone="plum">{desk.title}</Chip>{' '}
+            <span className={desk.addresses.length === 0 ? 'text-red' : 'text-soft'}>
+              {desk.addresses.join(', ') || 'no address yet'}
+            </span>
+          </summary>
+          <DeskEditor desk={desk} onSaved={onSaved} />
+        </details>
+      ))}
+      <AddResource what="desk" onAdded={(_, next) => onSaved(next)} />
+    </>
+  )
+}
 
 /** A desk's name and addresses. They hold for every form, at once. */
-export function DeskEditor({ desk, onSaved }: { desk: Desk; onSaved: (resources: Resources) => void }) {
+function DeskEditor({ desk, onSaved }: { desk: Desk; onSaved: (resources: Resources) => void }) {
   const [note, setNote] = useState<{ wrong: boolean; text: string } | null>(null)
   const submit = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()

@@ -1,10 +1,8 @@
 'use client'
 
 import { useDraft, useFindings } from '../draft/context'
-import { AddResource } from '../settings/addResource'
-import { Chip } from '../ui/chip'
 import { Findings } from '../ui/finding'
-import { DeskEditor } from './desks'
+import { Desks } from './desks'
 import { Messages } from './messages'
 import { RoutingTable } from './routingTable'
 
@@ -22,19 +20,7 @@ export function Dispatch() {
         <h2 className="mb-1.5">Worth a look</h2>
         <Findings findings={findings} />
         <h2 className="mt-5 mb-1.5">Desks</h2>
-        {resources.desks.length === 0 && <p className="text-soft">A desk is a group of people who are told.</p>}
-        {resources.desks.map((desk) => (
-          <details key={desk.name} className="mb-1">
-            <summary>
-              <Chip tone="plum">{desk.title}</Chip>{' '}
-              <span className={desk.addresses.length === 0 ? 'text-red' : 'text-soft'}>
-                {desk.addresses.join(', ') || 'no address yet'}
-              </span>
-            </summary>
-            <DeskEditor desk={desk} onSaved={setResources} />
-          </details>
-        ))}
-        <AddResource what="desk" onAdded={(_, next) => setResources(next)} />
+        <Desks desks={resources.desks} onSaved={setResources} />
       </aside>
     </main>
   )

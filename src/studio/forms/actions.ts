@@ -25,8 +25,8 @@ export async function newFormAction(entered: {
     return { ok: false, field: String(issue?.path[0] ?? 'name'), message: issue?.message ?? 'Not as expected' }
   }
   const original = copyOf ? await findForm(db, workspaceId, copyOf) : undefined
-  const id = await createForm(db, workspaceId, { ...read.data, draft: original?.draft }, userId)
-  return id
-    ? { ok: true, slug: read.data.slug }
+  const made = await createForm(db, workspaceId, { ...read.data, draft: original?.draft }, userId)
+  return made
+    ? { ok: true, slug: made.slug }
     : { ok: false, field: 'slug', message: 'Another form has this address. Choose another.' }
 }

@@ -3,9 +3,8 @@
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import type { Resources } from '@/core/form/examine'
-import { DeskEditor } from '../dispatch/desks'
+import { Desks } from '../dispatch/desks'
 import { Button } from '../ui/button'
-import { Chip } from '../ui/chip'
 import { AddResource } from './addResource'
 import { newTokenAction } from './actions'
 
@@ -29,18 +28,7 @@ export function Settings({ resources: start, mailDomain, api, tokens }: Props) {
         <h2 className="mb-1.5">
           Desks <span className="font-normal text-soft">— groups of people who are told about arrivals</span>
         </h2>
-        {resources.desks.map((desk) => (
-          <details key={desk.name} className="border-b border-rule py-1">
-            <summary>
-              <Chip tone="plum">{desk.title}</Chip>{' '}
-              <span className={desk.addresses.length === 0 ? 'text-red' : 'text-soft'}>
-                {desk.addresses.join(', ') || 'no address yet'}
-              </span>
-            </summary>
-            <DeskEditor desk={desk} onSaved={setResources} />
-          </details>
-        ))}
-        <AddResource what="desk" onAdded={keep} />
+        <Desks desks={resources.desks} onSaved={setResources} />
       </section>
       <section>
         <h2 className="mb-1.5">Contact fields</h2>
