@@ -32,10 +32,9 @@ import { bodyOf } from '../deliveries/body'
 export interface ApplySettings {
   crm: boolean
   ownHost: string | null
+  /** Submissions applied together at most. */
+  together: number
 }
-
-/** Submissions applied together at most. */
-const TOGETHER = 100
 
 /**
  * Plans and applies received submissions, all in one transaction: killed anywhere, it has done nothing,
@@ -50,7 +49,7 @@ export async function applySubmissions(
   clock: () => Date,
 ): Promise<number> {
   try {
-    return await db.transaction().execute((tx) => applyTogether(tx, ids, settings, clock, TOGETHER))
+    return await db.transaction().execute((tx) => applyTogether(tx, ids, settings, clock, settings.together))
   } catch {
     for (const id of ids) await applyAlone(db, id, settings, clock)
     return ids.length

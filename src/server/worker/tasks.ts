@@ -7,11 +7,15 @@ import { applySubmissions } from '../submissions/applySubmissions'
 
 const clock = (): Date => new Date()
 
+/** Enough to make a crowd cheap, few enough to let each wait only moments. */
+const TOGETHER = 100
+
 /** Jobs inside Lichen, which never wait for the outside. */
 export const insideTasks = ({ db, config }: Context, way: GiveWay): TaskList => ({
   async apply_submissions(payload) {
     const { submissions } = payload as { submissions: string[] }
-    const settings = { crm: config.LICHEN_CRM_URL !== '', ownHost: new URL(config.LICHEN_URL).host }
+    const ownHost = new URL(config.LICHEN_URL).host
+    const settings = { crm: config.LICHEN_CRM_URL !== '', ownHost, together: TOGETHER }
     way.tell(await applySubmissions(db, submissions, settings, clock))
   },
   async count_readout(payload) {
