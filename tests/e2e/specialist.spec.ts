@@ -1,4 +1,4 @@
-import { crmOf, mailTo, until } from '../support/api'
+import { api, crmOf, mailTo, until } from '../support/api'
 import { expect, facts, test, unique } from './studio'
 
 /** The job from end to end: compose, say where answers land and who is told, release, send, see it arrive. */
@@ -93,6 +93,8 @@ test('a specialist makes a form, and a stranger’s answers reach contact, desk,
     await expect(studio.getByText('delivered', { exact: true })).toHaveCount(3)
     await studio.getByRole('link', { name: 'Their page' }).click()
     await expect(studio.getByText('“Send me the newsletter”')).toBeVisible()
+    // The rollups follow within two seconds; the page shows them as they were when it was opened.
+    await until('the numbers follow', async () => (await api(facts, 'GET', `/forms/${slug}/readout`)).body.sent === 1)
     await studio.goto(`/forms/${slug}/readout`)
     await expect(studio.getByText('1 sent it')).toBeVisible()
     await expect(studio.getByRole('cell', { name: 'letter', exact: true })).toBeVisible()

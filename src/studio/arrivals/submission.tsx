@@ -112,6 +112,10 @@ export const DeliveryChip = ({ state }: { state: Delivery['state'] }) => (
   <Chip tone={DELIVERY_TONES[state]}>{DELIVERY_WORDS[state]}</Chip>
 )
 
+/** When a delivery was settled, or will be tried again. */
+export const tellWhen = (settledAt: Date | null, nextAt: Date | null): string =>
+  settledAt ? moment(settledAt) : nextAt ? `again ${moment(nextAt)}` : 'queued'
+
 /** What a delivery is, in a line. */
 export const describeDelivery = (body: Delivery['body']): string =>
   body.to === 'mail' ? `Mail “${body.subject}” to ${body.recipients.join(', ')}` : `CRM contact ${body.email}`
@@ -141,9 +145,7 @@ const Deliveries = ({ deliveries }: { deliveries: Delivery[] }) => (
             <DeliveryChip state={state} />
           </td>
           <td className="text-right">{attempts}</td>
-          <td className="whitespace-nowrap">
-            {settled_at ? moment(settled_at) : next_at ? `again ${moment(next_at)}` : 'queued'}
-          </td>
+          <td className="whitespace-nowrap">{tellWhen(settled_at, next_at)}</td>
           <td>{state !== 'delivered' && <Again label="Send again" action={resendAction.bind(null, id)} />}</td>
         </tr>
       ))}

@@ -2,7 +2,7 @@ import Link from 'next/link'
 import type { listDeliveries } from '@/db/queries/deliveries'
 import { Again } from '../arrivals/again'
 import { resendAction } from '../arrivals/actions'
-import { DeliveryChip, describeDelivery } from '../arrivals/submission'
+import { DeliveryChip, describeDelivery, tellWhen } from '../arrivals/submission'
 import { Empty } from '../ui/empty'
 import { moment } from '../ui/show'
 
@@ -67,9 +67,7 @@ export function Outbox({ rows, which, most }: { rows: Row[]; which: 'open' | 'al
                   <DeliveryChip state={row.state} />
                 </td>
                 <td className="text-right">{row.attempts}</td>
-                <td className="whitespace-nowrap">
-                  {row.settledAt ? moment(row.settledAt) : row.nextAt ? `again ${moment(row.nextAt)}` : 'queued'}
-                </td>
+                <td className="whitespace-nowrap">{tellWhen(row.settledAt, row.nextAt)}</td>
                 <td>
                   {row.state !== 'delivered' && <Again label="Send again" action={resendAction.bind(null, row.id)} />}
                 </td>
