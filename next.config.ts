@@ -12,14 +12,6 @@ const config: NextConfig = {
         source: '/:file(visitor-.*)',
         headers: [{ key: 'cache-control', value: 'public, max-age=31536000, immutable' }],
       },
-      {
-        source: '/((?!f/|preview/).*)',
-        headers: [
-          { key: 'x-content-type-options', value: 'nosniff' },
-          { key: 'referrer-policy', value: 'same-origin' },
-          { key: 'x-frame-options', value: 'DENY' },
-        ],
-      },
     ]),
 }
 

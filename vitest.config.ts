@@ -2,7 +2,7 @@ import { defineConfig } from 'vitest/config'
 
 const alias = { '@': `${import.meta.dirname}/src` }
 
-/** Unit tests stand beside the code and need nothing; the rest run against a whole Lichen of their own. */
+/** Unit tests stand beside the code and need nothing; the rest run against whole Lichens, fault runs against ones they break. */
 export default defineConfig({
   resolve: { alias },
   test: {
@@ -12,10 +12,20 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: 'whole',
-          include: ['tests/{outside,faults,api}/**/*.test.ts'],
+          include: ['tests/{outside,api,guard,work}/**/*.test.ts'],
           fileParallelism: false,
           testTimeout: 120_000,
           hookTimeout: 120_000,
+        },
+      },
+      {
+        resolve: { alias },
+        test: {
+          name: 'faults',
+          include: ['tests/faults/**/*.test.ts'],
+          fileParallelism: false,
+          testTimeout: 300_000,
+          hookTimeout: 180_000,
         },
       },
     ],

@@ -1,10 +1,12 @@
 import { type AddressObject, simpleParser } from 'mailparser'
 import { SMTPServer } from 'smtp-server'
 import { JsonLines } from './store'
-import { switches } from './switches'
+import { switchesOf } from './switches'
 
 export interface MailboxMessage {
   id: string
+  /** The workspace that sent it, as its header says. */
+  workspace: string
   from: string
   to: string[]
   replyTo: string | null
@@ -15,7 +17,7 @@ export interface MailboxMessage {
   receivedAt: string
 }
 
-/** A mail server that takes everything and delivers it to a mailbox one can look into. */
+/** A mail server that takes everything, except for `refused@` anywhere, and delivers it to a mailbox one can look into. */
 export class Mailbox {
   private readonly messages: (MailboxMessage & { copies: number })[] = []
   private readonly byId = new Map<string, MailboxMessage & { copies: number }>()
@@ -30,9 +32,9 @@ export class Mailbox {
     const server = new SMTPServer({
       disabledCommands: ['AUTH', 'STARTTLS'],
       logger: false,
-      onMailFrom(_address, _session, callback) {
-        if (switches.mail === 'works') return callback()
-        callback(Object.assign(new Error('The Bench’s mailbox is switched to refuse'), { responseCode: 451 }))
+      onRcptTo({ address }, _session, callback) {
+        if (!address.toLowerCase().startsWith('refused@')) return callback()
+        callback(Object.assign(new Error('There is no such mailbox'), { responseCode: 550 }))
       },
       onData: (stream, session, callback) => {
         const recipients = session.envelope.rcptTo.map(({ address }) => address.toLowerCase())
@@ -40,6 +42,7 @@ export class Mailbox {
           .then((mail) => {
             const message: MailboxMessage = {
               id: mail.messageId ?? '',
+              workspace: workspaceOf(mail.headers.get('lichen-workspace')),
               from: mail.from?.text ?? '',
               to: recipients,
               replyTo: (mail.replyTo as AddressObject | undefined)?.text ?? null,
@@ -49,6 +52,12 @@ export class Mailbox {
               date: mail.date?.toISOString() ?? null,
               receivedAt: new Date().toISOString(),
             }
+            const how = switchesOf(message.workspace).mail
+            if (how === 'hangs') return
+            if (how === 'refuses')
+              return callback(
+                Object.assign(new Error('The Bench’s mailbox is switched to refuse'), { responseCode: 451 }),
+              )
             this.file.append(message)
             this.keep(message)
             callback()
@@ -62,15 +71,17 @@ export class Mailbox {
     })
   }
 
-  /** Messages to an address, or to anybody, newest first; a repeated Message-ID counts as copies. */
-  list(to: string | null, limit: number): (MailboxMessage & { copies: number })[] {
+  /** Messages to an address, or to anybody, of one workspace or of all, newest first; a repeated Message-ID counts as copies. */
+  list(to: string | null, limit: number, workspace: string | null): (MailboxMessage & { copies: number })[] {
     const wanted = to?.toLowerCase()
-    const found = this.messages.filter((message) => !wanted || message.to.includes(wanted))
+    const found = this.messages.filter(
+      (message) => (!wanted || message.to.includes(wanted)) && (!workspace || message.workspace === workspace),
+    )
     return found.slice(-limit).reverse()
   }
 
-  get size(): number {
-    return this.messages.length
+  count(workspace: string | null): number {
+    return workspace ? this.messages.filter((message) => message.workspace === workspace).length : this.messages.length
   }
 
   private keep(message: MailboxMessage): void {
@@ -84,3 +95,5 @@ export class Mailbox {
     if (message.id) this.byId.set(message.id, kept)
   }
 }
+
+const workspaceOf = (header: unknown): string => (typeof header === 'string' ? header : '')

@@ -6,7 +6,7 @@ import { createServer, type IncomingMessage, type ServerResponse } from 'node:ht
 import { constants, setPriority } from 'node:os'
 import { Crm } from './crm'
 import { Mailbox } from './mailbox'
-import { switches, turnSwitches } from './switches'
+import { switchesOf, turnSwitches } from './switches'
 
 const HOST = '127.0.0.1'
 // In the world the outside runs on other machines; here it must not take Lichen's share of this one.
@@ -17,26 +17,36 @@ const crm = new Crm(folder)
 
 async function answer(request: IncomingMessage): Promise<{ status: number; body: object }> {
   const url = new URL(request.url ?? '/', `http://${HOST}`)
-  const limit = Math.min(500, Math.max(1, Number(url.searchParams.get('limit') ?? 100) || 100))
+  const asked = (name: string) => url.searchParams.get(name)
+  const limit = Math.min(10_000, Math.max(1, Number(asked('limit') ?? 100) || 100))
+  const workspace = asked('workspace')
   switch (`${request.method} ${url.pathname}`) {
     case 'GET /':
-      return ok({ mailbox: mailbox.size, crm: crm.size, switches })
+      return ok({ mailbox: mailbox.count(workspace), crm: crm.count(workspace), switches: switchesOf(workspace) })
     case 'GET /mailbox/messages':
-      return ok({ messages: mailbox.list(url.searchParams.get('to'), limit) })
+      return ok({ messages: mailbox.list(asked('to'), limit, workspace) })
     case 'GET /crm/contacts':
-      return ok({ contacts: crm.list(url.searchParams.get('email'), limit) })
+      return ok({ contacts: crm.list(asked('email'), limit, workspace) })
     case 'POST /crm/contacts': {
-      if (switches.crm === 'fails') return { status: 503, body: { error: 'The Bench’s CRM is switched to fail' } }
-      const key = request.headers['idempotency-key']
-      return crm.write(typeof key === 'string' ? key : null, await readJson(request))
+      const sender = header(request, 'lichen-workspace') ?? ''
+      const how = switchesOf(sender).crm
+      if (how === 'fails') return { status: 503, body: { error: 'The Bench’s CRM is switched to fail' } }
+      if (how === 'errs') return { status: 500, body: { error: 'The Bench’s CRM is switched to err' } }
+      if (how === 'hangs') return new Promise(() => undefined)
+      return crm.write(sender, header(request, 'idempotency-key'), await readJson(request))
     }
     case 'PUT /switches': {
-      const wrong = turnSwitches((await readJson(request)) as Record<string, unknown>)
-      return wrong ? { status: 422, body: { error: wrong } } : ok(switches)
+      const wrong = turnSwitches(workspace, (await readJson(request)) as Record<string, unknown>)
+      return wrong ? { status: 422, body: { error: wrong } } : ok(switchesOf(workspace))
     }
     default:
       return { status: 404, body: { error: 'There is nothing here' } }
   }
+}
+
+function header({ headers }: IncomingMessage, name: string): string | null {
+  const value = headers[name]
+  return typeof value === 'string' ? value : null
 }
 
 const ok = (body: object) => ({ status: 200, body })

@@ -43,7 +43,6 @@ await runOrTell(async () => {
   console.log(`\nLichen is ready: ${lichen.url}`)
   console.log(`Sign in as ${DEMO.LICHEN_DEMO_EMAIL} with the password ${DEMO.LICHEN_DEMO_PASSWORD}`)
   console.log('Ctrl-C stops everything.')
-  watch(lichen, stop)
 })
 
 function readPort() {
@@ -84,14 +83,4 @@ function writeFacts(lichen, token) {
   const { LICHEN_DEMO_EMAIL: email, LICHEN_DEMO_PASSWORD: password } = DEMO
   const facts = { url: lichen.url, bench: lichen.bench, email, password, token }
   writeFileSync(FACTS, `${JSON.stringify(facts, null, 2)}\n`, { mode: 0o600 })
-}
-
-/** @param {Installation} lichen @param {() => Promise<void>} stop */
-function watch(lichen, stop) {
-  for (const { name, child, log } of lichen.processes)
-    child.once('exit', () => {
-      if (stopping) return
-      console.error(`\nThe ${name} process ended; its log is ${log}.`)
-      void stop()
-    })
 }

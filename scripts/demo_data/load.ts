@@ -39,8 +39,8 @@ const config = readConfig()
 const ownHost = new URL(config.LICHEN_URL).host
 // Demo data can be loaded again, so it need not wait for the disk.
 const address = new URL(config.DATABASE_URL)
-address.searchParams.set('options', '-c synchronous_commit=off')
-const { db, pool }: Connection = connect(address.toString(), AT_ONCE + 2)
+address.searchParams.set('options', '-c synchronous_commit=off -c timezone=UTC')
+const { db, pool }: Connection = connect(address.toString(), { size: AT_ONCE + 2, patience: 60 })
 const chance = new Chance(20261)
 const now = new Date()
 const daysAgo = (days: number): Date => new Date(now.getTime() - days * DAY)
@@ -185,8 +185,9 @@ function courseOf(origin: Origin, ease: number): Course {
 }
 
 async function makeVisit(form: LiveForm, visitor: Visitor, answers: Answers, course: Course, at: Date): Promise<void> {
-  const { visitId } = await openForm(db, form, visitor, null, ownHost, at)
+  const { pass } = await openForm(db, form, visitor, null, ownHost, at)
   if (!course.begins) return
+  const visitId = pass.id
   const steps = form.form.steps.slice(0, course.steps + 1).map(({ name }) => name)
   let moment = at.getTime() + 4000
   await note(form, visitor, visitId, steps.slice(0, 1), {}, new Date(moment))
@@ -204,15 +205,19 @@ async function makeVisit(form: LiveForm, visitor: Visitor, answers: Answers, cou
   }
   if (course.steps < form.form.steps.length) return
   const sentAt = new Date(moment)
-  const accepted = await acceptSubmission(db, form, answers, visitor, visitId, sentAt)
-  if (!accepted.ok) throw new Error(JSON.stringify(accepted.errors))
-  // Each alone: its clock is set back to its own moment.
-  const settings = { crm: config.LICHEN_CRM_URL !== '', ownHost, together: 1 }
-  await applySubmissions(db, [accepted.submission], settings, () => new Date(moment + 400))
+  const accepted = await acceptSubmission(db, form, answers, visitor, { id: visitId, proven: true }, sentAt)
+  if (!accepted.ok) throw new Error(JSON.stringify(accepted))
+  await applySubmissions(db, [accepted.submission], {
+    crm: config.LICHEN_CRM_URL !== '',
+    ownHost,
+    together: 20,
+    // Each at a moment of its own, whoever applies it.
+    appliedAt: (receivedAt) => new Date(receivedAt.getTime() + 400),
+  })
 }
 
 function note(form: LiveForm, visitor: Visitor, visit: string, steps: string[], values: Answers, at: Date) {
-  return recordProgress(db, form, { visit, began: true, steps, values }, visitor, ownHost, at)
+  return recordProgress(db, form, { visit, began: true, steps, values }, visitor, true, ownHost, at)
 }
 
 /** A mailing with personal links; some of the people who got one use it. */

@@ -1,5 +1,14 @@
 import { createHash } from 'node:crypto'
-import { appendFileSync, chmodSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import {
+  appendFileSync,
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
@@ -58,8 +67,8 @@ export class Cluster {
 
   make() {
     say('Making a database cluster')
-    rmSync(this.folder, { recursive: true, force: true })
     mkdirSync(this.folder, { recursive: true, mode: 0o700 })
+    for (const left of readdirSync(this.folder)) rmSync(join(this.folder, left), { recursive: true })
     if (isRoot) run('chown', ['postgres', this.folder])
     this.run('initdb', ['-D', this.folder, '-U', 'lichen', '-A', 'trust', '-E', 'UTF8', '--locale=C.UTF-8'])
     appendFileSync(

@@ -3,11 +3,22 @@ import type { ChildProcess } from 'node:child_process'
 /** The types of `installation.mjs`, for tests written in TypeScript. */
 export class Installation {
   constructor(home: string, port: number, settings?: Record<string, string>)
+  /** The folder of all its files. */
+  readonly home: string
   readonly url: string
   readonly bench: string
-  readonly cluster: { url: string; start(): Promise<void>; stop(): void; psql(database: string, sql: string): string }
+  readonly cluster: {
+    url: string
+    folder: string
+    settings: string[]
+    running: boolean
+    start(): Promise<void>
+    stop(): void
+    psql(database: string, sql: string): string
+  }
   loadAnew(args?: string[]): Promise<string>
-  start(what: 'bench' | 'web' | 'worker'): { child: ChildProcess }
+  /** Starts a process and keeps it running; `child` is the one that runs now. */
+  start(what: 'bench' | 'web' | 'worker' | 'all', settings?: Record<string, string>): { readonly child: ChildProcess }
   startAll(): Promise<void>
   stop(): Promise<void>
 }

@@ -2,7 +2,8 @@ import { appendFileSync, mkdirSync, rmSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import process from 'node:process'
 import { Cluster, keptSecret, requireFreePort } from './cluster.mjs'
-import { run, startNode, stopAll, waitFor } from './run.mjs'
+import { keepRunning } from './keep.mjs'
+import { run, waitFor } from './run.mjs'
 import { Trouble } from './say.mjs'
 
 const NODE = ['--import', 'tsx']
@@ -20,7 +21,7 @@ export class Installation {
     this.cluster = new Cluster(this.home, port + 1)
     this.url = `http://127.0.0.1:${port}`
     this.bench = `http://127.0.0.1:${port + 2}`
-    /** @type {ReturnType<typeof startNode>[]} */
+    /** @type {ReturnType<typeof keepRunning>[]} */
     this.processes = []
     /** @type {Record<string, string>} */
     this.environment = {
@@ -76,13 +77,26 @@ export class Installation {
     await requireFreePort(this.port + 3, 'the Bench’s mail server')
   }
 
-  /** @param {'bench' | 'web' | 'worker'} what */
-  start(what) {
-    const file = what === 'bench' ? 'bench/main.ts' : 'scripts/start.ts'
+  /**
+   * Starts a process and keeps it running.
+   * `all` is what `npm start` runs.
+   * @param {'bench' | 'web' | 'worker' | 'all'} what @param {Record<string, string>} [settings]
+   */
+  start(what, settings = {}) {
+    const file = {
+      bench: 'bench/main.ts',
+      all: 'scripts/start.ts',
+      web: 'scripts/process.ts',
+      worker: 'scripts/process.ts',
+    }[what]
     const role = what === 'bench' ? {} : { LICHEN_ROLE: what }
     const log = join(this.home, `${what}.log`)
     appendFileSync(log, `\n${new Date().toISOString()} started\n`)
-    const started = startNode(what, [...NODE, file], { ...this.environment, ...role }, log)
+    const environment = { ...this.environment, ...role, ...settings }
+    const started = keepRunning(what, [...NODE, file], environment, {
+      log,
+      say: (text) => appendFileSync(log, `${text}\n`),
+    })
     this.processes.push(started)
     return started
   }
@@ -105,13 +119,14 @@ export class Installation {
     }
   }
 
+  /** A process that ended while everything was being started, and has not been started again yet. */
   whoDied() {
-    const dead = this.processes.find(({ child }) => child.exitCode !== null || child.signalCode !== null)
+    const dead = this.processes.find(({ child }) => child.exitCode !== null)
     return dead ? `The ${dead.name} process ended; its log is ${dead.log}.` : null
   }
 
   async stop() {
-    await stopAll(this.processes)
+    await Promise.all(this.processes.map((one) => one.end()))
     this.processes = []
     this.cluster.stop()
   }

@@ -1,6 +1,4 @@
-import { spawn, spawnSync } from 'node:child_process'
-import { openSync } from 'node:fs'
-import process from 'node:process'
+import { spawnSync } from 'node:child_process'
 import { Trouble } from './say.mjs'
 
 /**
@@ -24,37 +22,6 @@ export function run(command, args, { remedy, show, ...options } = {}) {
 
 /** @param {string} command @param {string[]} args */
 export const succeeds = (command, args) => spawnSync(command, args, { stdio: 'ignore' }).status === 0
-
-/**
- * Starts a process that goes on running, with its output in a file.
- * @param {string} name @param {string[]} nodeArgs @param {Record<string, string>} environment @param {string} log
- */
-export function startNode(name, nodeArgs, environment, log) {
-  const out = openSync(log, 'a')
-  const child = spawn(process.execPath, nodeArgs, {
-    env: { ...process.env, NODE_ENV: 'production', ...environment },
-    stdio: ['ignore', out, out],
-  })
-  return { name, child, log }
-}
-
-/** @param {ReturnType<typeof startNode>[]} processes */
-export async function stopAll(processes) {
-  await Promise.all(
-    processes.map(
-      ({ child }) =>
-        new Promise((done) => {
-          if (child.exitCode !== null || child.signalCode !== null) return done(undefined)
-          const timer = setTimeout(() => child.kill('SIGKILL'), 10_000)
-          child.once('exit', () => {
-            clearTimeout(timer)
-            done(undefined)
-          })
-          child.kill('SIGTERM')
-        }),
-    ),
-  )
-}
 
 /** Waits until an address answers well. @param {string} url @param {number} seconds @param {() => string | null} died */
 export async function waitFor(url, seconds, died = () => null) {

@@ -36,7 +36,8 @@ const form = formOf(
     },
   },
 )
-const nobody = { linkHolder: null }
+const nobody = { linkHolder: null, submission: 'S1' }
+const holder = (linkHolder: string | null) => ({ linkHolder, submission: 'S1' })
 const stranger = { email: 'ilka@studio.example', first_name: 'Ilka', region: 'north', letter: true }
 const ilka = {
   id: 'c1',
@@ -72,13 +73,13 @@ describe('a plan', () => {
     const plan = planSubmission(
       form,
       { ...stranger, email: 'other@studio.example' },
-      { linkHolder: 'c1' },
+      holder('c1'),
       snapshotOf({ contacts: [ilka] }),
     )
     expect(plan.person.how).toBe('new')
   })
   it('knows the holder of a personal link who answers no address', () => {
-    const plan = planSubmission(form, { first_name: 'Ilke' }, { linkHolder: 'c1' }, snapshotOf({ contacts: [ilka] }))
+    const plan = planSubmission(form, { first_name: 'Ilke' }, holder('c1'), snapshotOf({ contacts: [ilka] }))
     expect(plan.person).toMatchObject({ how: 'personal_link', contact: 'c1' })
     expect(plan.changes).toMatchObject([{ field: 'first_name', from: 'Ilka', to: 'Ilke', effect: 'set' }])
   })
@@ -92,6 +93,64 @@ describe('a plan', () => {
     const plan = planSubmission(bare, { email: 'ilka@studio.example' }, nobody, snapshotOf())
     expect(plan.messages).toMatchObject([{ to: ['ines@tarnfield.example'], subject: 'A form: a new submission' }])
   })
+  it('tells the owner where the desk has been emptied, and says so where there is no owner', () => {
+    const desks = [
+      { name: 'north', title: 'North desk', addresses: [] },
+      { name: 'south', title: 'South desk', addresses: [] },
+    ]
+    const plan = planSubmission(form, stranger, nobody, snapshotOf({ desks }))
+    expect(plan.messages[0]).toMatchObject({ to: ['ines@tarnfield.example'], message: 'notice' })
+    expect(plan.routed.because).toMatch(/North desk has no address, so the form’s owner is told/)
+    const left = planSubmission(form, stranger, nobody, snapshotOf({ desks, owner: null }))
+    expect(left.messages.map(({ audience }) => audience)).toEqual(['visitor'])
+    expect(left.findings[0]).toMatch(/^Nobody is told/)
+    expect(left.person.how).toBe('new')
+  })
+  it('is matched by whichever email was really answered', () => {
+    const branches = formOf([
+      choiceOf('who', 'me', 'studio'),
+      { ...emailQuestion, required: false, shownWhen: { tests: [{ value: 'who', is: 'equals', to: 'me' }] } },
+      {
+        ...emailQuestion,
+        name: 'studio_email',
+        required: false,
+        shownWhen: { tests: [{ value: 'who', is: 'equals', to: 'studio' }] },
+      },
+    ])
+    const values = { who: 'studio', email: null, studio_email: 'ilka@studio.example' }
+    const plan = planSubmission(branches, values, nobody, snapshotOf({ contacts: [ilka] }))
+    expect(plan.person).toMatchObject({ how: 'email', contact: 'c1' })
+  })
+  it('never overwrites the address a person is known by', () => {
+    const claiming = formOf([emailQuestion, { ...emailQuestion, name: 'other', label: 'Other', required: false }], {
+      carried: [{ name: 'claim', label: 'Claim', lands: [{ field: 'email' }] }],
+    })
+    const values = { email: 'ilka@studio.example', other: 'two@studio.example', claim: 'evil@studio.example' }
+    const effects = (contacts: (typeof ilka)[], given: object, linkHolder: string | null) =>
+      planSubmission(claiming, given as typeof values, holder(linkHolder), snapshotOf({ contacts })).changes.map(
+        ({ field, to, effect }) => [field, to, effect],
+      )
+    expect(effects([ilka], values, null)).toEqual([['email', 'two@studio.example', 'kept']])
+    expect(effects([], values, null)).toEqual([['email', 'ilka@studio.example', 'set']])
+    expect(effects([ilka], { claim: 'evil@studio.example' }, 'c1')).toEqual([['email', 'evil@studio.example', 'kept']])
+  })
+  it('goes on where a template cannot be rendered', () => {
+    const broken = formOf([emailQuestion], {
+      messages: [
+        { name: 'notice', title: 'Notice', to: 'desk', subject: '{{ x', body: 'b' },
+        { name: 'thanks', title: 'Thanks', to: 'visitor', subject: 's', body: '{% bad %}' },
+      ],
+      routing: { otherwise: { desk: 'north', message: 'notice' } },
+      outcome: { title: 'Thanks {{ email', body: 'x' },
+    })
+    const plan = planSubmission(broken, { email: 'ilka@studio.example' }, nobody, snapshotOf())
+    expect(plan.messages).toMatchObject([{ message: 'plain', to: ['north@tarnfield.example'] }])
+    expect(plan.findings.slice(0, 2)).toEqual([
+      expect.stringMatching(/“Notice” could not be written/),
+      expect.stringMatching(/“Thanks” could not be written/),
+    ])
+    expect(plan.outcome).toEqual({ title: 'Thank you', body: 'x' })
+  })
   it('gives every entry its because, and the same plan every time', () => {
     const answers = fc.record({
       email: fc.constantFrom(null, 'ilka@studio.example', 'new@studio.example'),
@@ -101,10 +160,10 @@ describe('a plan', () => {
     })
     fc.assert(
       fc.property(answers, fc.constantFrom(null, 'c1'), (values, linkHolder) => {
-        const plan = planSubmission(form, values, { linkHolder }, snapshotOf({ contacts: [ilka] }))
+        const plan = planSubmission(form, values, holder(linkHolder), snapshotOf({ contacts: [ilka] }))
         const entries = [plan.person, ...plan.changes, ...plan.lists, plan.routed, ...plan.messages, ...plan.deliveries]
         for (const { because } of entries) expect(because).not.toBe('')
-        expect(planSubmission(form, values, { linkHolder }, snapshotOf({ contacts: [ilka] }))).toEqual(plan)
+        expect(planSubmission(form, values, holder(linkHolder), snapshotOf({ contacts: [ilka] }))).toEqual(plan)
         for (const { to } of plan.changes) expect(to).not.toBeNull()
         expect(JSON.parse(JSON.stringify(plan))).toEqual(plan)
       }),

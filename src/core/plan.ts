@@ -1,9 +1,10 @@
-import { type Answers, isBlank } from './answers/answer'
+import { type Answers, isBlank, valueIn } from './answers/answer'
 import { type PlannedMessage, writeMessages } from './dispatch/messages'
 import { chooseOutcome, type Outcome } from './dispatch/outcome'
 import { routeSubmission, type Routed } from './dispatch/route'
+import type { MergeFacts } from './dispatch/template'
 import type { Form } from './form/definition'
-import { emailQuestion, labelOf, questionsAsked } from './form/values'
+import { emailQuestions, labelOf, questionsAsked } from './form/values'
 import { landValues, type RecordChange } from './records/land'
 import { joinLists, type ListChange } from './records/lists'
 import { matchPerson, type Person } from './records/match'
@@ -26,7 +27,7 @@ export type PlannedDelivery =
   { key: string; to: 'mail'; message: number; because: string } | { key: string; to: 'crm'; because: string }
 
 /** What a plan needs to know of the visit. */
-export interface VisitFacts {
+export interface VisitFacts extends MergeFacts {
   /** Id of the contact whose personal link was used. */
   linkHolder: string | null
 }
@@ -39,10 +40,10 @@ export function planSubmission(form: Form, values: Answers, visit: VisitFacts, s
   const person = matchPerson(emailIn(form, values), visit.linkHolder, snapshot.contacts)
   const contact = snapshot.contacts.find(({ id }) => id === person.contact) ?? null
   const known = person.how !== 'nobody'
-  const changes = known ? landValues(form, values, contact, snapshot.fields) : []
+  const changes = known ? landValues(form, values, person.email, contact, snapshot.fields) : []
   const lists = known ? joinLists(form, values, contact, snapshot.lists) : []
   const routed = routeSubmission(form, values, snapshot)
-  const messages = writeMessages(form, values, routed, person.email, snapshot)
+  const { messages, unsent } = writeMessages(form, values, routed, person.email, visit, snapshot)
   return {
     person,
     changes,
@@ -50,16 +51,18 @@ export function planSubmission(form: Form, values: Answers, visit: VisitFacts, s
     routed,
     messages,
     deliveries: planDeliveries(person, changes, messages, snapshot),
-    outcome: chooseOutcome(form, values),
-    findings: noteUnlanded(form, values),
+    outcome: chooseOutcome(form, values, visit),
+    findings: [...unsent, ...noteUnlanded(form, values)],
   }
 }
 
-/** The answered email, in the form it is matched by. */
+/**
+ * The address a person is matched by: the first one really answered on their way, whichever of the form's
+ * email questions asked for it. Carried values are claims and never tell who somebody is.
+ */
 export function emailIn(form: Form, values: Answers): string | null {
-  const question = emailQuestion(form)
-  const email = question ? values[question.name] : null
-  return typeof email === 'string' && email !== '' ? email : null
+  const answered = emailQuestions(form).map(({ name }) => valueIn(values, name))
+  return answered.find((email) => typeof email === 'string' && email !== '')?.toString() ?? null
 }
 
 function planDeliveries(
@@ -84,7 +87,8 @@ function planDeliveries(
 function noteUnlanded(form: Form, values: Answers): string[] {
   const joins = new Set(form.joins.map(({ consent }) => consent))
   const nowhere = questionsAsked(form).filter(
-    ({ question }) => !isBlank(values[question.name]) && question.lands.length === 0 && !joins.has(question.name),
+    ({ question }) =>
+      !isBlank(valueIn(values, question.name)) && question.lands.length === 0 && !joins.has(question.name),
   )
   if (nowhere.length === 0) return []
   const labels = nowhere.map(({ question }) => `“${labelOf(form, question.name)}”`).join(', ')

@@ -67,6 +67,7 @@ interface ApiTokenTable {
   hash: Buffer
   created_at: Default<Date>
   last_used_at: MaybeMoment
+  withdrawn_at: MaybeMoment
 }
 
 interface RecordFieldTable {
@@ -115,6 +116,8 @@ interface ReleaseTable {
   changes: Json<string[]>
   released_by: string | null
   released_at: Default<Date>
+  /** When the next release took its place. */
+  replaced_at: MaybeMoment
 }
 
 interface ContactTable {
@@ -137,6 +140,8 @@ interface ContactChangeTable {
   submission_id: string | null
   because: string
   at: Moment
+  /** Counts changes in the order they were made. */
+  seq: Generated<string>
 }
 
 interface ListMembershipTable {
@@ -209,6 +214,11 @@ interface SubmissionTable {
   error: ColumnType<string | null, string | null | undefined, string | null>
   received_at: Moment
   applied_at: MaybeMoment
+  /** Counts submissions in the order they arrived. */
+  seq: Generated<string>
+  /** Tries to apply it that failed for a passing reason; the next is not before `next_at`. */
+  attempts: Default<number>
+  next_at: MaybeMoment
 }
 
 type DeliveryState = 'waiting' | 'delivered' | 'given_up'
@@ -239,6 +249,11 @@ interface DeliveryTable {
   created_at: Moment
   next_at: MaybeMoment
   settled_at: MaybeMoment
+  /** Until when a worker has it in hand. */
+  lease_until: MaybeMoment
+  /** The form whose submission it is of, and the visitor's address for a mail to one: both for counting. */
+  form_id: string | null
+  visitor: string | null
 }
 
 interface ReadoutDayTable {
@@ -262,4 +277,7 @@ interface WorkerProcessTable {
   id: string
   pools: string[]
   beat_at: ColumnType<Date, Date | undefined, Date>
+  /** When it last settled a submission or a delivery, however that went. */
+  submissions_at: MaybeMoment
+  deliveries_at: MaybeMoment
 }

@@ -1,8 +1,9 @@
 import { context } from './context'
+import { log } from './log'
 
 /** What the Bench shows of itself over HTTP. */
 export interface BenchState {
-  switches: { mail: 'works' | 'refuses'; crm: 'works' | 'fails' }
+  switches: { mail: 'works' | 'refuses' | 'hangs'; crm: 'works' | 'fails' | 'errs' | 'hangs' }
   counts: { mailbox: number; crm: number }
   messages: BenchMessage[]
   contacts: BenchContact[]
@@ -28,23 +29,26 @@ interface BenchContact {
   writes: number
 }
 
-/** Reads the simulated outside; `null` where none is connected, or it does not answer. */
-export async function readBench(address: string): Promise<BenchState | null> {
-  const query = address ? encodeURIComponent(address) : ''
+/** Reads what a workspace sent to the simulated outside; `null` where none is connected, or it does not answer. */
+export async function readBench(workspaceId: string, address: string): Promise<BenchState | null> {
+  const query = `workspace=${workspaceId}&limit=50`
+  const to = encodeURIComponent(address)
   try {
     const [state, { messages }, { contacts }] = await Promise.all([
-      fetchJson<{ mailbox: number; crm: number; switches: BenchState['switches'] }>('/'),
-      fetchJson<{ messages: BenchMessage[] }>(`/mailbox/messages?limit=50&to=${query}`),
-      fetchJson<{ contacts: BenchContact[] }>(`/crm/contacts?limit=50&email=${query}`),
+      fetchJson<{ mailbox: number; crm: number; switches: BenchState['switches'] }>(`/?${query}`),
+      fetchJson<{ messages: BenchMessage[] }>(`/mailbox/messages?${query}&to=${to}`),
+      fetchJson<{ contacts: BenchContact[] }>(`/crm/contacts?${query}&email=${to}`),
     ])
     return { switches: state.switches, counts: { mailbox: state.mailbox, crm: state.crm }, messages, contacts }
-  } catch {
+  } catch (error) {
+    log.warn({ error }, 'The Bench does not answer')
     return null
   }
 }
 
-export async function turnBenchSwitches(switches: Partial<BenchState['switches']>): Promise<void> {
-  await fetch(benchAddress('/switches'), { method: 'PUT', body: JSON.stringify(switches) })
+/** Turns switches for one workspace: others go on as they were. */
+export async function turnBenchSwitches(workspaceId: string, switches: Partial<BenchState['switches']>): Promise<void> {
+  await fetch(benchAddress(`/switches?workspace=${workspaceId}`), { method: 'PUT', body: JSON.stringify(switches) })
 }
 
 async function fetchJson<T>(path: string): Promise<T> {

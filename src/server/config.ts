@@ -1,14 +1,28 @@
 import { z } from 'zod'
+import { areProxies } from './door/address'
 
 /** Every setting is an environment variable, checked once, at start. */
 const schema = z.object({
   DATABASE_URL: z.string().regex(/^postgres(ql)?:\/\//, 'must begin with postgres://'),
   LICHEN_URL: z.url().default('http://127.0.0.1:4300'),
+  /** The address to listen on; loopback unless told otherwise. */
+  LICHEN_HOST: z.string().min(1).default('127.0.0.1'),
   LICHEN_PORT: z.coerce.number().int().min(1).max(65_535).default(4300),
   LICHEN_ROLE: z.enum(['web', 'worker', 'all']).default('all'),
   LICHEN_SECRET: z.string().min(32, 'must have at least 32 characters'),
   LICHEN_SMTP_URL: z.string().regex(/^smtps?:\/\//, 'must begin with smtp:// or smtps://'),
   LICHEN_CRM_URL: z.union([z.url(), z.literal('')]).default(''),
+  /** Proxies in front of us, whose word on where a request comes from is believed: addresses or ranges. */
+  LICHEN_PROXIES: z
+    .string()
+    .default('')
+    .transform((text) => text.split(/[\s,]+/).filter(Boolean))
+    .refine(areProxies, 'must be addresses or ranges, such as 10.0.0.0/8, with commas between'),
+  /** Multiplies every limit on how often strangers may ask. */
+  LICHEN_LIMITS: z.coerce.number().positive().default(1),
+  /** Given by whoever keeps a process running: the same for the one before in its place. */
+  LICHEN_PLACE: z.uuid().optional(),
+  LICHEN_LOG_LEVEL: z.enum(['trace', 'debug', 'info', 'warn', 'error', 'silent']).default('info'),
   /** HTTP side of the Bench; without it the studio has no Bench place. */
   LICHEN_BENCH_URL: z.union([z.url(), z.literal('')]).default(''),
   /** In the demo, the sign-in page offers this account. */

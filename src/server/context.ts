@@ -1,8 +1,10 @@
 import { type Connection, connect } from '@/db/database'
 import { type Config, readConfig } from './config'
+import { Presence } from './presence'
 
 export interface Context extends Connection {
   config: Config
+  presence: Presence
 }
 
 // One for the process, however many bundles of the web server load this module.
@@ -14,7 +16,15 @@ export function context(): Context {
   return holder.lichenContext
 }
 
+/** Longest that a statement may take, in seconds: behind the scenes longer than anybody would wait for. */
+const PATIENCE = { web: 5, worker: 8, all: 8 }
+
 function openContext(): Context {
   const config = readConfig()
-  return { config, ...connect(config.DATABASE_URL) }
+  const connection = connect(config.DATABASE_URL, {
+    patience: PATIENCE[config.LICHEN_ROLE],
+    onError: (error) => presence.tell(error),
+  })
+  const presence = new Presence(connection.look, connection.dropSilent)
+  return { config, presence, ...connection }
 }

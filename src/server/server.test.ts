@@ -4,7 +4,7 @@ import { afterEach, describe, expect, it } from 'vitest'
 import { formOf } from '@/core/testing/forms'
 import { readConfig } from './config'
 import { writeToCrm } from './deliveries/crm'
-import { isDatabaseAway } from './problem'
+import { isDatabaseAway, isTemporary } from './failures'
 import { defaultSpan } from './readout/span'
 import { rateOf } from './readout/readReadout'
 import { keepParameters } from './visits/visitor'
@@ -69,7 +69,7 @@ describe('writing to the CRM', () => {
 
   it('sends the whole contact with its revision and an idempotency key', async () => {
     const seen: object[] = []
-    await writeToCrm(await listen(200, seen), 'delivery-1', contact)
+    await writeToCrm(await listen(200, seen), 'delivery-1', 'w1', contact)
     expect(seen).toEqual([
       {
         url: '/base/crm/contacts',
@@ -79,10 +79,10 @@ describe('writing to the CRM', () => {
     ])
   })
   it('fails with what the CRM said, and follows it nowhere else', async () => {
-    await expect(writeToCrm(await listen(500), 'd', contact)).rejects.toThrow('The CRM answered 500: because')
+    await expect(writeToCrm(await listen(500), 'd', 'w1', contact)).rejects.toThrow('The CRM answered 500: because')
     server?.close()
-    await expect(writeToCrm(await listen(302), 'd', contact)).rejects.toThrow()
-    await expect(writeToCrm('', 'd', contact)).rejects.toThrow('No CRM is connected')
+    await expect(writeToCrm(await listen(302), 'd', 'w1', contact)).rejects.toThrow('The CRM answered 302')
+    await expect(writeToCrm('', 'd', 'w1', contact)).rejects.toThrow('No CRM is connected')
   })
 })
 
@@ -95,6 +95,13 @@ describe('small things', () => {
       false,
       false,
     ])
+  })
+  it('tell what will pass from what will not', () => {
+    const coded = (code: string) => Object.assign(new Error('x'), { code })
+    expect(
+      ['40001', '40P01', '55P03', '57014', '53100', '08006', 'ETIMEDOUT'].map((c) => isTemporary(coded(c))),
+    ).toEqual(Array.from({ length: 7 }, () => true))
+    expect([coded('22P05'), coded('23503'), new Error('x'), 'x'].map(isTemporary)).toEqual([false, false, false, false])
   })
   it('cover thirty days unless told otherwise, and read a span either way round', () => {
     const now = new Date('2026-11-23T23:59:00Z')

@@ -1,8 +1,9 @@
-import type { Answer, Answers } from '@/core/answers/answer'
+import { type Answer, type Answers, valueIn } from '@/core/answers/answer'
 import { type AnswerError, stepsShown } from '@/core/answers/check'
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { Form } from '@/core/form/definition'
 import { type VisitorForm, visitorView } from '@/core/form/visitor_view'
+import { tellProgress } from './progress'
 import { QuestionField } from './question'
 
 /** Names of the files a page needs, with their contents' hash in them. */
@@ -13,6 +14,8 @@ export interface Assets {
 
 export interface PageState {
   form: Form
+  /** Number of the release shown; 0 in a preview. */
+  release: number
   /** Wording with its merge fields filled in. */
   title: string
   intro: string
@@ -25,7 +28,8 @@ export interface PageState {
   errors: readonly AnswerError[]
   /** Said above the questions, such as that one more has come up. */
   notice: string | null
-  visitId: string
+  /** The visit and the proof that it is this browser's. */
+  pass: { id: string; proof: string }
   pageBefore: string | null
   action: string
   resumed: boolean
@@ -36,15 +40,19 @@ export interface PageState {
 /** What the page's script reads. */
 export interface PageData extends VisitorForm {
   visit: string
+  proof: string
+  release: number
   mode: PageState['mode']
   before: string | null
 }
 
 export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
-  const { form, visitId, mode } = state
+  const { form, pass, release, mode } = state
   const data: PageData = {
     ...visitorView(form, state.carried),
-    visit: visitId,
+    visit: pass.id,
+    proof: pass.proof,
+    release,
     mode,
     before: state.pageBefore,
   }
@@ -58,7 +66,9 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
           {state.resumed && <p className="notice">Your answers from before are still here.</p>}
         </div>
         <form method="post" action={state.action} noValidate data-form>
-          <input type="hidden" name="_visit" value={visitId} />
+          <input type="hidden" name="_visit" value={pass.id} />
+          <input type="hidden" name="_proof" value={pass.proof} />
+          <input type="hidden" name="_release" value={release} />
           <input type="hidden" name="_step" value={state.step} />
           <input type="hidden" name="_shown" value={state.shown.join(' ')} />
           <input type="hidden" name="_before" value={state.pageBefore ?? ''} />
@@ -96,8 +106,8 @@ function StepSection({ form, index, shown, step: current, values, errors }: Page
   return (
     <section data-step={step.name} hidden={step.name !== current} aria-labelledby={headingId}>
       {form.steps.length > 1 && (
-        <div className="progress">
-          Step {index + 1} of {form.steps.length}
+        <div className="progress" data-progress>
+          {tellProgress(form, shown, step.name)}
         </div>
       )}
       <h2 id={headingId} tabIndex={-1} className={form.steps.length > 1 ? undefined : 'unseen'}>
@@ -109,7 +119,7 @@ function StepSection({ form, index, shown, step: current, values, errors }: Page
           <QuestionField
             key={question.name}
             question={question}
-            value={asText(values[question.name])}
+            value={asText(valueIn(values, question.name))}
             shown={shown.includes(question.name)}
             error={errors.find(({ name }) => name === question.name)?.message}
           />

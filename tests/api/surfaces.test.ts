@@ -33,11 +33,16 @@ describe('sending a form as a program', () => {
 
   it('answers the same visit with the same submission, also when both come at once', async () => {
     const visit = randomUUID()
-    const sent = await Promise.all([1, 2, 3, 4].map(() => send(facts, slug, answers('twice'), { visit })))
-    const again = await send(facts, slug, {}, { visit })
+    const stranger = { url: facts.url }
+    const sent = await Promise.all([1, 2, 3, 4].map(() => send(stranger, slug, answers('twice'), { visit })))
+    const again = await send(stranger, slug, answers('twice'), { visit: visit.toUpperCase() })
     const ids = new Set([...sent, again].map(({ body }) => body.submission))
     expect(ids.size).toBe(1)
     expect(again.body.outcome.title).toBe('Thank you, twice')
+    // A program with the workspace's token may ask without the answers; nobody else may.
+    expect((await send(facts, slug, {}, { visit })).body.submission).toBe(again.body.submission)
+    expect((await send(stranger, slug, {}, { visit })).status).toBe(422)
+    expect((await send(stranger, slug, answers('other'), { visit })).status).toBe(409)
   })
 
   it('refuses wrong answers with a problem document that names them', async () => {
@@ -174,7 +179,12 @@ describe('the API', () => {
   it('makes forms and contacts from as little as it needs, and takes an empty filter for none', async () => {
     const made = await api<{ slug: string }>(facts, 'POST', '/forms', { name: `Only a name ${slug}` })
     expect(made).toMatchObject({ status: 201, body: { slug: `only-a-name-${slug}` } })
-    expect((await api(facts, 'POST', '/forms', { name: `Only a name ${slug}` })).status).toBe(409)
+    const namesake = await api(facts, 'POST', '/forms', { name: `Only a name ${slug}` })
+    expect(namesake).toMatchObject({ status: 201, body: { slug: `only-a-name-${slug}-2` } })
+    const taken = { name: 'Any', slug: `only-a-name-${slug}` }
+    expect((await api(facts, 'POST', '/forms', taken)).status).toBe(409)
+    const cyrillic = await api<{ slug: string }>(facts, 'POST', '/forms', { name: `Печь ${slug}` })
+    expect(cyrillic.body.slug).toBe(`pech-${slug}`)
     const contact = { email: person('nested').toUpperCase(), values: { first_name: 'Nest' } }
     expect(await api(facts, 'POST', '/contacts', contact)).toMatchObject({
       status: 201,

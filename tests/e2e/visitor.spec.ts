@@ -1,4 +1,5 @@
 import { api, applied, mailTo, releasedForm, smallForm, until } from '../support/api'
+import { query } from '../support/database'
 import { expect, facts, test, unique } from './studio'
 
 /** Visitors: with a personal link, stopping midway, without scripts, with wrong input, without a connection. */
@@ -59,6 +60,15 @@ test('whoever stops midway finds their answers again in the same browser, and th
   await page.reload()
   await expect(page.getByText('Your answers from before are still here.')).toBeVisible()
   await expect(page.getByLabel('Email')).toHaveValue(email)
+  // A reload is no return; coming back after the sitting is one.
+  const returned = async () => (await api(facts, 'GET', `/forms/${slug}/readout`)).body.returned
+  await new Promise((done) => setTimeout(done, 1500))
+  expect(await returned()).toBe(0)
+  await query(facts.database, `update visit set last_at = last_at - interval '2 hours' where answers::text like $1`, [
+    `%${email}%`,
+  ])
+  await page.reload()
+  await until('the return is counted', async () => (await returned()) === 1)
   await page.getByRole('button', { name: 'Back' }).click()
   await expect(page.getByLabel('First name')).toHaveValue('Wim')
   await page.getByRole('button', { name: 'Next' }).click()

@@ -8,13 +8,14 @@ import pg from 'pg'
 import { releasedForm, smallForm } from '../support/api'
 
 const url = process.env.MEASURE_URL ?? ''
+const token = process.env.MEASURE_TOKEN ?? ''
 const CONNECTIONS = 32
 const SECONDS = 10
 const ROUNDS = 3
 
 const client = new pg.Client(process.env.MEASURE_DATABASE)
 await client.connect()
-await releasedForm({ url, bench: '', token: process.env.MEASURE_TOKEN ?? '' }, 'measured', smallForm)
+await releasedForm({ url, bench: '', token }, 'measured', smallForm)
 
 let sent = 0
 const bodyOf = () => {
@@ -38,7 +39,7 @@ function load(path: string, seconds: number, rate?: number): Promise<autocannon.
     requests: [
       {
         method: 'POST',
-        headers: { 'content-type': 'application/json' },
+        headers: { 'content-type': 'application/json', authorization: `Bearer ${token}` },
         setupRequest: (request) => ({ ...request, body: bodyOf() }),
       },
     ],

@@ -47,7 +47,7 @@ describe('mail, read back by a parser', () => {
   }
 
   it('says the same in its text and its HTML, with every header as planned', async () => {
-    await sendMail(url, '11111111-2222-3333-4444-555555555555', mail)
+    await sendMail(url, '11111111-2222-3333-4444-555555555555', 'w1', mail)
     const [{ mail: read } = { mail: undefined }] = received
     expect(read?.subject).toBe(mail.subject)
     expect(read?.text?.trim()).toBe(mail.text)
@@ -65,12 +65,15 @@ describe('mail, read back by a parser', () => {
   })
 
   it('cannot be given another header through a subject', async () => {
-    await sendMail(url, '11111111-2222-3333-4444-666666666666', { ...mail, subject: 'x\r\nBcc: all@studio.example' })
+    await sendMail(url, '11111111-2222-3333-4444-666666666666', 'w1', {
+      ...mail,
+      subject: 'x\r\nBcc: all@studio.example',
+    })
     expect(received[1]?.mail.bcc).toBeUndefined()
     expect(received[1]?.raw).not.toMatch(/^Bcc:/im)
   })
 
   it('fails when nobody is to get it', async () => {
-    await expect(sendMail(url, '1', { ...mail, recipients: [] })).rejects.toThrow('no recipient')
+    await expect(sendMail(url, '1', 'w1', { ...mail, recipients: [] })).rejects.toThrow('no recipient')
   })
 })

@@ -33,16 +33,16 @@ interface SentBody {
   errors: { name: string; message: string }[]
 }
 
-/** Sends answers to a form as a program would. */
+/** Sends answers to a form as a program would: with the workspace's token where it has one. */
 export async function send(
-  { url }: Pick<Reach, 'url'>,
+  { url, token }: Pick<Reach, 'url'> & { token?: string },
   slug: string,
   values: Record<string, unknown>,
-  more: { visit?: string; k?: string; link?: Record<string, string> } = {},
+  more: { visit?: string; proof?: string; release?: number; k?: string; link?: Record<string, string> } = {},
 ): Promise<Answered<SentBody>> {
   const response = await fetch(`${url}/f/${slug}`, {
     method: 'POST',
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', ...(token ? { authorization: `Bearer ${token}` } : {}) },
     body: JSON.stringify({ values, ...more }),
   })
   return { status: response.status, body: (await response.json()) as SentBody }

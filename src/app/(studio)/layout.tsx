@@ -1,15 +1,13 @@
-import type { ReactNode } from 'react'
-import { Toaster } from 'sonner'
 import { countGivenUp } from '@/db/queries/deliveries'
-import { requireMember } from '@/server/access/session'
+import { memberLayout } from '@/server/access/session'
 import { context } from '@/server/context'
 import { listForms } from '@/server/forms/listForms'
 import { TopBar } from '@/studio/frame/topBar'
+import { Toaster } from '@/studio/ui/toast'
 
 export const dynamic = 'force-dynamic'
 
-export default async function Layout({ children }: { children: ReactNode }) {
-  const { name, workspaceId, workspaceName } = await requireMember()
+export default memberLayout(async ({ name, workspaceId, workspaceName }, _, children) => {
   const { db, config } = context()
   const [forms, undelivered] = await Promise.all([listForms(db, workspaceId), countGivenUp(db, workspaceId)])
   return (
@@ -22,7 +20,7 @@ export default async function Layout({ children }: { children: ReactNode }) {
         undelivered={undelivered}
       />
       {children}
-      <Toaster position="bottom-center" />
+      <Toaster />
     </>
   )
-}
+})

@@ -11,6 +11,13 @@ export type Answer = string | number | boolean | null
 /** Answers and carried values by name. A missing name is the same as `null`. */
 export type Answers = Record<string, Answer>
 
+/**
+ * What stands under a name, and nothing that every object has anyway: people may call a value “constructor”.
+ * Everything named by people is read through this.
+ */
+export const valueIn = <T>(values: Readonly<Record<string, T>>, name: string): T | undefined =>
+  Object.hasOwn(values, name) ? values[name] : undefined
+
 /** Why an answer is wrong. The words for it come from `wording.ts` or the question's own error text. */
 export type Problem =
   | { code: 'missing' }

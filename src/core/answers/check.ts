@@ -1,6 +1,6 @@
 import type { Question, Step } from '../form/definition'
 import { holds } from '../logic/condition'
-import { type Answer, type Answers, isBlank } from './answer'
+import { type Answer, type Answers, isBlank, valueIn } from './answer'
 import { rulesOf } from './registry'
 import { explainProblem } from './wording'
 
@@ -41,7 +41,7 @@ export function checkAnswers(
   for (const step of stepsUpTo(form, upTo)) {
     for (const question of step.questions) {
       if (question.off || !holds(question.shownWhen, known)) continue
-      const { answer, message } = checkAnswer(question, raw[question.name])
+      const { answer, message } = checkAnswer(question, valueIn(raw, question.name))
       result.shown.push(question.name)
       result.answers[question.name] = answer
       known[question.name] = answer

@@ -7,7 +7,8 @@ import { carriedRules, rulesOf } from './registry'
 /**
  * JSON Schema (draft 2020-12) of a form's values: one property for each carried value and for each
  * question, absent where it is blank or does not show. It accepts exactly the tidied values that
- * `checkAnswers` finds no fault with.
+ * `checkAnswers` finds no fault with, save one thing it cannot say and tells in a `$comment`: multiples
+ * of a fraction over a range too long to name them all.
  */
 export function answersSchema(form: Form): JsonSchema {
   const properties: Record<string, JsonSchema> = {}
@@ -83,13 +84,27 @@ function testSchemaOf({ value, is, to }: Test): JsonSchema {
   }
 }
 
+let spellings: Map<string, string[]> | undefined
+
+/** Every character that is not its own folded form, by that form: `ß` has `ẞ`, `k` has `K` and the Kelvin sign. */
+function spellingsByFold(): Map<string, string[]> {
+  if (spellings) return spellings
+  spellings = new Map()
+  for (let point = 0; point <= 0x10ffff; point++) {
+    if (point === 0xd800) point = 0xe000
+    const character = String.fromCodePoint(point)
+    const folded = fold(character)
+    if (folded !== character) spellings.set(folded, [...(spellings.get(folded) ?? []), character])
+  }
+  return spellings
+}
+
 /** A regular expression source that matches `text` without regard to case, as `fold` does. */
 function caseless(text: string): string {
   return [...text]
     .map((character) => {
-      const lower = fold(character)
-      const upper = character.toUpperCase()
-      const spellings = [...new Set([character, lower, ...(fold(upper) === lower ? [upper] : [])])]
+      const folded = fold(character)
+      const spellings = [...new Set([character, folded, ...(spellingsByFold().get(folded) ?? [])])]
       return `(?:${spellings.map((spelling) => spelling.replace(/[\\^$.*+?()[\]{}|/]/g, '\\$&')).join('|')})`
     })
     .join('')

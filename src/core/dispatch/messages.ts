@@ -4,7 +4,7 @@ import { holds } from '../logic/condition'
 import { describeCondition } from '../logic/describe'
 import type { Snapshot } from '../records/snapshot'
 import type { Routed } from './route'
-import { mergeFields, renderLine, renderTemplate } from './template'
+import { type MergeFacts, mergeFields, renderLine, renderTemplate } from './template'
 
 /** A mail to be sent, rendered. */
 export interface PlannedMessage {
@@ -29,15 +29,25 @@ const PLAIN: Message = {
   when: null,
 }
 
-/** The desk's message and the visitor's, for answers from `email` (`null` when unknown). */
+export interface WrittenMessages {
+  messages: PlannedMessage[]
+  /** What could not be said to somebody, and why. */
+  unsent: string[]
+}
+
+/**
+ * The desk's message and the visitor's, for answers from `email` (`null` when unknown). A message that
+ * cannot be rendered never stops the others: a desk then gets a plain copy, a visitor nothing, and it is said.
+ */
 export function writeMessages(
   form: Form,
   values: Answers,
   routed: Routed,
   email: string | null,
+  facts: MergeFacts,
   snapshot: Snapshot,
-): PlannedMessage[] {
-  const fields = mergeFields(form, values)
+): WrittenMessages {
+  const fields = mergeFields(form, values, facts)
   const from = {
     name: snapshot.workspace.name,
     address: `forms@${snapshot.workspace.mailDomain}`,
@@ -53,14 +63,32 @@ export function writeMessages(
     text: renderTemplate(message.body, fields),
     because,
   })
-  const toDesk = form.messages.find(({ name, to }) => name === routed.message && to === 'desk') ?? PLAIN
-  const planned = [write(toDesk, routed.desk.addresses, email, routed.because)]
+  const written: WrittenMessages = { messages: [], unsent: [] }
+  const take = (message: Message, make: () => PlannedMessage): boolean => {
+    try {
+      written.messages.push(make())
+      return true
+    } catch (error) {
+      written.unsent.push(`“${message.title}” could not be written: ${reasonOf(error)}`)
+      return false
+    }
+  }
+  const { addresses } = routed.desk
+  if (addresses.length === 0) written.unsent.push(`Nobody is told: ${routed.because}`)
+  else {
+    const toDesk = form.messages.find(({ name, to }) => name === routed.message && to === 'desk') ?? PLAIN
+    if (!take(toDesk, () => write(toDesk, addresses, email, routed.because)))
+      take(PLAIN, () => write(PLAIN, addresses, email, routed.because))
+  }
   if (email)
     for (const message of form.messages)
       if (message.to === 'visitor' && holds(message.when, values)) {
         const condition = describeCondition(form, message.when)
         const because = message.when ? `Sent to the visitor when ${condition}` : 'Always sent to the visitor'
-        planned.push(write(message, [email], null, because))
+        take(message, () => write(message, [email], null, because))
       }
-  return planned
+  return written
 }
+
+const reasonOf = (error: unknown): string =>
+  (error instanceof Error ? error.message : String(error)).split('\n')[0] ?? ''

@@ -1,6 +1,6 @@
 import type { Answers } from '../answers/answer'
 import type { Form } from '../form/definition'
-import { mergeFields, renderLine, renderTemplate } from './template'
+import { type MergeFacts, mergeFields, renderLineOr, renderOr } from './template'
 
 /** What the visitor sees after sending. */
 export interface Outcome {
@@ -8,10 +8,13 @@ export interface Outcome {
   body: string
 }
 
-export function chooseOutcome(form: Form, values: Answers): Outcome {
-  const fields = mergeFields(form, values)
+/** Said where a form's own words cannot be made: sending never fails for them. */
+const PLAIN: Outcome = { title: 'Thank you', body: 'We have your answers.' }
+
+export function chooseOutcome(form: Form, values: Answers, facts: MergeFacts): Outcome {
+  const fields = mergeFields(form, values, facts)
   return {
-    title: renderLine(form.outcome.title, fields),
-    body: renderTemplate(form.outcome.body, fields),
+    title: renderLineOr(form.outcome.title, fields, PLAIN.title),
+    body: renderOr(form.outcome.body, fields, PLAIN.body),
   }
 }

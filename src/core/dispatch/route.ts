@@ -1,4 +1,4 @@
-import type { Answers } from '../answers/answer'
+import { type Answers, valueIn } from '../answers/answer'
 import type { Form, Route } from '../form/definition'
 import { meets } from '../logic/condition'
 import { describeExpectation } from '../logic/describe'
@@ -14,27 +14,40 @@ export interface Routed {
   because: string
 }
 
-/** Reads the table from the top; the first row that fits wins. Somebody is always told. */
+/**
+ * Reads the table from the top; the first row that fits wins. Somebody is always told, as long as there is
+ * anybody: where no row names a desk, or that desk has no address any more, it is the form's owner.
+ */
 export function routeSubmission(form: Form, values: Answers, snapshot: Snapshot): Routed {
   const { rows, otherwise } = form.routing
   const index = rows.findIndex((row) => fits(row, values))
   const row = rows[index]
-  const desk = snapshot.desks.find(({ name }) => name === (row ?? otherwise)?.desk)
-  if (row && desk) return { row: index + 1, desk, message: row.message, because: becauseOf(form, row, index + 1) }
-  if (otherwise && desk)
-    return { row: null, desk, message: otherwise.message, because: 'No row fits, so the otherwise row does' }
-  const { owner } = snapshot
-  return {
-    row: null,
-    desk: { name: 'owner', title: `${owner.name} (owner)`, addresses: [owner.email] },
-    message: null,
-    because: 'No row names a desk, so the form’s owner is told',
+  const target = row ?? otherwise
+  const desk = snapshot.desks.find(({ name }) => name === target?.desk)
+  const fitted = {
+    row: row ? index + 1 : null,
+    message: target?.message ?? null,
+    because: row ? becauseOf(form, row, index + 1) : 'No row fits, so the otherwise row does',
   }
+  if (desk && desk.addresses.length > 0) return { ...fitted, desk }
+  const why = desk
+    ? `${fitted.because}. ${desk.title} has no address`
+    : target
+      ? `${fitted.because}. Its desk “${target.desk}” does not exist`
+      : 'No row names a desk'
+  const { owner } = snapshot
+  return owner
+    ? {
+        ...fitted,
+        desk: { name: 'owner', title: `${owner.name} (owner)`, addresses: [owner.email] },
+        because: `${why}, so the form’s owner is told`,
+      }
+    : { ...fitted, desk: { name: 'nobody', title: 'Nobody', addresses: [] }, because: `${why}, and there is no owner` }
 }
 
 /** Whether every cell of a row is met; a row without cells fits everything. */
 const fits = (row: Route, values: Answers): boolean =>
-  Object.entries(row.cells).every(([name, cell]) => meets(values[name] ?? null, cell))
+  Object.entries(row.cells).every(([name, cell]) => meets(valueIn(values, name) ?? null, cell))
 
 function becauseOf(form: Form, row: Route, number: number): string {
   const cells = Object.entries(row.cells).map(([name, cell]) => describeExpectation(form, name, cell))

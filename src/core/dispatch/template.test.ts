@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { choiceOf, formOf } from '../testing/forms'
-import { examineTemplate, mergeFields, renderTemplate } from './template'
+import { examineTemplate, mergeFields, renameInTemplate, renderOr, renderTemplate } from './template'
 
 const form = formOf([
   choiceOf('ware', 'stoneware'),
@@ -8,14 +8,16 @@ const form = formOf([
   { kind: 'consent', name: 'letter', label: 'Letter', wording: 'Yes please' },
 ])
 
+const none = { submission: null }
+
 describe('merge fields', () => {
   it('use labels and words, not stored values', () => {
-    const fields = mergeFields(form, { ware: 'stoneware', peak: 1240, letter: true })
+    const fields = mergeFields(form, { letter: true, peak: 1240, ware: 'stoneware' }, none)
     expect(renderTemplate('{{ ware }} {{ peak }} {{ letter }}', fields)).toBe('STONEWARE 1240 Yes')
     expect(fields.all_answers).toBe('ware: STONEWARE\nPeak: 1240 °C\nLetter: Yes')
   })
   it('fall back when the value is missing', () => {
-    expect(renderTemplate('Hi {{ name | default: "there" }}', mergeFields(form, {}))).toBe('Hi there')
+    expect(renderTemplate('Hi {{ name | default: "there" }}', mergeFields(form, {}, none))).toBe('Hi there')
   })
   it('do not run what a visitor wrote', () => {
     expect(renderTemplate('{{ name }}', { name: '{{ 1 | plus: 1 }}' })).toBe('{{ 1 | plus: 1 }}')
@@ -23,6 +25,31 @@ describe('merge fields', () => {
   it('reach no files and no object’s insides', () => {
     expect(() => renderTemplate("{% include '/etc/passwd' %}", {})).toThrow()
     expect(renderTemplate('{{ name.constructor }}', { name: 'x' })).toBe('')
+  })
+  it('tell the title in words and the submission’s id', () => {
+    const titled = formOf([choiceOf('ware', 'stoneware')], { title: 'Kilns for {{ ware | default: "you" }}' })
+    const fields = mergeFields(titled, { ware: 'stoneware' }, { submission: 'S1' })
+    expect(renderTemplate('{{ form_title }} ({{ submission_id }})', fields)).toBe('Kilns for STONEWARE (S1)')
+  })
+  it('may be called what every object has', () => {
+    const odd = formOf([{ kind: 'short_text', name: 'constructor', label: 'Constructor' }])
+    expect(mergeFields(odd, {}, none)).not.toHaveProperty('constructor', expect.anything())
+    expect(renderTemplate('{{ constructor | default: "none" }}', mergeFields(odd, {}, none))).toBe('none')
+    expect(renderTemplate('{{ constructor }}', mergeFields(odd, { constructor: 'Bo' } as never, none))).toBe('Bo')
+  })
+  it('never fail for answers within their limits, and are cut short where the whole would be too much', () => {
+    const names = Array.from({ length: 24 }, (_, n) => `long_${n}`)
+    const form = formOf(names.map((name) => ({ kind: 'long_text' as const, name, label: name, maxLength: 20_000 })))
+    const values = Object.fromEntries(names.map((name) => [name, 'é'.repeat(20_000)]))
+    const fields = mergeFields(form, values, none)
+    const all = renderTemplate('{{ all_answers | upcase | strip | append: "." }}', fields)
+    expect(all.length).toBeGreaterThan(480_000)
+    const often = renderTemplate('{{ long_0 | upcase }}'.repeat(900), fields)
+    expect(often.length).toBeLessThan(2_000_000)
+    expect(often.startsWith('É'.repeat(2000))).toBe(true)
+  })
+  it('fall back to other words where a template is unsound', () => {
+    expect(renderOr('Thanks {{ name', {}, 'Thank you')).toBe('Thank you')
   })
   it('stop at their limits', () => {
     expect(() => renderTemplate('{% for i in (1..100000000) %}x{% endfor %}', {})).toThrow()
@@ -39,7 +66,24 @@ describe('examining a template', () => {
       ],
     })
   })
+  it('finds what fails only when it is rendered', () => {
+    expect(examineTemplate('{% for i in (1..100000000) %}x{% endfor %}')).toHaveProperty('error')
+  })
   it('says why it cannot be read', () => {
     expect(examineTemplate('{{ a')).toHaveProperty('error')
   })
+})
+
+describe('renaming a value', () => {
+  it.each([
+    ['{{ date | date: "%Y" }}', '{{ visit_date | date: "%Y" }}'],
+    ['{{ "date" | append: date }} date', '{{ "date" | append: visit_date }} date'],
+    [
+      '{% if date == "date" and mandate %}{{date}}{% endif %}',
+      '{% if visit_date == "date" and mandate %}{{visit_date}}{% endif %}',
+    ],
+    ['One\nTwo {{ a.date }}\n{{ date.part }}', 'One\nTwo {{ a.date }}\n{{ visit_date.part }}'],
+    ['{% assign date = "x" %}{{ date }}', '{% assign date = "x" %}{{ date }}'],
+    ['{{ date', '{{ date'],
+  ])('%s', (before, after) => expect(renameInTemplate(before, 'date', 'visit_date')).toBe(after))
 })

@@ -1,8 +1,12 @@
 import { Liquid, type Template } from 'liquidjs'
-import { type Answers, isBlank } from '../answers/answer'
+import { type Answers, isBlank, valueIn } from '../answers/answer'
 import { showAnswer } from '../answers/check'
+import { cutText } from '../formats/text'
 import type { Form } from '../form/definition'
-import { findQuestion, labelOf } from '../form/values'
+import { findQuestion, labelOf, valuesInOrder } from '../form/values'
+
+/** How long rendering may take, in milliseconds: a template that runs on and on must hold up nobody. */
+const MOST_TIME = 200
 
 /**
  * Merge fields are Liquid with everything that could reach outside taken away: no files, no globals,
@@ -13,44 +17,113 @@ const engine = new Liquid({
   ownPropertyOnly: true,
   strictFilters: true,
   parseLimit: 100_000,
-  renderLimit: 1000,
-  memoryLimit: 1_000_000,
+  renderLimit: MOST_TIME,
 })
 
-/** What a template can use, in words: option labels rather than stored values; blanks are absent. */
-export function mergeFields(form: Form, values: Answers): Record<string, string | number> {
-  const fields: Record<string, string | number> = { form_title: form.title }
-  for (const [name, answer] of Object.entries(values)) {
-    if (isBlank(answer) || answer === false) continue
-    fields[name] = typeof answer === 'number' ? answer : showAnswer(findQuestion(form, name), answer)
+/** What a template can use, by name. */
+export type MergeFields = Readonly<Record<string, string | number>>
+
+/** Facts beside the answers that a message may tell. */
+export interface MergeFacts {
+  /** Id of the submission; `null` before there is one. */
+  submission: string | null
+}
+
+/**
+ * What a template can use, in words: option labels rather than stored values; blanks are absent. All
+ * answers come in the form's order, whatever order they were stored in.
+ */
+export function mergeFields(form: Form, values: Answers, { submission }: MergeFacts): MergeFields {
+  const fields: Record<string, string | number> = {}
+  const lines: string[] = []
+  for (const name of valuesInOrder(form, values)) {
+    const answer = valueIn(values, name)
+    if (answer === undefined || isBlank(answer)) continue
+    const shown = showAnswer(findQuestion(form, name), answer)
+    lines.push(`${labelOf(form, name)}: ${shown}`)
+    if (answer !== false) fields[name] = typeof answer === 'number' ? answer : shown
   }
-  fields.all_answers = Object.entries(values)
-    .filter(([, answer]) => !isBlank(answer))
-    .map(([name, answer]) => `${labelOf(form, name)}: ${showAnswer(findQuestion(form, name), answer)}`)
-    .join('\n')
+  fields.form_title = renderLineOr(form.title, fields, '')
+  fields.all_answers = lines.join('\n')
+  fields.submission_id = submission ?? ''
   return fields
 }
 
 // Templates come from definitions, of which there are few; parsing one costs more than rendering it.
 const parsed = new Map<string, Template[]>()
-const MOST_PARSED = 2000
+const examined = new Map<string, Examined>()
+const MOST_KNOWN = 2000
 
-function parseOnce(template: string): Template[] {
-  const known = parsed.get(template)
-  if (known) return known
-  const read = engine.parse(template)
-  if (parsed.size >= MOST_PARSED) parsed.clear()
-  parsed.set(template, read)
-  return read
+/** What `make` gives for a template, made once while it is among the latest. */
+function once<T>(known: Map<string, T>, template: string, make: () => T): T {
+  const before = known.get(template)
+  if (before !== undefined) return before
+  const made = make()
+  if (known.size >= MOST_KNOWN) known.clear()
+  known.set(template, made)
+  return made
 }
 
-/** Renders a template that `examineTemplate` found sound; throws on one that is not. */
-export const renderTemplate = (template: string, fields: Readonly<Record<string, string | number>>): string =>
-  template.includes('{') ? String(engine.renderSync(parseOnce(template), fields)) : template
+const parseOnce = (template: string): Template[] => once(parsed, template, () => engine.parse(template))
+
+/** Longest text a template may give, in UTF-16 units. */
+const LONGEST = 2_000_000
+/** What filters may work through: this much, and twenty times whatever was answered. */
+const MEMORY = 4_000_000
+/** How much of each value is used where the whole of it would be too much. */
+const SHORT = 2000
+
+/**
+ * Renders a template. Answers within their own limits never make it fail: where they are used so often
+ * that the whole would be too large, each is used cut short. Throws only for a template that is unsound.
+ */
+export function renderTemplate(template: string, fields: MergeFields): string {
+  if (!template.includes('{')) return template
+  try {
+    return render(template, fields)
+  } catch (error) {
+    // Short values help where there was too much of them, and nowhere else.
+    if (!isTooMuch(error)) throw error
+    return render(template, shorten(fields))
+  }
+}
+
+function render(template: string, fields: MergeFields): string {
+  const size = Object.values(fields).reduce<number>((sum, value) => sum + String(value).length, 0)
+  const text = String(engine.renderSync(parseOnce(template), fields, { memoryLimit: MEMORY + 20 * size }))
+  if (text.length > LONGEST) throw new RangeError('The text would be too long')
+  return text
+}
+
+const isTooMuch = (error: unknown): boolean =>
+  error instanceof RangeError || (error instanceof Error && error.message.includes('limit exceeded'))
+
+const shorten = (fields: MergeFields): MergeFields =>
+  Object.fromEntries(
+    Object.entries(fields).map(([name, value]) => [
+      name,
+      typeof value === 'string' && value.length > SHORT ? `${cutText(value, SHORT)}…` : value,
+    ]),
+  )
 
 /** Renders to one line, so that no visitor's text can start another mail header. */
-export const renderLine = (template: string, fields: Readonly<Record<string, string | number>>): string =>
+export const renderLine = (template: string, fields: MergeFields): string =>
   renderTemplate(template, fields).replace(/\s+/g, ' ').trim()
+
+/** Renders, or gives `otherwise` for a template that cannot be rendered. */
+export const renderOr = (template: string, fields: MergeFields, otherwise: string): string =>
+  attempt(() => renderTemplate(template, fields), otherwise)
+
+export const renderLineOr = (template: string, fields: MergeFields, otherwise: string): string =>
+  attempt(() => renderLine(template, fields), otherwise)
+
+function attempt(make: () => string, otherwise: string): string {
+  try {
+    return make()
+  } catch {
+    return otherwise
+  }
+}
 
 export interface MergeUse {
   name: string
@@ -58,8 +131,12 @@ export interface MergeUse {
   hasFallback: boolean
 }
 
-/** Finds a template's merge fields, or says why it cannot be read. */
-export function examineTemplate(template: string): { uses: MergeUse[] } | { error: string } {
+type Examined = { uses: MergeUse[] } | { error: string }
+
+/** Finds a template's merge fields, or says why it cannot be read or rendered. */
+export const examineTemplate = (template: string): Examined => once(examined, template, () => examineAnew(template))
+
+function examineAnew(template: string): Examined {
   try {
     const read = engine.parse(template)
     const uses = new Map<string, MergeUse>()
@@ -69,6 +146,9 @@ export function examineTemplate(template: string): { uses: MergeUse[] } | { erro
       const use = name ? uses.get(name) : undefined
       if (use && !/\|\s*default\s*:/.test(output)) use.hasFallback = false
     }
+    // Some mistakes show only when it is rendered: once with nothing known, once with everything.
+    render(template, {})
+    render(template, Object.fromEntries([...uses.keys()].map((name) => [name, 'x'])))
     return { uses: [...uses.values()] }
   } catch (error) {
     const text = error instanceof Error ? error.message : String(error)
@@ -78,3 +158,26 @@ export function examineTemplate(template: string): { uses: MergeUse[] } | { erro
 
 const outputsOf = (template: string): string[] =>
   [...template.matchAll(/\{\{-?\s*([\s\S]*?)\s*-?\}\}/g)].map(([, inner]) => inner ?? '')
+
+/**
+ * Gives a value another name where a template uses it: nowhere else, so neither in a filter that happens
+ * to have the same name nor in quoted text. A template that cannot be read stays as it is.
+ */
+export function renameInTemplate(template: string, from: string, to: string): string {
+  if (!template.includes(from)) return template
+  let found: { row: number; col: number }[]
+  try {
+    const { globals } = engine.analyzeSync(engine.parse(template))
+    found = (Object.hasOwn(globals, from) ? (globals[from] ?? []) : []).map(({ location }) => location)
+  } catch {
+    return template
+  }
+  const lineStarts = [0, ...[...template.matchAll(/\n/g)].map(({ index }) => index + 1)]
+  const places = found.map(({ row, col }) => (lineStarts[row - 1] ?? 0) + col - 1)
+  return [...new Set(places)]
+    .sort((a, b) => b - a)
+    .reduce(
+      (text, at) => (text.startsWith(from, at) ? text.slice(0, at) + to + text.slice(at + from.length) : text),
+      template,
+    )
+}

@@ -1,4 +1,4 @@
-import { type Answer, type Answers, isBlank } from '../answers/answer'
+import { type Answer, type Answers, isBlank, valueIn } from '../answers/answer'
 import { carriedRules, rulesOf } from '../answers/registry'
 import type { CarriedValue, FillSource, Form, Question } from '../form/definition'
 import { questionsAsked } from '../form/values'
@@ -44,11 +44,24 @@ export function fillCarried(form: Form, known: Known, sent: Readonly<Record<stri
   }
   const link = { ...known.link }
   for (const carried of form.carried) {
-    const claim = read(carried, sent[carried.name])
+    const claim = read(carried, valueIn(sent, carried.name))
     const source = carried.fill.find(({ from }) => from === 'link')
-    if (source?.from === 'link' && !isBlank(claim)) link[source.parameter] ??= String(claim)
+    if (source?.from === 'link' && !isBlank(claim))
+      link[source.parameter] = valueIn(link, source.parameter) ?? String(claim)
   }
   return fillAll(form.carried, read, { ...known, link })
+}
+
+/** Carried values as somebody says they are, for trying a form out: sound ones only, and a blank takes one away. */
+export function takeCarried(form: Form, given: Readonly<Record<string, unknown>>): Answers {
+  const taken: Answers = {}
+  for (const carried of form.carried) {
+    const raw = valueIn(given, carried.name)
+    if (raw === undefined) continue
+    const checked = carriedRules.check(raw, carried)
+    if (checked.ok) taken[carried.name] = checked.answer
+  }
+  return taken
 }
 
 function fillAll<V extends Question | CarriedValue>(
@@ -78,9 +91,9 @@ function* candidates(value: Question | CarriedValue, known: Known): Generator<[u
 function lookUp(source: FillSource, known: Known): [unknown, Origin] {
   switch (source.from) {
     case 'link':
-      return [known.link[source.parameter], 'link']
+      return [valueIn(known.link, source.parameter), 'link']
     case 'record':
-      return [known.record?.[source.field], 'record']
+      return [known.record && valueIn(known.record, source.field), 'record']
     case 'page_before':
       return [known.pageBefore, 'browser']
     case 'constant':

@@ -54,6 +54,16 @@ const messageSchema = z.strictObject({
   when: conditionSchema.nullable().default(null),
 })
 
+/** A site, as `https://www.studio.example`: what a content security policy calls an origin. */
+const originSchema = z
+  .string()
+  .trim()
+  .toLowerCase()
+  .regex(
+    /^https?:\/\/[a-z0-9](?:[a-z0-9.-]{0,250}[a-z0-9])?(?::\d{1,5})?$/,
+    'Give a site, such as https://www.studio.example',
+  )
+
 export const formSchema = z
   .strictObject({
     format: z.literal('lichen-form-1').default('lichen-form-1'),
@@ -78,6 +88,7 @@ export const formSchema = z
       .boolean()
       .default(false)
       .describe('Keep the answers of people who stop midway; visitors are told'),
+    framedBy: z.array(originSchema).max(20).default([]).describe('Sites that may show the form in a frame of theirs'),
   })
   .superRefine(refuseRepeatedNames)
   .describe('A Lichen form definition')

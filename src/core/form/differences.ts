@@ -16,6 +16,7 @@ export function tellDifferences(before: Form | null, after: Form): string[] {
     ...tellPart('The title', before.title, after.title),
     ...tellPart('The introduction', before.intro, after.intro),
     ...tellPart('Wording of the buttons', before.wording, after.wording),
+    ...tellPart('Sites that may frame the form', before.framedBy, after.framedBy),
     ...tellPart('Keeping unfinished answers', before.keepUnfinished, after.keepUnfinished),
   ]
 }

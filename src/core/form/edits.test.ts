@@ -75,6 +75,9 @@ describe('names and guesses', () => {
     expect(nameFrom('Où êtes-vous ?', [])).toBe('ou_etes_vous')
     expect(nameFrom('Email', ['email', 'email_2'])).toBe('email_3')
     expect(nameFrom('12 & 13', [])).toBe('value')
+    expect(nameFrom('Печь', [])).toBe('pech')
+    expect(nameFrom('Печь', ['pech'])).toBe('pech_2')
+    expect(nameFrom('Größe', [])).toBe('grosse')
     expect(nameFrom('All answers', [])).toBe('all_answers_2')
   })
   it.each([

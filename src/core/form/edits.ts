@@ -1,3 +1,4 @@
+import { renameInTemplate } from '../dispatch/template'
 import type { CarriedValue, Form, Landing, Question, Step } from './definition'
 import { nameFrom } from './name'
 import { questionSchema } from './question'
@@ -205,14 +206,6 @@ export function renameValue(form: Form, from: string, to: string): Form {
     })),
     outcome: { title: template(form.outcome.title), body: template(form.outcome.body) },
   }
-}
-
-/** Renames inside `{{ … }}` and `{% … %}` only, and not inside quoted text. */
-function renameInTemplate(template: string, from: string, to: string): string {
-  const word = new RegExp(`("[^"]*"|'[^']*')|(?<![\\w.])${from}(?!\\w)`, 'g')
-  return template.replace(/\{\{[\s\S]*?\}\}|\{%[\s\S]*?%\}/g, (tag) =>
-    tag.replace(word, (found: string, quoted: string | undefined) => (quoted === undefined ? to : found)),
-  )
 }
 
 export const stepOf = (form: Form, question: string): Step | undefined =>

@@ -58,6 +58,51 @@ describe('examining a draft', () => {
       formOf([emailQuestion], { messages: [{ ...notice, body: '{{ gone }}' }] }),
       /not in the form/,
     ],
+    ['an unreadable outcome', formOf([emailQuestion], { outcome: { title: 'Thanks {{ email', body: '' } }), /outcome/],
+    [
+      'an outcome that uses what is not in the form',
+      formOf([emailQuestion], { outcome: { title: '{{ gone }}', body: '' } }),
+      /The outcome uses “gone”, which is not in the form/,
+    ],
+    [
+      'a message sent by a value that is not in the form',
+      formOf([emailQuestion], { messages: [{ ...notice, when: { tests: [{ value: 'gone', is: 'answered' }] } }] }),
+      /Notice tests “gone”/,
+    ],
+    [
+      'a message sent by an option that was removed',
+      formOf([emailQuestion, choiceOf('ware', 'a')], {
+        messages: [{ ...notice, when: { tests: [{ value: 'ware', is: 'equals', to: 'b' }] } }],
+      }),
+      /“b”, which it can never be/,
+    ],
+    [
+      'a row with an option that was removed',
+      formOf([emailQuestion, choiceOf('ware', 'a')], {
+        ...sound,
+        routing: {
+          columns: ['ware'],
+          rows: [{ cells: { ware: { is: 'one_of', to: ['a', 'b'] } }, desk: 'north', message: 'notice' }],
+        },
+      }),
+      /Row 1 tests “ware” for “b”/,
+    ],
+    [
+      'a number’s test on what has become text',
+      formOf([
+        { kind: 'short_text', name: 'peak', label: 'Peak' },
+        { ...emailQuestion, shownWhen: { tests: [{ value: 'peak', is: 'at_least', to: 1200 }] } },
+      ]),
+      /its answers are not numbers/,
+    ],
+    [
+      'a test on a question that is switched off',
+      formOf([
+        { ...choiceOf('ware', 'a'), off: true },
+        { ...emailQuestion, shownWhen: { tests: [{ value: 'ware', is: 'answered' }] } },
+      ]),
+      /switched off/,
+    ],
     ['an unreadable template', formOf([emailQuestion], { messages: [{ ...notice, body: '{{ email' }] }), /Notice/],
   ])('finds %s', (_, form, text) => expect(faultsOf(form).join('\n')).toMatch(text))
   it('warns of a row that an earlier one hides', () => {

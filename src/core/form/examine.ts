@@ -1,18 +1,10 @@
-import { examineTemplate } from '../dispatch/template'
 import { valuesTested } from '../logic/condition'
 import type { ListInfo, Desk, RecordField } from '../records/snapshot'
-import type { CarriedValue, Form, Message, Question } from './definition'
-import { FREE_MERGE_NAMES } from './name'
-import { emailQuestion, findCarried, findQuestion, labelOf, namesTaken, questionsAsked } from './values'
-
-/** Something the analysis says about a draft. Faults stop a release; warnings and notes do not. */
-export interface Finding {
-  severity: 'fault' | 'warning' | 'note'
-  place: 'compose' | 'records' | 'dispatch'
-  /** The value, message or row it is about; empty for the form as a whole. */
-  about: string
-  text: string
-}
+import type { CarriedValue, Form, Question } from './definition'
+import { examineExpectation, examineTests } from './examine_tests'
+import { examineWording } from './examine_wording'
+import { type Finding, finding } from './finding'
+import { emailQuestions, findQuestion, labelOf, questionsAsked } from './values'
 
 /** The workspace's records, lists and desks that a form may name. */
 export interface Resources {
@@ -29,15 +21,11 @@ export function examineForm(form: Form, resources: Resources): Finding[] {
     ...examineLandings(form, resources),
     ...examineJoins(form, resources),
     ...examineRouting(form, resources),
-    ...form.messages.flatMap((message) => examineMessage(form, message)),
+    ...form.messages.flatMap(({ name, title, when }) => examineTests(form, when, 'dispatch', name, title)),
   ]
   const rank = { fault: 0, warning: 1, note: 2 }
   return findings.sort((a, b) => rank[a.severity] - rank[b.severity])
 }
-
-const finding =
-  (severity: Finding['severity'], place: Finding['place']) =>
-  (about: string, text: string): Finding => ({ severity, place, about, text })
 
 const composeFault = finding('fault', 'compose')
 const recordsFault = finding('fault', 'records')
@@ -51,15 +39,11 @@ function examineQuestions(form: Form): Finding[] {
     const findings = [
       ...examineSettings(question),
       ...valuesTested(question.shownWhen)
-        .filter((name) => !before.has(name))
+        .filter((name) => !before.has(name) && findQuestion(form, name)?.off === false)
         .map((name) =>
-          composeFault(
-            question.name,
-            findQuestion(form, name)
-              ? `“${question.label}” shows by “${labelOf(form, name)}”, which is asked later or switched off.`
-              : `“${question.label}” shows by “${name}”, which is not in the form.`,
-          ),
+          composeFault(question.name, `“${question.label}” shows by “${labelOf(form, name)}”, which is asked later.`),
         ),
+      ...examineTests(form, question.shownWhen, 'compose', question.name, `When “${question.label}” shows`),
     ]
     before.add(question.name)
     return findings
@@ -72,23 +56,6 @@ function examineSettings(question: Question): Finding[] {
   if (question.kind === 'consent' && question.wording === '')
     return [composeFault(question.name, `“${question.label}” does not say what is agreed to.`)]
   return []
-}
-
-/** Visitors read the title and the introduction before they answer, so only filled values may stand there. */
-function examineWording(form: Form): Finding[] {
-  const isKnownBefore = (name: string) =>
-    findCarried(form, name) !== undefined || (findQuestion(form, name)?.fill.length ?? 0) > 0
-  return [form.title, form.intro].flatMap((template) => {
-    const examined = examineTemplate(template)
-    if ('error' in examined) return [composeFault('', `The title or introduction: ${examined.error}`)]
-    return examined.uses.flatMap(({ name, hasFallback }) => {
-      if (!isKnownBefore(name))
-        return [composeFault('', `The wording uses “${name}”, which is not known before anyone answers.`)]
-      return hasFallback
-        ? []
-        : [composeFault('', `The wording uses “${name}” without saying what to write when it is missing.`)]
-    })
-  })
 }
 
 function examineLandings(form: Form, { fields }: Resources): Finding[] {
@@ -108,7 +75,7 @@ function examineLandings(form: Form, { fields }: Resources): Finding[] {
       )
     for (const { field } of value.lands) {
       const first = takenBy.get(field)
-      if (first)
+      if (first && field !== 'email')
         found.push(
           finding('warning', 'records')(
             value.name,
@@ -123,11 +90,19 @@ function examineLandings(form: Form, { fields }: Resources): Finding[] {
       )
     return found
   })
-  const email = emailQuestion(form)
-  if (!email)
+  const emails = emailQuestions(form)
+  if (emails.length === 0)
     findings.push(finding('warning', 'records')('', 'No answer lands in Email, so strangers never become contacts.'))
-  else if (email.kind !== 'email')
-    findings.push(recordsFault(email.name, `“${email.label}” lands in Email but is not an email question.`))
+  for (const { name, label, kind } of emails)
+    if (kind !== 'email') findings.push(recordsFault(name, `“${label}” lands in Email but is not an email question.`))
+  for (const { name, label, lands } of form.carried)
+    if (lands.some(({ field }) => field === 'email'))
+      findings.push(
+        finding('warning', 'records')(
+          name,
+          `“${label}” is carried, so anybody can claim it: it never changes an Email.`,
+        ),
+      )
   return findings
 }
 
@@ -160,9 +135,10 @@ function examineRouting(form: Form, { desks }: Resources): Finding[] {
           `Row ${index + 1} never fires: row ${catchAll + 1} fits every answer.`,
         ),
       )
-    for (const name of Object.keys(row.cells))
-      if (!columns.includes(name))
-        findings.push(dispatchFault(`row ${index + 1}`, `Row ${index + 1} tests “${name}”, which has no column.`))
+    for (const [name, cell] of Object.entries(row.cells))
+      if (columns.includes(name))
+        findings.push(...examineExpectation(form, name, cell, 'dispatch', `row ${index + 1}`, `Row ${index + 1}`))
+      else findings.push(dispatchFault(`row ${index + 1}`, `Row ${index + 1} tests “${name}”, which has no column.`))
   })
   if (otherwise) findings.push(...examineTarget(form, desks, otherwise, 'The otherwise row'))
   else if (catchAll < 0)
@@ -186,35 +162,4 @@ function examineTarget(
   if (!form.messages.some(({ name, to }) => name === message && to === 'desk'))
     findings.push(dispatchFault(what, `${what} sends “${message}”, which is not a message to a desk.`))
   return findings
-}
-
-function examineMessage(form: Form, message: Message): Finding[] {
-  const findings: Finding[] = []
-  const names = new Set([...namesTaken(form), ...FREE_MERGE_NAMES])
-  for (const template of [message.subject, message.body]) {
-    const examined = examineTemplate(template)
-    if ('error' in examined) {
-      findings.push(dispatchFault(message.name, `${message.title}: ${examined.error}`))
-      continue
-    }
-    for (const { name, hasFallback } of examined.uses)
-      if (!names.has(name))
-        findings.push(dispatchFault(message.name, `${message.title} uses “${name}”, which is not in the form.`))
-      else if (!hasFallback && mayBeBlank(form, name))
-        findings.push(
-          finding('warning', 'dispatch')(
-            message.name,
-            `${message.title} uses “${name}” without saying what to write when it is missing.`,
-          ),
-        )
-  }
-  if (message.to === 'visitor' && !emailQuestion(form))
-    findings.push(dispatchFault(message.name, `${message.title} goes to the visitor, but no answer lands in Email.`))
-  return findings
-}
-
-function mayBeBlank(form: Form, name: string): boolean {
-  if (FREE_MERGE_NAMES.has(name)) return false
-  const question = findQuestion(form, name)
-  return !question || question.off || !question.required || question.shownWhen !== null
 }

@@ -1,3 +1,4 @@
+import anyAscii from 'any-ascii'
 import { z } from 'zod'
 
 /** Names that messages can always use and that no value may take. */
@@ -13,11 +14,12 @@ export const wordingSchema = z.string().trim().min(1, 'Write something here').ma
 /** Text with merge fields. */
 export const templateSchema = (most: number) => z.string().max(most)
 
-/** A name made from wording: “How hot do you fire?” → `how_hot_do_you_fire`, never one of `taken`. */
+/**
+ * A name made from wording in any writing: “How hot do you fire?” → `how_hot_do_you_fire`, “Печь” → `pech`;
+ * never one of `taken`.
+ */
 export function nameFrom(wording: string, taken: Iterable<string>): string {
-  const plain = wording
-    .normalize('NFKD')
-    .replace(/[\u0300-\u036f]/g, '')
+  const plain = anyAscii(wording)
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '_')
     .replace(/^[^a-z]+|_+$/g, '')

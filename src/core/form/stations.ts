@@ -1,6 +1,6 @@
 import type { Form } from './definition'
 import { tellDifferences } from './differences'
-import type { Finding } from './examine'
+import type { Finding } from './finding'
 import { questionsAsked } from './values'
 
 /** One of a form's six places, with its own live state in words and figures. */

@@ -1,17 +1,17 @@
 import { examineTemplate } from '../dispatch/template'
 import { valuesTested } from '../logic/condition'
 import type { Form } from './definition'
-import { emailQuestion, labelOf, questionsAsked } from './values'
+import { emailQuestions, labelOf, questionsAsked } from './values'
 
 /** What uses a value, in words, such as “shows Peak °C”, “route 2” or “Kiln enquiry”. */
 export function usesOf(form: Form, name: string): string[] {
   const uses: string[] = []
-  if (emailQuestion(form)?.name === name) uses.push('tells who it is')
+  if (emailQuestions(form).some((question) => question.name === name)) uses.push('tells who it is')
   for (const { question } of questionsAsked(form))
     if (valuesTested(question.shownWhen).includes(name)) uses.push(`shows “${labelOf(form, question.name)}”`)
   for (const { list, consent } of form.joins) if (consent === name) uses.push(`joins ${list}`)
   form.routing.rows.forEach(({ cells }, index) => {
-    if (name in cells) uses.push(`route ${index + 1}`)
+    if (Object.hasOwn(cells, name)) uses.push(`route ${index + 1}`)
   })
   const templates: [string, string][] = [
     ['the title', form.title],

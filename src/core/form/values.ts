@@ -22,12 +22,19 @@ export const namesTaken = (form: Form): string[] => [
 export const valuesThatLand = (form: Form): (Question | CarriedValue)[] =>
   [...questionsAsked(form).map(({ question }) => question), ...form.carried].filter(({ lands }) => lands.length > 0)
 
+/** The names of values in the form's order: questions as they are asked, then carried values, then any other. */
+export function valuesInOrder(form: Form, values: Readonly<Record<string, unknown>>): string[] {
+  const order = [...questionsAsked(form).map(({ question }) => question.name), ...form.carried.map(({ name }) => name)]
+  const known = new Set(order)
+  return [...order.filter((name) => Object.hasOwn(values, name)), ...Object.keys(values).filter((n) => !known.has(n))]
+}
+
 /** What people call a value: its label, or the name when there is none. */
 export const labelOf = (form: Form, name: string): string =>
   (findQuestion(form, name) ?? findCarried(form, name))?.label ?? name
 
-/** The question whose answer is the contact's email, if the form has one. */
-export const emailQuestion = (form: Form): Question | undefined =>
+/** The questions whose answer may tell who it is, in order: the first that is answered on a visitor's way does. */
+export const emailQuestions = (form: Form): Question[] =>
   questionsAsked(form)
     .map(({ question }) => question)
-    .find(({ lands }) => lands.some(({ field }) => field === 'email'))
+    .filter(({ lands }) => lands.some(({ field }) => field === 'email'))

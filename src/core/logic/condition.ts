@@ -1,4 +1,4 @@
-import { type Answer, type Answers, isBlank } from '../answers/answer'
+import { type Answer, type Answers, isBlank, valueIn } from '../answers/answer'
 
 /**
  * Tests on values. Text compares without regard to case; numbers compare as numbers.
@@ -37,7 +37,7 @@ export interface Condition {
 /** Whether a condition holds. No condition, or one without tests, always holds. */
 export function holds(condition: Condition | null, values: Answers): boolean {
   if (!condition || condition.tests.length === 0) return true
-  const passes = (test: Test) => meets(values[test.value] ?? null, test)
+  const passes = (test: Test) => meets(valueIn(values, test.value) ?? null, test)
   switch (condition.join) {
     case 'all':
       return condition.tests.every(passes)

@@ -78,6 +78,20 @@ describe('a visit', () => {
       }),
     )
   })
+  it('ends with sending, though a page told of a step a moment later', () => {
+    const later = advanceVisit(start, { steps: ['a', 'b'] }, '2026-10-01T10:05:00.500Z').visit
+    const sent = advanceVisit(later, { sent: true }, '2026-10-01T10:05:00.000Z').visit
+    expect(sent.sentAt).toBe('2026-10-01T10:05:00.500Z')
+    expect(advanceVisit(sent, { steps: ['c'] }, '2026-10-01T10:06:00.000Z')).toEqual({ visit: sent, happenings: [] })
+  })
+  it('forgets answers that were cleared, and keeps none where there never were any', () => {
+    const kept = advanceVisit(start, { answers: { x: 1 } }, start.arrivedAt).visit
+    expect(advanceVisit(kept, { answers: {} }, start.arrivedAt).visit.answers).toEqual({})
+    expect(advanceVisit(start, { answers: {} }, start.arrivedAt)).toMatchObject({
+      visit: { answers: null },
+      happenings: [],
+    })
+  })
 })
 
 describe('a source', () => {
@@ -87,5 +101,7 @@ describe('a source', () => {
     expect(tellSource({}, 'https://ring.example/kilns?x=1').label).toBe('ring.example (site)')
     expect(tellSource({}, 'http://127.0.0.1:4300/f/x', '127.0.0.1:4300').label).toBe('Direct or unknown')
     expect(tellSource({}, 'javascript:alert(1)').label).toBe('Direct or unknown')
+    const half = tellSource({ utm_source: `${'a'.repeat(119)}🔥` }, null)
+    expect(half.label).toBe('a'.repeat(119))
   })
 })

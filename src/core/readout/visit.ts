@@ -9,7 +9,7 @@ export interface VisitProgress {
   lastAt: string
   /** Names of the steps reached, in the order they were first reached. */
   steps: string[]
-  /** Answers kept of an unfinished entry; `null` when none are. */
+  /** Answers kept of an unfinished entry, none of them when all were cleared again; `null` when none ever were. */
   answers: Answers | null
 }
 
@@ -18,6 +18,7 @@ export interface Noticed {
   began?: boolean
   /** Steps seen since the visit began. */
   steps?: readonly string[]
+  /** All answers so far, in place of those kept before; `null` where none are to be kept. */
   answers?: Answers | null
   returned?: boolean
   sent?: boolean
@@ -32,13 +33,14 @@ export interface VisitHappening {
 /**
  * Moves a visit on. Everything happens once: noticing the same thing again changes nothing and
  * reports nothing, so a batch that is sent twice counts once. Reaching a step or sending implies having
- * begun; a sent visit keeps no unfinished answers and never goes back.
+ * begun. A sent visit is over: nothing noticed later happens in it, and it keeps no unfinished answers.
  */
 export function advanceVisit(
   visit: VisitProgress,
   noticed: Noticed,
   at: string,
 ): { visit: VisitProgress; happenings: VisitHappening[] } {
+  if (visit.sentAt) return { visit, happenings: [] }
   const happenings: VisitHappening[] = []
   const next = { ...visit, steps: [...visit.steps] }
   const happen = (kind: VisitHappening['kind'], step: string | null = null) => happenings.push({ kind, step })
@@ -52,19 +54,20 @@ export function advanceVisit(
       next.steps.push(step)
       happen('step', step)
     }
-  if (noticed.returned && !next.returnedAt && !next.sentAt) {
+  if (noticed.returned && !next.returnedAt) {
     next.returnedAt = at
     happen('returned')
   }
-  if (noticed.answers && !next.sentAt) {
+  if (noticed.answers && (next.answers || Object.keys(noticed.answers).length > 0)) {
     if (!next.answers) happen('kept')
     next.answers = noticed.answers
   }
-  if (noticed.sent && !next.sentAt) {
-    next.sentAt = at
+  if (at > next.lastAt) next.lastAt = at
+  if (noticed.sent) {
+    // A page may have told of a step a moment after it sent: the visit still ends with sending.
+    next.sentAt = next.lastAt
+    next.answers = null
     happen('sent')
   }
-  if (next.sentAt) next.answers = null
-  if (at > next.lastAt) next.lastAt = at
   return { visit: next, happenings }
 }

@@ -1,4 +1,4 @@
-import { type Answer, type Answers, isBlank } from '../answers/answer'
+import { type Answer, type Answers, isBlank, valueIn } from '../answers/answer'
 import type { Form } from '../form/definition'
 import { labelOf, valuesThatLand } from '../form/values'
 import type { ContactState, RecordField } from './snapshot'
@@ -21,23 +21,28 @@ export interface RecordChange {
 /**
  * Lands values in the contact's fields. A blank changes nothing; neither does a value that is already
  * stored. Where two values land in one field, the later one in the form wins, as it would in order.
+ *
+ * The address a person is known by (`identity`) is never overwritten: only that very address lands in
+ * Email, be the other one typed further down or written into somebody's link.
  */
 export function landValues(
   form: Form,
   values: Answers,
+  identity: string | null,
   contact: ContactState | null,
   fields: readonly RecordField[],
 ): RecordChange[] {
   const stored: Answers = { ...contact?.values }
   const changes = new Map<string, RecordChange>()
   for (const value of valuesThatLand(form)) {
-    const to = values[value.name] ?? null
+    const to = valueIn(values, value.name) ?? null
     if (isBlank(to)) continue
     for (const { field, ifFilled } of value.lands) {
       const info = fields.find(({ name }) => name === field)
-      const from = stored[field] ?? null
+      const from = valueIn(stored, field) ?? null
       if (!info || from === to) continue
-      const keeps = ifFilled === 'keep' && !isBlank(from)
+      const another = field === 'email' && to !== identity
+      const keeps = another || (ifFilled === 'keep' && !isBlank(from))
       const before = changes.get(field)
       if (keeps && before) continue
       changes.set(field, {
@@ -48,9 +53,11 @@ export function landValues(
         to,
         effect: keeps ? 'kept' : 'set',
         value: value.name,
-        because: keeps
-          ? `${labelOf(form, value.name)} keeps a value that is there`
-          : `Answer to “${labelOf(form, value.name)}”`,
+        because: another
+          ? `${labelOf(form, value.name)} is not the address this person is known by`
+          : keeps
+            ? `${labelOf(form, value.name)} keeps a value that is there`
+            : `Answer to “${labelOf(form, value.name)}”`,
       })
       if (!keeps) stored[field] = to
     }

@@ -1,4 +1,4 @@
-import type { Answers } from '../answers/answer'
+import { type Answers, valueIn } from '../answers/answer'
 import type { Form } from '../form/definition'
 import { findQuestion } from '../form/values'
 import type { ContactState, ListInfo } from './snapshot'
@@ -21,7 +21,7 @@ export function joinLists(
   return form.joins.flatMap(({ list, consent }) => {
     const question = findQuestion(form, consent)
     const info = lists.find(({ name }) => name === list)
-    if (!info || question?.kind !== 'consent' || values[consent] !== true) return []
+    if (!info || question?.kind !== 'consent' || valueIn(values, consent) !== true) return []
     if (contact?.lists.includes(list)) return []
     return [{ list, title: info.title, wording: question.wording, because: `Ticked “${question.label}”` }]
   })

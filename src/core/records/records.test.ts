@@ -34,31 +34,31 @@ describe('landing', () => {
 
   it('changes nothing where the same is stored, and nothing for a blank', () => {
     const form = formOf([named('a')])
-    expect(landValues(form, { a: 'Ilka' }, ilka, fields)).toEqual([])
-    expect(landValues(form, { a: null }, ilka, fields)).toEqual([])
-    expect(landValues(form, { a: '' }, ilka, fields)).toEqual([])
+    expect(landValues(form, { a: 'Ilka' }, null, ilka, fields)).toEqual([])
+    expect(landValues(form, { a: null }, null, ilka, fields)).toEqual([])
+    expect(landValues(form, { a: '' }, null, ilka, fields)).toEqual([])
   })
   it('lets the later of two values in one field win, from what was stored', () => {
     const form = formOf([named('a'), named('b')])
-    expect(landValues(form, { a: 'One', b: 'Two' }, ilka, fields)).toMatchObject([
+    expect(landValues(form, { a: 'One', b: 'Two' }, null, ilka, fields)).toMatchObject([
       { field: 'first_name', from: 'Ilka', to: 'Two', value: 'b', effect: 'set' },
     ])
-    expect(landValues(form, { a: 'One', b: null }, ilka, fields)).toMatchObject([{ to: 'One', value: 'a' }])
+    expect(landValues(form, { a: 'One', b: null }, null, ilka, fields)).toMatchObject([{ to: 'One', value: 'a' }])
   })
   it('keeps what an earlier value has just set, where the later one keeps', () => {
     const form = formOf([named('a'), named('b', 'keep')])
-    expect(landValues(form, { a: 'One', b: 'Two' }, null, fields)).toMatchObject([{ from: null, to: 'One' }])
+    expect(landValues(form, { a: 'One', b: 'Two' }, null, null, fields)).toMatchObject([{ from: null, to: 'One' }])
   })
   it('ignores a field that is no longer there', () => {
     const form = formOf([{ ...named('a'), lands: [{ field: 'gone' }] }])
-    expect(landValues(form, { a: 'x' }, ilka, fields)).toEqual([])
+    expect(landValues(form, { a: 'x' }, null, ilka, fields)).toEqual([])
   })
   it('never puts a blank in place of a value, whatever is answered', () => {
     const answers = fc.option(fc.constantFrom<Answer>('', 'x', 0, 5, true, false))
     const rule = fc.constantFrom('keep' as const, 'replace' as const)
     fc.assert(
       fc.property(answers, answers, rule, rule, fc.constantFrom(ilka, null), (a, b, ruleA, ruleB, contact) => {
-        const changes = landValues(formOf([named('a', ruleA), named('b', ruleB)]), { a, b }, contact, fields)
+        const changes = landValues(formOf([named('a', ruleA), named('b', ruleB)]), { a, b }, null, contact, fields)
         for (const { from, to, effect } of changes) {
           expect(to === null || to === '').toBe(false)
           if (effect === 'kept') expect(from).toBe('Ilka')

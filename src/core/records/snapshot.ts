@@ -3,8 +3,8 @@ import type { Answers } from '../answers/answer'
 /** What is known of the workspace when a plan is made. A plan depends on nothing else. */
 export interface Snapshot {
   workspace: { name: string; mailDomain: string }
-  /** Told when no desk is. */
-  owner: { name: string; email: string }
+  /** Told when no desk is; `null` in a workspace that nobody belongs to. */
+  owner: { name: string; email: string } | null
   /** Contacts that may be matched: the holder of the personal link, and the one with the answered email. */
   contacts: ContactState[]
   fields: RecordField[]

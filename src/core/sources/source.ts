@@ -1,3 +1,6 @@
+import { valueIn } from '../answers/answer'
+import { cutText } from '../formats/text'
+
 /** Where a visit came from, read once when it starts. */
 export interface Source {
   /** What Readout groups by, such as “autumn · mail” or “ring.example (site)”. */
@@ -20,7 +23,7 @@ export function tellSource(
   pageBefore: string | null,
   ownHost: string | null = null,
 ): Source {
-  const tag = (name: string) => link[name]?.trim().toLowerCase().slice(0, MOST) || null
+  const tag = (name: string) => cutText(valueIn(link, name)?.trim().toLowerCase() ?? '', MOST) || null
   const source = tag('utm_source')
   const medium = tag('utm_medium')
   const campaign = tag('utm_campaign')
@@ -34,5 +37,5 @@ function siteOf(page: string | null, ownHost: string | null): string | null {
   if (!page || !URL.canParse(page)) return null
   const { host, protocol } = new URL(page)
   if (protocol !== 'http:' && protocol !== 'https:') return null
-  return host === ownHost ? null : host.slice(0, MOST)
+  return host === ownHost ? null : cutText(host, MOST)
 }

@@ -1,7 +1,9 @@
 import type { Migration } from 'kysely'
 import * as firstLine from './0001_first_line'
+import * as steadyWork from './0002_steady_work'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
   '0001_first_line': firstLine,
+  '0002_steady_work': steadyWork,
 }

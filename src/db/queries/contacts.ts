@@ -53,31 +53,25 @@ export async function readContacts(
   }))
 }
 
-/**
- * Makes everybody who writes to the contacts with these addresses wait their turn, the ones that do not
- * exist yet included. Locks are taken in one order, so no two transactions wait for each other.
- */
-export async function queueForAddresses(db: Runner, addresses: readonly string[]): Promise<void> {
-  await sql`
-    select pg_advisory_xact_lock(key)
-    from (select distinct hashtextextended(address, 0) as key from unnest(${addresses}::text[]) address order by 1) keys
-  `.execute(db)
-}
-
-export async function writeContacts(db: Runner, contacts: readonly StoredContact[], at: Date): Promise<void> {
+/** Writes contacts as they stand after changes, each with the moment of its last one. */
+export async function writeContacts(
+  db: Runner,
+  contacts: readonly { contact: StoredContact; at: Date }[],
+): Promise<void> {
   if (contacts.length === 0) return
-  const rows = contacts.map(({ id, workspaceId, email, values, revision }) => ({
+  const rows = contacts.map(({ contact: { id, workspaceId, email, values, revision }, at }) => ({
     id,
     workspace_id: workspaceId,
     email,
     values,
     revision,
+    at: at.toISOString(),
   }))
   await sql`
     insert into contact (id, workspace_id, email, "values", revision, created_at, updated_at)
-    select id, workspace_id, email, "values", revision, ${at}, ${at}
+    select id, workspace_id, email, "values", revision, at, at
     from jsonb_to_recordset(${asJson(rows)}::jsonb)
-      as row(id uuid, workspace_id uuid, email text, "values" jsonb, revision integer)
+      as row(id uuid, workspace_id uuid, email text, "values" jsonb, revision integer, at timestamptz)
     on conflict (id) do update set
       "values" = excluded."values", revision = excluded.revision,
       updated_at = greatest(contact.updated_at, excluded.updated_at)

@@ -9,13 +9,17 @@ export interface Cursor {
 
 const writeCursor = ({ at, id }: Cursor): string => Buffer.from(`${at.toISOString()} ${id}`).toString('base64url')
 
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/
+
 /** Reads a cursor back; `null` for anything that is not one. */
 export function readCursor(text: string | null | undefined): Cursor | null {
   const [moment = '', id = ''] = Buffer.from(text ?? '', 'base64url')
     .toString()
     .split(' ')
+  // Only what we wrote ourselves: other moments may be years no database column holds.
+  if (!/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d\.\d{3}Z$/.test(moment) || moment < '1') return null
   const at = new Date(moment)
-  return Number.isNaN(at.getTime()) || !/^[0-9a-f-]{36}$/.test(id) ? null : { at, id }
+  return Number.isNaN(at.getTime()) || !UUID.test(id) ? null : { at, id }
 }
 
 /** A page of rows and the cursor for the next, of which `rows` holds one more than `limit` if there is one. */

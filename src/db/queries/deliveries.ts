@@ -10,79 +10,127 @@ export interface NewDelivery {
   body: DeliveryBody
   because: string
   created_at: string
+  form_id: string
+  /** The visitor's address where it is a mail to one. */
+  visitor: string | null
 }
+
+/** One job for each delivery, however often it is asked for. */
+const JOB_KEY = sql`'deliver:' || id`
 
 /** Writes deliveries to the Outbox and queues each, in one statement. */
 export async function addDeliveries(db: Runner, deliveries: readonly NewDelivery[]): Promise<void> {
   if (deliveries.length === 0) return
   await sql`
     with added as (
-      insert into delivery (id, workspace_id, submission_id, key, body, because, created_at)
-      select id, workspace_id, submission_id, key, body, because, created_at
+      insert into delivery (id, workspace_id, submission_id, key, body, because, created_at, form_id, visitor)
+      select id, workspace_id, submission_id, key, body, because, created_at, form_id, visitor
       from jsonb_to_recordset(${asJson(deliveries)}::jsonb) as row(id uuid, workspace_id uuid,
-        submission_id uuid, key text, body jsonb, because text, created_at timestamptz)
+        submission_id uuid, key text, body jsonb, because text, created_at timestamptz,
+        form_id uuid, visitor text)
       on conflict (submission_id, key) do nothing
       returning id
     )
     select count(jobs) from (select array_agg(
-      ('deliver', json_build_object('delivery', id), null, null, null, null, null, null)::graphile_worker.job_spec
+      ('deliver', json_build_object('delivery', id), null, null, null, ${JOB_KEY}, null, null)::graphile_worker.job_spec
     ) as specs from added having count(*) > 0) all_added, graphile_worker.add_jobs(specs) jobs
   `.execute(db)
 }
 
-export async function findWaiting(db: Runner, id: string) {
-  return db
-    .selectFrom('delivery')
-    .select(['id', 'body', 'attempts'])
-    .where('id', '=', id)
-    .where('state', '=', 'waiting')
-    .executeTakeFirst()
+/** A visitor's address gets at most this many mails an hour from one form. */
+const MAILS_AN_HOUR = 4
+
+/** How long a worker may have a delivery in hand, in seconds; whoever dies holding one holds it no longer. */
+const LEASE = 12
+
+export interface HeldDelivery {
+  id: string
+  workspace_id: string
+  body: DeliveryBody
+  attempts: number
 }
 
-export async function markDelivered(db: Runner, id: string, at: Date): Promise<void> {
+/**
+ * Takes a waiting delivery in hand, so that nobody else sends it meanwhile. `null` for one that is settled,
+ * not due yet, or in other hands: then its job is queued anew for when it may be free. A mail to a visitor
+ * who has had as many as one address may get from one form is put off, and says so.
+ */
+export async function takeDelivery(db: Runner, id: string): Promise<HeldDelivery | null> {
+  const { rows } = await sql<HeldDelivery & { taken: boolean }>`
+    with waiting as (
+      select *, clock_timestamp() as now from delivery where id = ${id} and state = 'waiting' for update
+    ), mailed as (
+      select count(*) as n, min(other.settled_at) as first
+      from waiting join delivery other on other.form_id = waiting.form_id and other.visitor = waiting.visitor
+        and other.state = 'delivered' and other.settled_at > waiting.now - interval '1 hour'
+    ), judged as (
+      select waiting.*, case
+          when lease_until > now then lease_until
+          when next_at > now then next_at
+          when mailed.n >= ${MAILS_AN_HOUR} then mailed.first + interval '1 hour 1 second'
+        end as later, mailed.n >= ${MAILS_AN_HOUR} and coalesce(lease_until, now) <= now as many
+      from waiting, mailed
+    ), held as (
+      update delivery set
+        lease_until = case when later is null then now + make_interval(secs => ${LEASE}) else delivery.lease_until end,
+        next_at = case when later is not null and many then later else delivery.next_at end,
+        error = case when later is not null and many
+          then 'Waits: this address has had ' || ${MAILS_AN_HOUR}::int || ' mails from this form within the hour.'
+          else delivery.error end
+      from judged where delivery.id = judged.id
+      returning delivery.id, delivery.workspace_id, delivery.body, delivery.attempts, later
+    ), queued as (
+      select graphile_worker.add_job('deliver', json_build_object('delivery', id), run_at := later, job_key := ${JOB_KEY})
+      from held where later is not null
+    )
+    select id, workspace_id, body, attempts, later is null as taken, (select count(*) from queued) from held
+  `.execute(db)
+  const held = rows[0]
+  return held?.taken ? held : null
+}
+
+/** Settles a delivery that was taken. `note` tells what is worth knowing although it went out. */
+export const markDelivered = (db: Runner, id: string, note: string | null): Promise<void> =>
+  settle(db, id, 'delivered', note)
+
+/** Leaves a delivery in the Outbox with its reason, to be sent again by hand. */
+export const giveUpDelivery = (db: Runner, id: string, error: string): Promise<void> =>
+  settle(db, id, 'given_up', error)
+
+async function settle(db: Runner, id: string, state: 'delivered' | 'given_up', error: string | null): Promise<void> {
   await db
     .updateTable('delivery')
     .set((eb) => ({
-      state: 'delivered',
+      state,
       attempts: eb('attempts', '+', 1),
-      error: null,
+      error,
       next_at: null,
-      settled_at: at,
+      lease_until: null,
+      settled_at: sql<Date>`clock_timestamp()`,
     }))
     .where('id', '=', id)
     .where('state', '=', 'waiting')
     .execute()
 }
 
-/** Notes a failure and queues the next attempt, in one statement. */
-export async function postponeDelivery(db: Runner, id: string, error: string, next: Date): Promise<void> {
+/** Notes a failure and queues the next attempt so many seconds from now, in one statement. */
+export async function postponeDelivery(db: Runner, id: string, error: string, seconds: number): Promise<void> {
   await sql`
     with postponed as (
-      update delivery set attempts = attempts + 1, error = ${error}, next_at = ${next}
+      update delivery set attempts = attempts + 1, error = ${error}, lease_until = null,
+        next_at = clock_timestamp() + make_interval(secs => ${seconds})
       where id = ${id} and state = 'waiting'
-      returning id
+      returning id, next_at
     )
-    select graphile_worker.add_job('deliver', json_build_object('delivery', id), run_at := ${next}::timestamptz)
+    select graphile_worker.add_job('deliver', json_build_object('delivery', id), run_at := next_at, job_key := ${JOB_KEY})
     from postponed
   `.execute(db)
 }
 
-export async function giveUpDelivery(db: Runner, id: string, error: string, at: Date): Promise<void> {
-  await db
-    .updateTable('delivery')
-    .set((eb) => ({
-      state: 'given_up',
-      attempts: eb('attempts', '+', 1),
-      error,
-      next_at: null,
-      settled_at: at,
-    }))
-    .where('id', '=', id)
-    .where('state', '=', 'waiting')
-    .execute()
-}
-
-/** Sends a delivery again that was given up, or that is waiting for its next attempt. */
+/**
+ * Sends a delivery again that was given up, or that is waiting for its next attempt: with all its attempts
+ * before it, and as one job however often it is asked for.
+ */
 export async function resendDelivery(db: Runner, workspaceId: string, id: string): Promise<boolean> {
   const { rows } = await sql`
     with again as (
@@ -90,7 +138,7 @@ export async function resendDelivery(db: Runner, workspaceId: string, id: string
       where id = ${id} and workspace_id = ${workspaceId} and state <> 'delivered'
       returning id
     )
-    select graphile_worker.add_job('deliver', json_build_object('delivery', id)) from again
+    select graphile_worker.add_job('deliver', json_build_object('delivery', id), job_key := ${JOB_KEY}) from again
   `.execute(db)
   return rows.length > 0
 }

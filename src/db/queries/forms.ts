@@ -1,3 +1,4 @@
+import { sql } from 'kysely'
 import type { Form } from '@/core/form/definition'
 import { asJson, type Runner } from '../database'
 
@@ -6,8 +7,28 @@ export async function findLiveRelease(db: Runner, slug: string) {
   return db
     .selectFrom('form')
     .innerJoin('release', 'release.id', 'form.live_release_id')
-    .select(['form.id as formId', 'form.workspace_id as workspaceId', 'release.id as releaseId', 'release.number'])
+    .select([
+      'form.id as formId',
+      'form.workspace_id as workspaceId',
+      'release.id as releaseId',
+      'release.number',
+      'release.definition',
+    ])
     .where('form.slug', '=', slug)
+    .executeTakeFirst()
+}
+
+/** How long answers to a release are taken after it was replaced. */
+const TAKEN_FOR = sql`interval '7 days'`
+
+/** A release that was replaced not long ago; none for one that was replaced before, or never was. */
+export async function findReplacedRelease(db: Runner, formId: string, number: number) {
+  return db
+    .selectFrom('release')
+    .select(['id as releaseId', 'definition'])
+    .where('form_id', '=', formId)
+    .where('number', '=', number)
+    .where('replaced_at', '>', sql<Date>`now() - ${TAKEN_FOR}`)
     .executeTakeFirst()
 }
 
@@ -91,7 +112,7 @@ export async function updateDraft(
       draft: asJson(draft),
       draft_revision: eb('draft_revision', '+', 1),
       draft_saved_by: userId,
-      updated_at: new Date(),
+      updated_at: sql<Date>`now()`,
     }))
     .where('id', '=', formId)
     .$if(fromRevision !== null, (query) => query.where('draft_revision', '=', fromRevision))
@@ -107,8 +128,15 @@ export async function insertRelease(
   definition: Form,
   changes: string[],
   userId: string | null,
-  at: Date,
+  at: Date | null,
 ): Promise<string> {
+  const released = sql<Date>`coalesce(${at}::timestamptz, now())`
+  await db
+    .updateTable('release')
+    .set({ replaced_at: released })
+    .where('form_id', '=', form.id)
+    .where('replaced_at', 'is', null)
+    .execute()
   const { id } = await db
     .insertInto('release')
     .values({
@@ -118,7 +146,7 @@ export async function insertRelease(
       definition: asJson(definition),
       changes: asJson(changes),
       released_by: userId,
-      released_at: at,
+      released_at: released,
     })
     .returning('id')
     .executeTakeFirstOrThrow()

@@ -65,8 +65,7 @@ export async function findPerson(db: Runner, workspaceId: string, id: string) {
       ])
       .where('change.workspace_id', '=', workspaceId)
       .where('change.contact_id', '=', id)
-      .orderBy('change.at', 'desc')
-      .orderBy('change.id')
+      .orderBy('change.seq', 'desc')
       .limit(500)
       .execute(),
     db
@@ -85,7 +84,7 @@ export async function findPerson(db: Runner, workspaceId: string, id: string) {
       .select(['submission.id', 'form.name as formName', 'submission.state', 'submission.received_at as receivedAt'])
       .where('submission.workspace_id', '=', workspaceId)
       .where('submission.contact_id', '=', id)
-      .orderBy('submission.received_at', 'desc')
+      .orderBy('submission.seq', 'desc')
       .limit(200)
       .execute(),
   ])

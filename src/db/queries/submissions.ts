@@ -18,7 +18,8 @@ export interface NewSubmission {
   page_before: string | null
   link_holder: string | null
   outcome: Outcome
-  received_at: string
+  /** `null`: now, by the database's clock. */
+  received_at: string | null
 }
 
 /**
@@ -31,7 +32,7 @@ export async function storeSubmissions(db: Runner, submissions: readonly NewSubm
       insert into submission (id, workspace_id, form_id, release_id, visit_id, "values", origins, link,
         page_before, link_holder, outcome, received_at)
       select id, workspace_id, form_id, release_id, visit_id, "values", origins, link,
-        page_before, link_holder, outcome, received_at
+        page_before, link_holder, outcome, coalesce(received_at, clock_timestamp())
       from jsonb_to_recordset(${asJson(submissions)}::jsonb) as row(
         id uuid, workspace_id uuid, form_id uuid, release_id uuid, visit_id uuid, "values" jsonb,
         origins jsonb, link jsonb, page_before text, link_holder uuid, outcome jsonb, received_at timestamptz)
@@ -51,65 +52,102 @@ export async function findSent(
   db: Runner,
   formId: string,
   visitId: string,
-): Promise<{ id: string; outcome: Outcome } | undefined> {
+): Promise<{ id: string; outcome: Outcome; values: Answers } | undefined> {
   return db
     .selectFrom('submission')
-    .select(['id', 'outcome'])
+    .select(['id', 'outcome', 'values'])
     .where('form_id', '=', formId)
     .where('visit_id', '=', visitId)
     .executeTakeFirst()
 }
 
-/** Received submissions among these, locked; ones applied meanwhile are left out. */
-export const lockReceived = (db: Runner, ids: readonly string[]) =>
-  received(db)
+/** The workspaces that these submissions still wait in. */
+export async function workspacesWaiting(db: Runner, ids: readonly string[]): Promise<string[]> {
+  const rows = await db
+    .selectFrom('submission')
+    .select('workspace_id')
+    .distinct()
     .where('id', '=', sql<string>`any(${ids}::uuid[])`)
-    .forUpdate()
+    .where('state', '=', 'received')
     .execute()
+  return rows.map(({ workspace_id }) => workspace_id)
+}
 
-/** Up to `most` other received submissions that nobody is working on, the oldest first, locked. */
-export const lockOthersReceived = (db: Runner, ids: readonly string[], most: number) =>
-  received(db)
-    .where('id', '<>', sql<string>`all(${ids}::uuid[])`)
+/**
+ * The submissions of a workspace that have waited longest, in the order they arrived; ones that are to be
+ * tried again later are left out. With `ids`, only among those. Whoever applies them holds the workspace's lock.
+ */
+export const readWaiting = (db: Runner, workspaceId: string, most: number, ids: readonly string[] | null = null) =>
+  db
+    .selectFrom('submission')
+    .selectAll()
+    .where('workspace_id', '=', workspaceId)
+    .where('state', '=', 'received')
+    .where((eb) => eb.or([eb('next_at', 'is', null), eb('next_at', '<=', sql<Date>`clock_timestamp()`)]))
+    .$if(ids !== null, (query) => query.where('id', '=', sql<string>`any(${ids}::uuid[])`))
+    .orderBy('seq')
     .limit(most)
     .forUpdate()
-    .skipLocked()
     .execute()
 
-const received = (db: Runner) =>
-  db.selectFrom('submission').selectAll().where('state', '=', 'received').orderBy('received_at').orderBy('id')
-
-export type ReceivedSubmission = Awaited<ReturnType<typeof lockReceived>>[number]
+export type ReceivedSubmission = Awaited<ReturnType<typeof readWaiting>>[number]
 
 export interface AppliedSubmission {
   id: string
   contact_id: string | null
   plan: Plan
+  applied_at: string
 }
 
-export async function markApplied(db: Runner, applied: readonly AppliedSubmission[], at: Date): Promise<void> {
+export async function markApplied(db: Runner, applied: readonly AppliedSubmission[]): Promise<void> {
   if (applied.length === 0) return
   await sql`
     update submission set state = 'applied', contact_id = row.contact_id, plan = row.plan, error = null,
-      applied_at = ${at}
-    from jsonb_to_recordset(${asJson(applied)}::jsonb) as row(id uuid, contact_id uuid, plan jsonb)
+      next_at = null, applied_at = row.applied_at
+    from jsonb_to_recordset(${asJson(applied)}::jsonb) as row(
+      id uuid, contact_id uuid, plan jsonb, applied_at timestamptz)
     where submission.id = row.id
   `.execute(db)
 }
 
-export async function markFailed(db: Runner, id: string, error: string): Promise<void> {
-  await db.updateTable('submission').set({ state: 'failed', error }).where('id', '=', id).execute()
+/** Marks submissions that cannot be applied as they are; they can be run again by hand. */
+export async function markFailed(db: Runner, failed: readonly { id: string; error: string }[]): Promise<void> {
+  if (failed.length === 0) return
+  await sql`
+    update submission set state = 'failed', error = row.error, next_at = null
+    from jsonb_to_recordset(${asJson(failed)}::jsonb) as row(id uuid, error text)
+    where submission.id = row.id and state = 'received'
+  `.execute(db)
+}
+
+/**
+ * Notes why a submission could not be applied just now, and queues the next try in the same statement: a
+ * second later at first, then twice as long each time, to ten minutes, give or take a quarter.
+ */
+export async function postponeSubmission(db: Runner, id: string, error: string): Promise<void> {
+  await sql`
+    with postponed as (
+      update submission set attempts = attempts + 1, error = ${error},
+        next_at = clock_timestamp() + make_interval(secs => least(power(2, least(attempts, 20)), 600) * (0.75 + random() / 2))
+      where id = ${id} and state = 'received'
+      returning id, next_at
+    )
+    select graphile_worker.add_job('apply_submissions', json_build_object('submissions', json_build_array(id)),
+      run_at := next_at, job_key := 'apply:' || id)
+    from postponed
+  `.execute(db)
 }
 
 /** Makes a failed submission a received one and queues it, in one statement. */
 export async function requeueSubmission(db: Runner, workspaceId: string, id: string): Promise<boolean> {
   const { rows } = await sql`
     with again as (
-      update submission set state = 'received', error = null
+      update submission set state = 'received', error = null, attempts = 0, next_at = null
       where id = ${id} and workspace_id = ${workspaceId} and state = 'failed'
       returning id
     )
-    select graphile_worker.add_job('apply_submissions', json_build_object('submissions', json_build_array(id)))
+    select graphile_worker.add_job('apply_submissions', json_build_object('submissions', json_build_array(id)),
+      job_key := 'apply:' || id)
     from again
   `.execute(db)
   return rows.length > 0

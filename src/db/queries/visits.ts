@@ -2,6 +2,7 @@ import { sql } from 'kysely'
 import type { VisitProgress } from '@/core/readout/visit'
 import { asJson, type Runner } from '../database'
 import type { VisitEventKind } from '../schema'
+import { lockNames } from './clock'
 
 export interface StoredVisit extends VisitProgress {
   id: string
@@ -19,28 +20,47 @@ export interface VisitKey {
   visitId: string
 }
 
-/** Visits by key, locked until the transaction ends. */
-export async function lockVisits(db: Runner, keys: readonly VisitKey[]): Promise<StoredVisit[]> {
-  const rows = await visitQuery(db)
-    .where((eb) =>
-      eb(
-        eb.refTuple('form_id', 'id'),
-        'in',
-        keys.map(({ formId, visitId }) => eb.tuple(formId, visitId)),
-      ),
-    )
-    .orderBy('id')
-    .forUpdate()
-    .execute()
-  return rows.map(asVisit)
+/**
+ * Takes visits in hand until the transaction ends, those that do not exist yet included, so that whatever is
+ * told of one visit at once is taken in turn. Tells the moment, and which have a submission already.
+ */
+export async function lockVisits(
+  db: Runner,
+  keys: readonly VisitKey[],
+): Promise<{ now: Date; visits: StoredVisit[]; sent: VisitKey[] }> {
+  const now = await lockNames(
+    db,
+    keys.map(({ formId, visitId }) => `visit ${formId} ${visitId}`),
+  )
+  const among = (form: 'form_id', visit: 'id' | 'visit_id') =>
+    sql<boolean>`(${sql.ref(form)}, ${sql.ref(visit)}) in (select form, visit from unnest(
+      ${keys.map(({ formId }) => formId)}::uuid[], ${keys.map(({ visitId }) => visitId)}::uuid[]) as keys(form, visit))`
+  const [visits, sent] = [
+    await visitQuery(db).where(among('form_id', 'id')).execute(),
+    await db
+      .selectFrom('submission')
+      .select(['form_id as formId', 'visit_id as visitId'])
+      .where(among('form_id', 'visit_id'))
+      .execute(),
+  ]
+  return { now, visits: visits.map(asVisit), sent }
 }
 
-export async function findVisit(db: Runner, { formId, visitId }: VisitKey): Promise<StoredVisit | null> {
-  const row = await visitQuery(db).where('form_id', '=', formId).where('id', '=', visitId).executeTakeFirst()
-  return row ? asVisit(row) : null
+/** A visit and for how many seconds nothing has been heard of it, seen from `at` (`null`: from now). */
+export async function findVisit(
+  db: Runner,
+  { formId, visitId }: VisitKey,
+  at: Date | null,
+): Promise<{ visit: StoredVisit; quiet: number } | null> {
+  const row = await visitQuery(db)
+    .select(sql<number>`extract(epoch from coalesce(${at}::timestamptz, now()) - last_at)::float8`.as('quiet'))
+    .where('form_id', '=', formId)
+    .where('id', '=', visitId)
+    .executeTakeFirst()
+  return row ? { visit: asVisit(row), quiet: row.quiet } : null
 }
 
-const visitQuery = (db: Runner) => db.selectFrom('visit').selectAll()
+const visitQuery = (db: Runner) => db.selectFrom('visit').selectAll('visit')
 
 function asVisit(row: Awaited<ReturnType<ReturnType<typeof visitQuery>['execute']>>[number]): StoredVisit {
   return {
@@ -99,10 +119,10 @@ export async function addVisitEvents(db: Runner, events: readonly NewVisitEvent[
   `.execute(db)
 }
 
-/** Makes the monthly parts of the event table from `back` months ago to `ahead` months on. */
+/** Makes the monthly parts of the event table, UTC months, from `back` months ago to `ahead` months on. */
 export async function ensureEventMonths(db: Runner, back: number, ahead: number): Promise<void> {
   await sql`
-    select ensure_visit_event_month((now() + make_interval(months => n))::date)
+    select ensure_visit_event_month(((now() at time zone 'UTC') + make_interval(months => n))::date)
     from generate_series(${-back}::int, ${ahead}::int) n
   `.execute(db)
 }

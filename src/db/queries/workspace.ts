@@ -58,13 +58,13 @@ export async function addList(db: Runner, workspaceId: string, list: ListInfo): 
   return added.numInsertedOrUpdatedRows === 1n
 }
 
-/** The person told when no desk is: the form's owner, or the workspace's first member. */
+/** The person told when no desk is: the form's owner, or the workspace's first member; `null` where it has none. */
 export async function readOwner(
   db: Runner,
   workspaceId: string,
   ownerId: string | null,
-): Promise<{ name: string; email: string }> {
-  return db
+): Promise<{ name: string; email: string } | null> {
+  const owner = await db
     .selectFrom('member')
     .innerJoin('user', 'user.id', 'member.user_id')
     .select(['user.name', 'user.email'])
@@ -79,5 +79,6 @@ export async function readOwner(
     )
     .orderBy('user.id')
     .limit(1)
-    .executeTakeFirstOrThrow()
+    .executeTakeFirst()
+  return owner ?? null
 }

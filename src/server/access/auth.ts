@@ -1,6 +1,7 @@
 import { betterAuth } from 'better-auth'
 import { nextCookies } from 'better-auth/next-js'
 import { context } from '../context'
+import { ADDRESS_HEADER } from '../door/address'
 
 function openAuth() {
   const { db, config } = context()
@@ -14,9 +15,10 @@ function openAuth() {
     database: { db, type: 'postgres' },
     emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: 10 },
     session: { expiresIn: 60 * 60 * 24 * 14, updateAge: 60 * 60 * 24 },
-    rateLimit: { enabled: true, window: 60, max: 100, customRules: { '/sign-in/email': { window: 60, max: 20 } } },
+    // Tries are counted at the route, by account and by address.
+    rateLimit: { enabled: false },
     telemetry: { enabled: false },
-    advanced: { cookiePrefix: 'lichen' },
+    advanced: { cookiePrefix: 'lichen', ipAddress: { ipAddressHeaders: [ADDRESS_HEADER] } },
     plugins: [nextCookies()],
   })
 }

@@ -1,13 +1,81 @@
 import { headers } from 'next/headers'
-import { redirect } from 'next/navigation'
+import { notFound, redirect } from 'next/navigation'
+import type { ReactNode } from 'react'
 import { cache } from 'react'
+import type { z } from 'zod'
+import { findUnsound, isSoundText } from '@/core/formats/text'
+import { markReached } from '../door/reached'
 import { findMember, type Member } from './member'
 
 const memberOfRequest = cache(async (): Promise<Member | null> => findMember(await headers()))
 
-/** Whoever is signed in; everybody else is sent to the sign-in page. */
+/**
+ * The one way into the studio: whoever is signed in, or the way to the sign-in page. Every page, layout and
+ * action is made by one of the functions below, which ask it before anything else happens.
+ */
 export async function requireMember(): Promise<Member> {
   const member = await memberOfRequest()
   if (!member) redirect('/sign-in')
   return member
+}
+
+/** What a page gets of its address: the parts of the path, and each search parameter once. */
+export interface Place {
+  params: Readonly<Record<string, string>>
+  search: Readonly<Record<string, string>>
+}
+
+interface PageProps {
+  params: Promise<Record<string, string | string[] | undefined>>
+  searchParams: Promise<Record<string, string | string[] | undefined>>
+}
+
+/** Makes a page of the studio, for members only. */
+export const memberPage =
+  (show: (member: Member, place: Place) => Promise<ReactNode> | ReactNode) =>
+  async ({ params, searchParams }: PageProps): Promise<ReactNode> => {
+    const member = await requireMember()
+    return show(member, { params: plain(await params, true), search: plain(await searchParams, false) })
+  }
+
+/** Makes a layout of the studio, for members only. Its pages ask for themselves: they are made beside it, not after. */
+export const memberLayout =
+  (show: (member: Member, place: Pick<Place, 'params'>, children: ReactNode) => Promise<ReactNode>) =>
+  async ({ params, children }: { params: PageProps['params']; children: ReactNode }): Promise<ReactNode> => {
+    const member = await requireMember()
+    return show(member, { params: plain(await params, true) }, children)
+  }
+
+/**
+ * Makes an action of the studio, for members only, with its input checked: an action can be called with
+ * anything by anybody, whatever the studio itself sends.
+ */
+export const memberAction =
+  <T extends unknown[], R>(input: z.ZodType<T>, act: (member: Member, ...given: T) => Promise<R>) =>
+  async (...given: T): Promise<R> => {
+    markReached()
+    const member = await requireMember()
+    const read = input.safeParse(given)
+    // Nobody’s screen asks like this, so there is nobody to explain it to.
+    if (!read.success || findUnsound(given) !== null) notFound()
+    return act(member, ...read.data)
+  }
+
+/** Parameters as text, in a record of their own; of doubled ones the first, and none that are not Unicode. */
+function plain(given: Record<string, string | string[] | undefined>, encoded: boolean): Record<string, string> {
+  const read: Record<string, string> = {}
+  for (const [name, value] of Object.entries(given)) {
+    const first = Array.isArray(value) ? value[0] : value
+    const text = first !== undefined && encoded ? decode(first) : first
+    if (text !== undefined && isSoundText(text)) read[name] = text
+  }
+  return read
+}
+
+function decode(text: string): string | undefined {
+  try {
+    return decodeURIComponent(text)
+  } catch {
+    return undefined
+  }
 }

@@ -1,4 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto'
+import { sql } from 'kysely'
+import { LRUCache } from 'lru-cache'
 import type { Db } from '@/db/database'
 
 /** Stored tokens are hashes; the token itself is shown once. */
@@ -13,23 +15,47 @@ export async function createToken(db: Db, workspaceId: string, name: string): Pr
   return token
 }
 
-/** The workspace a bearer token belongs to; `null` for no token or a wrong one. */
-export async function findTokenWorkspace(db: Db, authorization: string | null): Promise<string | null> {
+/** How long a process goes on believing a token it has looked up, in milliseconds. */
+const BELIEVED = 2000
+
+const holder = globalThis as { lichenTokens?: LRUCache<string, string> }
+const believed = () => (holder.lichenTokens ??= new LRUCache({ max: 1000, ttl: BELIEVED }))
+
+/** The workspace a bearer token belongs to; `null` for no token, a wrong one, or one that was withdrawn. */
+export async function knownToken(db: Db, authorization: string | null): Promise<string | null> {
   const token = /^Bearer ([\w-]{20,200})$/i.exec(authorization ?? '')?.[1]
   if (!token) return null
+  const hash = hashToken(token)
+  const known = believed().get(hash.toString('base64'))
+  if (known) return known
   const row = await db
     .updateTable('api_token')
-    .set({ last_used_at: new Date() })
-    .where('hash', '=', hashToken(token))
+    .set({ last_used_at: sql<Date>`now()` })
+    .where('hash', '=', hash)
+    .where('withdrawn_at', 'is', null)
     .returning('workspace_id')
     .executeTakeFirst()
+  if (row) believed().set(hash.toString('base64'), row.workspace_id)
   return row?.workspace_id ?? null
+}
+
+/** Withdraws a token; whoever shows it from now on is a stranger, in other processes two seconds later. */
+export async function withdrawToken(db: Db, workspaceId: string, id: string): Promise<boolean> {
+  const done = await db
+    .updateTable('api_token')
+    .set({ withdrawn_at: sql<Date>`now()` })
+    .where('workspace_id', '=', workspaceId)
+    .where('id', '=', id)
+    .where('withdrawn_at', 'is', null)
+    .executeTakeFirst()
+  believed().clear()
+  return done.numUpdatedRows > 0n
 }
 
 export async function listTokens(db: Db, workspaceId: string) {
   return db
     .selectFrom('api_token')
-    .select(['id', 'name', 'last_used_at as lastUsedAt'])
+    .select(['id', 'name', 'last_used_at as lastUsedAt', 'withdrawn_at as withdrawnAt'])
     .where('workspace_id', '=', workspaceId)
     .orderBy('created_at')
     .execute()

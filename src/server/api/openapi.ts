@@ -15,7 +15,7 @@ export function openApi(url: string): object {
     ;(paths[path] ??= {})[method.toLowerCase()] = {
       summary,
       operationId: `${method.toLowerCase()}${path.replace(/[^a-z]+(\w)/gi, (_, letter: string) => letter.toUpperCase())}`,
-      parameters: [...inPath, ...queryParameters(query)],
+      parameters: [...inPath, ...queryParameters(query), ...(answers[412] ? [IF_MATCH] : [])],
       ...(body ? { requestBody: { required: true, content: { 'application/json': { schema: describe(body) } } } } : {}),
       responses: Object.fromEntries(
         Object.entries(known).map(([status, description]) => [
@@ -33,6 +33,14 @@ export function openApi(url: string): object {
     components: { securitySchemes: { token: { type: 'http', scheme: 'bearer' } } },
     paths,
   }
+}
+
+const IF_MATCH = {
+  name: 'if-match',
+  in: 'header',
+  required: false,
+  schema: { type: 'string' },
+  description: 'The ETag of the draft it was made from',
 }
 
 const describe = (schema: z.ZodType): object => {

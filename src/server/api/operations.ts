@@ -35,6 +35,8 @@ interface Call<Q, B> {
   path: Record<string, string>
   query: Q
   body: B
+  /** The `If-Match` header, for what may be changed by somebody else meanwhile. */
+  ifMatch: string | null
 }
 
 /** One operation of `/api/v1`: the server runs it and the OpenAPI description is made from it. */
@@ -89,18 +91,32 @@ export const operations: Operation[] = [
     path: '/forms/{slug}/draft',
     summary: 'The draft: a form definition as in /schemas/form.json',
     answers: { 200: 'The definition', 404: 'No such form' },
-    run: (call) => withForm(call, ({ draft }) => Promise.resolve(Response.json(formSchema.parse(draft)))),
+    run: (call) =>
+      withForm(call, ({ draft, draftRevision }) =>
+        Promise.resolve(Response.json(formSchema.parse(draft), { headers: { etag: tagOf(draftRevision) } })),
+      ),
   }),
   operation({
     method: 'PUT',
     path: '/forms/{slug}/draft',
     summary: 'Replace the draft',
     body: formSchema,
-    answers: { 200: 'The definition as stored', 404: 'No such form', 422: 'The definition is not sound' },
+    answers: {
+      200: 'The definition as stored',
+      404: 'No such form',
+      412: 'Somebody saved another draft since the one of `If-Match`',
+      422: 'The definition is not sound',
+    },
     run: (call) =>
-      withForm(call, async ({ id }) => {
-        await updateDraft(call.context.db, id, call.body, null, null)
-        return Response.json(call.body)
+      withForm(call, async (form) => {
+        const wanted = call.ifMatch === null || call.ifMatch === '*' ? null : revisionOf(call.ifMatch)
+        const revision =
+          wanted === undefined ? null : await updateDraft(call.context.db, form.id, call.body, wanted, null)
+        if (revision !== null) return Response.json(call.body, { headers: { etag: tagOf(revision) } })
+        const now = (await findForm(call.context.db, call.workspaceId, form.slug)) ?? form
+        const by = now.savedBy ?? 'A program, through the API,'
+        const title = `${by} saved another draft of this form meanwhile.`
+        return problem(412, title, { by, revision: now.draftRevision }, { etag: tagOf(now.draftRevision) })
       }),
   }),
   operation({
@@ -118,7 +134,7 @@ export const operations: Operation[] = [
     answers: { 201: 'Released', 404: 'No such form', 422: 'The draft has faults' },
     run: (call) =>
       withForm(call, async (form) => {
-        const released = await releaseForm(call.context.db, form, null, new Date())
+        const released = await releaseForm(call.context.db, form, null, null)
         if (!released.ok) return problem(422, 'The draft has faults.', { findings: released.faults })
         const { number, changes } = released
         const url = `${call.context.config.LICHEN_URL}/f/${form.slug}`
@@ -217,10 +233,19 @@ export const operations: Operation[] = [
       if (!person) return problem(404, 'There is no such contact.')
       const form = await findForm(db, workspaceId, body.form)
       if (!form) return problem(404, 'There is no such form.')
-      return Response.json(await createPersonalLink(db, config.LICHEN_URL, form, id, new Date()), { status: 201 })
+      return Response.json(await createPersonalLink(db, config.LICHEN_URL, form, id, null), { status: 201 })
     },
   }),
 ]
+
+/** A draft's revision as an entity tag (RFC 9110, 8.8.3). */
+const tagOf = (revision: number): string => `"${revision}"`
+
+/** The revision an entity tag names; `undefined` for a tag that is none of ours, which matches nothing. */
+function revisionOf(tag: string): number | undefined {
+  const digits = /^"(\d{1,9})"$/.exec(tag.trim())?.[1]
+  return digits === undefined ? undefined : Number(digits)
+}
 
 const isUuid = (text: string): boolean => z.uuid().safeParse(text).success
 

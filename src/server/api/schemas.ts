@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { readCursor } from '@/db/queries/cursor'
 import { formSchema } from '@/core/form/definition'
 import { rules as email } from '@/core/answers/kinds/email'
 
@@ -12,10 +13,18 @@ export const formJsonSchema = (): object => ({
 const slugSchema = z
   .string()
   .regex(/^[a-z0-9]+(?:-[a-z0-9]+)*$/, 'Use a-z, 0-9 and single hyphens')
-  .min(2)
   .max(60)
 
-const daySchema = z.iso.date().describe('A UTC day, YYYY-MM-DD')
+const daySchema = z.iso
+  .date()
+  .refine((day) => day >= '2000-01-01' && day <= '2999-12-31', 'Give a day from 2000-01-01 to 2999-12-31')
+  .describe('A UTC day, YYYY-MM-DD')
+
+const cursorSchema = z
+  .string()
+  .max(200)
+  .refine((text) => readCursor(text) !== null, 'Give the `next` of the page before')
+  .describe('`next` of the page before')
 
 export const newFormSchema = z.strictObject({
   name: z.string().trim().min(1).max(200),
@@ -49,13 +58,13 @@ export const linkRequestSchema = z.strictObject({ form: slugSchema })
 export const submissionFilterSchema = z.object({
   form: slugSchema.optional(),
   state: z.enum(['received', 'applied', 'failed']).optional(),
-  after: z.string().max(200).optional().describe('`next` of the page before'),
+  after: cursorSchema.optional(),
   limit: z.coerce.number().int().min(1).max(200).default(50),
 })
 
 export const contactFilterSchema = z.object({
   email: z.string().trim().toLowerCase().max(254).optional(),
-  after: z.string().max(200).optional(),
+  after: cursorSchema.optional(),
   limit: z.coerce.number().int().min(1).max(200).default(50),
 })
 

@@ -1,14 +1,14 @@
-import { findTokenWorkspace } from '../access/token'
+import { findUnsound } from '@/core/formats/text'
+import { knownToken } from '../access/token'
 import { context } from '../context'
 import { guard, problem } from '../problem'
-import { BadBody, readBody } from '../visitor/request'
 import { type Operation, operations } from './operations'
 
 /** Answers one API request: who asks, what for, and whether the input is sound, in that order. */
 export function serveApi(request: Request, segments: readonly string[]): Promise<Response> {
   return guard(async () => {
     const { db } = context()
-    const workspaceId = await findTokenWorkspace(db, request.headers.get('authorization'))
+    const workspaceId = await knownToken(db, request.headers.get('authorization'))
     if (!workspaceId) return problem(401, 'Send a bearer token of the workspace.', {}, { 'www-authenticate': 'Bearer' })
     const here = operations.flatMap((operation) => {
       const path = matchPath(operation.path, segments)
@@ -42,15 +42,25 @@ async function runOperation(
     if (!read.success) return refuse(422, 'The body is not as described.', read.error.issues)
     body = read.data
   }
-  return operation.run({ context: context(), workspaceId, path, query: query.data, body })
+  return operation.run({
+    context: context(),
+    workspaceId,
+    path,
+    query: query.data,
+    body,
+    ifMatch: request.headers.get('if-match'),
+  })
 }
 
 async function readJsonBody(request: Request): Promise<Response | { value: unknown }> {
+  let value: unknown
   try {
-    return { value: JSON.parse(await readBody(request)) as unknown }
-  } catch (error) {
-    return error instanceof BadBody ? problem(error.status, error.message) : problem(400, 'The body is not JSON.')
+    value = JSON.parse(await request.text())
+  } catch {
+    return problem(400, 'The body is not JSON.')
   }
+  const unsound = findUnsound(value)
+  return unsound === null ? { value } : problem(400, `The body holds text that is not Unicode: ${unsound}.`)
 }
 
 const refuse = (status: number, title: string, issues: { path: PropertyKey[]; message: string }[]): Response =>

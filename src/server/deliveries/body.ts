@@ -14,3 +14,9 @@ export function bodyOf(delivery: PlannedDelivery, plan: Plan, contact: StoredCon
   const { from, to, replyTo, subject, text } = message
   return { to: 'mail', from, recipients: to, replyTo, subject, text, date: now.toISOString() }
 }
+
+/** The visitor's address where a delivery is a mail to one. */
+export function visitorOf(delivery: PlannedDelivery, plan: Plan): string | null {
+  const message = delivery.to === 'mail' ? plan.messages[delivery.message] : undefined
+  return message?.audience === 'visitor' ? (message.to[0] ?? null) : null
+}

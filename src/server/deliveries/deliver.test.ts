@@ -1,10 +1,20 @@
 import { describe, expect, it } from 'vitest'
-import { nextAttempt } from './deliver'
+import { secondsToWait } from './deliver'
+import { isPermanent, Permanent, refusesForGood } from './permanent'
 
 describe('the wait before another attempt', () => {
   it('doubles each time, and never exceeds six hours', () => {
-    const now = new Date('2026-10-01T10:00:00Z')
-    const waits = [1, 2, 3, 4, 20].map((attempts) => (nextAttempt(now, attempts, 5).getTime() - now.getTime()) / 1000)
+    const waits = [1, 2, 3, 4, 20].map((attempts) => secondsToWait(attempts, 5))
     expect(waits).toEqual([5, 10, 20, 40, 21_600])
+  })
+})
+
+describe('a failure', () => {
+  it('is permanent when a mail server or a program says so, and passing otherwise', () => {
+    const reply = (responseCode: number) => Object.assign(new Error('x'), { responseCode })
+    expect([reply(550), reply(554), new Permanent('x')].map(isPermanent)).toEqual([true, true, true])
+    expect([reply(421), reply(451), new Error('x'), null].map(isPermanent)).toEqual([false, false, false, false])
+    expect([301, 400, 401, 404, 410, 422].filter((status) => !refusesForGood(status))).toEqual([])
+    expect([200, 408, 425, 429, 500, 503].filter(refusesForGood)).toEqual([])
   })
 })

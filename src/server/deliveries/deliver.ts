@@ -1,42 +1,65 @@
 import type { Db } from '@/db/database'
-import { findWaiting, giveUpDelivery, markDelivered, postponeDelivery } from '@/db/queries/deliveries'
-import type { DeliveryBody } from '@/db/schema'
+import {
+  giveUpDelivery,
+  type HeldDelivery,
+  markDelivered,
+  postponeDelivery,
+  takeDelivery,
+} from '@/db/queries/deliveries'
 import type { Config } from '../config'
+import { reasonOf } from '../failures'
+import { log } from '../log'
 import { writeToCrm } from './crm'
 import { sendMail } from './mail'
+import { isPermanent } from './permanent'
+
+/** How long one attempt may take, in milliseconds: less than the delivery is held for. */
+const LONGEST = 10_000
 
 /**
- * Makes one attempt at a delivery. A failure waits longer each time; after the last attempt the delivery
- * stays in the Outbox with its reason, to be sent again by hand. One already settled is left alone.
+ * Makes one attempt at a delivery. What can never succeed is given up at once, with its reason; anything else
+ * waits longer each time, and after the last attempt stays in the Outbox, to be sent again by hand. One
+ * already settled, or in other hands, is left alone. Returns whether an attempt was made.
  */
-export async function deliver(db: Db, id: string, config: Config, clock: () => Date): Promise<void> {
-  const delivery = await findWaiting(db, id)
-  if (!delivery) return
+export async function deliver(db: Db, id: string, config: Config): Promise<boolean> {
+  const delivery = await takeDelivery(db, id)
+  if (!delivery) return false
+  let note: string | null
   try {
-    await send(id, delivery.body, config)
+    note = await within(LONGEST, send(delivery, config))
   } catch (error) {
-    const reason = reasonOf(error)
     const attempts = delivery.attempts + 1
-    const now = clock()
-    if (attempts >= config.LICHEN_DELIVERY_ATTEMPTS) await giveUpDelivery(db, id, reason, now)
-    else await postponeDelivery(db, id, reason, nextAttempt(now, attempts, config.LICHEN_DELIVERY_WAIT))
-    return
+    const permanent = isPermanent(error)
+    log.warn({ error, permanent, attempts }, 'A delivery failed')
+    if (permanent || attempts >= config.LICHEN_DELIVERY_ATTEMPTS) await giveUpDelivery(db, id, reasonOf(error))
+    else {
+      const seconds = secondsToWait(attempts, config.LICHEN_DELIVERY_WAIT) * (0.75 + Math.random() / 2)
+      await postponeDelivery(db, id, reasonOf(error), seconds)
+    }
+    return true
   }
-  await markDelivered(db, id, clock())
+  await markDelivered(db, id, note)
+  return true
 }
 
-function send(id: string, body: DeliveryBody, config: Config): Promise<void> {
-  return body.to === 'mail' ? sendMail(config.LICHEN_SMTP_URL, id, body) : writeToCrm(config.LICHEN_CRM_URL, id, body)
+function send({ id, body, workspace_id }: HeldDelivery, config: Config): Promise<string | null> {
+  return body.to === 'mail'
+    ? sendMail(config.LICHEN_SMTP_URL, id, workspace_id, body)
+    : writeToCrm(config.LICHEN_CRM_URL, id, workspace_id, body)
 }
 
-/** When to try again after `attempts` failures: the wait doubles each time, up to six hours. */
-export function nextAttempt(now: Date, attempts: number, firstWait: number): Date {
-  const seconds = Math.min(firstWait * 2 ** (attempts - 1), 6 * 60 * 60)
-  return new Date(now.getTime() + seconds * 1000)
-}
+/** How long to wait after `attempts` failures, in seconds: twice as long each time, up to six hours. */
+export const secondsToWait = (attempts: number, firstWait: number): number =>
+  Math.min(firstWait * 2 ** (attempts - 1), 6 * 60 * 60)
 
-function reasonOf(error: unknown): string {
-  const parts: string[] = []
-  for (let cause = error; cause instanceof Error && parts.length < 3; cause = cause.cause) parts.push(cause.message)
-  return parts.filter(Boolean).join(': ').slice(0, 1000) || String(error)
+async function within<T>(milliseconds: number, work: Promise<T>): Promise<T> {
+  let timer: NodeJS.Timeout | undefined
+  const late = new Promise<never>((_, fail) => {
+    timer = setTimeout(() => fail(new Error(`No answer within ${milliseconds / 1000} seconds`)), milliseconds)
+  })
+  try {
+    return await Promise.race([work, late])
+  } finally {
+    clearTimeout(timer)
+  }
 }

@@ -1,5 +1,6 @@
 import { createTransport, type Transporter } from 'nodemailer'
 import type { DeliveryBody } from '@/db/schema'
+import { Permanent } from './permanent'
 
 type Mail = Extract<DeliveryBody, { to: 'mail' }>
 
@@ -12,9 +13,9 @@ function transportTo(url: string): Transporter {
     url,
     pool: true,
     maxConnections: 4,
-    connectionTimeout: 10_000,
-    greetingTimeout: 10_000,
-    socketTimeout: 20_000,
+    connectionTimeout: 5000,
+    greetingTimeout: 5000,
+    socketTimeout: 9000,
   })
   transports.set(url, opened)
   return opened
@@ -22,12 +23,18 @@ function transportTo(url: string): Transporter {
 
 /**
  * Sends a mail. Its Message-ID is made from the delivery's id and is the same at every attempt, so that
- * a mail that was taken just before we were killed can be told from a second one.
+ * a mail that was taken just before we were killed can be told from a second one. Returns what is worth
+ * knowing although it went out: the addresses that were refused while others were not.
  */
-export async function sendMail(smtpUrl: string, deliveryId: string, mail: Mail): Promise<void> {
-  if (mail.recipients.length === 0) throw new Error('The mail has no recipient')
+export async function sendMail(
+  smtpUrl: string,
+  deliveryId: string,
+  workspaceId: string,
+  mail: Mail,
+): Promise<string | null> {
+  if (mail.recipients.length === 0) throw new Permanent('The mail has no recipient')
   const domain = mail.from.address.split('@')[1] ?? 'localhost'
-  await transportTo(smtpUrl).sendMail({
+  const sent = await transportTo(smtpUrl).sendMail({
     messageId: `<${deliveryId}@${domain}>`,
     date: new Date(mail.date),
     from: mail.from,
@@ -38,9 +45,13 @@ export async function sendMail(smtpUrl: string, deliveryId: string, mail: Mail):
     html: htmlFrom(mail.text),
     disableFileAccess: true,
     disableUrlAccess: true,
-    headers: { 'Auto-Submitted': 'auto-generated' },
+    headers: { 'Auto-Submitted': 'auto-generated', 'Lichen-Workspace': workspaceId },
   })
+  const refused = (sent.rejected ?? []).map(addressOf)
+  return refused.length > 0 ? `Sent, but the mail server refused it for ${refused.join(', ')}.` : null
 }
+
+const addressOf = (one: string | { address: string }): string => (typeof one === 'string' ? one : one.address)
 
 /** Plain text as HTML: escaped, a paragraph for each blank line, a break for each line. */
 function htmlFrom(text: string): string {

@@ -13,7 +13,13 @@ export interface FormRequest {
   draft?: FormInput | undefined
 }
 
-/** Makes a form with a blank draft, or with the one given; says its address. `null` when that is taken. */
+/** How many addresses made from one name are tried: there may be as many forms of that name. */
+const MOST_NAMESAKES = 500
+
+/**
+ * Makes a form with a blank draft, or with the one given; says its address. One made from the name is
+ * numbered where others have it; `null` when the address asked for is taken.
+ */
 export async function createForm(
   db: Db,
   workspaceId: string,
@@ -21,15 +27,20 @@ export async function createForm(
   userId: string | null,
 ): Promise<{ id: string; slug: string } | null> {
   const draft = request.draft ? formSchema.parse(request.draft) : blankForm(request.name)
-  const slug = request.slug ?? nameFrom(request.name, []).replaceAll('_', '-')
-  const id = await insertForm(db, {
+  const form = {
     workspaceId,
-    slug,
     name: request.name,
     folder: request.folder ?? '',
     campaign: request.campaign ?? '',
     ownerId: userId,
     draft,
-  })
-  return id ? { id, slug } : null
+  }
+  const stem = nameFrom(request.name, []).replaceAll('_', '-')
+  for (let n = 1; n <= MOST_NAMESAKES; n++) {
+    const slug = request.slug ?? (n === 1 ? stem : `${stem}-${n}`)
+    const id = await insertForm(db, { ...form, slug })
+    if (id) return { id, slug }
+    if (request.slug !== undefined) return null
+  }
+  return null
 }

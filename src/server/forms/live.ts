@@ -1,6 +1,7 @@
+import { LRUCache } from 'lru-cache'
 import { type Form, formSchema } from '@/core/form/definition'
-import { findLiveRelease, readRelease } from '@/db/queries/forms'
-import type { Db, Runner } from '@/db/database'
+import { findLiveRelease, findReplacedRelease } from '@/db/queries/forms'
+import type { Db } from '@/db/database'
 
 /** A release as visitors meet it. */
 export interface LiveForm {
@@ -15,35 +16,60 @@ export interface LiveForm {
 /** How long a process may go on serving the release before, in milliseconds. */
 const POINTER_LIFE = 1000
 
+/** Both hold only what exists, and no more than this many. */
 interface Cache {
-  pointers: Map<string, { live: LiveForm | null; until: number }>
-  releases: Map<string, Promise<Form>>
+  pointers: LRUCache<string, LiveForm>
+  definitions: LRUCache<string, Form>
 }
 
 const holder = globalThis as { lichenReleases?: Cache }
-const cache = (): Cache => (holder.lichenReleases ??= { pointers: new Map(), releases: new Map() })
+const cache = (): Cache =>
+  (holder.lichenReleases ??= {
+    pointers: new LRUCache({ max: 1000, ttl: POINTER_LIFE }),
+    definitions: new LRUCache({ max: 500 }),
+  })
 
 /** The live release of a slug; `null` where there is none. Definitions never change, pointers do. */
 export async function findLiveForm(db: Db, slug: string): Promise<LiveForm | null> {
   const { pointers } = cache()
-  const pointer = pointers.get(slug)
-  if (pointer && pointer.until > Date.now()) return pointer.live
+  const known = pointers.get(slug)
+  if (known) return known
   const found = await findLiveRelease(db, slug)
-  const live = found ? { slug, ...found, form: await readReleasedForm(db, found.releaseId) } : null
-  pointers.set(slug, { live, until: Date.now() + POINTER_LIFE })
+  if (!found) return null
+  const { definition, ...release } = found
+  const live = { slug, ...release, form: readDefinition(found.releaseId, definition) }
+  pointers.set(slug, live)
   return live
 }
 
 /** Called after a release, so that this process serves it at once. */
 export const forgetLiveForm = (slug: string): void => void cache().pointers.delete(slug)
 
-/** A release's definition, read once for each process. */
-export function readReleasedForm(db: Runner, releaseId: string): Promise<Form> {
-  const { releases } = cache()
-  const known = releases.get(releaseId)
+/**
+ * The release a page was made from, while answers to it are still taken: the live one, or one that was
+ * replaced within the last seven days. `null` for any other.
+ */
+export async function findShownForm(db: Db, live: LiveForm, number: number): Promise<LiveForm | null> {
+  if (number === live.number) return live
+  const found = await findReplacedRelease(db, live.formId, number)
+  if (!found) return null
+  return { ...live, releaseId: found.releaseId, number, form: readDefinition(found.releaseId, found.definition) }
+}
+
+/** A release's definition, read once for each process; the error where it cannot be read. */
+export function readReleased(releaseId: string, definition: unknown): Form | Error {
+  try {
+    return readDefinition(releaseId, definition)
+  } catch (error) {
+    return error instanceof Error ? error : new Error(String(error))
+  }
+}
+
+function readDefinition(releaseId: string, definition: unknown): Form {
+  const { definitions } = cache()
+  const known = definitions.get(releaseId)
   if (known) return known
-  const reading = readRelease(db, releaseId).then(({ definition }) => formSchema.parse(definition))
-  releases.set(releaseId, reading)
-  reading.catch(() => releases.delete(releaseId))
-  return reading
+  const form = formSchema.parse(definition)
+  definitions.set(releaseId, form)
+  return form
 }

@@ -1,5 +1,5 @@
 import { type AnswerError, checkAnswers } from '@/core/answers/check'
-import { fillCarried } from '@/core/fill/fill'
+import { fillCarried, takeCarried } from '@/core/fill/fill'
 import type { Form } from '@/core/form/definition'
 import { emailIn, type Plan, planSubmission } from '@/core/plan'
 import type { Db } from '@/db/database'
@@ -13,20 +13,30 @@ export interface DraftRun {
   errors: AnswerError[]
 }
 
+/** Answers to plan with, and what is known of whoever sends them. */
+export interface DraftInput {
+  values: Readonly<Record<string, unknown>>
+  link: Record<string, string>
+  /** Id of the contact whose personal link is used. */
+  contact: string | null
+  /** Carried values to take as they are, as those of an arrival; the others are filled. */
+  carried?: Readonly<Record<string, unknown>>
+}
+
 /** Plans what a draft would do with some answers, as a stranger or as the holder of a personal link. */
 export async function planDraft(
   db: Db,
   form: Form,
   owner: { workspaceId: string; ownerId: string | null },
-  input: { values: Readonly<Record<string, unknown>>; link: Record<string, string>; contact: string | null },
+  input: DraftInput,
 ): Promise<DraftRun> {
   const { workspaceId } = owner
   const holders = input.contact ? await readContacts(db, workspaceId, [], [input.contact]) : []
   const holder = holders[0] ?? null
   const known = { link: input.link, pageBefore: null, record: holder?.values ?? null }
-  const carried = fillCarried(form, known, input.values)
-  const { answers, errors } = checkAnswers(form, input.values, carried.values)
-  const values = { ...carried.values, ...answers }
+  const carried = { ...fillCarried(form, known, input.values).values, ...takeCarried(form, input.carried ?? {}) }
+  const { answers, errors } = checkAnswers(form, input.values, carried)
+  const values = { ...carried, ...answers }
   const email = emailIn(form, values)
   const [resources, ownedBy, matched] = await Promise.all([
     readResources(db, workspaceId),
@@ -40,5 +50,5 @@ export async function planDraft(
     contacts,
     crm: context().config.LICHEN_CRM_URL !== '',
   }
-  return { plan: planSubmission(form, values, { linkHolder: holder?.id ?? null }, snapshot), errors }
+  return { plan: planSubmission(form, values, { linkHolder: holder?.id ?? null, submission: null }, snapshot), errors }
 }

@@ -17,7 +17,8 @@ export async function rehearseLatest(
     .limit(1)
     .executeTakeFirst()
   if (!latest) return null
-  const input = { values: latest.values, link: latest.link, contact: latest.link_holder }
+  const { values, link, link_holder: contact } = latest
+  const input = { values, link, contact, carried: values }
   const { plan, errors } = await planDraft(db, formSchema.parse(stored.draft), stored, input)
   const first = errors[0]
   return first ? `last arrival: ${first.name} would be refused` : `last arrival → ${plan.routed.desk.title}`

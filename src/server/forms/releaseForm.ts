@@ -1,6 +1,7 @@
 import { tellDifferences } from '@/core/form/differences'
 import { formSchema } from '@/core/form/definition'
-import { examineForm, type Finding } from '@/core/form/examine'
+import { examineForm } from '@/core/form/examine'
+import type { Finding } from '@/core/form/finding'
 import type { Db } from '@/db/database'
 import { insertRelease, type StoredForm } from '@/db/queries/forms'
 import { readResources } from '@/db/queries/workspace'
@@ -8,8 +9,8 @@ import { forgetLiveForm } from './live'
 
 export type Released = { ok: true; number: number; changes: string[] } | { ok: false; faults: Finding[] }
 
-/** Makes the draft live as the next numbered release. A draft with faults is not released. */
-export async function releaseForm(db: Db, form: StoredForm, userId: string | null, now: Date): Promise<Released> {
+/** Makes the draft live as the next numbered release, `at` `null` for now. A draft with faults is not released. */
+export async function releaseForm(db: Db, form: StoredForm, userId: string | null, at: Date | null): Promise<Released> {
   const definition = formSchema.parse(form.draft)
   const findings = examineForm(definition, await readResources(db, form.workspaceId))
   const faults = findings.filter(({ severity }) => severity === 'fault')
@@ -26,7 +27,7 @@ export async function releaseForm(db: Db, form: StoredForm, userId: string | nul
       .executeTakeFirst()
     const changes = tellDifferences(last ? formSchema.parse(last.definition) : null, definition)
     const number = (last?.number ?? 0) + 1
-    await insertRelease(tx, form, number, definition, changes, userId, now)
+    await insertRelease(tx, form, number, definition, changes, userId, at)
     return { ok: true as const, number, changes }
   })
   forgetLiveForm(form.slug)

@@ -1,17 +1,18 @@
 import { randomBytes } from 'node:crypto'
+import { sql } from 'kysely'
 import { SECRET_BYTES, secretFrom } from '@/core/fill/personal_link'
 import type { Runner } from '@/db/database'
 import { hashSecret } from '../visits/visitor'
 
 const DAYS = 180
 
-/** Makes a personal link to a form for a contact. The secret is told once and stored hashed. */
+/** Makes a personal link to a form for a contact, `at` `null` for now. The secret is told once and stored hashed. */
 export async function createPersonalLink(
   db: Runner,
   baseUrl: string,
   form: { id: string; slug: string; workspaceId: string },
   contactId: string,
-  now: Date,
+  at: Date | null,
 ): Promise<{ url: string; k: string }> {
   const k = drawSecret()
   await db
@@ -21,7 +22,7 @@ export async function createPersonalLink(
       contact_id: contactId,
       form_id: form.id,
       hash: hashSecret(k),
-      expires_at: new Date(now.getTime() + DAYS * 24 * 60 * 60 * 1000),
+      expires_at: sql<Date>`coalesce(${at}::timestamptz, now()) + make_interval(days => ${DAYS})`,
     })
     .execute()
   return { url: `${baseUrl}/f/${form.slug}?k=${k}`, k }

@@ -1,7 +1,8 @@
+import { isDeepStrictEqual } from 'node:util'
 import { randomUUID } from 'node:crypto'
 import { type AnswerError, checkAnswers } from '@/core/answers/check'
+import { type Answers, isBlank, valueIn } from '@/core/answers/answer'
 import { chooseOutcome, type Outcome } from '@/core/dispatch/outcome'
-import { isBlank } from '@/core/answers/answer'
 import { fillCarried, fillQuestions } from '@/core/fill/fill'
 import type { Origins } from '@/core/fill/origin'
 import type { Db } from '@/db/database'
@@ -10,54 +11,69 @@ import type { LiveForm } from '../forms/live'
 import type { Visitor } from '../visits/visitor'
 import { storeInBatch } from './storeInBatch'
 
-export type Accepted = { ok: true; submission: string; outcome: Outcome } | { ok: false; errors: AnswerError[] }
+export type Accepted =
+  | { ok: true; submission: string; outcome: Outcome }
+  | { ok: false; why: 'wrong'; errors: AnswerError[] }
+  /** The visit has sent already, and whoever asks does not show that it was theirs. */
+  | { ok: false; why: 'sent before' }
+
+/** A visit as the sender names it, and whether they showed that it is theirs. */
+export interface ClaimedVisit {
+  id: string
+  proven: boolean
+}
 
 /**
  * Checks what a visitor sent and stores it with its job in one statement. Once this has answered, the
- * submission will be applied whatever dies next. The same visit sent twice gives the first answer again.
+ * submission will be applied whatever dies next. The same visit sent twice gives the first answer again, to
+ * whoever proves that it is theirs or sends the same answers. `at` is `null` for now.
  */
 export async function acceptSubmission(
   db: Db,
   live: LiveForm,
   raw: Readonly<Record<string, unknown>>,
   visitor: Visitor,
-  visitId: string | null,
-  now: Date,
+  visit: ClaimedVisit | null,
+  at: Date | null,
 ): Promise<Accepted> {
   const { form, formId, workspaceId, releaseId } = live
   const known = { link: visitor.link, pageBefore: visitor.pageBefore, record: visitor.holder?.values ?? null }
   const carried = fillCarried(form, known, raw)
   const { answers, errors } = checkAnswers(form, raw, carried.values)
-  if (errors.length > 0) return (await answerAgain(db, formId, visitId)) ?? { ok: false, errors }
-  const values = { ...carried.values, ...answers }
-  const origins: Origins = { ...carried.origins }
-  const filled = fillQuestions(form, known)
-  for (const [name, answer] of Object.entries(answers)) {
-    if (isBlank(answer)) continue
-    // What was filled in and sent as it stood still comes from where it was filled from.
-    origins[name] = answer === filled.values[name] ? (filled.origins[name] ?? 'typed') : 'typed'
+  if (errors.length > 0) {
+    const before = visit?.proven ? await findSent(db, formId, visit.id) : undefined
+    return before ? { ok: true, submission: before.id, outcome: before.outcome } : { ok: false, why: 'wrong', errors }
   }
+  const values = { ...carried.values, ...answers }
+  const id = randomUUID()
   const submission: NewSubmission = {
-    id: randomUUID(),
+    id,
     workspace_id: workspaceId,
     form_id: formId,
     release_id: releaseId,
-    visit_id: visitId ?? randomUUID(),
+    visit_id: visit?.id ?? randomUUID(),
     values,
-    origins,
+    origins: { ...carried.origins, ...originsOf(answers, fillQuestions(form, known)) },
     link: visitor.link,
     page_before: visitor.pageBefore,
     link_holder: visitor.holder?.id ?? null,
-    outcome: chooseOutcome(form, values),
-    received_at: now.toISOString(),
+    outcome: chooseOutcome(form, values, { submission: id }),
+    received_at: at?.toISOString() ?? null,
   }
-  if (await storeInBatch(db, submission)) return { ok: true, submission: submission.id, outcome: submission.outcome }
-  const sent = await answerAgain(db, formId, submission.visit_id)
-  if (!sent) throw new Error('A submission was neither stored nor found')
-  return sent
+  if (await storeInBatch(db, submission)) return { ok: true, submission: id, outcome: submission.outcome }
+  const before = await findSent(db, formId, submission.visit_id)
+  if (!before) throw new Error('A submission was neither stored nor found')
+  return visit?.proven || isDeepStrictEqual(before.values, JSON.parse(JSON.stringify(values)))
+    ? { ok: true, submission: before.id, outcome: before.outcome }
+    : { ok: false, why: 'sent before' }
 }
 
-async function answerAgain(db: Db, formId: string, visitId: string | null): Promise<Accepted | null> {
-  const sent = visitId ? await findSent(db, formId, visitId) : undefined
-  return sent ? { ok: true, submission: sent.id, outcome: sent.outcome } : null
+/** What was filled in and sent as it stood still comes from where it was filled from; the rest was typed. */
+function originsOf(answers: Answers, filled: { values: Answers; origins: Origins }): Origins {
+  const origins: Origins = {}
+  for (const [name, answer] of Object.entries(answers)) {
+    if (isBlank(answer)) continue
+    origins[name] = answer === valueIn(filled.values, name) ? (valueIn(filled.origins, name) ?? 'typed') : 'typed'
+  }
+  return origins
 }

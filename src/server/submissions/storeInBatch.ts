@@ -1,4 +1,5 @@
 import type { Db } from '@/db/database'
+import { isDatabaseAway } from '../failures'
 import { type NewSubmission, storeSubmissions } from '@/db/queries/submissions'
 
 interface Waiting {
@@ -10,6 +11,12 @@ interface Waiting {
 /** Statements under way at once, and submissions in one of them. */
 const MOST_STATEMENTS = 2
 const MOST_SUBMISSIONS = 100
+
+/** Submissions that may wait for a statement at once; more than these are told to come back. */
+const MOST_WAITING = 2000
+
+/** So much is waiting to be stored that more would only wait in vain. */
+export class Busy extends Error {}
 
 interface Queue {
   waiting: Waiting[]
@@ -26,6 +33,7 @@ const queue = (): Queue => (holder.lichenStoring ??= { waiting: [], running: 0 }
  */
 export function storeInBatch(db: Db, submission: NewSubmission): Promise<boolean> {
   return new Promise((settle, fail) => {
+    if (queue().waiting.length >= MOST_WAITING) return fail(new Busy())
     queue().waiting.push({ submission, settle, fail })
     // A turn later, so that requests read in the same turn of the event loop go together.
     setImmediate(() => drain(db))
@@ -52,8 +60,8 @@ async function store(db: Db, batch: Waiting[]): Promise<void> {
     )
     for (const { submission, settle } of batch) settle(stored.has(submission.id))
   } catch (error) {
-    // One that cannot be stored must not take its neighbours with it.
-    if (batch.length === 1) batch[0]?.fail(error)
+    // One that cannot be stored must not take its neighbours with it; a database that is away takes all.
+    if (batch.length === 1 || isDatabaseAway(error)) for (const { fail } of batch) fail(error)
     else for (const waiting of batch) await store(db, [waiting])
   }
 }

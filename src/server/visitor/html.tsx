@@ -1,18 +1,15 @@
 import type { ReactElement } from 'react'
-import { checkAnswers } from '@/core/answers/check'
+import { checkAnswers, stepsShown } from '@/core/answers/check'
 import type { Answers } from '@/core/answers/answer'
-import { mergeFields, renderLine, renderTemplate } from '@/core/dispatch/template'
+import { mergeFields, renderLineOr, renderOr } from '@/core/dispatch/template'
 import { FormPage, OutcomePage, type PageState, PlainPage } from '@/visitor/page'
 import type { Outcome } from '@/core/dispatch/outcome'
+import { visitorPolicy } from '../door/headers'
 import { visitorAssets } from './assets'
 
 const HEADERS = {
   'content-type': 'text/html; charset=utf-8',
   'cache-control': 'no-store',
-  'referrer-policy': 'same-origin',
-  'x-content-type-options': 'nosniff',
-  'content-security-policy':
-    "default-src 'none'; script-src 'self'; style-src 'self'; connect-src 'self'; img-src 'self' data:; form-action 'self'; base-uri 'none'; frame-ancestors 'self'",
 }
 
 /** What differs from page to page; the rest follows from it. */
@@ -22,21 +19,26 @@ export type PageInput = Omit<PageState, 'title' | 'intro' | 'shown'> & {
 }
 
 export async function formHtml(input: PageInput, status = 200): Promise<Response> {
-  const { form, values, carried, wordingValues, ...rest } = input
-  const fields = mergeFields(form, { ...carried, ...wordingValues })
+  const { form, values, carried, wordingValues, step, ...rest } = input
+  const fields = mergeFields(form, { ...carried, ...wordingValues }, { submission: null })
   const { shown } = checkAnswers(form, values, carried)
+  const steps = stepsShown(form, shown)
   return html(
     <FormPage
       assets={visitorAssets()}
       form={form}
       values={values}
       carried={carried}
-      title={renderLine(form.title, fields)}
-      intro={renderTemplate(form.intro, fields)}
+      title={renderLineOr(form.title, fields, '')}
+      intro={renderOr(form.intro, fields, '')}
       shown={shown}
+      // A step in which nothing shows is none.
+      step={(steps.find(({ name }) => name === step) ?? steps[0])?.name ?? step}
       {...rest}
     />,
     status,
+    // The studio shows its preview in a frame of its own.
+    input.mode === 'preview' ? ["'self'"] : form.framedBy,
   )
 }
 
@@ -49,7 +51,8 @@ export const plainHtml = (status: number, title: string, text: string): Promise<
 export const noFormHtml = (): Promise<Response> =>
   plainHtml(404, 'There is no form here', 'The address may be mistyped, or the form may have closed.')
 
-async function html(page: ReactElement, status: number): Promise<Response> {
+async function html(page: ReactElement, status: number, framedBy: readonly string[] = []): Promise<Response> {
   const { renderToStaticMarkup } = await import('react-dom/server')
-  return new Response(`<!doctype html>${renderToStaticMarkup(page)}`, { status, headers: HEADERS })
+  const headers = { ...HEADERS, 'content-security-policy': visitorPolicy(framedBy) }
+  return new Response(`<!doctype html>${renderToStaticMarkup(page)}`, { status, headers })
 }

@@ -1,71 +1,121 @@
 import { checkAnswers, stepsShown } from '@/core/answers/check'
 import type { Answers } from '@/core/answers/answer'
+import { knownToken } from '../access/token'
 import { context } from '../context'
-import { findLiveForm, type LiveForm } from '../forms/live'
+import { count, tooMany } from '../door/limits'
+import { findShownForm, type LiveForm } from '../forms/live'
 import { problem } from '../problem'
-import { acceptSubmission } from '../submissions/acceptSubmission'
+import { acceptSubmission, type ClaimedVisit } from '../submissions/acceptSubmission'
 import { fillStart } from '../visits/openForm'
 import { recordProgress } from '../visits/recordProgress'
-import type { Visitor } from '../visits/visitor'
-import { formHtml, noFormHtml, outcomeHtml } from './html'
-import { readBody, readSentJson, tellVisitor } from './request'
+import { givePass, proofOf, type VisitPass } from '../visits/secret'
+import { releaseNumberSchema, type Visitor } from '../visits/visitor'
+import { formHtml, outcomeHtml, plainHtml } from './html'
+import { claimVisit, linkSecret, readSentJson, tellVisitor, type VisitorCall, withoutSecret } from './request'
 
 /** Takes answers sent as JSON, by the page's script or by any program. */
-export async function postJson(request: Request, slug: string): Promise<Response> {
-  const { db } = context()
-  const live = await findLiveForm(db, slug)
-  if (!live) return problem(404, 'There is no live form at this address.')
+export async function postJson({ request, live, keeping, address }: VisitorCall): Promise<Response> {
+  const { db, config } = context()
+  const trusted = await isTrusted(request, live)
+  if (trusted === null) return problem(401, 'The token is not one of this form’s workspace.')
+  const wait = countSend(live, address, request, trusted)
+  if (wait > 0) return tooMany(wait)
   const sent = await readSentJson(request)
-  const visitor = await tellVisitor(db, live, {
+  const shown = sent.release ? await findShownForm(db, live, sent.release) : live
+  if (!shown) return problem(409, 'The form has changed since this page was opened.', { release: live.number })
+  const visitor = await tellVisitor(db, shown, {
     link: Object.entries(sent.link ?? {}),
-    k: sent.k,
+    k: sent.k ?? linkSecret(request),
     pageBefore: sent.before,
   })
-  const accepted = await acceptSubmission(db, live, sent.values, visitor, sent.visit ?? null, new Date())
-  return accepted.ok
-    ? Response.json({ submission: accepted.submission, outcome: accepted.outcome })
-    : problem(422, 'Some answers are wrong.', { errors: accepted.errors })
+  const visit = claimVisit(config.LICHEN_SECRET, live.formId, sent, trusted)
+  const accepted = await acceptSubmission(db, shown, sent.values, visitor, visit, null)
+  if (accepted.ok) {
+    const { submission, outcome } = accepted
+    return Response.json({ submission, outcome }, { headers: { 'set-cookie': keeping.forgetLink() } })
+  }
+  return accepted.why === 'wrong'
+    ? problem(422, 'Some answers are wrong.', { errors: accepted.errors })
+    : problem(409, 'This visit has sent already.')
+}
+
+/** Whether a program shows a token of the form's workspace; `null` when it shows another. */
+async function isTrusted(request: Request, live: LiveForm): Promise<boolean | null> {
+  const authorization = request.headers.get('authorization')
+  if (!authorization) return false
+  return (await knownToken(context().db, authorization)) === live.workspaceId ? true : null
+}
+
+/** Programs with a token are counted by token, everybody else by address, and all of them by form. */
+function countSend(live: LiveForm, address: string, request: Request, trusted: boolean): number {
+  return trusted
+    ? count('token', request.headers.get('authorization') ?? '')
+    : Math.max(count('send', `${live.slug} ${address}`), count('form', live.slug))
 }
 
 /** Takes one step of a plain HTML form, from a browser that runs no script. */
-export async function postPage(request: Request, slug: string): Promise<Response> {
+export async function postPage({ request, live, keeping, address }: VisitorCall): Promise<Response> {
+  const wait = countSend(live, address, request, false)
+  if (wait > 0) {
+    const page = await plainHtml(
+      429,
+      'One moment',
+      'Too much was sent from your network. Go back, and send again soon.',
+    )
+    page.headers.set('retry-after', String(Math.ceil(wait)))
+    return page
+  }
   const { db, config } = context()
-  const live = await findLiveForm(db, slug)
-  if (!live) return noFormHtml()
   const url = new URL(request.url)
-  const entered = Object.fromEntries(new URLSearchParams(await readBody(request)))
-  const visitor = await tellVisitor(db, live, {
-    link: url.searchParams,
-    k: url.searchParams.get('k'),
-    pageBefore: entered._before,
-  })
-  const start = fillStart(live.form, visitor)
-  const page = new StepPost(live, visitor, entered, start.carried, start.values, `${url.pathname}${url.search}`)
-  return page.answer(db, new URL(config.LICHEN_URL).host)
+  const entered = Object.fromEntries(new URLSearchParams(await request.text()))
+  const secret = linkSecret(request)
+  const pageBefore = entered._before
+  const shown = await findShownForm(
+    db,
+    live,
+    releaseNumberSchema.safeParse(Number(entered._release)).data ?? live.number,
+  )
+  const visitor = await tellVisitor(db, shown ?? live, { link: url.searchParams, k: secret, pageBefore })
+  const visit = claimVisit(config.LICHEN_SECRET, live.formId, { visit: entered._visit, proof: entered._proof }, false)
+  const page = new StepPost(shown ?? live, visitor, entered, visit, withoutSecret(url, secret !== null))
+  const response = await page.answer(shown === null)
+  if (page.sent) response.headers.append('set-cookie', keeping.forgetLink())
+  return response
 }
 
 class StepPost {
-  private readonly visitId: string
+  sent = false
+  private readonly carried: Answers
+  private readonly filled: Answers
   private readonly current: string
+  private readonly visit: ClaimedVisit
 
   constructor(
     private readonly live: LiveForm,
     private readonly visitor: Visitor,
     private readonly entered: Record<string, string>,
-    private readonly carried: Answers,
-    private readonly filled: Answers,
+    visit: ClaimedVisit | null,
     private readonly action: string,
   ) {
     const { steps } = live.form
-    this.visitId = /^[0-9a-f-]{36}$/.test(entered._visit ?? '') ? (entered._visit ?? '') : crypto.randomUUID()
+    const start = fillStart(live.form, visitor)
+    this.carried = start.carried
+    this.filled = start.values
+    this.visit = visit ?? { id: givePass(context().config.LICHEN_SECRET, live.formId).id, proven: true }
     this.current = steps.find(({ name }) => name === entered._step)?.name ?? steps[0]?.name ?? ''
   }
 
-  async answer(db: ReturnType<typeof context>['db'], ownHost: string): Promise<Response> {
-    const { live, entered, visitor, visitId } = this
+  /** `changed` says that the page sent was of a release too old to be taken. */
+  async answer(changed: boolean): Promise<Response> {
+    const { live, entered, visitor, visit } = this
+    const { db, config } = context()
     const checked = checkAnswers(live.form, entered, this.carried)
     const steps = stepsShown(live.form, checked.shown).map(({ name }) => name)
     const at = steps.indexOf(this.current)
+    if (changed)
+      return this.show(steps[0] ?? this.current, {
+        notice: 'This form has changed since you opened it. What you filled in is still here. Please look again.',
+      })
     if (entered._go === 'back') return this.show(steps[Math.max(0, at - 1)] ?? this.current)
     if (this.hasNewQuestion(checked.shown))
       return this.show(this.current, { notice: 'Your answer brought up another question. Please look again.' })
@@ -74,12 +124,18 @@ class StepPost {
     const next = steps[at + 1]
     if (next) {
       const reached = steps.slice(0, at + 2)
-      const progress = { visit: visitId, began: true, steps: reached, values: entered }
-      await recordProgress(db, live, progress, visitor, ownHost, new Date())
+      const progress = { visit: visit.id, began: true, steps: reached, values: entered }
+      await recordProgress(db, live, progress, visitor, visit.proven, new URL(config.LICHEN_URL).host, null)
       return this.show(next)
     }
-    const accepted = await acceptSubmission(db, live, entered, visitor, visitId, new Date())
-    return accepted.ok ? outcomeHtml(accepted.outcome) : this.showErrors(accepted.errors)
+    const accepted = await acceptSubmission(db, live, entered, visitor, visit, null)
+    if (accepted.ok) {
+      this.sent = true
+      return outcomeHtml(accepted.outcome)
+    }
+    return accepted.why === 'wrong'
+      ? this.showErrors(accepted.errors)
+      : plainHtml(409, 'Sent already', 'These answers were sent before. Open the form again to send others.')
   }
 
   /** Whether answers on this page made one of its questions show that the visitor has not seen yet. */
@@ -102,13 +158,14 @@ class StepPost {
     return formHtml(
       {
         form: this.live.form,
+        release: this.live.number,
         values: withTicks(this.live, this.entered),
         carried: this.carried,
         wordingValues: this.filled,
         step,
         errors: more.errors ?? [],
         notice: more.notice ?? null,
-        visitId: this.visitId,
+        pass: this.pass(),
         pageBefore: this.visitor.pageBefore,
         action: this.action,
         resumed: false,
@@ -116,6 +173,12 @@ class StepPost {
       },
       status,
     )
+  }
+
+  /** What the next page shows of the visit: its proof only where this one showed it. */
+  private pass(): VisitPass {
+    const { id, proven } = this.visit
+    return { id, proof: proven ? proofOf(context().config.LICHEN_SECRET, this.live.formId, id) : '' }
   }
 }
 

@@ -1,56 +1,51 @@
 import { z } from 'zod'
+import { isWellFormedSecret } from '@/core/fill/personal_link'
+import { cutText } from '@/core/formats/text'
 import type { Db } from '@/db/database'
-import { findLinkHolder, keepParameters, type Visitor } from '../visits/visitor'
+import type { ClaimedVisit } from '../submissions/acceptSubmission'
+import { isGiven, isProof, type VisitPass } from '../visits/secret'
+import { findLinkHolder, keepParameters, releaseNumberSchema, type Visitor, visitIdSchema } from '../visits/visitor'
 import type { LiveForm } from '../forms/live'
-
-/** Largest body a visitor may send, in bytes. */
-const MOST_BYTES = 512 * 1024
 
 /** The JSON a program or the page's script sends to a form's address. */
 const bodySchema = z.object({
-  visit: z.uuid().nullish(),
+  visit: visitIdSchema.nullish(),
+  /** What only the browser has that the visit was given to. */
+  proof: z.string().max(100).nullish(),
+  /** Number of the release the page shows; the live one where it is left out. */
+  release: releaseNumberSchema.nullish(),
   values: z.record(z.string(), z.unknown()),
   k: z.string().nullish(),
   link: z.record(z.string(), z.unknown()).nullish(),
   before: z.string().max(2000).nullish(),
 })
 
-export type SentJson = z.output<typeof bodySchema>
-
-export class BadBody extends Error {
-  constructor(
-    readonly status: 400 | 413,
-    message: string,
-  ) {
-    super(message)
-  }
+/** What a handler of visitors' requests gets: who asks whom, and for which form. */
+export interface VisitorCall {
+  request: Request
+  live: LiveForm
+  keeping: Keeping
+  /** Network address. */
+  address: string
 }
 
-/** A request's body as text, refused when it is too large. */
-export async function readBody(request: Request): Promise<string> {
-  if (Number(request.headers.get('content-length') ?? 0) > MOST_BYTES) throw tooLarge()
-  const text = await request.text()
-  if (text.length > MOST_BYTES) throw tooLarge()
-  return text
-}
+type SentJson = z.output<typeof bodySchema>
 
-const tooLarge = () => new BadBody(413, 'The body is larger than 512 KB.')
+/** A body that is not as it must be. */
+export class BadBody extends Error {}
 
 /** Reads JSON of a given shape, or says what is wrong with it. */
 export async function readJson<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
-  const text = await readBody(request)
   let json: unknown
   try {
-    json = JSON.parse(text)
+    json = JSON.parse(await request.text())
   } catch {
-    throw new BadBody(400, 'The body is not JSON.')
+    throw new BadBody('The body is not JSON.')
   }
   const read = schema.safeParse(json)
-  if (!read.success) {
-    const issue = read.error.issues[0]
-    throw new BadBody(400, `${issue?.path.join('.') || 'body'}: ${issue?.message ?? 'not as expected'}`)
-  }
-  return read.data
+  if (read.success) return read.data
+  const issue = read.error.issues[0]
+  throw new BadBody(`${issue?.path.join('.') || 'body'}: ${issue?.message ?? 'not as expected'}`)
 }
 
 export const readSentJson = (request: Request): Promise<SentJson> => readJson(request, bodySchema)
@@ -72,18 +67,77 @@ export async function tellVisitor(
 function pageAddress(text: string | null | undefined): string | null {
   if (!text || !URL.canParse(text)) return null
   const { origin, pathname, protocol } = new URL(text)
-  return protocol === 'http:' || protocol === 'https:' ? `${origin}${pathname}`.slice(0, 500) : null
+  return protocol === 'http:' || protocol === 'https:' ? cutText(`${origin}${pathname}`, 500) : null
 }
 
-const COOKIE = 'lichen_visit'
-
-/** The visit this browser remembers for this form. */
-export function rememberedVisit(request: Request): string | null {
-  const cookie = new RegExp(`(?:^|;\\s*)${COOKIE}=([0-9a-f-]{36})`).exec(request.headers.get('cookie') ?? '')
-  const id = cookie?.[1]
-  return id && z.uuid().safeParse(id).success ? id : null
+/**
+ * Which visit is meant. An id we gave to a browser counts only with its proof: without, it is nobody's
+ * (`null`), so that knowing an id is worth nothing. An id a program made up is its own.
+ */
+export function claimVisit(
+  secret: string,
+  formId: string,
+  given: { visit?: string | null | undefined; proof?: string | null | undefined },
+  trusted: boolean,
+): ClaimedVisit | null {
+  const id = visitIdSchema.safeParse(given.visit).data
+  if (!id) return null
+  if (trusted || isProof(secret, formId, id, given.proof)) return { id, proven: true }
+  return isGiven(secret, id) ? null : { id, proven: false }
 }
 
-/** Lets the browser remember a visit, for this form's address only. */
-export const rememberVisit = (slug: string, visitId: string, secure: boolean): string =>
-  `${COOKIE}=${visitId}; Path=/f/${slug}; Max-Age=2592000; HttpOnly; SameSite=Lax${secure ? '; Secure' : ''}`
+const VISIT_COOKIE = 'lichen_visit'
+const LINK_COOKIE = 'lichen_link'
+
+/** Stands in the address in place of a personal link's secret, which then travels in a cookie. */
+const BY_LINK = 'personal'
+
+/** How long a browser remembers a visit, and how long after its last page a personal link, in seconds. */
+const REMEMBER = { visit: 30 * 24 * 60 * 60, link: 60 * 60 }
+
+/** The visit this browser remembers for this form, if it has the proof of it. */
+export function rememberedVisit(request: Request, secret: string, formId: string): string | null {
+  const [id, proof] = readCookie(request, VISIT_COOKIE)?.split('.') ?? []
+  return claimVisit(secret, formId, { visit: id, proof }, false)?.proven ? (id ?? null) : null
+}
+
+/** The secret of the personal link a visitor came by: in the address, or kept for it since. */
+export function linkSecret(request: Request): string | null {
+  const { searchParams } = new URL(request.url)
+  const given = searchParams.get('k')
+  const kept = searchParams.has(BY_LINK) ? readCookie(request, LINK_COOKIE) : null
+  return [given, kept].find((secret) => secret && isWellFormedSecret(secret)) ?? null
+}
+
+function readCookie(request: Request, name: string): string | null {
+  const found = new RegExp(`(?:^|;\\s*)${name}=([\\w.-]{1,200})`).exec(request.headers.get('cookie') ?? '')
+  return found?.[1] ?? null
+}
+
+/** What a browser is to keep for one form's address. A form that may be framed elsewhere keeps it there, too. */
+export class Keeping {
+  constructor(
+    private readonly slug: string,
+    private readonly secure: boolean,
+    private readonly framed: boolean,
+  ) {}
+
+  visit = ({ id, proof }: VisitPass): string => this.cookie(VISIT_COOKIE, `${id}.${proof}`, REMEMBER.visit)
+  link = (secret: string): string => this.cookie(LINK_COOKIE, secret, REMEMBER.link)
+  forgetLink = (): string => this.cookie(LINK_COOKIE, '', 0)
+
+  private cookie(name: string, value: string, seconds: number): string {
+    const where =
+      this.secure && this.framed ? 'SameSite=None; Secure; Partitioned' : `SameSite=Lax${this.secure ? '; Secure' : ''}`
+    return `${name}=${value}; Path=/f/${this.slug}; Max-Age=${seconds}; HttpOnly; ${where}`
+  }
+}
+
+/** The form's own address with the link's parameters, and in place of the secret a word that one was there. */
+export function withoutSecret(url: URL, byLink: boolean): string {
+  const query = new URLSearchParams(url.search)
+  query.delete('k')
+  query.delete(BY_LINK)
+  if (byLink) query.set(BY_LINK, '')
+  return `${url.pathname}${query.size > 0 ? `?${query}` : ''}`
+}

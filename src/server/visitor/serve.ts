@@ -1,87 +1,180 @@
 import { context } from '../context'
-import { findLiveForm } from '../forms/live'
-import { guard, isDatabaseAway, problem } from '../problem'
+import { count, tooMany } from '../door/limits'
+import { isTemporary } from '../failures'
+import { findLiveForm, findShownForm } from '../forms/live'
+import { log } from '../log'
+import { databaseAway, problem } from '../problem'
+import { Busy } from '../submissions/storeInBatch'
 import { openForm } from '../visits/openForm'
 import { progressSchema, recordProgress } from '../visits/recordProgress'
 import { formHtml, noFormHtml, plainHtml } from './html'
 import { postJson, postPage } from './post'
-import { BadBody, readJson, rememberedVisit, rememberVisit, tellVisitor } from './request'
+import {
+  BadBody,
+  claimVisit,
+  Keeping,
+  linkSecret,
+  readJson,
+  rememberedVisit,
+  tellVisitor,
+  type VisitorCall,
+  withoutSecret,
+} from './request'
 
-/** `GET /f/{slug}`: the page, or a page that says why there is none. */
-export async function getForm(request: Request, slug: string): Promise<Response> {
+type Reply = (call: VisitorCall) => Promise<Response>
+
+/** Nobody waits longer than this for a database that may be away, in milliseconds. */
+const PATIENCE = 3000
+
+/** Answers everything under `/f/`: the page, what it tells while it is filled in, and what is sent. */
+export async function serveVisitor(
+  request: Request,
+  slug: string,
+  progress: boolean,
+  address: string,
+): Promise<Response> {
+  const inWords = forPeople(request, progress)
+  const { presence } = context()
   try {
-    return await showForm(request, slug)
+    if (presence.isAway) return inWords ? awayHtml(request) : databaseAway()
+    return await patiently(answer(request, slug, progress, address, inWords))
   } catch (error) {
-    console.error(error)
-    return isDatabaseAway(error)
-      ? plainHtml(503, 'Back in a moment', 'The form cannot be opened just now. Please try again.')
-      : plainHtml(500, 'Something went wrong', 'The form cannot be opened. We have noted it.')
+    if (error instanceof BadBody) return problem(400, error.message)
+    const away = error instanceof TooLong || error instanceof Busy || isTemporary(error)
+    log.error({ error, away, form: slug }, 'A visitor’s request failed')
+    presence.tell(error)
+    if (error instanceof TooLong) void presence.doubt()
+    if (away) return inWords ? awayHtml(request) : databaseAway()
+    return inWords
+      ? plainHtml(
+          500,
+          'Something went wrong',
+          'We have noted it. Go back in your browser: your answers are still there.',
+        )
+      : problem(500, 'Something went wrong on our side.')
   }
 }
 
-async function showForm(request: Request, slug: string): Promise<Response> {
+/** A person's browser shows what it gets; a program or the page's script reads it. */
+const forPeople = (request: Request, progress: boolean): boolean =>
+  !progress && !(request.headers.get('content-type')?.includes('json') ?? false)
+
+class TooLong extends Error {}
+
+async function patiently(work: Promise<Response>): Promise<Response> {
+  let timer: NodeJS.Timeout | undefined
+  const late = new Promise<never>((_, fail) => {
+    timer = setTimeout(() => fail(new TooLong('No answer from the database in time')), PATIENCE)
+  })
+  try {
+    return await Promise.race([work, late])
+  } finally {
+    clearTimeout(timer)
+    // What comes after nobody waits any more is only worth a line.
+    work.catch((error: unknown) => log.debug({ error }, 'Too late to be told'))
+  }
+}
+
+async function answer(
+  request: Request,
+  slug: string,
+  progress: boolean,
+  address: string,
+  inWords: boolean,
+): Promise<Response> {
+  const reply = replyTo(request, progress)
+  if (!reply) {
+    const allow = progress ? 'POST' : 'GET, HEAD, POST'
+    return problem(405, `This address takes ${allow}.`, {}, { allow })
+  }
   const { db, config } = context()
   const live = await findLiveForm(db, slug)
-  if (!live) return noFormHtml()
+  if (!live) return inWords ? noFormHtml() : problem(404, 'There is no live form at this address.')
+  const secure = config.LICHEN_URL.startsWith('https:')
+  const keeping = new Keeping(slug, secure, live.form.framedBy.length > 0)
+  return reply({ request, live, keeping, address })
+}
+
+function replyTo({ method, headers }: Request, progress: boolean): Reply | null {
+  if (progress) return method === 'POST' ? postProgress : null
+  if (method === 'GET') return getPage
+  if (method === 'HEAD')
+    return async () => new Response(null, { headers: { 'content-type': 'text/html; charset=utf-8' } })
+  if (method !== 'POST') return null
+  return headers.get('content-type')?.includes('json') ? postJson : postPage
+}
+
+async function awayHtml(request: Request): Promise<Response> {
+  const page =
+    request.method === 'POST'
+      ? await plainHtml(
+          503,
+          'Not sent yet',
+          'We could not take your answers just now. Go back in your browser: they are still there. Then send again.',
+        )
+      : await plainHtml(503, 'Back in a moment', 'The form cannot be opened just now. Please try again.')
+  page.headers.set('retry-after', '2')
+  return page
+}
+
+/** The page. A personal link's secret leaves the address at once, for a cookie that only this form gets. */
+const getPage: Reply = async ({ request, live, keeping, address }) => {
+  const wait = count('start', `${live.slug} ${address}`)
+  if (wait > 0) return tooManyHtml(wait)
+  const { db, config } = context()
   const url = new URL(request.url)
+  const secret = linkSecret(request)
+  const action = withoutSecret(url, secret !== null)
+  if (url.searchParams.has('k') && request.headers.get('sec-fetch-mode') === 'navigate')
+    return new Response(null, {
+      status: 303,
+      headers: { location: action, 'set-cookie': secret ? keeping.link(secret) : keeping.forgetLink() },
+    })
   const visitor = await tellVisitor(db, live, {
     link: url.searchParams,
-    k: url.searchParams.get('k'),
+    k: secret,
     pageBefore: request.headers.get('referer'),
   })
-  const ownHost = new URL(config.LICHEN_URL).host
-  const opened = await openForm(db, live, visitor, rememberedVisit(request), ownHost, new Date())
+  const remembered = rememberedVisit(request, config.LICHEN_SECRET, live.formId)
+  const opened = await openForm(db, live, visitor, remembered, new URL(config.LICHEN_URL).host, null)
   const response = await formHtml({
     form: live.form,
+    release: live.number,
     values: opened.values,
     carried: opened.carried,
     wordingValues: opened.values,
     step: opened.step,
     errors: [],
     notice: null,
-    visitId: opened.visitId,
+    pass: opened.pass,
     pageBefore: visitor.pageBefore,
-    action: `${url.pathname}${url.search}`,
+    action,
     resumed: opened.resumed,
     mode: 'live',
   })
-  const secure = config.LICHEN_URL.startsWith('https:')
-  response.headers.append('set-cookie', rememberVisit(slug, opened.visitId, secure))
+  response.headers.append('set-cookie', keeping.visit(opened.pass))
+  if (secret) response.headers.append('set-cookie', keeping.link(secret))
   return response
 }
 
-/** `POST /f/{slug}`: answers, as JSON or as a plain HTML form. */
-export async function postForm(request: Request, slug: string): Promise<Response> {
-  const isJson = request.headers.get('content-type')?.includes('json') ?? false
-  try {
-    return await (isJson ? postJson(request, slug) : postPage(request, slug))
-  } catch (error) {
-    if (error instanceof BadBody) return problem(error.status, error.message)
-    if (isJson) return guard(() => Promise.reject(error as Error))
-    console.error(error)
-    return plainHtml(
-      503,
-      'Not sent yet',
-      'We could not take your answers just now. Go back in your browser: they are still there. Then send again.',
-    )
-  }
+async function tooManyHtml(seconds: number): Promise<Response> {
+  const page = await plainHtml(429, 'One moment', 'This form was opened very often from your network. Try again soon.')
+  page.headers.set('retry-after', String(Math.ceil(seconds)))
+  return page
 }
 
-/** `POST /f/{slug}/progress`: how far a visit has come. */
-export const postProgress = (request: Request, slug: string): Promise<Response> =>
-  guard(async () => {
-    const { db, config } = context()
-    const live = await findLiveForm(db, slug)
-    if (!live) return problem(404, 'There is no live form at this address.')
-    try {
-      const progress = await readJson(request, progressSchema)
-      const { searchParams } = new URL(request.url)
-      const given = { link: searchParams, k: searchParams.get('k'), pageBefore: null }
-      const visitor = await tellVisitor(db, live, given)
-      await recordProgress(db, live, progress, visitor, new URL(config.LICHEN_URL).host, new Date())
-    } catch (error) {
-      if (error instanceof BadBody) return problem(error.status, error.message)
-      throw error
-    }
-    return new Response(null, { status: 204 })
-  })
+/** How far a visit has come. */
+const postProgress: Reply = async ({ request, live, address }) => {
+  const wait = count('progress', `${live.slug} ${address}`)
+  if (wait > 0) return tooMany(wait)
+  const { db, config } = context()
+  const { release, ...progress } = await readJson(request, progressSchema)
+  const visit = claimVisit(config.LICHEN_SECRET, live.formId, progress, false)
+  if (!visit) return problem(403, 'This visit belongs to another browser.')
+  const shown = (release && (await findShownForm(db, live, release))) || live
+  const given = { link: new URL(request.url).searchParams, k: linkSecret(request), pageBefore: null }
+  const visitor = await tellVisitor(db, live, given)
+  const ownHost = new URL(config.LICHEN_URL).host
+  await recordProgress(db, shown, { ...progress, visit: visit.id }, visitor, visit.proven, ownHost, null)
+  return new Response(null, { status: 204 })
+}

@@ -24,7 +24,8 @@ export interface VisitNotice {
   linkHolder: string | null
   /** Host of our own pages; a page before on it is not a source. */
   ownHost: string | null
-  at: Date
+  /** `null`: now, by the database's clock. */
+  at: Date | null
   noticed: Noticed
 }
 
@@ -34,7 +35,7 @@ export const noticeOf = (
   visitor: Visitor,
   visitId: string,
   ownHost: string | null,
-  at: Date,
+  at: Date | null,
   noticed: Noticed,
 ): VisitNotice => ({
   visitId,
@@ -50,22 +51,27 @@ export const noticeOf = (
 })
 
 /**
- * Moves visits on, beginning those that are new, and notes each happening once.
+ * Moves visits on, beginning those that are new, and notes each happening once, however much is told of one
+ * visit at the same time. A visit that has sent is over: nothing told afterwards happens in it.
  * Must run in a transaction.
  */
 export async function advanceVisits(db: Runner, notices: readonly VisitNotice[]): Promise<void> {
   if (notices.length === 0) return
-  const visits = new Map((await lockVisits(db, notices)).map((visit) => [keyOf(visit.formId, visit.id), visit]))
+  const { now, visits: found, sent } = await lockVisits(db, notices)
+  const visits = new Map(found.map((visit) => [keyOf(visit.formId, visit.id), visit]))
+  const over = new Set(sent.map(({ formId, visitId }) => keyOf(formId, visitId)))
   const events: NewVisitEvent[] = []
   for (const notice of notices) {
     const key = keyOf(notice.formId, notice.visitId)
+    if (over.has(key) && !notice.noticed.sent) continue
     const known = visits.get(key)
-    const before = known ?? beginVisit(notice)
+    const at = (notice.at ?? now).toISOString()
+    const before = known ?? beginVisit(notice, at)
     if (!known) events.push(eventOf(before, 'arrived', before.arrivedAt, null, before.source))
-    const at = notice.at.toISOString()
     const { visit, happenings } = advanceVisit(before, notice.noticed, at)
     visits.set(key, { ...before, ...visit })
-    for (const { kind, step } of happenings) events.push(eventOf(before, kind, at, step, null))
+    for (const { kind, step } of happenings)
+      events.push(eventOf(before, kind, (kind === 'sent' && visit.sentAt) || at, step, null))
   }
   const moved = [...visits.values()]
   await writeVisits(db, moved)
@@ -78,8 +84,7 @@ export async function advanceVisits(db: Runner, notices: readonly VisitNotice[])
 
 const keyOf = (formId: string, visitId: string): string => `${formId}/${visitId}`
 
-function beginVisit(notice: VisitNotice): StoredVisit {
-  const at = notice.at.toISOString()
+function beginVisit(notice: VisitNotice, at: string): StoredVisit {
   return {
     id: notice.visitId,
     workspaceId: notice.workspaceId,

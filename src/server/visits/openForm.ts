@@ -1,18 +1,19 @@
-import { randomUUID } from 'node:crypto'
 import type { Answers } from '@/core/answers/answer'
 import { fillCarried, fillQuestions } from '@/core/fill/fill'
 import type { Form } from '@/core/form/definition'
 import type { Db } from '@/db/database'
 import { findVisit, type StoredVisit } from '@/db/queries/visits'
+import { context } from '../context'
 import type { LiveForm } from '../forms/live'
 import { advanceVisits, noticeOf } from './advance'
+import { givePass, proofOf, type VisitPass } from './secret'
 import type { Visitor } from './visitor'
 
-/** How long after the last sign of life a visit without kept answers still goes on. */
-const SITTING = 30 * 60 * 1000
+/** How many seconds after the last sign of life a sitting is over: coming back later is a return. */
+const SITTING = 30 * 60
 
 export interface OpenedForm {
-  visitId: string
+  pass: VisitPass
   /** Filled and kept values to start with. */
   values: Answers
   carried: Answers
@@ -21,26 +22,32 @@ export interface OpenedForm {
   resumed: boolean
 }
 
-/** Opens a form for a visitor: goes on with the visit their browser remembers, or begins one. */
+/**
+ * Opens a form for a visitor: goes on with the visit their browser remembers and has the proof of, or begins
+ * one. `at` is `null` for now.
+ */
 export async function openForm(
   db: Db,
   live: LiveForm,
   visitor: Visitor,
   remembered: string | null,
   ownHost: string | null,
-  now: Date,
+  at: Date | null,
 ): Promise<OpenedForm> {
   const start = fillStart(live.form, visitor)
-  const before = remembered ? await findVisit(db, { formId: live.formId, visitId: remembered }) : null
-  const visit = before && goesOn(before, visitor, now) ? before : null
-  const visitId = visit?.id ?? randomUUID()
-  const resumed = Boolean(visit?.answers)
-  if (!visit || resumed)
+  const { formId } = live
+  const before = remembered ? await findVisit(db, { formId, visitId: remembered }, at) : null
+  const visit = before && goesOn(before, visitor) ? before.visit : null
+  const secret = context().config.LICHEN_SECRET
+  const pass = visit ? { id: visit.id, proof: proofOf(secret, formId, visit.id) } : givePass(secret, formId)
+  const resumed = Object.keys(visit?.answers ?? {}).length > 0
+  const returned = resumed && (before?.quiet ?? 0) >= SITTING
+  if (!visit || returned)
     await db
       .transaction()
-      .execute((tx) => advanceVisits(tx, [noticeOf(live, visitor, visitId, ownHost, now, { returned: resumed })]))
+      .execute((tx) => advanceVisits(tx, [noticeOf(live, visitor, pass.id, ownHost, at, { returned })]))
   return {
-    visitId,
+    pass,
     values: { ...start.values, ...visit?.answers },
     carried: start.carried,
     step: lastStep(live.form, resumed ? visit : null),
@@ -58,10 +65,10 @@ export function fillStart(form: Form, { link, pageBefore, holder }: Visitor): { 
  * A sent visit is over. One that began with a personal link goes on only with that link, since what was
  * filled in then is shown to its holder only; a visit that began without goes on only without.
  */
-function goesOn(visit: StoredVisit, visitor: Visitor, now: Date): boolean {
+function goesOn({ visit, quiet }: { visit: StoredVisit; quiet: number }, visitor: Visitor): boolean {
   if (visit.sentAt) return false
   if (visit.linkHolder !== (visitor.holder?.id ?? null)) return false
-  return visit.answers !== null || now.getTime() - Date.parse(visit.lastAt) < SITTING
+  return visit.answers !== null || quiet < SITTING
 }
 
 function lastStep(form: Form, visit: StoredVisit | null): string {

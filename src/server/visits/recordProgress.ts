@@ -1,46 +1,53 @@
 import { z } from 'zod'
-import { type Answers, isBlank } from '@/core/answers/answer'
+import { type Answers, isBlank, valueIn } from '@/core/answers/answer'
 import { rulesOf } from '@/core/answers/registry'
 import type { Form } from '@/core/form/definition'
 import { questionsAsked } from '@/core/form/values'
 import type { Db } from '@/db/database'
 import type { LiveForm } from '../forms/live'
 import { advanceVisits, noticeOf } from './advance'
-import type { Visitor } from './visitor'
+import { releaseNumberSchema, type Visitor, visitIdSchema } from './visitor'
 
 /** A small batch of what the visitor's page noticed. Sending one twice changes nothing. */
 export const progressSchema = z.object({
-  visit: z.uuid(),
+  visit: visitIdSchema,
+  /** What only the browser has that the visit was given to. */
+  proof: z.string().max(100).nullish(),
+  release: releaseNumberSchema.nullish(),
   began: z.boolean().default(false),
   steps: z.array(z.string().max(60)).max(40).default([]),
   values: z.record(z.string(), z.unknown()).default({}),
 })
 
-export type Progress = z.output<typeof progressSchema>
+export type Progress = Omit<z.output<typeof progressSchema>, 'proof' | 'release'>
 
-/** Notes how far a visit has come and, where the form says so, keeps the answers so far. */
+/**
+ * Notes how far a visit has come and, where the form says so and the visit is `proven` to be the sender's,
+ * keeps the answers so far. `at` is `null` for now.
+ */
 export async function recordProgress(
   db: Db,
   live: LiveForm,
   progress: Progress,
   visitor: Visitor,
+  proven: boolean,
   ownHost: string | null,
-  now: Date,
+  at: Date | null,
 ): Promise<void> {
   const steps = progress.steps.filter((name) => live.form.steps.some((step) => step.name === name))
-  const answers = live.form.keepUnfinished ? answersSoFar(live.form, progress.values) : null
+  const answers = proven && live.form.keepUnfinished ? answersSoFar(live.form, progress.values) : null
   const noticed = { began: progress.began, steps, answers }
   await db
     .transaction()
-    .execute((tx) => advanceVisits(tx, [noticeOf(live, visitor, progress.visit, ownHost, now, noticed)]))
+    .execute((tx) => advanceVisits(tx, [noticeOf(live, visitor, progress.visit, ownHost, at, noticed)]))
 }
 
-/** Sound answers only, and never a box that was merely not ticked; `null` when nothing was answered. */
-function answersSoFar(form: Form, raw: Readonly<Record<string, unknown>>): Answers | null {
+/** Sound answers only, and never a box that was merely not ticked. */
+function answersSoFar(form: Form, raw: Readonly<Record<string, unknown>>): Answers {
   const answers: Answers = {}
   for (const { question } of questionsAsked(form)) {
-    const checked = rulesOf(question).check(raw[question.name], question)
+    const checked = rulesOf(question).check(valueIn(raw, question.name), question)
     if (checked.ok && !isBlank(checked.answer) && checked.answer !== false) answers[question.name] = checked.answer
   }
-  return Object.keys(answers).length > 0 ? answers : null
+  return answers
 }

@@ -1,8 +1,17 @@
 import { createHash } from 'node:crypto'
+import { sql } from 'kysely'
+import { z } from 'zod'
 import type { Answers } from '@/core/answers/answer'
 import type { Form } from '@/core/form/definition'
 import { isWellFormedSecret } from '@/core/fill/personal_link'
+import { cutText, makeSound } from '@/core/formats/text'
 import type { Db } from '@/db/database'
+
+/** A visit's id in the one way it is stored, however it was written. */
+export const visitIdSchema = z.uuid().toLowerCase()
+
+/** A release's number, as pages and programs tell it. */
+export const releaseNumberSchema = z.int().min(1).max(1_000_000)
 
 /** What a request tells of its visitor. Everything but `holder` is a claim. */
 export interface Visitor {
@@ -26,7 +35,7 @@ export function keepParameters(form: Form, given: Iterable<[string, unknown]>): 
   for (const [name, value] of given) {
     if (name === 'k' || typeof value !== 'string' || value === '') continue
     if (Object.keys(kept).length >= MOST_PARAMETERS) break
-    if (read.has(name) || /^utm_[a-z_]{1,20}$/.test(name)) kept[name] = value.replaceAll('\0', '').slice(0, 500)
+    if (read.has(name) || /^utm_[a-z_]{1,20}$/.test(name)) kept[name] = cutText(makeSound(value), 500)
   }
   return kept
 }
@@ -55,7 +64,7 @@ export async function findLinkHolder(db: Db, formId: string, secret: unknown): P
     .where('personal_link.hash', '=', hashSecret(secret))
     .where('personal_link.form_id', '=', formId)
     .where('withdrawn_at', 'is', null)
-    .where((eb) => eb.or([eb('expires_at', 'is', null), eb('expires_at', '>', new Date())]))
+    .where((eb) => eb.or([eb('expires_at', 'is', null), eb('expires_at', '>', sql<Date>`now()`)]))
     .executeTakeFirst()
   return row ?? null
 }

@@ -1,44 +1,97 @@
 import { sql } from 'kysely'
-import type { Db } from '@/db/database'
+import type { Db, Runner } from '@/db/database'
 
 /** A worker process that has not been heard of for this long is taken to be dead. */
-const DEAD_AFTER_SECONDS = 10
+const DEAD_AFTER_SECONDS = 6
 
-/** Says that this process lives and in which names it locks jobs. */
-export async function beat(db: Db, id: string, pools: readonly string[]): Promise<void> {
+/** What a process says of itself: in which names it locks jobs, and how many seconds ago it last settled what. */
+export interface Pulse {
+  id: string
+  pools: readonly string[]
+  submissions: number | null
+  deliveries: number | null
+}
+
+/** Says that this process lives, and what it has done. */
+export async function beat(db: Db, { id, pools, submissions, deliveries }: Pulse): Promise<void> {
+  const ago = (seconds: number | null) => sql<Date>`now() - make_interval(secs => ${seconds}::float8)`
+  const pulse = { pools: [...pools], submissions_at: ago(submissions), deliveries_at: ago(deliveries) }
   await db
     .insertInto('worker_process')
-    .values({ id, pools: [...pools] })
-    .onConflict((conflict) => conflict.column('id').doUpdateSet({ pools: [...pools], beat_at: sql`now()` }))
+    .values({ id, ...pulse })
+    .onConflict((conflict) => conflict.column('id').doUpdateSet({ ...pulse, beat_at: sql`now()` }))
     .execute()
 }
 
 /**
- * Gives the jobs of dead processes back to the queue. A process that was only slow finds its work done:
- * every job is safe to run twice.
+ * Gives back to the queue every job that nobody alive holds: those of processes that are heard of no more, and
+ * of one that died before it was ever heard of. A process that was only slow finds its work done: every job
+ * is safe to run twice.
  */
 export async function freeJobsOfTheDead(db: Db): Promise<void> {
+  const longAgo = sql`now() - make_interval(secs => ${DEAD_AFTER_SECONDS})`
+  await db.deleteFrom('worker_process').where('beat_at', '<', sql<Date>`${longAgo}`).execute()
   await sql`
-    with dead as (
-      delete from worker_process
-      where beat_at < now() - make_interval(secs => ${DEAD_AFTER_SECONDS})
-      returning pools
-    )
-    select graphile_worker.force_unlock_workers(array_agg(pool))
-    from dead, unnest(pools) pool having count(*) > 0
+    select graphile_worker.force_unlock_workers(array_agg(distinct locked_by))
+    from graphile_worker.jobs
+    where locked_at < ${longAgo} and locked_by not in (select unnest(pools) from worker_process)
+    having count(*) > 0
   `.execute(db)
 }
 
-export async function forgetProcess(db: Db, id: string): Promise<void> {
-  await db.deleteFrom('worker_process').where('id', '=', id).execute()
+/** Gives back the jobs of the process that was in this place before: it has ended, or this one would not run. */
+export async function freeJobsOfPredecessor(db: Db, id: string): Promise<void> {
+  await sql`
+    with before as (delete from worker_process where id = ${id} returning pools)
+    select graphile_worker.force_unlock_workers(array_agg(pool)) from before, unnest(pools) pool having count(*) > 0
+  `.execute(db)
 }
 
-/** How many worker processes have been heard of lately. */
-export async function countWorkers(db: Db): Promise<number> {
-  const { n } = await db
-    .selectFrom('worker_process')
-    .select((eb) => eb.fn.countAll<string>().as('n'))
-    .where('beat_at', '>', sql<Date>`now() - make_interval(secs => ${DEAD_AFTER_SECONDS})`)
-    .executeTakeFirstOrThrow()
-  return Number(n)
+/** Takes leave: whatever this process still had in hand is free. */
+export async function takeLeave(db: Runner, id: string, pools: readonly string[]): Promise<void> {
+  if (pools.length > 0) await sql`select graphile_worker.force_unlock_workers(${pools}::text[])`.execute(db)
+  await sql`delete from worker_process where id = ${id}`.execute(db)
+}
+
+/**
+ * Queues again whatever is due and has no job that would run: a job may have been lost with the process that
+ * failed it, or be put off for longer than its work needs. Asking twice leaves one job.
+ */
+export async function queueForgotten(db: Db): Promise<void> {
+  await sql`
+    select graphile_worker.add_job('apply_submissions', json_build_object('workspace', workspace_id),
+      job_key := 'apply in:' || workspace_id)
+    from (
+      select distinct workspace_id from submission
+      where state = 'received' and coalesce(next_at, received_at) < now() - interval '4 seconds'
+    ) waiting
+    where not exists (
+      select from graphile_worker.jobs where key = 'apply in:' || workspace_id and (locked_at is not null or run_at <= now())
+    )
+  `.execute(db)
+  await sql`
+    select graphile_worker.add_job('deliver', json_build_object('delivery', id), job_key := 'deliver:' || id)
+    from (
+      -- Those that have waited longest: with a long queue, looking at all of it would only slow it down.
+      select id from delivery
+      where state = 'waiting' and coalesce(next_at, created_at) < now() - interval '4 seconds'
+        and (lease_until is null or lease_until < now())
+      order by coalesce(next_at, created_at) limit 200
+    ) waiting
+    where not exists (
+      select from graphile_worker.jobs where key = 'deliver:' || waiting.id and (locked_at is not null or run_at <= now())
+    )
+  `.execute(db)
+}
+
+/** Whether jobs of these tasks, or of all but these, have been ready for so many seconds without anybody taking one. */
+export async function hasNeglected(db: Db, tasks: readonly string[], seconds: number): Promise<boolean> {
+  const { rows } = await sql<{ neglected: boolean }>`
+    select exists (
+      select from graphile_worker.jobs
+      where task_identifier = any(${tasks}::text[]) and locked_at is null and attempts < max_attempts
+        and run_at < now() - make_interval(secs => ${seconds})
+    ) as neglected
+  `.execute(db)
+  return rows[0]?.neglected ?? false
 }

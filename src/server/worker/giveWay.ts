@@ -13,13 +13,13 @@ export class GiveWay {
 
   /** Tells how many submissions were just applied together. */
   tell(applied: number): void {
-    if (applied >= CROWD) this.crowdedUntil = Date.now() + FELT
+    if (applied >= CROWD) this.crowdedUntil = performance.now() + FELT
   }
 
   /** Waits until there is no crowd, though not for long. */
   async moment(): Promise<void> {
-    const end = Date.now() + LONGEST
-    for (let now = Date.now(); now < Math.min(end, this.crowdedUntil); now = Date.now())
+    const end = performance.now() + LONGEST
+    for (let now = performance.now(); now < Math.min(end, this.crowdedUntil); now = performance.now())
       await new Promise((done) => setTimeout(done, Math.min(end, this.crowdedUntil) - now))
   }
 }

@@ -1,34 +1,44 @@
-import type { TaskList } from 'graphile-worker'
+import type { JobHelpers, TaskList } from 'graphile-worker'
 import { recountDay } from '@/db/queries/readout'
 import type { Context } from '../context'
 import { deliver } from '../deliveries/deliver'
+import { traced } from '../log'
 import type { GiveWay } from './giveWay'
-import { applySubmissions } from '../submissions/applySubmissions'
-
-const clock = (): Date => new Date()
+import { applySubmissions, applyWaiting } from '../submissions/applySubmissions'
+import type { Works } from './works'
 
 /** Enough to make a crowd cheap, few enough to let each wait only moments. */
 const TOGETHER = 100
 
 /** Jobs inside Lichen, which never wait for the outside. */
-export const insideTasks = ({ db, config }: Context, way: GiveWay): TaskList => ({
-  async apply_submissions(payload) {
-    const { submissions } = payload as { submissions: string[] }
+export const insideTasks = ({ db, config }: Context, way: GiveWay, works: Works): TaskList => ({
+  apply_submissions: withTrace(works, async (payload) => {
+    const { submissions, workspace } = payload as { submissions?: string[]; workspace?: string }
     const ownHost = new URL(config.LICHEN_URL).host
     const settings = { crm: config.LICHEN_CRM_URL !== '', ownHost, together: TOGETHER }
-    way.tell(await applySubmissions(db, submissions, settings, clock))
-  },
-  async count_readout(payload) {
+    const settled = workspace
+      ? await applyWaiting(db, workspace, settings)
+      : await applySubmissions(db, submissions ?? [], settings)
+    way.tell(settled)
+    if (settled > 0) works.settled('submissions')
+  }),
+  count_readout: withTrace(works, async (payload) => {
     const { formId, day } = payload as { formId: string; day: string }
     await db.transaction().execute((tx) => recountDay(tx, formId, day))
-  },
+  }),
 })
 
 /** Jobs that talk to the outside. They run apart, so that a slow mail server never holds up an answer. */
-export const outsideTasks = ({ db, config }: Context, way: GiveWay): TaskList => ({
-  async deliver(payload) {
+export const outsideTasks = ({ db, config }: Context, way: GiveWay, works: Works): TaskList => ({
+  deliver: withTrace(works, async (payload) => {
     const { delivery } = payload as { delivery: string }
     await way.moment()
-    await deliver(db, delivery, config, clock)
-  },
+    if (await traced({ delivery }, () => deliver(db, delivery, config))) works.settled('deliveries')
+  }),
 })
+
+/** Notes that a job runs, and names it in every line it logs. */
+const withTrace =
+  (works: Works, run: (payload: unknown) => Promise<void>) =>
+  (payload: unknown, { job }: JobHelpers): Promise<void> =>
+    works.during(job.task_identifier, () => traced({ job: job.id }, () => run(payload)))

@@ -4,60 +4,112 @@ import { Logger, run, type Runner, type RunnerOptions, type TaskList, type Worke
 import { ensureEventMonths } from '@/db/queries/visits'
 import type { Context } from '../context'
 import { closeMail } from '../deliveries/mail'
+import { log } from '../log'
+import { beat, freeJobsOfPredecessor, freeJobsOfTheDead, hasNeglected, queueForgotten, takeLeave } from './beat'
 import { GiveWay } from './giveWay'
-import { beat, forgetProcess, freeJobsOfTheDead } from './beat'
 import { insideTasks, outsideTasks } from './tasks'
+import { Works } from './works'
 
-const BEAT_EVERY = 2000
+/** In milliseconds. */
+const BEAT_EVERY = 1500
 const MONTHS_EVERY = 24 * 60 * 60 * 1000
+const LAST_WORK = 6000
+/** Seconds for which ready jobs may be left alone before this process is taken to be stuck. */
+const NEGLECT = 10
+
+const PARTS = [['apply_submissions', 'count_readout'], ['deliver']] as const
 
 export interface Worker {
+  /** Finishes what runs, or gives it back. */
   stop(): Promise<void>
 }
 
-/** Works on jobs until stopped. Outlives the database: it tries again until it is back. */
-export async function startWorker(context: Context): Promise<Worker> {
-  const id = randomUUID()
+/**
+ * Works on jobs until stopped. It waits for a database that is not there yet; once it has lost one, or is
+ * stuck, it is `broken`: whoever started it lets it end and starts another, which begins with a clean slate.
+ */
+export async function startWorker(context: Context, broken: (why: string) => void): Promise<Worker> {
+  const { db } = context
+  const id = context.config.LICHEN_PLACE ?? randomUUID()
   const pools = new Set<string>()
   const way = new GiveWay()
-  const { db } = context
-  await ensureEventMonths(db, 3, 3)
-  await freeJobsOfTheDead(db)
-  const inside = await work(context, insideTasks(context, way), { concurrency: 2 }, pools)
+  const works = new Works()
+  await untilThere(() => freeJobsOfPredecessor(db, id))
+  const months = async (back: number) => {
+    await ensureEventMonths(db, back, 3).catch((error: unknown) => log.error({ error }, 'A month was not made'))
+  }
+  await months(3)
+  let lost = false
+  const events = new EventEmitter() as WorkerEvents
+  // Jobs are locked in the name of the pool, so that is whose jobs are freed if this process dies.
+  events.on('pool:create', ({ workerPool }) => void pools.add(workerPool.id))
+  // However short the absence was: the queue may have handed us jobs in an answer that never arrived.
+  events.on('pool:listen:error', () => (lost = true))
+  const inside = await work(context, insideTasks(context, way, works), { concurrency: 2 }, events)
   // Deliveries come in crowds: fetching and settling them by the dozen spares the database.
   const outside = await work(
     context,
-    outsideTasks(context, way),
+    outsideTasks(context, way, works),
     { concurrency: 4, preset: { worker: { localQueue: { size: 24 }, completeJobBatchDelay: 25 } } },
-    pools,
+    events,
   )
-  const tick = () =>
-    beat(db, id, [...pools])
-      .then(() => freeJobsOfTheDead(db))
-      .catch((error: unknown) => console.error(`The worker cannot reach the database: ${String(error)}`))
+  for (const runner of [inside, outside])
+    runner.promise.catch((error: unknown) => {
+      log.error({ error }, 'The worker’s runner failed')
+      broken('its runner failed')
+    })
+
+  const began = works.now
+  const tick = async () => {
+    try {
+      const [submissions, deliveries] = [works.since('submissions'), works.since('deliveries')]
+      await beat(db, { id, pools: [...pools], submissions, deliveries })
+      if (lost) return broken('the database was away')
+      await freeJobsOfTheDead(db)
+      await queueForgotten(db)
+      for (const tasks of PARTS)
+        if (works.quiet(tasks, began) > NEGLECT && (await hasNeglected(db, tasks, NEGLECT)))
+          broken(`${tasks.join(' and ')} stand still`)
+    } catch (error) {
+      lost = true
+      log.warn({ error }, 'The worker cannot reach the database')
+    }
+  }
   await tick()
-  const beating = setInterval(() => void tick(), BEAT_EVERY)
-  const months = setInterval(() => void ensureEventMonths(db, 0, 3).catch(console.error), MONTHS_EVERY)
+  let ticking: Promise<void> | null = null
+  const beating = setInterval(() => (ticking ??= tick().finally(() => (ticking = null))), BEAT_EVERY)
+  const monthly = setInterval(() => void months(0), MONTHS_EVERY)
   return {
     async stop() {
       clearInterval(beating)
-      clearInterval(months)
-      await Promise.all([inside.stop(), outside.stop()])
+      clearInterval(monthly)
+      const stopped = Promise.allSettled([inside.stop(), outside.stop()])
+      await Promise.race([
+        stopped.then(() => works.rest(LAST_WORK)),
+        new Promise((done) => setTimeout(done, LAST_WORK)),
+      ])
       closeMail()
-      await forgetProcess(db, id).catch(() => undefined)
+      await takeLeave(db, id, [...pools]).catch((error: unknown) => log.warn({ error }, 'Jobs were not given back'))
     },
   }
+}
+
+async function untilThere(look: () => Promise<void>): Promise<void> {
+  for (;;)
+    try {
+      return await look()
+    } catch (error) {
+      log.warn({ error }, 'The worker waits for the database')
+      await new Promise((done) => setTimeout(done, 500))
+    }
 }
 
 async function work(
   { pool }: Context,
   taskList: TaskList,
   options: Pick<RunnerOptions, 'concurrency' | 'preset'>,
-  pools: Set<string>,
+  events: WorkerEvents,
 ): Promise<Runner> {
-  const events = new EventEmitter() as WorkerEvents
-  // Jobs are locked in the name of the pool, so that is whose jobs are freed if this process dies.
-  events.on('pool:create', ({ workerPool }) => void pools.add(workerPool.id))
   return run({
     pgPool: pool,
     taskList,
@@ -65,10 +117,11 @@ async function work(
     pollInterval: 1000,
     noHandleSignals: true,
     events,
-    logger: quietLogger,
+    logger: workerLogger,
   })
 }
 
-const quietLogger = new Logger(() => (level, message) => {
-  if (level === 'error') console.error(`Job: ${message}`)
+// What it says of a failed job quotes the error, which may quote an answer: the task has logged it already.
+const workerLogger = new Logger(() => (level, message) => {
+  if (level === 'error') log.warn({ about: message.split(/[:\n]/)[0]?.slice(0, 120) }, 'The job queue reports an error')
 })

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { toast } from 'sonner'
+import { toast } from '../ui/toast'
 import { Button } from '../ui/button'
 
 /** A button that does something again and then shows what came of it. */

@@ -1,9 +1,14 @@
 'use server'
 
-import { requireMember } from '@/server/access/session'
-import { type BenchState, turnBenchSwitches } from '@/server/bench'
+import { z } from 'zod'
+import { memberAction } from '@/server/access/session'
+import { turnBenchSwitches } from '@/server/bench'
 
-export async function turnAction(switches: Partial<BenchState['switches']>): Promise<void> {
-  await requireMember()
-  await turnBenchSwitches(switches)
-}
+const switchesSchema = z.object({
+  mail: z.enum(['works', 'refuses', 'hangs']).optional(),
+  crm: z.enum(['works', 'fails', 'errs', 'hangs']).optional(),
+})
+
+export const turnAction = memberAction(z.tuple([switchesSchema]), ({ workspaceId }, switches) =>
+  turnBenchSwitches(workspaceId, switches),
+)

@@ -46,6 +46,7 @@ export function Bench({ state, address }: { state: BenchState | null; address: s
               options={[
                 ['works', 'takes every mail'],
                 ['refuses', 'refuses every mail'],
+                ['hangs', 'does not answer'],
               ]}
               onCommit={(mail) => turn({ mail: mail as BenchState['switches']['mail'] })}
             />
@@ -83,7 +84,9 @@ export function Bench({ state, address }: { state: BenchState | null; address: s
               value={switches.crm}
               options={[
                 ['works', 'takes every contact'],
-                ['fails', 'fails every time'],
+                ['fails', 'is overloaded (503)'],
+                ['errs', 'fails (500)'],
+                ['hangs', 'does not answer'],
               ]}
               onCommit={(crm) => turn({ crm: crm as BenchState['switches']['crm'] })}
             />

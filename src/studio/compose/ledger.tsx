@@ -1,7 +1,7 @@
 'use client'
 
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react'
-import { toast } from 'sonner'
+import { toast } from '../ui/toast'
 import {
   addCarried,
   addQuestion,

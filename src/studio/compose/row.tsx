@@ -6,6 +6,7 @@ import { updateStep } from '@/core/form/edits'
 import { usesOf } from '@/core/form/uses'
 import { describeCondition } from '@/core/logic/describe'
 import { useDraft } from '../draft/context'
+import { Bar } from '../ui/bar'
 import { Chip } from '../ui/chip'
 import { TextField } from '../ui/field'
 import { CarriedDrawer, QuestionDrawer } from './drawer'
@@ -162,10 +163,10 @@ export function StepRow({ step, number, open, onToggle, reached, arrived }: Step
           {reached && reached.reached > 0 && (
             <span className="ml-auto text-soft" title="In the last 30 days">
               {reached.reached} arrive
-              <span className="mx-1.5 inline-block h-[7px] w-20 bg-sunk align-middle">
-                <span
-                  className="block h-full bg-moss-bar"
-                  style={{ width: `${(100 * reached.reached) / Math.max(1, arrived)}%` }}
+              <span className="mx-1.5 inline-block w-20 align-middle">
+                <Bar
+                  className="h-[7px] bg-sunk"
+                  stretches={[{ from: 0, to: reached.reached / Math.max(1, arrived), look: 'moves on' }]}
                 />
               </span>
               {reached.left} leave here

@@ -106,7 +106,7 @@ function IfSentNow({
   useEffect(() => {
     let stale = false
     const asked = JSON.parse(settled) as { values: Record<string, string>; contact: string | null }
-    planDraftAction(slug, settledForm, asked.values, asked.contact)
+    planDraftAction(slug, settledForm, asked.values, {}, asked.contact)
       .then((next) => {
         if (!stale && next) setResult(next)
       })

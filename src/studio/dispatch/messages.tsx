@@ -2,7 +2,7 @@
 
 import type { Message } from '@/core/form/definition'
 import { addMessage, removeMessage, updateMessage } from '@/core/form/routing_edits'
-import { emailQuestion, namesTaken } from '@/core/form/values'
+import { emailQuestions, namesTaken } from '@/core/form/values'
 import { ConditionEditor } from '../compose/condition'
 import { useDraft } from '../draft/context'
 import { Button } from '../ui/button'
@@ -31,7 +31,7 @@ function MessageEditor({ message }: { message: Message }) {
   const { name } = message
   const change = (part: Partial<Message>, key: string) =>
     edit((one) => updateMessage(one, name, part), `${name}.${key}`)
-  const reply = emailQuestion(form)?.label
+  const reply = emailQuestions(form)[0]?.label
   return (
     <details className="mb-2 rounded-md border border-rule bg-white px-3 py-2">
       <summary>

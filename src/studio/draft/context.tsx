@@ -2,7 +2,8 @@
 
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
-import { examineForm, type Finding } from '@/core/form/examine'
+import { examineForm } from '@/core/form/examine'
+import type { Finding } from '@/core/form/finding'
 import { saveDraftAction } from './actions'
 import { createDraft, type DraftState } from './store'
 

@@ -1,34 +1,17 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { emailQuestion, formOf, snapshotOf } from '@/core/testing/forms'
+import { emailQuestion, formOf } from '@/core/testing/forms'
 import type { Form } from '@/core/form/definition'
 import type { SaveResult } from './actions'
 import { createDraft } from './store'
+import { startOf } from './testing'
 
 vi.mock('./actions', () => ({}))
 
 const form = formOf([emailQuestion])
 const titled = (title: string) => (one: Form) => ({ ...one, title })
 
-function draftWith(save: (slug: string, form: Form, from: number) => Promise<SaveResult>) {
-  return createDraft(
-    {
-      facts: {
-        slug: 'x',
-        name: 'X',
-        live: null,
-        numbers: { arrived: 0, finish: null, unfinished: 0, steps: [] },
-        publicUrl: '',
-        routed: {},
-      },
-      form,
-      revision: 1,
-      resources: snapshotOf(),
-      rehearsed: null,
-      savedAt: new Date(0),
-    },
-    save,
-  )
-}
+const draftWith = (save: (slug: string, form: Form, from: number) => Promise<SaveResult>) =>
+  createDraft(startOf(form), save)
 
 describe('a draft being edited', () => {
   beforeEach(() => void vi.useFakeTimers())

@@ -2,6 +2,7 @@
 
 import { createStore } from 'zustand'
 import type { Form } from '@/core/form/definition'
+import { tellDifferences } from '@/core/form/differences'
 import type { Resources } from '@/core/form/examine'
 import type { StationFacts } from '@/core/form/stations'
 import type { SaveResult } from './actions'
@@ -66,39 +67,49 @@ export function createDraft(start: Start, save: Save) {
   let lastKey = ''
   let lastEdit = 0
   let timer: ReturnType<typeof setTimeout> | undefined
-  let saving: Promise<number | null> | null = null
-  let savedForm = start.form
+  let saving: Promise<void> | null = null
+  /** The draft in the database as far as is known here: the screen is saved when it shows just this. */
+  let stored = { form: start.form, revision: start.revision }
 
   return createStore<DraftState>((set, get) => {
+    const isSaved = () => get().form === stored.form
+    /** Nothing is saved while a conflict waits to be settled: that would settle it unasked. */
     const later = () => {
-      set({ save: { is: 'saving' } })
+      if (get().save.is === 'conflict') return
+      set({ save: isSaved() && !saving ? { is: 'saved', at: new Date() } : { is: 'saving' } })
       clearTimeout(timer)
-      timer = setTimeout(() => void get().saveNow(), REST)
+      if (get().save.is === 'saving') timer = setTimeout(() => void get().saveNow(), REST)
     }
     const replace = (form: Form, past: Form[], future: Form[]) => {
       set({ form, past, future })
-      if (get().save.is !== 'conflict') later()
+      later()
+    }
+    const settle = (form: Form, revision: number) => {
+      stored = { form, revision }
+      set({ revision, save: isSaved() ? { is: 'saved', at: new Date() } : { is: 'saving' } })
     }
 
-    const saveOnce = async (): Promise<number | null> => {
-      const { facts, form, revision } = get()
+    const saveOnce = async (): Promise<void> => {
+      const { facts, form } = get()
       try {
-        const result = await save(facts.slug, form, revision)
+        const result = await save(facts.slug, form, stored.revision)
         if (result.ok) {
-          savedForm = form
-          set({ revision: result.revision, rehearsed: result.rehearsed })
-          if (get().form === form) set({ save: { is: 'saved', at: new Date() } })
-          return result.revision
+          settle(form, result.revision)
+          set({ rehearsed: result.rehearsed })
+        } else if (result.why === 'unsound') {
+          set({ save: { is: 'failed', reason: result.issues[0] ?? 'The draft is not sound.' } })
+        } else if (tellDifferences(result.theirs, form).length === 0) {
+          // It was saved, and only the answer was lost.
+          settle(form, result.revision)
+        } else {
+          const { by, theirs, revision } = result
+          set({ save: { is: 'conflict', by, theirs, revision } })
         }
-        if (result.why === 'conflict') {
-          const { by, theirs, revision: their } = result
-          set({ save: { is: 'conflict', by, theirs, revision: their } })
-        } else set({ save: { is: 'failed', reason: result.issues[0] ?? 'The draft is not sound.' } })
       } catch {
         set({ save: { is: 'failed', reason: 'Lichen cannot be reached. Your changes are kept on this page.' } })
+        clearTimeout(timer)
         timer = setTimeout(() => void get().saveNow(), 4000)
       }
-      return null
     }
 
     return {
@@ -136,21 +147,25 @@ export function createDraft(start: Start, save: Save) {
       resolve(keep) {
         const { save: state, form, past } = get()
         if (state.is !== 'conflict') return
-        set({ revision: state.revision, save: { is: 'saving' } })
-        if (keep === 'theirs') {
-          savedForm = state.theirs
-          set({ form: state.theirs, past: [...past, form], future: [], save: { is: 'saved', at: new Date() } })
-        } else void get().saveNow()
+        const { theirs, revision } = state
+        if (keep === 'theirs') set({ form: theirs, past: [...past, form].slice(-DEEP), future: [] })
+        lastKey = ''
+        settle(theirs, revision)
+        if (!isSaved()) void get().saveNow()
       },
       async saveNow() {
         clearTimeout(timer)
+        // What was typed while a save was under way goes with the next one.
         while (saving) await saving
-        if (get().form === savedForm) {
-          if (get().save.is === 'saving') set({ save: { is: 'saved', at: new Date() } })
-          return get().save.is === 'conflict' ? null : get().revision
+        if (get().save.is === 'conflict') return null
+        if (!isSaved()) {
+          saving = saveOnce().finally(() => (saving = null))
+          await saving
         }
-        saving = saveOnce().finally(() => (saving = null))
-        return saving
+        if (get().save.is === 'conflict' || get().save.is === 'failed') return null
+        if (!isSaved()) return get().saveNow()
+        set({ save: { is: 'saved', at: new Date() } })
+        return stored.revision
       },
     }
   })

@@ -3,18 +3,19 @@ import type { RecordField } from '@/core/records/snapshot'
 import type { findPerson } from '@/db/queries/people'
 import { StateChip } from '../arrivals/arrivals'
 import { moment, stored } from '../ui/show'
-import { NewLink } from './newLink'
+import { Links, type PersonalLinks } from './links'
 
 type Found = NonNullable<Awaited<ReturnType<typeof findPerson>>>
 
 interface Props {
   person: Found
   fields: RecordField[]
+  links: PersonalLinks
   forms: { slug: string; name: string }[]
 }
 
 /** A person: every stored value with what set it, every change, every list and submission. */
-export function Person({ person, fields, forms }: Props) {
+export function Person({ person, fields, links, forms }: Props) {
   const { values, changes, memberships, submissions } = person
   const labelOf = (name: string) => fields.find((field) => field.name === name)?.label ?? name
   const known = fields.filter(({ name }) => values[name] !== undefined && values[name] !== null)
@@ -75,10 +76,7 @@ export function Person({ person, fields, forms }: Props) {
               </div>
             ))}
           </section>
-          <section>
-            <h2 className="mb-1.5">Personal link</h2>
-            <NewLink contact={person.id} forms={forms} />
-          </section>
+          <Links contact={person.id} links={links} forms={forms} />
         </div>
         <div className="space-y-5">
           <section>

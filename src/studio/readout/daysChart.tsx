@@ -2,6 +2,8 @@
 
 import { useEffect, useRef } from 'react'
 import type { Readout } from '@/server/readout/readReadout'
+import { pageNonce } from '../frame/nonce'
+import { styleByHand } from './styles'
 
 /** Arrived and sent, day by day, with the same figures as a table for those who want them. */
 export function DaysChart({ days }: { days: Readout['days'] }) {
@@ -11,9 +13,11 @@ export function DaysChart({ days }: { days: Readout['days'] }) {
     let gone = false
     void import('apexcharts').then(({ default: ApexCharts }) => {
       if (gone || !place.current) return
+      styleByHand()
       const drawn = new ApexCharts(place.current, {
         chart: {
           type: 'line',
+          nonce: pageNonce(),
           height: 170,
           toolbar: { show: false },
           zoom: { enabled: false },

@@ -1,5 +1,6 @@
 import Link from 'next/link'
 import type { Readout } from '@/server/readout/readReadout'
+import { Bar } from '../ui/bar'
 import { Figure } from '../ui/figure'
 import { Empty } from '../ui/empty'
 import { ago, duration, figure, percent, range } from '../ui/show'
@@ -107,20 +108,13 @@ function Steps({ numbers: { arrived, began, sent, steps } }: { numbers: Readout 
               {title}
             </th>
             <td className="py-0.5">
-              <span className="relative block h-5 bg-sunk">
-                <span
-                  className="absolute inset-y-0 left-0 bg-moss-bar"
-                  style={{ width: `${(100 * (n - left)) / arrived}%` }}
-                />
-                <span
-                  className="absolute inset-y-0"
-                  style={{
-                    left: `${(100 * (n - left)) / arrived}%`,
-                    width: `${(100 * left) / arrived}%`,
-                    background: 'repeating-linear-gradient(135deg,#d98d3a 0 4px,#f0c58f 4px 8px)',
-                  }}
-                />
-              </span>
+              <Bar
+                className="h-5 bg-sunk"
+                stretches={[
+                  { from: 0, to: (n - left) / arrived, look: 'moves on' },
+                  { from: (n - left) / arrived, to: n / arrived, look: 'leaves' },
+                ]}
+              />
             </td>
             <td className="w-14 py-0.5 text-right">{figure(n)}</td>
             <td
@@ -155,14 +149,11 @@ function Sources({ sources }: { sources: Readout['sources'] }) {
             <td>
               {finish && (
                 <span className="flex items-center gap-2">
-                  <span className="relative block h-3.5 flex-1" aria-hidden="true">
-                    <span
-                      className="absolute top-1.5 h-0.5 bg-soft"
-                      style={{ left: `${finish.low * 100}%`, width: `${(finish.high - finish.low) * 100}%` }}
-                    />
-                    <span
-                      className="absolute top-[3px] -ml-1 size-2 rounded-full bg-moss"
-                      style={{ left: `${finish.rate * 100}%` }}
+                  <span className="min-w-0 flex-1">
+                    <Bar
+                      className="h-3.5"
+                      stretches={[{ from: finish.low, to: finish.high, look: 'range' }]}
+                      point={finish.rate}
                     />
                   </span>
                   <span className="w-[132px] text-right whitespace-nowrap text-soft">

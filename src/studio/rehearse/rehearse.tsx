@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect, useState } from 'react'
-import { type Answers, isBlank } from '@/core/answers/answer'
+import { type Answers, isBlank, valueIn } from '@/core/answers/answer'
 import type { Question } from '@/core/form/definition'
 import { questionsAsked } from '@/core/form/values'
 import { type PlanResult, planDraftAction } from '../draft/actions'
@@ -32,7 +32,10 @@ export function Rehearse({ people, arrivals }: Props) {
   useEffect(() => {
     let stale = false
     const asked = JSON.parse(settled) as { values: Record<string, unknown>; contact: string }
-    planDraftAction(facts.slug, form, asked.values, asked.contact || null)
+    const carried = Object.fromEntries(
+      form.carried.flatMap(({ name }) => (Object.hasOwn(asked.values, name) ? [[name, asked.values[name]]] : [])),
+    )
+    planDraftAction(facts.slug, form, asked.values, carried, asked.contact || null)
       .then((next) => {
         if (stale) return
         setFailed(next === null)
@@ -70,7 +73,7 @@ export function Rehearse({ people, arrivals }: Props) {
             <AnswerField
               key={question.name}
               question={question}
-              value={values[question.name]}
+              value={valueIn(values, question.name)}
               onChange={(value) => set(question.name, value)}
             />
           ))}
@@ -78,7 +81,7 @@ export function Rehearse({ people, arrivals }: Props) {
             <TextField
               key={name}
               label={label}
-              value={text(values[name])}
+              value={text(valueIn(values, name))}
               placeholder="carried"
               onCommit={(value) => set(name, value)}
             />

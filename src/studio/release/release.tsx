@@ -2,13 +2,14 @@
 
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { toast } from 'sonner'
+import { toast } from '../ui/toast'
 import { tellDifferences } from '@/core/form/differences'
 import { releaseAction } from '../draft/actions'
 import { useDraft, useFindings } from '../draft/context'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { Findings } from '../ui/finding'
+import { Framing } from './framing'
 import { moment } from '../ui/show'
 
 export interface PastRelease {
@@ -96,6 +97,7 @@ export function Release({ releases }: { releases: PastRelease[] }) {
             </p>
           </section>
         )}
+        <Framing />
         <section>
           <h2 className="mb-1.5">Releases</h2>
           {releases.length === 0 && <p className="text-soft">The first release gives the form its address.</p>}

@@ -5,14 +5,15 @@ import { useState } from 'react'
 import type { Resources } from '@/core/form/examine'
 import { Desks } from '../dispatch/desks'
 import { Button } from '../ui/button'
+import { ForGood } from '../ui/forGood'
 import { AddResource } from './addResource'
-import { newTokenAction } from './actions'
+import { newTokenAction, withdrawTokenAction } from './actions'
 
 interface Props {
   resources: Resources
   mailDomain: string
   api: string
-  tokens: { id: string; name: string; lastUsed: string | null }[]
+  tokens: { id: string; name: string; lastUsed: string | null; withdrawn: string | null }[]
 }
 
 /** What every form of the workspace shares: desks, lists, contact fields, and access for programs. */
@@ -66,10 +67,23 @@ export function Settings({ resources: start, mailDomain, api, tokens }: Props) {
             /api/openapi.json
           </a>
         </p>
-        {tokens.map(({ id, name, lastUsed }) => (
-          <p key={id} className="border-b border-rule py-1">
-            {name} <span className="text-soft">{lastUsed ? `last used ${lastUsed} UTC` : 'never used'}</span>
-          </p>
+        {tokens.map(({ id, name, lastUsed, withdrawn }) => (
+          <div key={id} className="flex min-h-8 items-center gap-2 border-b border-rule py-1">
+            <span className={withdrawn ? 'line-through' : ''}>{name}</span>
+            <span className="text-soft">
+              {withdrawn ? `withdrawn ${withdrawn} UTC` : lastUsed ? `last used ${lastUsed} UTC` : 'never used'}
+            </span>
+            {!withdrawn && (
+              <span className="ml-auto">
+                <ForGood
+                  label="Withdraw"
+                  what={`the token ${name}`}
+                  action={() => withdrawTokenAction(id)}
+                  done="The token is withdrawn"
+                />
+              </span>
+            )}
+          </div>
         ))}
         <Button
           className="mt-2"

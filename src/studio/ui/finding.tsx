@@ -1,4 +1,4 @@
-import type { Finding } from '@/core/form/examine'
+import type { Finding } from '@/core/form/finding'
 import { Chip, type Tone } from './chip'
 
 const TONES: Record<Finding['severity'], Tone> = { fault: 'red', warning: 'amber', note: 'plain' }

@@ -11,11 +11,14 @@ import {
   showError,
   showQuestion,
   showStep,
+  tellStep,
   writeValue,
 } from './page'
+import { tellProgress } from '../progress'
 import { Progress } from './progress'
 import { send } from './send'
 
+hideSecret()
 const page = findPage()
 if (page) bringToLife(page)
 
@@ -25,13 +28,17 @@ function bringToLife(page: Page): void {
   const progress = new Progress(page)
   let current = form.querySelector<HTMLElement>('[data-step]:not([hidden])')?.dataset.step ?? ''
   let busy = false
+  let tries = 0
+  let later: number | undefined
 
   const check = (upTo?: string) => checkAnswers(data, readValues(page), data.carried, upTo)
 
   const refresh = () => {
     const { shown } = check()
-    for (const { questions } of data.steps)
+    for (const { name: step, questions } of data.steps) {
       for (const { name } of questions) showQuestion(page, name, shown.includes(name))
+      tellStep(page, step, tellProgress(data, shown, step))
+    }
     const steps = stepsShown(data, shown)
     const isLast = steps.at(-1)?.name === current
     page.forward.textContent = isLast ? data.wording.send : data.wording.next
@@ -78,6 +85,7 @@ function bringToLife(page: Page): void {
       return
     }
     busy = true
+    clearTimeout(later)
     page.forward.setAttribute('aria-busy', 'true')
     const sent = await send(page)
     busy = false
@@ -86,9 +94,17 @@ function bringToLife(page: Page): void {
       progress.finish()
       showOutcome(sent.outcome)
     } else if (sent.result === 'wrong') complain(sent.errors)
-    else {
-      showAlert(page, `${sent.reason} Nothing is lost: wait a moment and press ${data.wording.send} again.`)
+    else if (sent.result === 'changed') {
+      progress.keepForReload()
+      location.reload()
+    } else {
+      progress.keepForReload()
+      showAlert(
+        page,
+        `${sent.reason} Nothing is lost: your answers stay on this page, which sends them again in a moment.`,
+      )
       page.alert.focus()
+      later = window.setTimeout(() => void sendAll(), 1000 * Math.min(60, sent.again * ++tries))
     }
   }
 
@@ -124,6 +140,8 @@ function bringToLife(page: Page): void {
   })
 
   form.addEventListener('input', (event) => {
+    // Whoever changes an answer is not done: it is sent when they say so.
+    clearTimeout(later)
     progress.reach(current)
     progress.begin()
     const name = nameOf(event.target)
@@ -153,6 +171,15 @@ function bringToLife(page: Page): void {
     tellFrame('ready')
   }
   refresh()
+}
+
+/** A personal link's secret leaves the address: it stays with this browser, and in no history or picture. */
+function hideSecret(): void {
+  const url = new URL(location.href)
+  if (!url.searchParams.has('k')) return
+  url.searchParams.delete('k')
+  url.searchParams.set('personal', '')
+  history.replaceState(null, '', url)
 }
 
 const nameOf = (target: EventTarget | null): string | null =>

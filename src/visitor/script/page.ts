@@ -93,6 +93,12 @@ export function showStep({ form, data }: Page, name: string): void {
   }
 }
 
+/** Says how far a step is on the visitor's way. */
+export function tellStep({ form }: Page, name: string, text: string): void {
+  const told = form.querySelector<HTMLElement>(`[data-step="${name}"] [data-progress]`)
+  if (told) told.textContent = text
+}
+
 /** Puts the focus on a step's heading, where reading goes on. */
 export function focusStep({ form, data }: Page, name: string): void {
   const section = form.querySelector<HTMLElement>(`[data-step="${name}"]`)

@@ -5,6 +5,8 @@ const REST = 800
 
 interface Batch {
   visit: string
+  proof: string
+  release: number
   began: boolean
   steps: string[]
   values: Record<string, string>
@@ -19,6 +21,8 @@ export class Progress {
   private readonly steps: string[] = []
   private timer: number | undefined
   private over = false
+  /** What was meant to be sent stays here until it is. */
+  private owed = false
   private readonly key: string
 
   constructor(private readonly page: Page) {
@@ -49,6 +53,12 @@ export class Progress {
     if (this.began) this.later()
   }
 
+  /** Keeps what is entered in this browser, whatever the form keeps: it was meant to be sent. */
+  keepForReload(): void {
+    this.owed = true
+    this.keep(JSON.stringify(this.batch(true)))
+  }
+
   /** Nothing more will be told: the form was sent. */
   finish(): void {
     this.over = true
@@ -65,21 +75,21 @@ export class Progress {
     clearTimeout(this.timer)
     const { data } = this.page
     if (this.over || !this.began || data.mode === 'preview') return
-    const batch: Batch = {
-      visit: data.visit,
-      began: true,
-      steps: this.steps,
-      values: data.keepUnfinished ? readValues(this.page) : {},
-    }
-    const body = JSON.stringify(batch)
-    if (data.keepUnfinished) this.keep(body)
+    const body = JSON.stringify(this.batch(data.keepUnfinished))
+    if (data.keepUnfinished && !this.owed) this.keep(body)
     const address = `${location.pathname.replace(/\/$/, '')}/progress${location.search}`
     const headers = { 'content-type': 'application/json' }
     void fetch(address, { method: 'POST', headers, body, keepalive: leaving })
       .then(({ ok }) => {
-        if (ok) this.forget()
+        if (ok && !this.owed) this.forget()
       })
       .catch(() => undefined)
+  }
+
+  private batch(withValues: boolean): Batch {
+    const { visit, proof, release } = this.page.data
+    const values = withValues ? readValues(this.page) : {}
+    return { visit, proof, release, began: true, steps: this.steps, values }
   }
 
   private keep(body: string): void {

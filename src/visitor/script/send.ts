@@ -5,30 +5,29 @@ import { type Page, readValues } from './page'
 export type Sent =
   | { result: 'sent'; outcome: Outcome }
   | { result: 'wrong'; errors: AnswerError[] }
-  | { result: 'unsent'; reason: string }
+  /** The form has been released anew, and answers to this page’s release are no longer taken. */
+  | { result: 'changed' }
+  /** Not taken just now; worth trying again after so many seconds. */
+  | { result: 'unsent'; reason: string; again: number }
 
 /** Sends the answers. Sending again is safe: the visit is the same, so the server stores them once. */
 export async function send(page: Page): Promise<Sent> {
   const query = new URLSearchParams(location.search)
-  const { data } = page
-  const body = {
-    visit: data.visit,
-    values: readValues(page),
-    k: query.get('k') ?? undefined,
-    link: Object.fromEntries([...query].filter(([name]) => name !== 'k')),
-    before: data.before,
-  }
+  const { visit, proof, release, before } = page.data
+  const body = { visit, proof, release, before, values: readValues(page), link: Object.fromEntries(query) }
   try {
-    const response = await fetch(location.pathname, {
+    const response = await fetch(location.pathname + location.search, {
       method: 'POST',
       headers: { 'content-type': 'application/json', accept: 'application/json' },
       body: JSON.stringify(body),
     })
-    const answer = (await response.json()) as { outcome: Outcome; errors: AnswerError[] }
+    const answer = (await response.json()) as { outcome: Outcome; errors: AnswerError[]; release?: number }
     if (response.ok) return { result: 'sent', outcome: answer.outcome }
     if (response.status === 422) return { result: 'wrong', errors: answer.errors }
-    return { result: 'unsent', reason: 'Our side could not take your answers just now.' }
+    if (response.status === 409 && answer.release) return { result: 'changed' }
+    const again = Number(response.headers.get('retry-after')) || 5
+    return { result: 'unsent', reason: 'Our side could not take your answers just now.', again }
   } catch {
-    return { result: 'unsent', reason: 'There is no connection.' }
+    return { result: 'unsent', reason: 'There is no connection.', again: 5 }
   }
 }

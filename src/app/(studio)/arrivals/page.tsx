@@ -1,4 +1,4 @@
-import { requireMember } from '@/server/access/session'
+import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
 import { listForms } from '@/server/forms/listForms'
 import { type ArrivalQuery, submissionsAction, unfinishedAction } from '@/studio/arrivals/actions'
@@ -8,9 +8,7 @@ export const metadata = { title: 'Arrivals' }
 
 const STATES = ['received', 'applied', 'failed'] as const
 
-export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string>> }) {
-  const { workspaceId } = await requireMember()
-  const { form, state, search } = await searchParams
+export default memberPage(async ({ workspaceId }, { search: { form, state, search } }) => {
   const query: ArrivalQuery = { form, search, state: STATES.find((known) => known === state) }
   const unfinished = state === 'unfinished'
   const [forms, submissions, left] = await Promise.all([
@@ -26,4 +24,4 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
       unfinished={left}
     />
   )
-}
+})

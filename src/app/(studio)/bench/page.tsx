@@ -1,12 +1,12 @@
 import { notFound } from 'next/navigation'
+import { memberPage } from '@/server/access/session'
 import { readBench } from '@/server/bench'
 import { context } from '@/server/context'
 import { Bench } from '@/studio/bench/bench'
 
 export const metadata = { title: 'Bench' }
 
-export default async function Page({ searchParams }: { searchParams: Promise<{ search?: string }> }) {
+export default memberPage(async ({ workspaceId }, { search: { search = '' } }) => {
   if (!context().config.LICHEN_BENCH_URL) notFound()
-  const { search = '' } = await searchParams
-  return <Bench state={await readBench(search)} address={search} />
-}
+  return <Bench state={await readBench(workspaceId, search)} address={search} />
+})

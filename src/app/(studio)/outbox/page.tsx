@@ -1,5 +1,5 @@
 import { listDeliveries } from '@/db/queries/deliveries'
-import { requireMember } from '@/server/access/session'
+import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
 import { Outbox } from '@/studio/outbox/outbox'
 
@@ -7,8 +7,7 @@ export const metadata = { title: 'Outbox' }
 
 const MOST = 200
 
-export default async function Page({ searchParams }: { searchParams: Promise<{ show?: string }> }) {
-  const { workspaceId } = await requireMember()
-  const which = (await searchParams).show === 'all' ? 'all' : 'open'
+export default memberPage(async ({ workspaceId }, { search }) => {
+  const which = search.show === 'all' ? 'all' : 'open'
   return <Outbox rows={await listDeliveries(context().db, workspaceId, which, MOST)} which={which} most={MOST} />
-}
+})

@@ -1,9 +1,9 @@
+import { memberPage } from '@/server/access/session'
 import { peopleAction } from '@/studio/people/actions'
 import { People } from '@/studio/people/people'
 
 export const metadata = { title: 'People' }
 
-export default async function Page({ searchParams }: { searchParams: Promise<{ search?: string }> }) {
-  const { search } = await searchParams
-  return <People search={search} first={await peopleAction(search, null)} />
-}
+export default memberPage(async (_, { search: { search } }) => (
+  <People search={search} first={await peopleAction(search, null)} />
+))

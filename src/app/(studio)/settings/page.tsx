@@ -1,5 +1,5 @@
 import { readResources } from '@/db/queries/workspace'
-import { requireMember } from '@/server/access/session'
+import { memberPage } from '@/server/access/session'
 import { listTokens } from '@/server/access/token'
 import { context } from '@/server/context'
 import { Settings } from '@/studio/settings/settings'
@@ -7,8 +7,7 @@ import { moment } from '@/studio/ui/show'
 
 export const metadata = { title: 'Settings' }
 
-export default async function Page() {
-  const { workspaceId } = await requireMember()
+export default memberPage(async ({ workspaceId }) => {
   const { db, config } = context()
   const [{ workspace, ...resources }, tokens] = await Promise.all([
     readResources(db, workspaceId),
@@ -19,7 +18,12 @@ export default async function Page() {
       resources={resources}
       mailDomain={workspace.mailDomain}
       api={`${config.LICHEN_URL}/api/v1`}
-      tokens={tokens.map(({ id, name, lastUsedAt }) => ({ id, name, lastUsed: lastUsedAt && moment(lastUsedAt) }))}
+      tokens={tokens.map(({ id, name, lastUsedAt, withdrawnAt }) => ({
+        id,
+        name,
+        lastUsed: lastUsedAt && moment(lastUsedAt),
+        withdrawn: withdrawnAt && moment(withdrawnAt),
+      }))}
     />
   )
-}
+})

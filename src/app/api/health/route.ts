@@ -1,14 +1,19 @@
 import { context } from '@/server/context'
-import { countWorkers } from '@/server/worker/beat'
+import { log } from '@/server/log'
+import { readHealth } from '@/server/worker/health'
 
 export const dynamic = 'force-dynamic'
 
-/** 200 while the database answers, with the state of the workers; 503 while it does not. */
+/** 200 while work goes on; 503 while the database is away, or while what is due is not being done. */
 export async function GET(): Promise<Response> {
   try {
-    const workers = await countWorkers(context().db)
-    return Response.json({ status: 'ok', database: 'up', worker: workers > 0 ? 'up' : 'down', workers })
-  } catch {
-    return Response.json({ status: 'down', database: 'down', worker: 'unknown', workers: null }, { status: 503 })
+    const health = await readHealth(context().db)
+    return Response.json(health, { status: health.status === 'ok' ? 200 : 503 })
+  } catch (error) {
+    log.warn({ error }, 'Health cannot be told')
+    return Response.json(
+      { status: 'down', database: 'down', worker: 'unknown', workers: null, submissions: null, deliveries: null },
+      { status: 503, headers: { 'retry-after': '2' } },
+    )
   }
 }

@@ -77,6 +77,7 @@ describe('number', () => {
     expect(isMultiple(0.3, 0.1)).toBe(true)
     expect(isMultiple(1e21, 1e-7)).toBe(true)
     expect(isMultiple(0.35, 0.1)).toBe(false)
+    expect([isMultiple(0, 0), isMultiple(3, 0)]).toEqual([true, false])
     fc.assert(
       fc.property(fc.integer({ min: -1e6, max: 1e6 }), fc.integer({ min: 1, max: 5 }), (n, places) =>
         isMultiple(Number((n / 10 ** places).toFixed(places)), Number(`1e-${places}`)),

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { accept, isBlank, type JsonSchema, type KindRules, refuse } from '../answer'
+import { accept, isBlank, type KindRules, refuse } from '../answer'
 
 /** Settings of a number question. Steps count from zero; a minimum must lie on one. */
 export const settings = () => ({
@@ -35,13 +35,11 @@ export const rules: KindRules<NumberSettings> = {
   },
   show: (answer, { unit }) => (unit ? `${String(answer)} ${unit}` : String(answer)),
   schema({ minimum, maximum, step }) {
-    const schema: Record<string, unknown> = {
-      type: 'number',
-      minimum: minimum ?? -LARGEST,
-      maximum: maximum ?? LARGEST,
-    }
-    if (step !== null) schema.multipleOf = step
-    return schema as JsonSchema
+    const schema = { type: 'number', minimum: minimum ?? -LARGEST, maximum: maximum ?? LARGEST }
+    if (step === null) return schema
+    if (isBinary(step)) return { ...schema, multipleOf: step }
+    const stops = stopsOf(minimum, maximum, step)
+    return stops ? { enum: stops } : { ...schema, $comment: `Also a multiple of ${step}, in decimal arithmetic` }
   },
   satisfies: (answer) => !isBlank(answer),
 }
@@ -63,8 +61,30 @@ function readNumber(raw: unknown): number | 'blank' | 'wrong' {
 export function isMultiple(number: number, step: number): boolean {
   const [a, aPlaces] = asDecimal(number)
   const [b, bPlaces] = asDecimal(step)
+  if (b === 0n) return a === 0n
   const places = Math.max(aPlaces, bPlaces)
   return (a * 10n ** BigInt(places - aPlaces)) % (b * 10n ** BigInt(places - bPlaces)) === 0n
+}
+
+/** Whether dividing by this is exact in binary, as by 1, 20, 0.5 and 0.125, and not by 0.1. */
+const isBinary = (step: number): boolean => Number.isInteger(step * 2 ** 20)
+
+/** Most stops that are worth naming one by one. */
+const MOST_STOPS = 1000
+
+/**
+ * Every multiple of a fractional step from `minimum` to `maximum`; `null` for too many. Schema checkers
+ * divide in binary and refuse 0.3 by 0.1, so where they can be named, the answers are.
+ */
+function stopsOf(minimum: number | null, maximum: number | null, step: number): number[] | null {
+  if (minimum === null || maximum === null || (maximum - minimum) / step >= MOST_STOPS) return null
+  const [digits, places] = asDecimal(step)
+  const stops: number[] = []
+  for (let n = BigInt(Math.floor(minimum / step)) - 1n; ; n++) {
+    const stop = Number(`${n * digits}e-${places}`)
+    if (stop > maximum) return stops
+    if (stop >= minimum) stops.push(stop)
+  }
 }
 
 /** `[digits, places]` with number = digits / 10^places; `places` is never negative. */

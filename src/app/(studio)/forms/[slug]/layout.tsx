@@ -1,10 +1,9 @@
 import { notFound } from 'next/navigation'
-import type { ReactNode } from 'react'
 import { formSchema } from '@/core/form/definition'
 import { findForm } from '@/db/queries/forms'
 import { countRouted } from '@/db/queries/readout'
 import { readResources } from '@/db/queries/workspace'
-import { requireMember } from '@/server/access/session'
+import { memberLayout, requireMember } from '@/server/access/session'
 import { context } from '@/server/context'
 import { rehearseLatest } from '@/server/forms/rehearseLatest'
 import { readReadout } from '@/server/readout/readReadout'
@@ -12,21 +11,14 @@ import { defaultSpan } from '@/server/readout/span'
 import { DraftProvider } from '@/studio/draft/context'
 import { FormHeader } from '@/studio/draft/header'
 
-interface Props {
-  children: ReactNode
-  params: Promise<{ slug: string }>
-}
-
-export async function generateMetadata({ params }: Props) {
+export async function generateMetadata({ params }: { params: Promise<{ slug: string }> }) {
   const { workspaceId } = await requireMember()
   const form = await findForm(context().db, workspaceId, (await params).slug)
   return { title: form?.name }
 }
 
-export default async function Layout({ children, params }: Props) {
-  const { workspaceId } = await requireMember()
+export default memberLayout(async ({ workspaceId }, { params: { slug = '' } }, children) => {
   const { db, config } = context()
-  const { slug } = await params
   const stored = await findForm(db, workspaceId, slug)
   if (!stored) notFound()
   const form = formSchema.parse(stored.draft)
@@ -66,4 +58,4 @@ export default async function Layout({ children, params }: Props) {
       {children}
     </DraftProvider>
   )
-}
+})

@@ -1,5 +1,4 @@
 import { redirect } from 'next/navigation'
+import { memberPage } from '@/server/access/session'
 
-export default async function Page({ params }: { params: Promise<{ slug: string }> }): Promise<never> {
-  redirect(`/forms/${(await params).slug}/compose`)
-}
+export default memberPage((_, { params: { slug = '' } }) => redirect(`/forms/${slug}/compose`))

@@ -1,5 +1,3 @@
-import { auth } from '@/server/access/auth'
+import { serveAuth } from '@/server/access/serveAuth'
 
-const handle = (request: Request): Promise<Response> => auth().handler(request)
-
-export { handle as GET, handle as POST }
+export { serveAuth as GET, serveAuth as POST }

@@ -1,12 +1,11 @@
 import { listPeople } from '@/db/queries/people'
-import { requireMember } from '@/server/access/session'
+import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
 import { Ledger } from '@/studio/compose/ledger'
 import { VisitorView } from '@/studio/compose/visitorView'
 import { FormWording } from '@/studio/compose/wording'
 
-export default async function Page() {
-  const { workspaceId } = await requireMember()
+export default memberPage(async ({ workspaceId }) => {
   const { rows } = await listPeople(context().db, workspaceId, { limit: 30 })
   const people = rows.map(({ id, email, values }) => ({
     id,
@@ -24,4 +23,4 @@ export default async function Page() {
       <VisitorView people={people} />
     </main>
   )
-}
+})

@@ -1,5 +1,4 @@
+import { memberPage } from '@/server/access/session'
 import { Dispatch } from '@/studio/dispatch/dispatch'
 
-export default function Page() {
-  return <Dispatch />
-}
+export default memberPage(() => <Dispatch />)

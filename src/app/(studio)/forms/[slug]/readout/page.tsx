@@ -2,26 +2,19 @@ import { notFound } from 'next/navigation'
 import { formSchema } from '@/core/form/definition'
 import { listUnfinished } from '@/db/queries/arrivals'
 import { findForm } from '@/db/queries/forms'
-import { requireMember } from '@/server/access/session'
+import { memberPage } from '@/server/access/session'
 import { spanSchema } from '@/server/api/schemas'
 import { context } from '@/server/context'
 import { readReadout } from '@/server/readout/readReadout'
 import { defaultSpan } from '@/server/readout/span'
 import { ReadoutView } from '@/studio/readout/readout'
 
-interface Props {
-  params: Promise<{ slug: string }>
-  searchParams: Promise<Record<string, string>>
-}
-
-export default async function Page({ params, searchParams }: Props) {
-  const { workspaceId } = await requireMember()
+export default memberPage(async ({ workspaceId }, { params: { slug = '' }, search }) => {
   const { db } = context()
-  const { slug } = await params
   const stored = await findForm(db, workspaceId, slug)
   if (!stored) notFound()
   const form = formSchema.parse(stored.liveDefinition ?? stored.draft)
-  const { from, to } = defaultSpan(spanSchema.safeParse(await searchParams).data ?? {}, new Date())
+  const { from, to } = defaultSpan(spanSchema.safeParse(search).data ?? {}, new Date())
   const [numbers, left] = await Promise.all([
     readReadout(db, stored.id, form, from, to),
     listUnfinished(db, workspaceId, { form: slug, limit: 8 }),
@@ -40,4 +33,4 @@ export default async function Page({ params, searchParams }: Props) {
       }))}
     />
   )
-}
+})

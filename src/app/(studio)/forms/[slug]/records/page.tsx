@@ -1,5 +1,4 @@
+import { memberPage } from '@/server/access/session'
 import { Records } from '@/studio/records/records'
 
-export default function Page() {
-  return <Records />
-}
+export default memberPage(() => <Records />)

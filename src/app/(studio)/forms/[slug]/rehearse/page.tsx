@@ -1,14 +1,12 @@
 import { listSubmissions } from '@/db/queries/arrivals'
 import { listPeople } from '@/db/queries/people'
-import { requireMember } from '@/server/access/session'
+import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
 import { Rehearse } from '@/studio/rehearse/rehearse'
 import { moment } from '@/studio/ui/show'
 
-export default async function Page({ params }: { params: Promise<{ slug: string }> }) {
-  const { workspaceId } = await requireMember()
+export default memberPage(async ({ workspaceId }, { params: { slug = '' } }) => {
   const { db } = context()
-  const { slug } = await params
   const [people, arrivals] = await Promise.all([
     listPeople(db, workspaceId, { limit: 30 }),
     listSubmissions(db, workspaceId, { form: slug, limit: 30 }),
@@ -23,4 +21,4 @@ export default async function Page({ params }: { params: Promise<{ slug: string 
       }))}
     />
   )
-}
+})

@@ -1,0 +1,80 @@
+/** One process of Lichen: `LICHEN_ROLE` says whether it serves or works. `npm start` keeps them running. */
+import { createServer } from 'node:http'
+import { constants, setPriority } from 'node:os'
+import next from 'next'
+import { type Config, readConfig } from '@/server/config'
+import { context } from '@/server/context'
+import { openDoor } from '@/server/door/door'
+import { isTemporary } from '@/server/failures'
+import { log } from '@/server/log'
+import { startWorker } from '@/server/worker/worker'
+
+/** Ended because of settings that are wrong: starting again would not help (sysexits.h, EX_CONFIG). */
+const WRONG_SETTINGS = 78
+/** Ended to begin anew, since what it needs was away (sysexits.h, EX_TEMPFAIL). */
+const BEGIN_ANEW = 75
+/** Longest that stopping may take, in milliseconds. Whatever does not end in time is done again: that is safe. */
+const STOP_WITHIN = 8000
+
+const config = startingConfig()
+const stops: (() => Promise<unknown>)[] = []
+let stopping = false
+
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop(0))
+// Whoever keeps us running is gone: another one will start others, on this very port.
+process.on('disconnect', () => process.exit(1))
+process.on('uncaughtException', (error) => {
+  log.fatal({ error }, 'Something unforeseen ended this process')
+  void stop(1)
+})
+process.on('unhandledRejection', (error) => {
+  log.error({ error }, 'Something failed and nobody was told')
+  if (config.LICHEN_ROLE === 'worker') void stop(isTemporary(error) ? BEGIN_ANEW : 1)
+})
+
+// On a busy machine answering visitors comes first; what is stored can wait a moment to be worked on.
+if (config.LICHEN_ROLE === 'worker') setPriority(constants.priority.PRIORITY_LOW)
+if (config.LICHEN_ROLE === 'web') stops.push(await serve())
+else {
+  const worker = await startWorker(context(), (why) => {
+    if (!stopping) log.warn({ why }, 'The worker begins anew')
+    void stop(BEGIN_ANEW)
+  })
+  stops.push(() => worker.stop())
+  log.info('Lichen works on jobs')
+}
+
+function startingConfig(): Config {
+  try {
+    const read = readConfig()
+    if (read.LICHEN_ROLE === 'all') throw new Error('One process serves or works. For both, run: npm start')
+    return read
+  } catch (error) {
+    console.error((error as Error).message)
+    process.exit(WRONG_SETTINGS)
+  }
+}
+
+async function serve(): Promise<() => Promise<unknown>> {
+  const { LICHEN_HOST: host, LICHEN_PORT: port } = config
+  const app = next({ dev: false, hostname: host, port })
+  await app.prepare()
+  const server = createServer({ requestTimeout: 30_000, headersTimeout: 15_000 }, openDoor(app.getRequestHandler()))
+  await new Promise<void>((done, fail) => server.once('error', fail).listen(port, host, done))
+  log.info({ host, port }, 'Lichen serves')
+  return async () => {
+    const closed = new Promise((done) => server.close(done))
+    server.closeIdleConnections()
+    await closed
+    await app.close()
+  }
+}
+
+async function stop(code: number): Promise<void> {
+  // Ctrl-C reaches us twice: from the terminal, and from whoever started us.
+  if (stopping) return
+  stopping = true
+  setTimeout(() => process.exit(code), STOP_WITHIN).unref()
+  await Promise.allSettled(stops.map((end) => end()))
+  process.exit(code)
+}

@@ -1,0 +1,56 @@
+import { examineTemplate, type MergeUse } from '../dispatch/template'
+import type { Form } from './definition'
+import { type Finding, finding } from './finding'
+import { FREE_MERGE_NAMES } from './name'
+import { emailQuestions, findCarried, findQuestion, questionsAsked } from './values'
+
+/** Examines every text with merge fields: what visitors read before and after they answer, and the mails. */
+export const examineWording = (form: Form): Finding[] => [
+  ...examineTemplates('compose', '', 'The title', [form.title], (use) => judgeBefore(form, use)),
+  ...examineTemplates('compose', '', 'The introduction', [form.intro], (use) => judgeBefore(form, use)),
+  ...examineTemplates('dispatch', 'outcome', 'The outcome', [form.outcome.title, form.outcome.body], (use) =>
+    judgeAfter(form, use),
+  ),
+  ...form.messages.flatMap(({ name, title, subject, body, to }) => [
+    ...examineTemplates('dispatch', name, title, [subject, body], (use) => judgeAfter(form, use)),
+    ...(to === 'visitor' && emailQuestions(form).length === 0
+      ? [finding('fault', 'dispatch')(name, `${title} goes to the visitor, but no answer lands in Email.`)]
+      : []),
+  ]),
+]
+
+type Judged = { severity: Finding['severity']; text: string } | null
+
+function examineTemplates(
+  place: Finding['place'],
+  about: string,
+  what: string,
+  templates: readonly string[],
+  judge: (use: MergeUse) => Judged,
+): Finding[] {
+  return templates.flatMap((template) => {
+    const examined = examineTemplate(template)
+    if ('error' in examined) return [finding('fault', place)(about, `${what} cannot be read: ${examined.error}`)]
+    return examined.uses.flatMap((use) => {
+      const judged = judge(use)
+      return judged ? [finding(judged.severity, place)(about, `${what} uses “${use.name}”${judged.text}`)] : []
+    })
+  })
+}
+
+const MISSING = ' without saying what to write when it is missing.'
+
+/** Visitors read the title and the introduction before they answer, so only filled values may stand there. */
+function judgeBefore(form: Form, { name, hasFallback }: MergeUse): Judged {
+  const known = findCarried(form, name) !== undefined || (findQuestion(form, name)?.fill.length ?? 0) > 0
+  if (!known) return { severity: 'fault', text: ', which is not known before anyone answers.' }
+  return hasFallback ? null : { severity: 'fault', text: MISSING }
+}
+
+function judgeAfter(form: Form, { name, hasFallback }: MergeUse): Judged {
+  if (FREE_MERGE_NAMES.has(name)) return null
+  const asked = questionsAsked(form).find(({ question }) => question.name === name)?.question
+  if (!asked && !findCarried(form, name)) return { severity: 'fault', text: ', which is not in the form.' }
+  const always = asked?.required && asked.shownWhen === null
+  return hasFallback || always ? null : { severity: 'warning', text: MISSING }
+}

@@ -1,0 +1,17 @@
+/** A failure that trying again cannot mend, such as an address that does not exist. */
+export class Permanent extends Error {}
+
+/**
+ * Whether a delivery that failed like this can never succeed as it is. Mail servers say so with a reply of
+ * the class 5xx (RFC 5321, 4.2.1); anything that is not said to be permanent may pass.
+ */
+export function isPermanent(error: unknown): boolean {
+  const code = (error as { responseCode?: unknown } | null | undefined)?.responseCode
+  return error instanceof Permanent || (typeof code === 'number' && code >= 500 && code < 600)
+}
+
+/** HTTP answers that may be other next time: a time-out, “too early”, “too many” (RFC 9110, 8470, 6585), and 5xx. */
+const PASSING = new Set([408, 425, 429])
+
+/** Whether an HTTP answer refuses for good. A redirect is one: nobody said that it may be followed. */
+export const refusesForGood = (status: number): boolean => status >= 300 && status < 500 && !PASSING.has(status)

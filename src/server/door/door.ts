@@ -1,0 +1,183 @@
+import { randomBytes, randomUUID } from 'node:crypto'
+import type { IncomingMessage, ServerResponse } from 'node:http'
+import { isSoundText } from '@/core/formats/text'
+import { context } from '../context'
+import { log, traced } from '../log'
+import { problem } from '../problem'
+import { plainHtml } from '../visitor/html'
+import { serveVisitor } from '../visitor/serve'
+import { ADDRESS_HEADER, addressReader } from './address'
+import { MOST_BYTES, readBytes, withBody } from './body'
+import { commonHeaders, studioPolicy } from './headers'
+import { watchReach } from './reached'
+
+type Handler = (request: IncomingMessage, response: ServerResponse) => Promise<unknown>
+
+const VISITOR = /^\/f\/([^/]*)(\/progress)?\/?$/
+
+/**
+ * The one entrance for everything over HTTP. It reads the address and the whole body within their limits,
+ * knows who asks, and sets the headers every answer has; then visitors are answered here, without the way
+ * through the application's router, which costs more than accepting an answer does, and everything else is
+ * handed on.
+ */
+export function openDoor(application: Handler): (request: IncomingMessage, response: ServerResponse) => void {
+  const { config } = context()
+  const secure = config.LICHEN_URL.startsWith('https:')
+  const readAddress = addressReader(config.LICHEN_PROXIES)
+  const headers = Object.entries(commonHeaders(secure))
+
+  const answer = async (request: IncomingMessage, response: ServerResponse): Promise<void> => {
+    for (const [name, value] of headers) response.setHeader(name, value)
+    const url = readUrl(request.url, config.LICHEN_URL)
+    if (!url) return write(problem(400, 'This address cannot be read.'), response)
+    const address = readAddress(request)
+    request.headers[ADDRESS_HEADER] = address
+    request.headers.cookie = soundCookies(request.headers.cookie)
+    const path = decodePath(url.pathname)
+    const visitor = VISITOR.exec(path ?? '')
+    if (path === null || (!visitor && ![...url.searchParams].flat().every(isSoundText)))
+      return write(await refuseAddress(path, url.pathname), response)
+
+    const body = await readBody(request, visitor ? MOST_BYTES.visitor : MOST_BYTES.studio)
+    if (body === 'too large') return refuseBody(request, response)
+    if (visitor) {
+      const asked = new Request(url, { method: request.method ?? 'GET', headers: headersOf(request), body })
+      const [, slug = '', progress] = visitor
+      return write(await serveVisitor(asked, slug, progress !== undefined, address), response)
+    }
+    await handOn(application, request, response, body)
+  }
+
+  return (request, response) => {
+    const id = randomUUID()
+    response.setHeader('x-request-id', id)
+    void traced({ request: id }, () =>
+      answer(request, response).catch((error: unknown) => {
+        // The visitor went away while sending; there is nobody to answer.
+        log.info({ error }, 'A request broke off')
+        response.destroy()
+      }),
+    )
+  }
+}
+
+async function handOn(
+  application: Handler,
+  request: IncomingMessage,
+  response: ServerResponse,
+  body: Buffer<ArrayBuffer> | null,
+): Promise<void> {
+  const { presence } = context()
+  const isPage = !request.url?.startsWith('/api/') && !request.url?.startsWith('/_next/')
+  if (presence.isAway && isPage && !isFile(request.url)) return write(await awayHtml(), response)
+  const policy = studioPolicy(randomBytes(16).toString('base64'))
+  // A preview is a visitor's page, and brings the policy of one.
+  if (!request.url?.startsWith('/preview/')) response.setHeader('content-security-policy', policy)
+  // The application puts the nonce it finds here into the scripts of the page it makes.
+  request.headers['content-security-policy'] = policy
+  await watchReach((hasReached) => {
+    const isAction = request.headers['next-action'] !== undefined
+    tellFaults(response, () => isAction && !hasReached())
+    return application(body && body.length > 0 ? withBody(request, body) : request, response)
+  })
+}
+
+const isFile = (url: string | undefined): boolean => /^\/[\w.-]+\.\w+$/.test(url ?? '')
+
+/**
+ * The application answers 500 to everything it cannot do. A page that failed because the database went away
+ * while it was made is 503; an action that nobody could make out is the sender's fault.
+ */
+function tellFaults(response: ServerResponse, isUnreadable: () => boolean): void {
+  const { writeHead } = response
+  response.writeHead = function (this: ServerResponse, status: number, ...rest: never[]) {
+    const away = status === 500 && context().presence.isAway
+    if (away) this.setHeader('retry-after', '2')
+    const told = away ? 503 : status === 500 && isUnreadable() ? 400 : status
+    return Reflect.apply(writeHead, this, [told, ...rest]) as ServerResponse
+  } as typeof writeHead
+}
+
+async function awayHtml(): Promise<Response> {
+  const page = await plainHtml(503, 'Back in a moment', 'Lichen is without its database just now. Nothing is lost.')
+  page.headers.set('retry-after', '2')
+  return page
+}
+
+/** How long a sender may go on with what nobody reads, in milliseconds. */
+const LINGER = 1500
+
+/**
+ * Says that a body is too large. The connection stays open for a moment, and what still comes is thrown away:
+ * closed at once, the sender would never read why.
+ */
+async function refuseBody(request: IncomingMessage, response: ServerResponse): Promise<void> {
+  const text = await problem(413, 'The body is too large.').text()
+  response.writeHead(413, {
+    'content-type': 'application/problem+json',
+    'content-length': Buffer.byteLength(text),
+    connection: 'close',
+  })
+  response.write(text)
+  request.resume()
+  await new Promise((done) => {
+    request.once('close', done)
+    setTimeout(done, LINGER)
+  })
+  response.end()
+}
+
+const refuseAddress = (path: string | null, given: string): Promise<Response> | Response =>
+  given.startsWith('/f/')
+    ? plainHtml(404, 'There is no form here', 'The address may be mistyped, or the form may have closed.')
+    : problem(400, path === null ? 'This address cannot be read.' : 'The query holds text that is not Unicode.')
+
+function readUrl(text: string | undefined, base: string): URL | null {
+  if (!text?.startsWith('/')) return null
+  try {
+    return new URL(base + text)
+  } catch {
+    return null
+  }
+}
+
+/** The path as it was meant; `null` for one that is not text. */
+function decodePath(path: string): string | null {
+  try {
+    const decoded = decodeURIComponent(path)
+    return isSoundText(decoded) ? decoded : null
+  } catch {
+    return null
+  }
+}
+
+/** Cookies whose values are text; anything else was not set by us. */
+const soundCookies = (header: string | undefined): string | undefined =>
+  header
+    ?.split(';')
+    .filter((pair) => decodePath(pair) !== null)
+    .join(';')
+
+async function readBody(request: IncomingMessage, most: number): Promise<Buffer<ArrayBuffer> | null | 'too large'> {
+  if (request.method === 'GET' || request.method === 'HEAD') return null
+  return (await readBytes(request, most)) ?? 'too large'
+}
+
+function headersOf({ headers }: IncomingMessage): Record<string, string> {
+  const kept: Record<string, string> = {}
+  for (const name of ['authorization', 'content-type', 'cookie', 'referer', 'sec-fetch-mode'] as const) {
+    const value = headers[name]
+    if (typeof value === 'string') kept[name] = value
+  }
+  return kept
+}
+
+async function write(answered: Response, response: ServerResponse): Promise<void> {
+  const body = answered.body ? Buffer.from(await answered.arrayBuffer()) : null
+  const cookies = answered.headers.getSetCookie()
+  for (const [name, value] of answered.headers) if (name !== 'set-cookie') response.setHeader(name, value)
+  if (cookies.length > 0) response.setHeader('set-cookie', cookies)
+  response.writeHead(answered.status)
+  response.end(body ?? undefined)
+}

@@ -1,0 +1,34 @@
+import { makeSound } from '@/core/formats/text'
+
+/** Telling what failed for good from what will pass. */
+
+/** Whether an error means that the database is away rather than that something is wrong. */
+export function isDatabaseAway(error: unknown): boolean {
+  const code = codeOf(error)
+  const message = error instanceof Error ? error.message : ''
+  return (
+    /^(ECONN|EPIPE|ETIMEDOUT|EHOSTUNREACH|ENETUNREACH|ENOTFOUND|EAI_AGAIN|57P0|08|53300)/.test(code) ||
+    /Connection terminated|timeout exceeded when trying to connect|the database system is|not queryable/.test(message)
+  )
+}
+
+/**
+ * Whether trying again may help: the database is away, full, out of something, or somebody else was first
+ * (PostgreSQL's classes 40, 53, 54, 55, 57, 58). Everything else stays wrong however often it is tried.
+ */
+export const isTemporary = (error: unknown): boolean =>
+  isDatabaseAway(error) || /^(40|53|55|57|58)[0-9A-Z]{3}$/.test(codeOf(error)) || codeOf(error) === '25P03'
+
+/** What is wrong, with what caused it, for people who may see it. At most 1000 characters. */
+export function reasonOf(error: unknown): string {
+  const parts: string[] = []
+  for (let cause = error; cause instanceof Error && parts.length < 3; cause = cause.cause) parts.push(cause.message)
+  return makeSound(parts.filter(Boolean).join(': ') || String(error))
+    .slice(0, 1000)
+    .toWellFormed()
+}
+
+const codeOf = (error: unknown): string => {
+  const code = (error as { code?: unknown } | null | undefined)?.code
+  return typeof code === 'string' ? code : ''
+}

@@ -1,0 +1,48 @@
+import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto'
+
+/**
+ * A visit's id is no secret: it stands in exports and answers. Whoever goes on with a visit shows a proof
+ * that only the browser has to which the visit was given.
+ *
+ * The ids we give carry a mark of ours, so that they are told from ids that programs make up for visits of
+ * their own, without looking anything up. An id of ours without its proof is nobody's visit.
+ */
+export interface VisitPass {
+  id: string
+  proof: string
+}
+
+/** A new visit's id (a UUID of version 8, RFC 9562) and its proof. */
+export function givePass(secret: string, formId: string): VisitPass {
+  const random = randomBytes(8)
+  random[6] = ((random[6] ?? 0) & 0x0f) | 0x80
+  const id = Buffer.concat([random, markOf(secret, random)])
+    .toString('hex')
+    .replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5')
+  return { id, proof: proofOf(secret, formId, id) }
+}
+
+/** Whether we gave this id to somebody. */
+export function isGiven(secret: string, id: string): boolean {
+  const bytes = Buffer.from(id.replaceAll('-', ''), 'hex')
+  return bytes.length === 16 && timingSafeEqual(markOf(secret, bytes.subarray(0, 8)), bytes.subarray(8))
+}
+
+/** The proof that belongs to a visit of a form. */
+export const proofOf = (secret: string, formId: string, id: string): string =>
+  hmac(secret, `visit proof ${formId} ${id}`).subarray(0, 16).toString('base64url')
+
+export function isProof(secret: string, formId: string, id: string, proof: string | null | undefined): boolean {
+  const expected = Buffer.from(proofOf(secret, formId, id))
+  const given = Buffer.from(proof ?? '')
+  return given.length === expected.length && timingSafeEqual(given, expected)
+}
+
+/** The second half of an id: what only we could have put beside the first, with the variant RFC 9562 asks for. */
+function markOf(secret: string, random: Uint8Array): Buffer {
+  const mark = Buffer.from(hmac(secret, `visit id ${Buffer.from(random).toString('hex')}`).subarray(0, 8))
+  mark[0] = ((mark[0] ?? 0) & 0x3f) | 0x80
+  return mark
+}
+
+const hmac = (secret: string, text: string): Buffer => createHmac('sha256', secret).update(text).digest()

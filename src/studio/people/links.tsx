@@ -1,0 +1,62 @@
+'use client'
+
+import type { listLinks } from '@/db/queries/links'
+import { ForGood } from '../ui/forGood'
+import { moment } from '../ui/show'
+import { withdrawLinkAction } from './actions'
+import { NewLink } from './newLink'
+
+export type PersonalLinks = Awaited<ReturnType<typeof listLinks>>
+
+interface Props {
+  contact: string
+  links: PersonalLinks
+  forms: { slug: string; name: string }[]
+}
+
+/** A person's personal links: which work, until when, and a way to withdraw them. */
+export function Links({ contact, links, forms }: Props) {
+  return (
+    <section>
+      <h2 className="mb-1.5">Personal links</h2>
+      {links.length > 0 && (
+        <table className="sheet mb-2">
+          <thead>
+            <tr>
+              <th>Form</th>
+              <th>Made</th>
+              <th>Works</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {links.map(({ id, formName, createdAt, expiresAt, withdrawnAt, works }) => (
+              <tr key={id} className={works ? '' : 'text-soft'}>
+                <td>{formName}</td>
+                <td className="whitespace-nowrap">{moment(createdAt)}</td>
+                <td className="whitespace-nowrap">
+                  {withdrawnAt
+                    ? `withdrawn ${moment(withdrawnAt)}`
+                    : expiresAt
+                      ? `${works ? 'until' : 'no more since'} ${moment(expiresAt)}`
+                      : 'always'}
+                </td>
+                <td className="text-right">
+                  {works && (
+                    <ForGood
+                      label="Withdraw"
+                      what={`the link to ${formName}`}
+                      action={() => withdrawLinkAction(id)}
+                      done="The link is withdrawn"
+                    />
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <NewLink contact={contact} forms={forms} />
+    </section>
+  )
+}

@@ -1,0 +1,59 @@
+import { pathToFileURL } from 'node:url'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { applied, mailTo, type Reach, releasedForm, send, smallForm, until } from '../support/api'
+import { figure, query } from '../support/database'
+import { lichenOf, pause, turn, untilWell } from '../support/lichen'
+
+const SHIFTED = `--import ${pathToFileURL('tests/support/shifted_clock.mjs').href}`
+
+/** Clocks of web and worker are an hour off: only the database's decides anything. */
+describe.each([-60, 60])('clocks %i minutes off', (minutes) => {
+  const lichen = lichenOf(`clock${minutes}`, minutes < 0 ? 4780 : 4800, { LICHEN_DELIVERY_WAIT: '2' })
+  let reach: Reach
+
+  beforeAll(async () => {
+    const token = await lichen.loadAnew(['--no-visits'])
+    reach = { url: lichen.url, bench: lichen.bench, token }
+    lichen.start('bench')
+    const shifted = { NODE_OPTIONS: SHIFTED, SHIFT_MINUTES: String(minutes) }
+    lichen.start('web', shifted)
+    lichen.start('worker', shifted)
+    await untilWell(lichen)
+    await releasedForm(reach, 'clock', smallForm)
+  })
+  afterAll(() => lichen.stop())
+
+  it('keep the waits between attempts', async () => {
+    await turn(lichen, { crm: 'fails' })
+    const sent = await send(reach, 'clock', { first_name: 'Tick', email: 'tick@clock.example' })
+    await applied(reach, sent.body.submission)
+    await pause(8000)
+    // Waits of 2, 4, 8 … seconds, give or take a quarter: at most three attempts by now, at least two.
+    const attempts = () => figure(lichen.cluster.url, `select attempts from delivery where key = 'crm:contact'`)
+    const made = await attempts()
+    expect(made).toBeGreaterThanOrEqual(2)
+    expect(made).toBeLessThanOrEqual(4)
+    await turn(lichen, { crm: 'works' })
+    await until(
+      'it is delivered',
+      async () => (await figure(lichen.cluster.url, `select count(*) from delivery where state <> 'delivered'`)) === 0,
+      30,
+    )
+  }, 90_000)
+
+  it('stand in nothing that is stored', async () => {
+    await fetch(`${lichen.url}/f/clock`)
+    const [off] = await query<{ most: number }>(
+      lichen.cluster.url,
+      `select max(abs(extract(epoch from now() - at)))::float8 as most from (
+         select received_at as at from submission union all select applied_at from submission
+         union all select at from contact_change where submission_id is not null
+         union all select created_at from delivery union all select settled_at from delivery
+         union all select arrived_at from visit union all select last_at from visit
+         union all select at from visit_event union all select beat_at from worker_process) moments
+       where at is not null`,
+    )
+    expect(off?.most).toBeLessThan(300)
+    expect((await mailTo(lichen, 'tick@clock.example')).length).toBe(1)
+  })
+})

@@ -1,0 +1,124 @@
+import { readFileSync, rmSync } from 'node:fs'
+import { Agent, request } from 'node:http'
+import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { until } from '../support/api'
+import { lichenOf, untilWell } from '../support/lichen'
+
+const ADDRESSES = 24_000
+const AT_ONCE = 24
+/** How much more the web process may keep afterwards, in MB; it kept 340 for these addresses once. */
+const MOST = 40
+/** How much more of the system's memory it may take at its busiest, in MB: it gives back late what it keeps no more. */
+const MOST_TAKEN = 400
+const MB = 1024 * 1024
+
+/** What strangers ask for that does not exist, and send that nobody wants, is not kept. */
+describe('memory', () => {
+  const lichen = lichenOf('memory', 4840)
+  const agent = new Agent({ keepAlive: true, maxSockets: AT_ONCE })
+  let web: ReturnType<typeof lichen.start>
+
+  const weighed = join(lichen.home, 'weighed')
+
+  /** The memory that the system has given to the web process. */
+  const taken = (): number =>
+    Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${web.child.pid}/status`, 'utf8'))?.[1]) / 1024
+
+  /** What of it is still needed for something. */
+  async function kept(): Promise<number> {
+    rmSync(weighed, { force: true })
+    web.child.kill('SIGUSR2')
+    return until('it is weighed', () => {
+      try {
+        return Promise.resolve(Number(readFileSync(weighed, 'utf8')) / MB)
+      } catch {
+        return Promise.resolve(null)
+      }
+    })
+  }
+
+  const ask = (path: string): Promise<number> =>
+    new Promise((done, fail) => {
+      request(lichen.url + path, { agent }, (response) => {
+        response.resume()
+        response.on('end', () => done(response.statusCode ?? 0))
+      })
+        .on('error', fail)
+        .end()
+    })
+
+  /** Asks for addresses from one number to another, some at once; tells how often each status came. */
+  async function askAll(from: number, to: number): Promise<Map<number, number>> {
+    const statuses = new Map<number, number>()
+    let next = from
+    await Promise.all(
+      Array.from({ length: AT_ONCE }, async () => {
+        while (next < to) {
+          const n = next++
+          const status = await ask(n % 2 === 0 ? `/f/unknown-${n}` : `/unknown-${n}`)
+          statuses.set(status, (statuses.get(status) ?? 0) + 1)
+        }
+      }),
+    )
+    return statuses
+  }
+
+  beforeAll(async () => {
+    await lichen.loadAnew(['--no-visits'])
+    lichen.start('bench')
+    lichen.start('worker')
+    web = lichen.start('web', {
+      NODE_OPTIONS: `--import ${pathToFileURL('tests/support/weighed.mjs').href}`,
+      WEIGHED: weighed,
+    })
+    await untilWell(lichen)
+  })
+  afterAll(async () => {
+    agent.destroy()
+    await lichen.stop()
+  })
+
+  it(`does not grow with ${ADDRESSES} addresses that do not exist`, async () => {
+    // A process grows while it warms up, whatever it is asked.
+    await askAll(0, 2000)
+    const before = await kept()
+    const statuses = await askAll(2000, 2000 + ADDRESSES)
+    const after = await kept()
+    console.log(`kept ${before.toFixed(0)} MB before, ${after.toFixed(0)} MB after; ${JSON.stringify([...statuses])}`)
+    expect([...statuses.keys()]).toEqual([404])
+    expect(after - before).toBeLessThan(MOST)
+  }, 240_000)
+
+  it('nor with bodies that come in chunks without end', async () => {
+    const before = { kept: await kept(), taken: taken() }
+    const pour = (path: string) =>
+      new Promise<number>((done) => {
+        const sent = request(
+          lichen.url + path,
+          { method: 'POST', headers: { 'content-type': 'application/json' } },
+          (answer) => {
+            answer.resume()
+            done(answer.statusCode ?? 0)
+            sent.destroy()
+          },
+        )
+        sent.on('error', () => done(0))
+        const chunk = Buffer.alloc(256 * 1024, 'a')
+        const pump = (left: number): void => {
+          if (left > 0 && !sent.destroyed) sent.write(chunk, () => pump(left - 1))
+        }
+        pump(120)
+      })
+    const paths = ['/f/sec%2dtest', '/api/auth/sign-in/email', '/forms', '/api/v1/forms']
+    const statuses = await Promise.all(
+      Array.from({ length: 10 }, () => paths)
+        .flat()
+        .map(pour),
+    )
+    expect(statuses.filter((status) => status !== 413 && status !== 0)).toEqual([])
+    expect(taken() - before.taken).toBeLessThan(MOST_TAKEN)
+    expect((await kept()) - before.kept).toBeLessThan(MOST)
+  }, 60_000)
+})
