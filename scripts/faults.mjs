@@ -2,9 +2,9 @@
  * `npm run faults`: the longer runs, in which processes are killed and everything around Lichen fails. Each starts a
  * Lichen of its own. With a word after it (`npm run faults -- restarts`), only the files of that name.
  */
-import { spawnSync } from 'node:child_process'
 import process from 'node:process'
 import { buildOnce, findPostgres, installDebian, installPackages, requireNode } from './machine/packages.mjs'
+import { runShown } from './machine/run.mjs'
 import { runOrTell, say } from './machine/say.mjs'
 
 await runOrTell(async () => {
@@ -14,6 +14,5 @@ await runOrTell(async () => {
   buildOnce()
   say('Fault runs')
   const args = ['run', '--project', 'faults', '--reporter=default', ...process.argv.slice(2)]
-  const { status } = spawnSync('node_modules/.bin/vitest', args, { stdio: 'inherit' })
-  process.exit(status ?? 1)
+  process.exit(await runShown('node_modules/.bin/vitest', args))
 })

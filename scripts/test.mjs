@@ -3,7 +3,6 @@
  * (`npm test -- unit`), only that part: order, unit, whole or browser.
  */
 import { readFileSync, rmSync, writeFileSync } from 'node:fs'
-import { spawnSync } from 'node:child_process'
 import process from 'node:process'
 import { Installation } from './machine/installation.mjs'
 import {
@@ -14,6 +13,7 @@ import {
   installPackages,
   requireNode,
 } from './machine/packages.mjs'
+import { runShown } from './machine/run.mjs'
 import { runOrTell, say } from './machine/say.mjs'
 
 const HOME = '.lichen-test'
@@ -30,8 +30,8 @@ await runOrTell(async () => {
   installDebian('chromium', findChromium)
   installPackages()
   process.env.NEXT_TELEMETRY_DISABLED = '1'
-  if (wants('order')) checkOrder()
-  if (wants('unit')) runVitest('unit')
+  if (wants('order')) await checkOrder()
+  if (wants('unit')) await runVitest('unit')
   if (wants('whole') || wants('browser')) await withLichen()
   console.log(`\n${total.passed} passed, ${total.failed} failed`)
   if (broken.length > 0) console.error(`Not in order: ${broken.join(', ')}`)
@@ -39,7 +39,7 @@ await runOrTell(async () => {
 })
 
 /** Lint, format, unused code, types. */
-function checkOrder() {
+async function checkOrder() {
   const checks = [
     ['eslint', ['.', '--max-warnings', '0']],
     ['prettier', ['--check', '--log-level', 'warn', '.']],
@@ -47,7 +47,7 @@ function checkOrder() {
     ['next', ['typegen']],
     ['tsc', ['--noEmit']],
   ]
-  for (const [tool = '', args = []] of checks) step(tool, `node_modules/.bin/${tool}`, args)
+  for (const [tool = '', args = []] of checks) await step(tool, `node_modules/.bin/${tool}`, args)
 }
 
 /** A whole Lichen with the demo company, on a database and ports of its own. */
@@ -60,8 +60,8 @@ async function withLichen() {
     await lichen.startAll()
     const facts = { url: lichen.url, bench: lichen.bench, database: lichen.cluster.url, token, ...account() }
     writeFileSync(`${HOME}/facts.json`, JSON.stringify(facts))
-    if (wants('whole')) runVitest('whole')
-    if (wants('browser')) runBrowser(lichen.url)
+    if (wants('whole')) await runVitest('whole')
+    if (wants('browser')) await runBrowser(lichen.url)
   } finally {
     await lichen.stop()
   }
@@ -72,17 +72,17 @@ function account() {
 }
 
 /** @param {'unit' | 'whole'} project */
-function runVitest(project) {
+async function runVitest(project) {
   const report = `/tmp/lichen-${process.pid}-${project}.json`
   const args = ['run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile=${report}`]
-  step(`${project} tests`, 'node_modules/.bin/vitest', args)
+  await step(`${project} tests`, 'node_modules/.bin/vitest', args)
   count(report, ({ numPassedTests, numFailedTests }) => [numPassedTests, numFailedTests])
 }
 
 /** @param {string} url */
-function runBrowser(url) {
+async function runBrowser(url) {
   const report = `/tmp/lichen-${process.pid}-browser.json`
-  step('browser tests', 'node_modules/.bin/playwright', ['test'], {
+  await step('browser tests', 'node_modules/.bin/playwright', ['test'], {
     PLAYWRIGHT_JSON_OUTPUT_NAME: report,
     LICHEN_TEST_URL: url,
   })
@@ -90,10 +90,9 @@ function runBrowser(url) {
 }
 
 /** @param {string} name @param {string} command @param {string[]} args @param {Record<string, string>} [environment] */
-function step(name, command, args, environment = {}) {
+async function step(name, command, args, environment = {}) {
   say(name)
-  const { status } = spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...environment } })
-  if (status !== 0) broken.push(name)
+  if ((await runShown(command, args, environment)) !== 0) broken.push(name)
 }
 
 /** @param {string} report @param {(read: any) => [number, number]} read */

@@ -1,4 +1,5 @@
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
+import process from 'node:process'
 import { Trouble } from './say.mjs'
 
 /**
@@ -22,6 +23,18 @@ export function run(command, args, { remedy, show, ...options } = {}) {
 
 /** @param {string} command @param {string[]} args */
 export const succeeds = (command, args) => spawnSync(command, args, { stdio: 'ignore' }).status === 0
+
+/**
+ * Runs a command to its end before everybody's eyes; resolves with its exit status. Meanwhile processes that are
+ * kept running can be started again.
+ * @param {string} command @param {string[]} args @param {Record<string, string>} [environment] @returns {Promise<number>}
+ */
+export const runShown = (command, args, environment = {}) =>
+  new Promise((done, fail) => {
+    spawn(command, args, { stdio: 'inherit', env: { ...process.env, ...environment } })
+      .once('error', fail)
+      .once('exit', (status) => done(status ?? 1))
+  })
 
 /** Waits until an address answers well. @param {string} url @param {number} seconds @param {() => string | null} died */
 export async function waitFor(url, seconds, died = () => null) {

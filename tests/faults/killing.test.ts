@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { type Reach, releasedForm, send, smallForm, until } from '../support/api'
-import { figure, query } from '../support/database'
+import { figure, query, undelivered } from '../support/database'
 import { killDatabase, lichenOf, pause, turn, untilWell } from '../support/lichen'
 
 const SUBMISSIONS = 2000
@@ -93,7 +93,9 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
       'all is delivered',
       async () => (await count(`select count(*) from delivery where state <> 'delivered'`)) === 0,
       240,
-    )
+    ).catch(async (error: Error) => {
+      throw new Error(`${error.message}\n${await undelivered(lichen.cluster.url)}`)
+    })
     const stored = await query<{ id: string; visit_id: string }>(lichen.cluster.url, `select s.id, s.visit_id ${mine}`)
     expect(stored).toHaveLength(SUBMISSIONS)
     for (const { id, visit_id } of stored) expect(answered.get(visit_id)).toBe(id)

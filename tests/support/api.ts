@@ -97,7 +97,7 @@ export const smallForm: FormInput = {
 export async function until<T>(
   what: string,
   look: () => Promise<T | null | undefined | false>,
-  seconds = 20,
+  seconds = 60,
 ): Promise<T> {
   const end = Date.now() + seconds * 1000
   for (;;) {

@@ -185,27 +185,43 @@ describe('the outbox', () => {
   })
 })
 
-describe('a job in the hands of nobody', () => {
-  it('is taken by somebody who lives: its process may have died before it was ever heard of', async () => {
+describe('a job that nobody works on', () => {
+  /** Sends answers whose delivery to the CRM waits for its next attempt, and puts its job into other hands. */
+  const heldBy = async (name: string, holder: string): Promise<string> => {
     await turn(facts, { crm: 'fails' })
-    const sent = await send(facts, slug, { first_name: 'Nobody', email: address('nobody') })
-    await applied(facts, sent.body.submission)
-    const crm = async () => (await deliveriesTo(address('nobody'))).find(({ key }) => key === 'crm:contact')
     try {
-      const held = await until('its job is in the hands of nobody', async () => {
-        const delivery = await crm()
-        const [job] = await sql<{ id: string }>(
-          `update graphile_worker._private_jobs set locked_by = 'nobody', locked_at = now() - interval '3 seconds'
+      const sent = await send(facts, slug, { first_name: 'Held', email: address(name) })
+      await applied(facts, sent.body.submission)
+      return await until('its job is in other hands', async () => {
+        const crm = (await deliveriesTo(address(name))).find(({ key }) => key === 'crm:contact')
+        const [job] = await sql(
+          `update graphile_worker._private_jobs set locked_by = ${holder}, locked_at = now() - interval '3 seconds'
            where key = $1 and locked_at is null returning id`,
-          [`deliver:${delivery?.id}`],
+          [`deliver:${crm?.id}`],
         )
-        return job && delivery
+        return job && crm?.id
       })
-      expect(held.state).toBe('waiting')
     } finally {
       await turn(facts, { crm: 'works' })
     }
-    await until('it is delivered', async () => (await crm())?.state === 'delivered', 15)
+  }
+  const delivered = (id: string) =>
+    until('it is delivered', async () =>
+      (await sql('select from delivery where id = $1 and state = $2', [id, 'delivered'])).at(0),
+    )
+
+  it('because its process died before it was ever heard of goes on in other hands', async () => {
+    await delivered(await heldBy('unheard', `'nobody'`))
+  })
+
+  it('because the answer that handed it over never arrived goes on once its process knows that it lost something', async () => {
+    const id = await heldBy(
+      'unknown',
+      `(select pools[2] from worker_process where beat_at > now() - interval '5 seconds' limit 1)`,
+    )
+    const cut = await sql(`select pg_terminate_backend(pid) from pg_stat_activity where query like 'LISTEN%'`)
+    expect(cut.length).toBeGreaterThan(0)
+    await delivered(id)
   })
 })
 

@@ -30,7 +30,10 @@ export async function beat(db: Db, { id, pools, submissions, deliveries }: Pulse
  */
 export async function freeJobsOfTheDead(db: Db): Promise<void> {
   const longAgo = sql`now() - make_interval(secs => ${DEAD_AFTER_SECONDS})`
-  await db.deleteFrom('worker_process').where('beat_at', '<', sql<Date>`${longAgo}`).execute()
+  await db
+    .deleteFrom('worker_process')
+    .where('beat_at', '<', sql<Date>`${longAgo}`)
+    .execute()
   await sql`
     select graphile_worker.force_unlock_workers(array_agg(distinct locked_by))
     from graphile_worker.jobs
