@@ -145,9 +145,10 @@ describe('a plan', () => {
     })
     const plan = planSubmission(broken, { email: 'ilka@studio.example' }, nobody, snapshotOf())
     expect(plan.messages).toMatchObject([{ message: 'plain', to: ['north@tarnfield.example'] }])
-    expect(plan.findings.slice(0, 2)).toEqual([
+    expect(plan.findings.slice(0, 3)).toEqual([
       expect.stringMatching(/“Notice” could not be written/),
       expect.stringMatching(/“Thanks” could not be written/),
+      expect.stringMatching(/The visitor read “Thank you”, since the outcome’s title/),
     ])
     expect(plan.outcome).toEqual({ title: 'Thank you', body: 'x' })
   })

@@ -44,6 +44,7 @@ export function planSubmission(form: Form, values: Answers, visit: VisitFacts, s
   const lists = known ? joinLists(form, values, contact, snapshot.lists) : []
   const routed = routeSubmission(form, values, snapshot)
   const { messages, unsent } = writeMessages(form, values, routed, person.email, visit, snapshot)
+  const { outcome, unmade } = chooseOutcome(form, values, visit)
   return {
     person,
     changes,
@@ -51,8 +52,8 @@ export function planSubmission(form: Form, values: Answers, visit: VisitFacts, s
     routed,
     messages,
     deliveries: planDeliveries(person, changes, messages, snapshot),
-    outcome: chooseOutcome(form, values, visit),
-    findings: [...unsent, ...noteUnlanded(form, values)],
+    outcome,
+    findings: [...unsent, ...unmade, ...noteUnlanded(form, values)],
   }
 }
 

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import pg from 'pg'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { api, applied, crmOf, mailTo, releasedForm, send, smallForm, until } from '../support/api'
+import { api, applied, crmOf, mailTo, releasedForm, replaceDraft, send, smallForm, until } from '../support/api'
 import { readFacts } from '../support/facts'
 
 const facts = readFacts()
@@ -131,8 +131,8 @@ describe('the API', () => {
   })
   it('writes a draft, says what is wrong with one, plans it, and does nothing', async () => {
     const draft = await api(facts, 'GET', `/forms/${slug}/draft`)
-    expect(await api(facts, 'PUT', `/forms/${slug}/draft`, draft.body)).toMatchObject({ status: 200 })
-    const wrong = await api<{ errors: { name: string }[] }>(facts, 'PUT', `/forms/${slug}/draft`, {
+    expect(await replaceDraft(facts, slug, draft.body)).toMatchObject({ status: 200 })
+    const wrong = await replaceDraft<{ errors: { name: string }[] }>(facts, slug, {
       title: 'x',
       steps: [{ name: 'A b', title: 'x' }],
     })

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { get, type IncomingMessage } from 'node:http'
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { FormInput } from '@/core/form/definition'
-import { api, applied, releasedForm, send, smallForm, until } from '../support/api'
+import { api, applied, releasedForm, replaceDraft, send, smallForm, until } from '../support/api'
 import { figure, query } from '../support/database'
 import { readFacts } from '../support/facts'
 
@@ -231,7 +231,7 @@ describe('releases', () => {
     const next = consenting('The second wording.', [
       { kind: 'short_text', name: 'studio', label: 'Studio', required: true },
     ])
-    await api(facts, 'PUT', `/forms/${pinned}/draft`, next)
+    await replaceDraft(facts, pinned, next)
     await api(facts, 'POST', `/forms/${pinned}/releases`)
     await until('release 2 is shown', async () => (await open(`/f/${pinned}`)).data.release === 2)
 
@@ -287,7 +287,7 @@ describe('releases', () => {
     ]
     await api(facts, 'POST', '/forms', { name: broken, slug: broken, draft: smallForm })
     for (const draft of drafts) {
-      expect((await api(facts, 'PUT', `/forms/${broken}/draft`, draft)).status).toBe(200)
+      expect((await replaceDraft(facts, broken, draft)).status).toBe(200)
       expect((await api(facts, 'POST', `/forms/${broken}/releases`)).status).toBe(422)
     }
   })
@@ -311,5 +311,6 @@ describe('releases', () => {
     expect((await put('"x"', 'Third')).status).toBe(412)
     expect(await (await fetch(at, { headers })).json()).toMatchObject({ title: 'First' })
     expect((await put('*', 'Any')).status).toBe(200)
+    expect((await api(facts, 'PUT', `/forms/${tagged}/draft`, smallForm)).status).toBe(428)
   })
 })

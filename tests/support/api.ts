@@ -18,14 +18,19 @@ export async function api<T = Record<string, unknown>>(
   method: 'GET' | 'POST' | 'PUT',
   path: string,
   body?: unknown,
+  headers: Record<string, string> = {},
 ): Promise<Answered<T>> {
   const response = await fetch(`${url}/api/v1${path}`, {
     method,
-    headers: { authorization: `Bearer ${token}`, 'content-type': 'application/json' },
+    headers: { authorization: `Bearer ${token}`, 'content-type': 'application/json', ...headers },
     ...(body === undefined ? {} : { body: JSON.stringify(body) }),
   })
   return { status: response.status, body: (await response.json()) as T }
 }
+
+/** Replaces a form's draft, whatever it is. */
+export const replaceDraft = <T>(reach: Reach, slug: string, draft: unknown): Promise<Answered<T>> =>
+  api<T>(reach, 'PUT', `/forms/${slug}/draft`, draft, { 'if-match': '*' })
 
 interface SentBody {
   submission: string

@@ -4,7 +4,7 @@ import { holds } from '../logic/condition'
 import { describeCondition } from '../logic/describe'
 import type { Snapshot } from '../records/snapshot'
 import type { Routed } from './route'
-import { type MergeFacts, mergeFields, renderLine, renderTemplate } from './template'
+import { type MergeFacts, mergeFields, reasonOf, renderLine, renderTemplate } from './template'
 
 /** A mail to be sent, rendered. */
 export interface PlannedMessage {
@@ -89,6 +89,3 @@ export function writeMessages(
       }
   return written
 }
-
-const reasonOf = (error: unknown): string =>
-  (error instanceof Error ? error.message : String(error)).split('\n')[0] ?? ''

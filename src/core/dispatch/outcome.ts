@@ -1,6 +1,6 @@
 import type { Answers } from '../answers/answer'
 import type { Form } from '../form/definition'
-import { type MergeFacts, mergeFields, renderLineOr, renderOr } from './template'
+import { type MergeFacts, mergeFields, reasonOf, renderLine, renderTemplate } from './template'
 
 /** What the visitor sees after sending. */
 export interface Outcome {
@@ -11,10 +11,24 @@ export interface Outcome {
 /** Said where a form's own words cannot be made: sending never fails for them. */
 const PLAIN: Outcome = { title: 'Thank you', body: 'We have your answers.' }
 
-export function chooseOutcome(form: Form, values: Answers, facts: MergeFacts): Outcome {
+export interface ChosenOutcome {
+  outcome: Outcome
+  /** What of the form's own words could not be made, and why. */
+  unmade: string[]
+}
+
+export function chooseOutcome(form: Form, values: Answers, facts: MergeFacts): ChosenOutcome {
   const fields = mergeFields(form, values, facts)
-  return {
-    title: renderLineOr(form.outcome.title, fields, PLAIN.title),
-    body: renderOr(form.outcome.body, fields, PLAIN.body),
+  const unmade: string[] = []
+  const make = (part: keyof Outcome, render: typeof renderTemplate): string => {
+    try {
+      return render(form.outcome[part], fields)
+    } catch (error) {
+      unmade.push(
+        `The visitor read “${PLAIN[part]}”, since the outcome’s ${part} cannot be written: ${reasonOf(error)}`,
+      )
+      return PLAIN[part]
+    }
   }
+  return { outcome: { title: make('title', renderLine), body: make('body', renderTemplate) }, unmade }
 }

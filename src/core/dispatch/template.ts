@@ -125,6 +125,10 @@ function attempt(make: () => string, otherwise: string): string {
   }
 }
 
+/** Why a template could not be rendered, in one line. */
+export const reasonOf = (error: unknown): string =>
+  (error instanceof Error ? error.message : String(error)).split('\n')[0] ?? ''
+
 export interface MergeUse {
   name: string
   /** Whether it says what to write when the value is missing. */
@@ -151,8 +155,7 @@ function examineAnew(template: string): Examined {
     render(template, Object.fromEntries([...uses.keys()].map((name) => [name, 'x'])))
     return { uses: [...uses.values()] }
   } catch (error) {
-    const text = error instanceof Error ? error.message : String(error)
-    return { error: text.split('\n')[0] ?? text }
+    return { error: reasonOf(error) }
   }
 }
 

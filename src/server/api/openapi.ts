@@ -38,9 +38,9 @@ export function openApi(url: string): object {
 const IF_MATCH = {
   name: 'if-match',
   in: 'header',
-  required: false,
+  required: true,
   schema: { type: 'string' },
-  description: 'The ETag of the draft it was made from',
+  description: 'The ETag of the draft it was made from, or * for any',
 }
 
 const describe = (schema: z.ZodType): object => {

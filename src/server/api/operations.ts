@@ -106,10 +106,14 @@ export const operations: Operation[] = [
       404: 'No such form',
       412: 'Somebody saved another draft since the one of `If-Match`',
       422: 'The definition is not sound',
+      428: 'There is no `If-Match`; `*` replaces whatever is there',
     },
     run: (call) =>
       withForm(call, async (form) => {
-        const wanted = call.ifMatch === null || call.ifMatch === '*' ? null : revisionOf(call.ifMatch)
+        // RFC 6585, 3: who does not say what they replace may undo what somebody else has just saved.
+        if (call.ifMatch === null)
+          return problem(428, 'Say with If-Match which draft this replaces: its ETag, or * for any.')
+        const wanted = call.ifMatch === '*' ? null : revisionOf(call.ifMatch)
         const revision =
           wanted === undefined ? null : await updateDraft(call.context.db, form.id, call.body, wanted, null)
         if (revision !== null) return Response.json(call.body, { headers: { etag: tagOf(revision) } })

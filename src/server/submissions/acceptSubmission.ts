@@ -57,7 +57,7 @@ export async function acceptSubmission(
     link: visitor.link,
     page_before: visitor.pageBefore,
     link_holder: visitor.holder?.id ?? null,
-    outcome: chooseOutcome(form, values, { submission: id }),
+    outcome: chooseOutcome(form, values, { submission: id }).outcome,
     received_at: at?.toISOString() ?? null,
   }
   if (await storeInBatch(db, submission)) return { ok: true, submission: id, outcome: submission.outcome }
