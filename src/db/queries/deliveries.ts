@@ -1,5 +1,5 @@
 import { sql } from 'kysely'
-import { asJson, type Runner } from '../database'
+import { asJson, type Db, type Runner } from '../database'
 import type { DeliveryBody } from '../schema'
 
 export interface NewDelivery {
@@ -55,26 +55,39 @@ export interface HeldDelivery {
  * not due yet, or in other hands: then its job is queued anew for when it may be free. A mail to a visitor
  * who has had as many as one address may get from one form is put off, and says so.
  */
-export async function takeDelivery(db: Runner, id: string): Promise<HeldDelivery | null> {
+export const takeDelivery = (db: Db, id: string): Promise<HeldDelivery | null> =>
+  db.transaction().execute(async (tx) => {
+    // One at a time for one visitor and form, so that each counts those taken just before it.
+    await sql`
+      select pg_advisory_xact_lock(hashtextextended(form_id || ' ' || visitor, 0)) from delivery
+      where id = ${id} and state = 'waiting' and visitor is not null
+    `.execute(tx)
+    return takeInTurn(tx, id)
+  })
+
+async function takeInTurn(tx: Runner, id: string): Promise<HeldDelivery | null> {
   const { rows } = await sql<HeldDelivery & { taken: boolean }>`
     with waiting as (
       select *, clock_timestamp() as now from delivery where id = ${id} and state = 'waiting' for update
     ), mailed as (
-      select count(*) as n, min(other.settled_at) as first
+      select count(*) as n, count(*) filter (where other.state = 'delivered') as had,
+        min(case when other.state = 'delivered' then other.settled_at + interval '1 hour 1 second' else other.lease_until end) as free_at
       from waiting join delivery other on other.form_id = waiting.form_id and other.visitor = waiting.visitor
-        and other.state = 'delivered' and other.settled_at > waiting.now - interval '1 hour'
+        and other.id <> waiting.id
+        and (other.state = 'delivered' and other.settled_at > waiting.now - interval '1 hour'
+          or other.state = 'waiting' and other.lease_until > waiting.now)
     ), judged as (
       select waiting.*, case
           when lease_until > now then lease_until
           when next_at > now then next_at
-          when mailed.n >= ${MAILS_AN_HOUR} then mailed.first + interval '1 hour 1 second'
-        end as later, mailed.n >= ${MAILS_AN_HOUR} and coalesce(lease_until, now) <= now as many
+          when mailed.n >= ${MAILS_AN_HOUR} then free_at
+        end as later, mailed.n >= ${MAILS_AN_HOUR} and coalesce(lease_until, now) <= now as many, had
       from waiting, mailed
     ), held as (
       update delivery set
         lease_until = case when later is null then now + make_interval(secs => ${LEASE}) else delivery.lease_until end,
         next_at = case when later is not null and many then later else delivery.next_at end,
-        error = case when later is not null and many
+        error = case when later is not null and many and had >= ${MAILS_AN_HOUR}
           then 'Waits: this address has had ' || ${MAILS_AN_HOUR}::int || ' mails from this form within the hour.'
           else delivery.error end
       from judged where delivery.id = judged.id
@@ -84,7 +97,7 @@ export async function takeDelivery(db: Runner, id: string): Promise<HeldDelivery
       from held where later is not null
     )
     select id, workspace_id, body, attempts, later is null as taken, (select count(*) from queued) from held
-  `.execute(db)
+  `.execute(tx)
   const held = rows[0]
   return held?.taken ? held : null
 }
