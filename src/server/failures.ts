@@ -12,6 +12,10 @@ export function isDatabaseAway(error: unknown): boolean {
   )
 }
 
+/** Whether no connection was free in time: the database may be away, or there is only much to do. */
+export const isCrowded = (error: unknown): boolean =>
+  error instanceof Error && error.message.includes('timeout exceeded when trying to connect')
+
 /**
  * Whether trying again may help: the database is away, full, out of something, or somebody else was first
  * (PostgreSQL's classes 40, 53, 54, 55, 57, 58). Everything else stays wrong however often it is tried.

@@ -1,4 +1,4 @@
-import { isDatabaseAway } from './failures'
+import { isCrowded, isDatabaseAway } from './failures'
 import { log } from './log'
 
 /** How often to look whether the database is back, in milliseconds. */
@@ -22,9 +22,10 @@ export class Presence {
     return this.lost
   }
 
-  /** Takes note of an error: it may mean that the database is away. */
+  /** Takes note of an error: it may mean that the database is away. A crowd is no absence, but worth a look. */
   tell(error: unknown): void {
-    if (isDatabaseAway(error)) this.lose(error)
+    if (isCrowded(error)) void this.doubt()
+    else if (isDatabaseAway(error)) this.lose(error)
   }
 
   /** Somebody waited too long. Either the database is away, or the connections to it are dead. */
