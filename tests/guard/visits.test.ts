@@ -200,7 +200,7 @@ describe('emails', () => {
       )
     await until('four are sent and three wait', async () => {
       const [delivered, waiting] = await states()
-      return delivered?.n === 4 && waiting?.n === 3 && waiting.note !== null
+      return delivered?.n === 4 && waiting?.n === 3 && waiting.later
     })
     expect((await states())[1]).toMatchObject({
       state: 'waiting',
