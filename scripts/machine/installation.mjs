@@ -2,7 +2,7 @@ import { appendFileSync, mkdirSync, rmSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import process from 'node:process'
 import { Cluster, keptSecret, requireFreePort } from './cluster.mjs'
-import { keepRunning } from './keep.mjs'
+import { BEGIN_ANEW, keepRunning } from './keep.mjs'
 import { run, waitFor } from './run.mjs'
 import { Trouble } from './say.mjs'
 
@@ -119,9 +119,9 @@ export class Installation {
     }
   }
 
-  /** A process that ended while everything was being started, and has not been started again yet. */
+  /** A process that ended of itself while everything was being started, and has not been started again yet. */
   whoDied() {
-    const dead = this.processes.find(({ child }) => child.exitCode !== null)
+    const dead = this.processes.find(({ child }) => child.exitCode !== null && child.exitCode !== BEGIN_ANEW)
     return dead ? `The ${dead.name} process ended; its log is ${dead.log}.` : null
   }
 

@@ -12,7 +12,7 @@ const WELL_AFTER = 20_000
 /** Settings that are wrong do not mend themselves. */
 const WRONG_SETTINGS = 78
 /** It ended to begin anew, for a reason that lies outside: nothing is gained by waiting longer. */
-const BEGIN_ANEW = 75
+export const BEGIN_ANEW = 75
 
 /**
  * Keeps a Node process running: started again when it ends, a little later each time it does so soon.
