@@ -104,7 +104,7 @@ export class Installation {
   /** Starts everything and waits until it is well. */
   async startAll() {
     this.start('bench')
-    await waitFor(this.bench, 20, () => this.whoDied())
+    await waitFor(this.bench, 60, () => this.whoDied())
     this.start('worker')
     this.start('web')
     const ready = async () => {
