@@ -1,3 +1,4 @@
+import { readdirSync } from 'node:fs'
 import js from '@eslint/js'
 import hooks from 'eslint-plugin-react-hooks'
 import ts from 'typescript-eslint'
@@ -41,6 +42,29 @@ const layerRule = (layer) => ({
   },
 })
 
+/** Kinds of question: what one of them does is its own business, so nobody compares with its name. */
+const KINDS = readdirSync(`${import.meta.dirname}/src/core/answers/kinds`)
+  .map((file) => file.replace(/\..*/, ''))
+  .join('|')
+const ASK_THE_KIND = 'Ask the kind (mannerOf, rulesOf) instead of comparing with its name.'
+const kindRule = {
+  files: ['src/**/*.{ts,tsx}'],
+  ignores: ['src/**/*.test.ts', 'src/core/testing/**'],
+  rules: {
+    'no-restricted-syntax': [
+      'error',
+      {
+        selector: `BinaryExpression:matches([left.property.name='kind'], [left.name='kind'], [right.property.name='kind'], [right.name='kind']) > Literal[value=/^(${KINDS})$/]`,
+        message: ASK_THE_KIND,
+      },
+      {
+        selector: `SwitchStatement:matches([discriminant.property.name='kind'], [discriminant.expression.property.name='kind'], [discriminant.name='kind']) > SwitchCase > Literal[value=/^(${KINDS})$/]`,
+        message: ASK_THE_KIND,
+      },
+    ],
+  },
+}
+
 export default ts.config(
   { ignores: ['.next/**', '.lichen/**', '.lichen-test/**', 'public/**', 'next-env.d.ts', 'node_modules/**'] },
   js.configs.recommended,
@@ -76,6 +100,7 @@ export default ts.config(
       ],
     },
   },
+  kindRule,
   ...LAYERS.map(layerRule),
   {
     files: ['bench/**/*.ts'],

@@ -1,28 +1,74 @@
-import { createHash } from 'node:crypto'
 import { mkdir, readdir, rm, writeFile } from 'node:fs/promises'
-import { build } from 'esbuild'
+import { basename, dirname, resolve } from 'node:path'
+import { build, type BuildOptions, type Metafile, type Plugin } from 'esbuild'
+import { KIND_NAMES } from '@/core/answers/registry'
+import type { Assets } from '@/visitor/page'
 
-/** Bundles the visitor's script and style sheet into `public/`, named by their contents. */
+/** The files whose names stand for themselves when a page's script is bundled. */
+const REGISTRY = resolve('src/core/answers/registry.ts')
+const PAGE_KINDS = resolve('src/visitor/script/kinds.ts')
+
+/**
+ * Bundles what visitors' browsers get into `public/`, named by its contents: a style sheet, the script every
+ * page needs, and one for each kind of question, which only pages that ask one need.
+ */
 export async function buildVisitor(): Promise<void> {
   await mkdir('public', { recursive: true })
   for (const file of await readdir('public')) if (/^visitor[-.]/.test(file)) await rm(`public/${file}`)
-  const script = await bundle('src/visitor/script/main.ts', 'js')
-  const style = await bundle('src/visitor/style.css', 'css')
-  await writeFile('public/visitor.json', JSON.stringify({ script, style }))
+  const style = await bundle([{ in: 'src/visitor/style.css', out: 'visitor' }], {})
+  const scripts = await bundle(
+    [
+      { in: 'src/visitor/script/main.ts', out: 'visitor-main' },
+      ...KIND_NAMES.map((kind) => ({ in: `kind:${kind}`, out: `visitor-${kind}` })),
+    ],
+    { format: 'esm', splitting: true, chunkNames: 'visitor-shared-[hash]', plugins: [kindsApart] },
+  )
+  const assets: Assets = {
+    style: fileOf(style, 'src/visitor/style.css'),
+    script: fileOf(scripts, 'src/visitor/script/main.ts'),
+    shared: Object.entries(scripts.outputs)
+      .filter(([, { entryPoint }]) => !entryPoint)
+      .map(([path]) => basename(path)),
+    kinds: Object.fromEntries(KIND_NAMES.map((kind) => [kind, fileOf(scripts, `kind:${kind}`)])),
+  }
+  await writeFile('public/visitor.json', JSON.stringify(assets))
 }
 
-async function bundle(entry: string, extension: 'js' | 'css'): Promise<string> {
-  const { outputFiles } = await build({
-    entryPoints: [entry],
+async function bundle(entryPoints: { in: string; out: string }[], more: BuildOptions): Promise<Metafile> {
+  const { metafile = { inputs: {}, outputs: {} } } = await build({
+    entryPoints,
     bundle: true,
     minify: true,
-    write: false,
-    format: 'iife',
+    metafile: true,
+    outdir: 'public',
+    entryNames: '[name]-[hash]',
     target: ['es2022', 'chrome100', 'firefox100', 'safari15.4'],
     tsconfig: 'tsconfig.json',
+    ...more,
   })
-  const contents = outputFiles[0]?.contents ?? new Uint8Array()
-  const name = `visitor-${createHash('sha256').update(contents).digest('hex').slice(0, 10)}.${extension}`
-  await writeFile(`public/${name}`, contents)
-  return name
+  return metafile
+}
+
+function fileOf({ outputs }: Metafile, entry: string): string {
+  const found = Object.entries(outputs).find(([, { entryPoint }]) => entryPoint === entry)
+  if (!found) throw new Error(`${entry} was not bundled`)
+  return basename(found[0])
+}
+
+/** Gives each kind a script that adds its rules to the page, where they stand in place of the registry. */
+const kindsApart: Plugin = {
+  name: 'kinds-apart',
+  setup({ onResolve, onLoad }) {
+    onResolve({ filter: /^kind:/ }, ({ path }) => ({ path: path.replace('kind:', ''), namespace: 'kind' }))
+    onLoad({ filter: /.*/, namespace: 'kind' }, ({ path: kind }) => ({
+      contents: `import { rules } from './kinds/${kind}'
+        import { addKind } from ${JSON.stringify(PAGE_KINDS)}
+        addKind('${kind}', rules)`,
+      loader: 'ts',
+      resolveDir: dirname(REGISTRY),
+    }))
+    onResolve({ filter: /\/registry$/ }, ({ path, resolveDir }) =>
+      resolve(resolveDir, `${path}.ts`) === REGISTRY ? { path: PAGE_KINDS } : null,
+    )
+  },
 }

@@ -2,14 +2,19 @@ import { type Answer, type Answers, valueIn } from '@/core/answers/answer'
 import { type AnswerError, stepsShown } from '@/core/answers/check'
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { Form } from '@/core/form/definition'
+import { questionsAsked } from '@/core/form/values'
 import { type VisitorForm, visitorView } from '@/core/form/visitor_view'
 import { tellProgress } from './progress'
 import { QuestionField } from './question'
 
 /** Names of the files a page needs, with their contents' hash in them. */
 export interface Assets {
-  script: string
   style: string
+  script: string
+  /** What scripts have in common. */
+  shared: string[]
+  /** The script of each kind of question. */
+  kinds: Record<string, string>
 }
 
 export interface PageState {
@@ -58,7 +63,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
   }
   const first = state.step === firstShown(state)
   return (
-    <Document title={state.title} assets={assets} withScript>
+    <Document title={state.title} assets={assets} kinds={kindsAsked(form)}>
       <main>
         <div id="top">
           <h1>{state.title}</h1>
@@ -167,19 +172,32 @@ export const PlainPage = ({ title, text, assets }: { title: string; text: string
   </Document>
 )
 
-function Document(props: { title: string; assets: Assets; withScript?: boolean; children: React.ReactNode }) {
+interface DocumentProps {
+  title: string
+  assets: Assets
+  /** The kinds whose scripts the page needs; left out for a page without a script. */
+  kinds?: string[]
+  children: React.ReactNode
+}
+
+function Document({ title, assets, kinds, children }: DocumentProps) {
+  // Scripts run in this order, once the page has been read: every kind is there before what asks it.
+  const scripts = kinds ? [...kinds.flatMap((kind) => assets.kinds[kind] ?? []), assets.script] : []
   return (
     <html lang="en">
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <meta name="robots" content="noindex" />
-        <title>{props.title}</title>
-        <link rel="stylesheet" href={`/${props.assets.style}`} />
+        <title>{title}</title>
+        <link rel="stylesheet" href={`/${assets.style}`} />
         <link rel="icon" href="data:," />
-        {props.withScript && <script src={`/${props.assets.script}`} defer />}
+        {kinds && assets.shared.map((file) => <link key={file} rel="modulepreload" href={`/${file}`} />)}
+        {scripts.map((file) => (
+          <script key={file} type="module" src={`/${file}`} />
+        ))}
       </head>
-      <body>{props.children}</body>
+      <body>{children}</body>
     </html>
   )
 }
@@ -193,6 +211,9 @@ const Paragraphs = ({ text, className }: { text: string; className?: string }) =
     ))}
   </>
 )
+
+/** The kinds of question a form asks, each once. */
+const kindsAsked = (form: Form): string[] => [...new Set(questionsAsked(form).map(({ question }) => question.kind))]
 
 const firstShown = ({ form, shown }: PageState): string | undefined => stepsShown(form, shown)[0]?.name
 const lastShown = ({ form, shown }: PageState): string | undefined => stepsShown(form, shown).at(-1)?.name

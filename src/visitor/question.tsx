@@ -1,23 +1,5 @@
-import type { ReactNode } from 'react'
 import type { Question } from '@/core/form/definition'
-import { Consent } from './kinds/consent'
-import type { ControlProps } from './kinds/control'
-import { Email } from './kinds/email'
-import { LongText } from './kinds/long_text'
-import { NumberField } from './kinds/number'
-import { ShortText } from './kinds/short_text'
-import { SingleChoice } from './kinds/single_choice'
-
-type Control = (props: ControlProps) => ReactNode
-
-const CONTROLS = {
-  short_text: ShortText,
-  long_text: LongText,
-  email: Email,
-  number: NumberField,
-  single_choice: SingleChoice,
-  consent: Consent,
-} as unknown as Record<Question['kind'], Control>
+import { visitorKindOf } from './kinds/registry'
 
 interface Props {
   question: Question
@@ -30,8 +12,10 @@ interface Props {
 export function QuestionField({ question, value, shown, error }: Props) {
   const id = `q-${question.name}`
   const describedBy = [question.help && `${id}-help`, error && `${id}-error`].filter(Boolean).join(' ') || undefined
-  const Field = CONTROLS[question.kind]
-  const control = <Field question={question} value={value} id={id} describedBy={describedBy} invalid={Boolean(error)} />
+  const { Control, frame } = visitorKindOf(question.kind)
+  const control = (
+    <Control question={question} value={value} id={id} describedBy={describedBy} invalid={Boolean(error)} />
+  )
   const mark = question.required ? (
     <span className="mark" aria-hidden="true">
       {' '}
@@ -49,10 +33,10 @@ export function QuestionField({ question, value, shown, error }: Props) {
     </p>
   )
   const wrapper = { className: 'question', 'data-question': question.name, hidden: !shown }
-  const isGroup = question.kind === 'single_choice' && question.look !== 'menu'
-  if (isGroup || question.kind === 'consent')
+  const framed = frame(question)
+  if (framed !== 'label')
     return (
-      <fieldset {...wrapper} aria-describedby={isGroup ? describedBy : undefined}>
+      <fieldset {...wrapper} aria-describedby={framed === 'group' ? describedBy : undefined}>
         <legend>
           {question.label}
           {mark}

@@ -1,26 +1,38 @@
 import { gzipSync } from 'node:zlib'
 import { describe, expect, it } from 'vitest'
+import { releasedForm, smallForm } from '../support/api'
 import { readFacts } from '../support/facts'
 
-const { url } = readFacts()
+const facts = readFacts()
+const { url } = facts
 const KILOBYTE = 1024
+
+/** The files a page names, in order. */
+const filesOf = (page: string): string[] =>
+  [...page.matchAll(/(?:src|href)="(\/visitor-[^"]+)"/g)].map(([, path]) => path ?? '')
 
 /** What a visitor's browser has to fetch for the demo's finder, compressed. */
 describe('the finder’s weight', () => {
-  it('is at most 40 KB in all, of which at most 15 KB are script', async () => {
+  it('is at most 12 KB in all, of which at most 8 KB are script', async () => {
     const page = await (await fetch(`${url}/f/kiln-finder`)).text()
-    const files = [...page.matchAll(/(?:src|href)="(\/visitor-[^"]+)"/g)].map(([, path]) => path ?? '')
-    expect(files).toHaveLength(2)
     const sizes = new Map<string, number>([['html', gzipSync(page).length]])
-    for (const file of files) {
+    for (const file of filesOf(page)) {
       const response = await fetch(url + file)
       expect(response.headers.get('cache-control')).toContain('immutable')
-      sizes.set(file.split('.').at(-1) ?? file, gzipSync(await response.text()).length)
+      const sort = file.split('.').at(-1) ?? file
+      sizes.set(sort, (sizes.get(sort) ?? 0) + gzipSync(await response.text()).length)
     }
     const total = [...sizes.values()].reduce((sum, size) => sum + size, 0)
     console.log(`The finder weighs ${total} bytes compressed: ${JSON.stringify(Object.fromEntries(sizes))}`)
-    expect(total).toBeLessThanOrEqual(40 * KILOBYTE)
-    expect(sizes.get('js')).toBeLessThanOrEqual(15 * KILOBYTE)
+    expect(total).toBeLessThanOrEqual(12 * KILOBYTE)
+    expect(sizes.get('js')).toBeLessThanOrEqual(8 * KILOBYTE)
+  })
+  it('has the scripts of the kinds it asks, and no others', async () => {
+    const slug = `scripts-${Date.now().toString(36)}`
+    await releasedForm(facts, slug, smallForm)
+    const files = filesOf(await (await fetch(`${url}/f/${slug}`)).text())
+    const kinds = files.flatMap((file) => /^\/visitor-([a-z_]+)-\w+\.js$/.exec(file)?.[1] ?? [])
+    expect(kinds.filter((kind) => kind !== 'shared')).toEqual(['short_text', 'long_text', 'email', 'consent', 'main'])
   })
   it('tells a browser nothing of where answers go', async () => {
     const page = await (await fetch(`${url}/f/kiln-finder`)).text()

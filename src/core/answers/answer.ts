@@ -21,6 +21,8 @@ export const valueIn = <T>(values: Readonly<Record<string, T>>, name: string): T
 /** Why an answer is wrong. The words for it come from `wording.ts` or the question's own error text. */
 export type Problem =
   | { code: 'missing' }
+  | { code: 'not_ticked' }
+  | { code: 'not_chosen' }
   | { code: 'not_text' }
   | { code: 'too_long'; most: number }
   | { code: 'not_email' }
@@ -32,10 +34,10 @@ export type Problem =
 
 export type Checked = { ok: true; answer: Answer } | { ok: false; problem: Problem }
 
-/** A JSON Schema (draft 2020-12) fragment. */
-export type JsonSchema = { readonly [key: string]: unknown }
-
-/** The rules of one kind; `S` is what the specialist has set on the question. */
+/**
+ * The rules of one kind that a visitor's page needs; `S` is what the specialist has set on the question.
+ * Everything else that a kind knows is its manner, in `kind.ts`.
+ */
 export interface KindRules<S> {
   /**
    * Reads one raw input (a form field's text or a JSON value) and says what it means.
@@ -44,10 +46,10 @@ export interface KindRules<S> {
   check(raw: unknown, settings: S): Checked
   /** The answer in words, for people. Never called with a blank. */
   show(answer: Exclude<Answer, null>, settings: S): string
-  /** JSON Schema of a given (not blank) answer; accepts exactly what `check` accepts once tidied. */
-  schema(settings: S): JsonSchema
-  /** True for an answer that meets a required question. Blank never does. */
-  satisfies(answer: Answer): boolean
+  /** True for an answer that meets a required question; left out where everything but a blank does. */
+  satisfies?(answer: Answer): boolean
+  /** What is wrong with a required question that was not answered; left out where there is nothing special to say. */
+  missing?: Problem
 }
 
 export const accept = (answer: Answer): Checked => ({ ok: true, answer })

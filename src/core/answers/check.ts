@@ -56,9 +56,9 @@ export function checkAnswer(question: Question, raw: unknown): { answer: Answer;
   const rules = rulesOf(question)
   const checked = rules.check(raw, question)
   if (!checked.ok) return { answer: null, message: explainProblem(checked.problem, question) }
-  const message =
-    question.required && !rules.satisfies(checked.answer) ? explainProblem({ code: 'missing' }, question) : null
-  return { answer: checked.answer, message }
+  const { answer } = checked
+  const met = !question.required || (rules.satisfies ? rules.satisfies(answer) : !isBlank(answer))
+  return { answer, message: met ? null : explainProblem(rules.missing ?? { code: 'missing' }, question) }
 }
 
 /** An answer in words; nothing for a blank. */

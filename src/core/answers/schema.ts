@@ -1,8 +1,9 @@
 import type { Form } from '../form/definition'
 import { questionsAsked } from '../form/values'
 import { type Condition, fold, operandsOf, type Test } from '../logic/condition'
-import type { JsonSchema } from './answer'
-import { carriedRules, rulesOf } from './registry'
+import { carriedSchema } from './carried'
+import type { JsonSchema } from './kind'
+import { mannerOf } from './registry'
 
 /**
  * JSON Schema (draft 2020-12) of a form's values: one property for each carried value and for each
@@ -13,12 +14,12 @@ import { carriedRules, rulesOf } from './registry'
 export function answersSchema(form: Form): JsonSchema {
   const properties: Record<string, JsonSchema> = {}
   const rules: JsonSchema[] = []
-  for (const carried of form.carried) properties[carried.name] = carriedRules.schema(carried)
+  for (const carried of form.carried) properties[carried.name] = carriedSchema
   for (const { question } of questionsAsked(form)) {
     const { name, required } = question
-    const schema = rulesOf(question).schema(question)
+    const { schema, requiredSchema } = mannerOf(question)
     const must = required ? { required: [name] } : {}
-    properties[name] = question.kind === 'consent' && required ? { const: true } : schema
+    properties[name] = (required && requiredSchema) || schema(question)
     if (question.shownWhen)
       rules.push({
         if: conditionSchemaOf(question.shownWhen),

@@ -6,11 +6,11 @@ export function explainProblem(problem: Problem, question: Question): string {
   if (question.errorText) return question.errorText
   switch (problem.code) {
     case 'missing':
-      return question.kind === 'consent'
-        ? 'Tick this to go on.'
-        : question.kind === 'single_choice'
-          ? 'Choose one of the options.'
-          : 'Fill this in.'
+      return 'Fill this in.'
+    case 'not_ticked':
+      return 'Tick this to go on.'
+    case 'not_chosen':
+      return 'Choose one of the options.'
     case 'not_text':
       return 'Write this as text.'
     case 'too_long':

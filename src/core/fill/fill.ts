@@ -1,5 +1,6 @@
 import { type Answer, type Answers, isBlank, valueIn } from '../answers/answer'
-import { carriedRules, rulesOf } from '../answers/registry'
+import { carriedRules } from '../answers/carried'
+import { mannerOf, rulesOf } from '../answers/registry'
 import type { CarriedValue, FillSource, Form, Question } from '../form/definition'
 import { questionsAsked } from '../form/values'
 import type { Origin, Origins } from './origin'
@@ -24,7 +25,7 @@ export function fillQuestions(form: Form, known: Known): Filled {
   return fillAll(
     questionsAsked(form)
       .map(({ question }) => question)
-      .filter(({ kind }) => kind !== 'consent'),
+      .filter((question) => mannerOf(question).fillable),
     (question, raw) => {
       const checked = rulesOf(question).check(raw, question)
       return checked.ok ? checked.answer : null

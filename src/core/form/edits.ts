@@ -1,3 +1,4 @@
+import { mannerOf } from '../answers/registry'
 import { renameInTemplate } from '../dispatch/template'
 import type { CarriedValue, Form, Landing, Question, Step } from './definition'
 import { nameFrom } from './name'
@@ -28,8 +29,8 @@ export function addQuestion(
 
 /** A question of a kind with nothing set yet. */
 function newQuestion(kind: Question['kind'], name: string, label: string): Question {
-  const settings = kind === 'consent' ? { wording: label } : {}
-  return questionSchema.parse({ kind, name, label: label.slice(0, 300), ...settings })
+  const begin = mannerOf({ kind }).begin?.(label)
+  return questionSchema.parse({ kind, name, label: label.slice(0, 300), ...begin })
 }
 
 function insertQuestion(form: Form, question: Question, { step, after }: Place): Form {

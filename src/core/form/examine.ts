@@ -1,3 +1,4 @@
+import { mannerOf } from '../answers/registry'
 import { valuesTested } from '../logic/condition'
 import type { ListInfo, Desk, RecordField } from '../records/snapshot'
 import type { CarriedValue, Form, Question } from './definition'
@@ -50,13 +51,10 @@ function examineQuestions(form: Form): Finding[] {
   })
 }
 
-function examineSettings(question: Question): Finding[] {
-  if (question.kind === 'single_choice' && question.options.length === 0)
-    return [composeFault(question.name, `“${question.label}” has no options to choose from.`)]
-  if (question.kind === 'consent' && question.wording === '')
-    return [composeFault(question.name, `“${question.label}” does not say what is agreed to.`)]
-  return []
-}
+const examineSettings = (question: Question): Finding[] =>
+  (mannerOf(question).faults?.(question) ?? []).map((fault) =>
+    composeFault(question.name, `“${question.label}” ${fault}`),
+  )
 
 function examineLandings(form: Form, { fields }: Resources): Finding[] {
   const values: (Question | CarriedValue)[] = [...questionsAsked(form).map(({ question }) => question), ...form.carried]
@@ -93,8 +91,9 @@ function examineLandings(form: Form, { fields }: Resources): Finding[] {
   const emails = emailQuestions(form)
   if (emails.length === 0)
     findings.push(finding('warning', 'records')('', 'No answer lands in Email, so strangers never become contacts.'))
-  for (const { name, label, kind } of emails)
-    if (kind !== 'email') findings.push(recordsFault(name, `“${label}” lands in Email but is not an email question.`))
+  for (const question of emails)
+    if (!mannerOf(question).isAddress)
+      findings.push(recordsFault(question.name, `“${question.label}” lands in Email but is not an email question.`))
   for (const { name, label, lands } of form.carried)
     if (lands.some(({ field }) => field === 'email'))
       findings.push(
@@ -110,7 +109,7 @@ function examineJoins(form: Form, { lists }: Resources): Finding[] {
   return form.joins.flatMap(({ list, consent }) => {
     const question = findQuestion(form, consent)
     if (!lists.some(({ name }) => name === list)) return [recordsFault(consent, `The list “${list}” does not exist.`)]
-    if (question?.kind !== 'consent' || question.off)
+    if (!question || !mannerOf(question).agreement || question.off)
       return [recordsFault(consent, `Joining “${list}” needs a consent question; “${consent}” is not one.`)]
     return []
   })

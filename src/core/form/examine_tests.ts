@@ -1,14 +1,13 @@
+import type { Domain } from '../answers/kind'
+import { domainOf } from '../answers/registry'
 import { type Condition, type Expectation, operandsOf, type Operator } from '../logic/condition'
 import { OPERATOR_WORDS } from '../logic/describe'
-import type { Form, Question } from './definition'
+import type { Form } from './definition'
 import { type Finding, finding } from './finding'
 import { findCarried, findQuestion, labelOf } from './values'
 
-/** What a test may compare a value with. */
-type Comparable = 'number' | 'yes or no' | 'text' | { options: string[] }
-
 /** Operators that need what a value of each sort cannot always give. */
-const NEEDS: Partial<Record<Operator, Comparable>> = { at_least: 'number', at_most: 'number', contains: 'text' }
+const NEEDS: Partial<Record<Operator, Domain['is']>> = { at_least: 'number', at_most: 'number', contains: 'text' }
 
 /**
  * Examines whether tests can be met by the values they look at: a rule left behind by a removed option, or
@@ -38,35 +37,28 @@ export function examineExpectation(
   if (question?.off) return fault(`tests “${question.label}”, which is switched off.`)
   if (!question && !findCarried(form, name)) return fault(`tests “${name}”, which is not in the form.`)
   const label = labelOf(form, name)
-  const value = comparableOf(question)
+  const domain = domainOf(question)
   const need = NEEDS[is]
-  if (need === 'number' && value !== 'number')
+  if (need === 'number' && domain.is !== 'number')
     return fault(`asks whether “${label}” ${OPERATOR_WORDS[is]} a number, but its answers are not numbers.`)
-  if (need === 'text' && (value === 'number' || value === 'yes or no'))
+  if (need === 'text' && (domain.is === 'number' || domain.is === 'yes or no'))
     return fault(`asks whether “${label}” ${OPERATOR_WORDS[is]} some text, but its answers are not text.`)
   if (need || is === 'answered' || is === 'blank') return []
-  const foreign = operandsOf(to).filter((operand) => !couldBe(value, operand))
+  const foreign = operandsOf(to).filter((operand) => !couldBe(domain, operand))
   return foreign.length === 0
     ? []
     : fault(`tests “${label}” for ${foreign.map((one) => `“${String(one)}”`).join(', ')}, which it can never be.`)
 }
 
-function comparableOf(question: Question | undefined): Comparable {
-  switch (question?.kind) {
+function couldBe(domain: Domain, operand: string | number | boolean): boolean {
+  switch (domain.is) {
     case 'number':
-      return 'number'
-    case 'consent':
-      return 'yes or no'
-    case 'single_choice':
-      return { options: question.options.map(({ value }) => value) }
-    default:
-      return 'text'
+      return typeof operand === 'number'
+    case 'yes or no':
+      return typeof operand === 'boolean'
+    case 'text':
+      return typeof operand === 'string'
+    case 'one of':
+      return domain.values.includes(String(operand))
   }
-}
-
-function couldBe(value: Comparable, operand: string | number | boolean): boolean {
-  if (value === 'number') return typeof operand === 'number'
-  if (value === 'yes or no') return typeof operand === 'boolean'
-  if (value === 'text') return typeof operand === 'string'
-  return value.options.includes(String(operand))
 }

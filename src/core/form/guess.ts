@@ -1,14 +1,12 @@
-import type { Question } from './definition'
+import { type KindName, KIND_NAMES, mannerOf } from '../answers/registry'
 
-/** Words that tell a kind, tried in order; the first that occurs wins. */
-const TELLTALES: [RegExp, Question['kind']][] = [
-  [/\be-?mail\b/i, 'email'],
-  [/\b(agree|consent|newsletter|subscribe|i accept|keep me|send me)\b/i, 'consent'],
-  [/\b(how many|how much|how hot|how old|number of|quantity|amount|budget|spend|guests|years?)\b/i, 'number'],
-  [/^(which|what kind|what type|choose|pick|do you|are you|is there|will you|have you)\b/i, 'single_choice'],
-  [/\b(anything|tell us|describe|comments?|message|notes?|why|details)\b/i, 'long_text'],
-]
-
-/** The kind of question some wording is most likely to be; short text when nothing tells. */
-export const guessKind = (wording: string): Question['kind'] =>
-  TELLTALES.find(([words]) => words.test(wording))?.[1] ?? 'short_text'
+/** The kind of question some wording is most likely to be: the surest guess of any kind, or else short text. */
+export function guessKind(wording: string): KindName {
+  let guess: { kind: KindName; sureness: number } = { kind: 'short_text', sureness: 0 }
+  for (const kind of KIND_NAMES) {
+    const { suggestedBy } = mannerOf({ kind })
+    if (suggestedBy && suggestedBy.sureness > guess.sureness && suggestedBy.words.test(wording))
+      guess = { kind, sureness: suggestedBy.sureness }
+  }
+  return guess.kind
+}

@@ -1,10 +1,5 @@
 import { z } from 'zod'
-import * as consent from '../answers/kinds/consent'
-import * as email from '../answers/kinds/email'
-import * as longText from '../answers/kinds/long_text'
-import * as number from '../answers/kinds/number'
-import * as shortText from '../answers/kinds/short_text'
-import * as singleChoice from '../answers/kinds/single_choice'
+import { KIND_NAMES, type KindName, KINDS, mannerOf } from '../answers/registry'
 import { nameSchema, wordingSchema } from './name'
 import { answerSchema, conditionSchema, fillSchema, landingSchema } from './parts'
 
@@ -22,27 +17,18 @@ const common = {
   lands: z.array(landingSchema).max(5).default([]),
 }
 
-export const questionSchema = z
-  .discriminatedUnion('kind', [
-    z.strictObject({ kind: z.literal('short_text'), ...common, ...shortText.settings() }),
-    z.strictObject({ kind: z.literal('long_text'), ...common, ...longText.settings() }),
-    z.strictObject({ kind: z.literal('email'), ...common, ...email.settings() }),
-    z.strictObject({ kind: z.literal('number'), ...common, ...number.settings() }),
-    z.strictObject({ kind: z.literal('single_choice'), ...common, ...singleChoice.settings() }),
-    z.strictObject({ kind: z.literal('consent'), ...common, ...consent.settings() }),
-  ])
-  .superRefine((question, context) => {
-    const wrong = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message })
-    if (question.kind === 'number') {
-      const { minimum, maximum, step } = question
-      if (minimum !== null && maximum !== null && minimum > maximum)
-        wrong(['maximum'], 'The maximum is below the minimum')
-      if (step !== null && minimum !== null && !number.isMultiple(minimum, step))
-        wrong(['minimum'], `Start on a step: a multiple of ${step}`)
-    }
-    if (question.kind === 'single_choice')
-      question.options.forEach(({ value }, index, all) => {
-        if (all.findIndex((other) => other.value === value) < index)
-          wrong(['options', index, 'value'], `Two options are stored as “${value}”`)
-      })
-  })
+/** A question of one kind: what all have, and the kind's own settings. */
+type SchemaOf<K extends KindName> = z.ZodObject<
+  { kind: z.ZodLiteral<K> } & typeof common & ReturnType<(typeof KINDS)[K]['settings']>,
+  z.core.$strict
+>
+type SchemaOfAny = { [K in KindName]: SchemaOf<K> }[KindName]
+
+const schemas = KIND_NAMES.map((kind) =>
+  z.strictObject({ kind: z.literal(kind), ...common, ...KINDS[kind].settings() }),
+) as unknown as [SchemaOfAny, ...SchemaOfAny[]]
+
+export const questionSchema = z.discriminatedUnion('kind', schemas).superRefine((question, context) => {
+  for (const { path, message } of mannerOf(question).contradictions?.(question) ?? [])
+    context.addIssue({ code: 'custom', path, message })
+})

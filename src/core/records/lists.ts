@@ -1,5 +1,6 @@
 import { type Answers, valueIn } from '../answers/answer'
 import type { Form } from '../form/definition'
+import { mannerOf } from '../answers/registry'
 import { findQuestion } from '../form/values'
 import type { ContactState, ListInfo } from './snapshot'
 
@@ -21,8 +22,9 @@ export function joinLists(
   return form.joins.flatMap(({ list, consent }) => {
     const question = findQuestion(form, consent)
     const info = lists.find(({ name }) => name === list)
-    if (!info || question?.kind !== 'consent' || valueIn(values, consent) !== true) return []
+    const wording = question && mannerOf(question).agreement?.(question)
+    if (!info || !question || wording === undefined || valueIn(values, consent) !== true) return []
     if (contact?.lists.includes(list)) return []
-    return [{ list, title: info.title, wording: question.wording, because: `Ticked “${question.label}”` }]
+    return [{ list, title: info.title, wording, because: `Ticked “${question.label}”` }]
   })
 }

@@ -159,7 +159,7 @@ class StepPost {
       {
         form: this.live.form,
         release: this.live.number,
-        values: withTicks(this.live, this.entered),
+        values: this.entered,
         carried: this.carried,
         wordingValues: this.filled,
         step,
@@ -180,12 +180,4 @@ class StepPost {
     const { id, proven } = this.visit
     return { id, proof: proven ? proofOf(context().config.LICHEN_SECRET, this.live.formId, id) : '' }
   }
-}
-
-/** A ticked box arrives as “yes” and is drawn as `true`. */
-function withTicks(live: LiveForm, entered: Record<string, string>): Record<string, unknown> {
-  const values: Record<string, unknown> = { ...entered }
-  for (const { questions } of live.form.steps)
-    for (const { name, kind } of questions) if (kind === 'consent') values[name] = entered[name] === 'yes'
-  return values
 }

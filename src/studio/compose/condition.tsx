@@ -1,9 +1,12 @@
 'use client'
 
-import type { Form } from '@/core/form/definition'
+import { AS_TEXT } from '@/core/answers/kind'
+import { domainOf, mannerOf } from '@/core/answers/registry'
+import type { Form, Question } from '@/core/form/definition'
 import { type Condition, type Expectation, type Operator, operandsOf, type Test } from '@/core/logic/condition'
 import { OPERATOR_WORDS } from '@/core/logic/describe'
 import { findQuestion, labelOf } from '@/core/form/values'
+import { answerOf, asOptions, choicesOf } from '../kinds/choices'
 import { Button } from '../ui/button'
 import { ChoiceField, TextField } from '../ui/field'
 
@@ -73,32 +76,15 @@ export function ConditionEditor({ form, condition, values, onChange, always }: P
 }
 
 /** The operators that make sense for a value. */
-function operatorsFor(form: Form, name: string): Operator[] {
-  switch (findQuestion(form, name)?.kind) {
-    case 'number':
-      return ['at_least', 'at_most', 'equals', 'differs', 'answered', 'blank']
-    case 'single_choice':
-      return ['equals', 'differs', 'one_of', 'none_of', 'answered', 'blank']
-    case 'consent':
-      return ['equals']
-    default:
-      return ['equals', 'differs', 'contains', 'answered', 'blank']
-  }
+function operatorsFor(form: Form, name: string): readonly Operator[] {
+  const question = findQuestion(form, name)
+  return question ? mannerOf(question).tests : AS_TEXT.tests
 }
 
 /** A sound expectation to begin with. */
 export function firstExpectation(form: Form, name: string): Expectation {
   const question = findQuestion(form, name)
-  switch (question?.kind) {
-    case 'number':
-      return { is: 'at_least', to: question.minimum ?? 1 }
-    case 'single_choice':
-      return { is: 'equals', to: question.options[0]?.value ?? '' }
-    case 'consent':
-      return { is: 'equals', to: true }
-    default:
-      return { is: 'answered' }
-  }
+  return question ? mannerOf(question).firstTest(question) : AS_TEXT.firstTest()
 }
 
 interface ExpectationProps {
@@ -130,63 +116,62 @@ export function ExpectationEditor({ form, name, expectation, onChange }: Expecta
         options={operators.map((operator) => [operator, OPERATOR_WORDS[operator]] as const)}
         onCommit={(next) => turn(next as Operator)}
       />
-      {bare ? (
-        <span />
-      ) : question?.kind === 'single_choice' ? (
-        is === 'one_of' || is === 'none_of' ? (
-          <span className="flex flex-wrap gap-x-2">
-            {question.options.map((option) => {
-              const operands = operandsOf(to)
-              const on = operands.includes(option.value)
-              return (
-                <label key={option.value} className="flex items-center gap-1">
-                  <input
-                    type="checkbox"
-                    className="accent-moss"
-                    checked={on}
-                    onChange={() => {
-                      const next = on ? operands.filter((one) => one !== option.value) : [...operands, option.value]
-                      onChange({ is, to: next })
-                    }}
-                  />
-                  {option.label}
-                </label>
-              )
-            })}
-          </span>
-        ) : (
-          <ChoiceField
-            hideLabel
-            label="Option"
-            value={String(operandsOf(to)[0] ?? '')}
-            options={question.options.map((option) => [option.value, option.label] as const)}
-            onCommit={(value) => onChange({ is, to: value })}
-          />
-        )
-      ) : question?.kind === 'consent' ? (
-        <ChoiceField
-          hideLabel
-          label="Ticked or not"
-          value={String(operandsOf(to)[0])}
-          options={[
-            ['true', 'ticked'],
-            ['false', 'not ticked'],
-          ]}
-          onCommit={(value) => onChange({ is, to: value === 'true' })}
-        />
-      ) : (
-        <TextField
-          hideLabel
-          label={question?.kind === 'number' ? 'Number' : 'Text'}
-          value={String(operandsOf(to)[0] ?? '')}
-          check={(text) =>
-            question?.kind === 'number' && (text.trim() === '' || !Number.isFinite(Number(text)))
-              ? 'Give a number'
-              : null
-          }
-          onCommit={(text) => onChange({ is, to: question?.kind === 'number' ? Number(text) : text })}
-        />
-      )}
+      {bare ? <span /> : <Operands question={question} expectation={expectation} onChange={onChange} />}
     </>
   )
 }
+
+interface OperandsProps {
+  question: Question | undefined
+  expectation: Expectation
+  onChange: (expectation: Expectation) => void
+}
+
+/** What a value is compared with: chosen, where it has only a few answers, or else written. */
+function Operands({ question, expectation: { is, to }, onChange }: OperandsProps) {
+  const operands = operandsOf(to)
+  const choices = choicesOf(question)
+  const isNumber = domainOf(question).is === 'number'
+  if (choices && (is === 'one_of' || is === 'none_of'))
+    return (
+      <span className="flex flex-wrap gap-x-2">
+        {choices.map(({ key, answer, words }) => {
+          const on = operands.includes(answer)
+          return (
+            <label key={key} className="flex items-center gap-1">
+              <input
+                type="checkbox"
+                className="accent-moss"
+                checked={on}
+                onChange={() =>
+                  onChange({ is, to: on ? operands.filter((one) => one !== answer) : [...operands, answer] })
+                }
+              />
+              {words}
+            </label>
+          )
+        })}
+      </span>
+    )
+  if (choices)
+    return (
+      <ChoiceField
+        hideLabel
+        label="Answer"
+        value={String(operands[0] ?? '')}
+        options={asOptions(choices)}
+        onCommit={(key) => onChange({ is, to: answerOf(choices, key) ?? key })}
+      />
+    )
+  return (
+    <TextField
+      hideLabel
+      label={isNumber ? 'Number' : 'Text'}
+      value={String(operands[0] ?? '')}
+      check={(text) => (isNumber && !isNumeric(text) ? 'Give a number' : null)}
+      onCommit={(text) => onChange({ is, to: isNumber ? Number(text) : text })}
+    />
+  )
+}
+
+const isNumeric = (text: string): boolean => text.trim() !== '' && Number.isFinite(Number(text))

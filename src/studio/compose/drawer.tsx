@@ -1,12 +1,13 @@
 'use client'
 
-import { type CarriedValue, type Question } from '@/core/form/definition'
+import { domainOf, KIND_NAMES, mannerOf } from '@/core/answers/registry'
+import type { CarriedValue, Question } from '@/core/form/definition'
 import { changeKind, renameValue, setLandings, updateCarried, updateQuestion } from '@/core/form/edits'
-import { KIND_WORDS } from '@/core/form/describe'
 import { nameSchema } from '@/core/form/name'
 import { namesTaken, questionsAsked } from '@/core/form/values'
 import { useDraft } from '../draft/context'
-import { KindSettings } from '../kinds/settings'
+import { answerOf, asOptions, choicesOf } from '../kinds/choices'
+import { KindSettings } from '../kinds/registry'
 import { LandingEditor } from '../records/landings'
 import { ChoiceField, TextField, Tick } from '../ui/field'
 import { ConditionEditor } from './condition'
@@ -20,6 +21,7 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
   const form = useDraft((state) => state.form)
   const edit = useDraft((state) => state.edit)
   const { name } = question
+  const { fillable } = mannerOf(question)
   const change = (part: Partial<Question>, key: string) =>
     edit((one) => updateQuestion(one, name, part), `${name}.${key}`)
   return (
@@ -34,7 +36,7 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
       <ChoiceField
         label="Kind"
         value={question.kind}
-        options={Object.entries(KIND_WORDS)}
+        options={KIND_NAMES.map((kind) => [kind, mannerOf({ kind }).words])}
         onCommit={(kind) => edit((one) => changeKind(one, name, kind as Question['kind']))}
       />
       <span className="text-soft">Must be</span>
@@ -50,7 +52,7 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
         onCommit={(errorText) => change({ errorText: errorText.slice(0, 300) }, 'errorText')}
       />
       <KindSettings question={question} onChange={change} />
-      {question.kind !== 'consent' && <DefaultField question={question} onChange={change} />}
+      {fillable && <DefaultField question={question} onChange={change} />}
       <span className="col-start-1 self-start pt-1 text-soft">Shown when</span>
       <div className={wide}>
         <ConditionEditor
@@ -61,7 +63,7 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
           onChange={(shownWhen) => change({ shownWhen }, 'shownWhen')}
         />
       </div>
-      {question.kind !== 'consent' && (
+      {fillable && (
         <>
           <span className="self-start pt-1 text-soft">Filled from</span>
           <div className={wide}>
@@ -142,13 +144,14 @@ function DefaultField({
   question: Question
   onChange: (part: Partial<Question>, key: string) => void
 }) {
-  if (question.kind === 'single_choice')
+  const choices = choicesOf(question)
+  if (choices)
     return (
       <ChoiceField
         label="Starts as"
         value={String(question.default ?? '')}
-        options={[['', 'nothing chosen'], ...question.options.map(({ value, label }) => [value, label] as const)]}
-        onCommit={(value) => onChange({ default: value || null }, 'default')}
+        options={[['', 'nothing chosen'], ...asOptions(choices)]}
+        onCommit={(key) => onChange({ default: answerOf(choices, key) }, 'default')}
       />
     )
   return (
@@ -156,8 +159,8 @@ function DefaultField({
       label="Starts as"
       value={String(question.default ?? '')}
       onCommit={(text) => {
-        const number = question.kind === 'number' && text.trim() !== '' && Number.isFinite(Number(text))
-        onChange({ default: text === '' ? null : number ? Number(text) : text }, 'default')
+        const isNumber = domainOf(question).is === 'number' && text.trim() !== '' && Number.isFinite(Number(text))
+        onChange({ default: text === '' ? null : isNumber ? Number(text) : text }, 'default')
       }}
     />
   )

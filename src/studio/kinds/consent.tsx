@@ -1,9 +1,10 @@
 'use client'
 
+import { SquareCheck } from 'lucide-react'
 import { TextField } from '../ui/field'
-import type { SettingsProps } from './settings'
+import type { SettingsProps, StudioKind } from './kind'
 
-export const ConsentSettings = ({ question, onChange }: SettingsProps<'consent'>) => (
+const ConsentSettings = ({ question, onChange }: SettingsProps<'consent'>) => (
   <TextField
     label="Text agreed to"
     rows={3}
@@ -12,3 +13,5 @@ export const ConsentSettings = ({ question, onChange }: SettingsProps<'consent'>
     onCommit={(wording) => onChange({ wording }, 'wording')}
   />
 )
+
+export const consent: StudioKind<'consent'> = { Mark: SquareCheck, Settings: ConsentSettings }

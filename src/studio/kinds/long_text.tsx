@@ -1,9 +1,10 @@
 'use client'
 
+import { AlignLeft } from 'lucide-react'
 import { NumberBox } from './numberBox'
-import type { SettingsProps } from './settings'
+import type { SettingsProps, StudioKind } from './kind'
 
-export const LongTextSettings = ({ question, onChange }: SettingsProps<'long_text'>) => (
+const LongTextSettings = ({ question, onChange }: SettingsProps<'long_text'>) => (
   <>
     <NumberBox
       label="Longest answer"
@@ -23,3 +24,5 @@ export const LongTextSettings = ({ question, onChange }: SettingsProps<'long_tex
     />
   </>
 )
+
+export const long_text: StudioKind<'long_text'> = { Mark: AlignLeft, Settings: LongTextSettings }

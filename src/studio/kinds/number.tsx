@@ -1,10 +1,11 @@
 'use client'
 
+import { Hash } from 'lucide-react'
 import { TextField } from '../ui/field'
 import { NumberBox } from './numberBox'
-import type { SettingsProps } from './settings'
+import type { SettingsProps, StudioKind } from './kind'
 
-export const NumberSettings = ({ question, onChange }: SettingsProps<'number'>) => (
+const NumberSettings = ({ question, onChange }: SettingsProps<'number'>) => (
   <>
     <NumberBox
       label="Smallest"
@@ -28,3 +29,5 @@ export const NumberSettings = ({ question, onChange }: SettingsProps<'number'>) 
     <TextField label="Unit" value={question.unit} onCommit={(unit) => onChange({ unit: unit.slice(0, 20) }, 'unit')} />
   </>
 )
+
+export const number: StudioKind<'number'> = { Mark: Hash, Settings: NumberSettings }

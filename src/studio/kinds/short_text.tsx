@@ -1,9 +1,10 @@
 'use client'
 
+import { TextCursorInput } from 'lucide-react'
 import { NumberBox } from './numberBox'
-import type { SettingsProps } from './settings'
+import type { SettingsProps, StudioKind } from './kind'
 
-export const ShortTextSettings = ({ question, onChange }: SettingsProps<'short_text'>) => (
+const ShortTextSettings = ({ question, onChange }: SettingsProps<'short_text'>) => (
   <NumberBox
     label="Longest answer"
     value={question.maxLength}
@@ -13,3 +14,5 @@ export const ShortTextSettings = ({ question, onChange }: SettingsProps<'short_t
     onCommit={(maxLength) => maxLength !== null && onChange({ maxLength }, 'maxLength')}
   />
 )
+
+export const short_text: StudioKind<'short_text'> = { Mark: TextCursorInput, Settings: ShortTextSettings }

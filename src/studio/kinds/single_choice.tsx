@@ -1,10 +1,11 @@
 'use client'
 
+import { CircleDot } from 'lucide-react'
 import { useState } from 'react'
 import type { Question } from '@/core/form/definition'
 import { nameFrom } from '@/core/form/name'
 import { ChoiceField } from '../ui/field'
-import type { SettingsProps } from './settings'
+import type { SettingsProps, StudioKind } from './kind'
 
 type Option = Extract<Question, { kind: 'single_choice' }>['options'][number]
 
@@ -15,7 +16,7 @@ const LOOKS = [
 ] as const
 
 /** Options one a line. A line that was there keeps what it is stored as, even when its words change. */
-export function SingleChoiceSettings({ question, onChange }: SettingsProps<'single_choice'>) {
+function SingleChoiceSettings({ question, onChange }: SettingsProps<'single_choice'>) {
   const written = question.options.map(({ label }) => label).join('\n')
   const [text, setText] = useState(written)
   const [base, setBase] = useState(written)
@@ -80,3 +81,5 @@ export function optionsFrom(lines: readonly string[], before: readonly Option[])
     return { value, label }
   })
 }
+
+export const single_choice: StudioKind<'single_choice'> = { Mark: CircleDot, Settings: SingleChoiceSettings }

@@ -1,5 +1,6 @@
 'use client'
 
+import { mannerOf } from '@/core/answers/registry'
 import { setLandings } from '@/core/form/edits'
 import { questionsAsked } from '@/core/form/values'
 import { useDraft, useFindings } from '../draft/context'
@@ -17,7 +18,7 @@ export function Records() {
   const values = [
     ...questionsAsked(form)
       .map(({ question }) => question)
-      .filter(({ kind }) => kind !== 'consent')
+      .filter((question) => !mannerOf(question).agreement)
       .map(({ name, label, lands }) => ({ name, label, lands, carried: false })),
     ...form.carried.map(({ name, label, lands }) => ({ name, label, lands, carried: true })),
   ]
@@ -76,7 +77,7 @@ function Joins() {
   const { form, edit, resources, setResources } = useDraft((state) => state)
   const consents = questionsAsked(form)
     .map(({ question }) => question)
-    .filter(({ kind }) => kind === 'consent')
+    .filter((question) => mannerOf(question).agreement)
   const firstConsent = consents[0]
   const keep = (joins: typeof form.joins) => edit((one) => ({ ...one, joins }))
   const [list] = resources.lists

@@ -6,8 +6,9 @@ import type { Question } from '@/core/form/definition'
 import { questionsAsked } from '@/core/form/values'
 import { type PlanResult, planDraftAction } from '../draft/actions'
 import { useDraft } from '../draft/context'
+import { answerOf, asOptions, choicesOf } from '../kinds/choices'
 import { Button } from '../ui/button'
-import { ChoiceField, TextField, Tick, useSettled } from '../ui/field'
+import { ChoiceField, TextField, useSettled } from '../ui/field'
 import { PlanLines } from '../ui/planLines'
 
 interface Arrival {
@@ -140,21 +141,15 @@ function AnswerField({
   value: unknown
   onChange: (value: unknown) => void
 }) {
-  if (question.kind === 'single_choice')
+  const choices = choicesOf(question)
+  if (choices)
     return (
       <ChoiceField
         label={question.label}
         value={text(value)}
-        options={[['', '—'], ...question.options.map((option) => [option.value, option.label] as const)]}
-        onCommit={onChange}
+        options={[['', '—'], ...asOptions(choices)]}
+        onCommit={(key) => onChange(answerOf(choices, key))}
       />
-    )
-  if (question.kind === 'consent')
-    return (
-      <>
-        <span />
-        <Tick label={question.label} on={value === true} onCommit={onChange} />
-      </>
     )
   return <TextField label={question.label} value={text(value)} onCommit={onChange} />
 }

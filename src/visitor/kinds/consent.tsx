@@ -1,15 +1,17 @@
-import { aria, type ControlProps } from './control'
+import { aria, type ControlProps, type VisitorKind } from './control'
 
-export const Consent = (props: ControlProps<'consent'>) => (
+const Consent = (props: ControlProps<'consent'>) => (
   <label className="option consent">
     <input
       type="checkbox"
       id={props.id}
       name={props.question.name}
       value="yes"
-      defaultChecked={props.value === 'true'}
+      defaultChecked={props.value === 'true' || props.value === 'yes'}
       {...aria(props)}
     />
     <span>{props.question.wording}</span>
   </label>
 )
+
+export const consent: VisitorKind<'consent'> = { Control: Consent, frame: () => 'own label' }

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react'
 import type { Question } from '@/core/form/definition'
 
 /** What a kind's markup gets: the question, its value as text, and the ids that tie it to its texts. */
@@ -7,6 +8,16 @@ export interface ControlProps<K extends Question['kind'] = Question['kind']> {
   id: string
   describedBy: string | undefined
   invalid: boolean
+}
+
+/** How a visitor's page asks a kind. */
+export interface VisitorKind<K extends Question['kind'] = Question['kind']> {
+  Control: (props: ControlProps<K>) => ReactNode
+  /**
+   * What ties the question's wording to the control: a label of one control, a legend over a group of
+   * them, or a legend over a control that has its own label.
+   */
+  frame: (question: Extract<Question, { kind: K }>) => 'label' | 'group' | 'own label'
 }
 
 interface Described {

@@ -1,6 +1,6 @@
-import { aria, type ControlProps } from './control'
+import { aria, type ControlProps, type VisitorKind } from './control'
 
-export const Email = (props: ControlProps<'email'>) => (
+const Email = (props: ControlProps<'email'>) => (
   <input
     className="field"
     type="email"
@@ -12,3 +12,5 @@ export const Email = (props: ControlProps<'email'>) => (
     {...aria(props)}
   />
 )
+
+export const email: VisitorKind<'email'> = { Control: Email, frame: () => 'label' }

@@ -1,6 +1,6 @@
-import { aria, type ControlProps } from './control'
+import { aria, type ControlProps, type VisitorKind } from './control'
 
-export const LongText = (props: ControlProps<'long_text'>) => (
+const LongText = (props: ControlProps<'long_text'>) => (
   <textarea
     className="field"
     id={props.id}
@@ -11,3 +11,5 @@ export const LongText = (props: ControlProps<'long_text'>) => (
     {...aria(props)}
   />
 )
+
+export const long_text: VisitorKind<'long_text'> = { Control: LongText, frame: () => 'label' }

@@ -1,7 +1,7 @@
-import { aria, type ControlProps } from './control'
+import { aria, type ControlProps, type VisitorKind } from './control'
 
 /** A text field with a number pad: number inputs drop what they cannot read without saying so. */
-export const NumberField = (props: ControlProps<'number'>) => (
+const NumberField = (props: ControlProps<'number'>) => (
   <span className="with-unit">
     <input
       className="field short"
@@ -15,3 +15,5 @@ export const NumberField = (props: ControlProps<'number'>) => (
     {props.question.unit && <span className="unit">{props.question.unit}</span>}
   </span>
 )
+
+export const number: VisitorKind<'number'> = { Control: NumberField, frame: () => 'label' }

@@ -1,6 +1,6 @@
-import { aria, type ControlProps } from './control'
+import { aria, type ControlProps, type VisitorKind } from './control'
 
-export const ShortText = (props: ControlProps<'short_text'>) => (
+const ShortText = (props: ControlProps<'short_text'>) => (
   <input
     className="field"
     type="text"
@@ -11,3 +11,5 @@ export const ShortText = (props: ControlProps<'short_text'>) => (
     {...aria(props)}
   />
 )
+
+export const short_text: VisitorKind<'short_text'> = { Control: ShortText, frame: () => 'label' }

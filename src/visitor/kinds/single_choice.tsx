@@ -1,6 +1,6 @@
-import { aria, type ControlProps } from './control'
+import { aria, type ControlProps, type VisitorKind } from './control'
 
-export function SingleChoice(props: ControlProps<'single_choice'>) {
+function SingleChoice(props: ControlProps<'single_choice'>) {
   const { question, value, id } = props
   if (question.look === 'menu')
     return (
@@ -29,4 +29,9 @@ export function SingleChoice(props: ControlProps<'single_choice'>) {
       ))}
     </div>
   )
+}
+
+export const single_choice: VisitorKind<'single_choice'> = {
+  Control: SingleChoice,
+  frame: ({ look }) => (look === 'menu' ? 'label' : 'group'),
 }

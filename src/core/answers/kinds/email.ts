@@ -1,4 +1,5 @@
-import { accept, isBlank, type KindRules, readText, refuse } from '../answer'
+import { accept, type KindRules, readText, refuse } from '../answer'
+import { AS_TEXT, type KindManner } from '../kind'
 
 /** An email question has no settings of its own yet. */
 export const settings = () => ({})
@@ -23,6 +24,13 @@ export const rules: KindRules<object> = {
     return valid.test(read.answer) ? accept(read.answer.toLowerCase()) : refuse({ code: 'not_email' })
   },
   show: String,
+}
+
+export const manner: KindManner<object> = {
+  words: 'Email',
+  suggestedBy: { words: /\be-?mail\b/i, sureness: 5 },
+  must: () => 'email address',
+  ...AS_TEXT,
   schema: () => ({ type: 'string', pattern: VALID, maxLength: LONGEST }),
-  satisfies: (answer) => !isBlank(answer),
+  isAddress: true,
 }

@@ -94,9 +94,10 @@ describe('single choice and consent', () => {
     expect(choice.check('', options)).toEqual(right(null))
   })
   it('is ticked or not, and only a tick meets “required”', () => {
-    expect(consent.check('yes', {})).toEqual(right(true))
-    expect(consent.check(undefined, {})).toEqual(right(false))
-    expect(consent.check('perhaps', {})).toEqual(wrong('not_an_option'))
-    expect([consent.satisfies(true), consent.satisfies(false), consent.satisfies(null)]).toEqual([true, false, false])
+    const agreed = { wording: 'Agreed' }
+    expect(consent.check('yes', agreed)).toEqual(right(true))
+    expect(consent.check(undefined, agreed)).toEqual(right(false))
+    expect(consent.check('perhaps', agreed)).toEqual(wrong('not_an_option'))
+    expect([true, false, null].map((answer) => consent.satisfies?.(answer))).toEqual([true, false, false])
   })
 })

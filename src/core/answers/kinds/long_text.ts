@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { isBlank, type KindRules, readText } from '../answer'
+import { type KindRules, readText } from '../answer'
+import { AS_TEXT, type KindManner } from '../kind'
 
 /** Settings of a long text question; 1 to 10 rows is common practice. */
 export const settings = () => ({
@@ -15,6 +16,12 @@ interface LongText {
 export const rules: KindRules<LongText> = {
   check: (raw, { maxLength }) => readText(raw, maxLength),
   show: String,
+}
+
+export const manner: KindManner<LongText> = {
+  words: 'Long text',
+  suggestedBy: { words: /\b(anything|tell us|describe|comments?|message|notes?|why|details)\b/i, sureness: 1 },
+  must: ({ maxLength }) => `long text, to ${maxLength}`,
+  ...AS_TEXT,
   schema: ({ maxLength }) => ({ type: 'string', minLength: 1, maxLength }),
-  satisfies: (answer) => !isBlank(answer),
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { accept, isBlank, type KindRules, refuse } from '../answer'
+import { accept, type KindRules, refuse } from '../answer'
+import type { KindManner } from '../kind'
 
 /** Settings of a number question. Steps count from zero; a minimum must lie on one. */
 export const settings = () => ({
@@ -34,6 +35,19 @@ export const rules: KindRules<NumberSettings> = {
     return accept(number)
   },
   show: (answer, { unit }) => (unit ? `${String(answer)} ${unit}` : String(answer)),
+}
+
+export const manner: KindManner<NumberSettings> = {
+  words: 'Number',
+  suggestedBy: {
+    words: /\b(how many|how much|how hot|how old|number of|quantity|amount|budget|spend|guests|years?)\b/i,
+    sureness: 3,
+  },
+  must: ({ minimum, maximum, step, unit }) =>
+    [spanOf(minimum, maximum), step !== null && step !== 1 ? `by ${step}` : '', unit].filter(Boolean).join(' '),
+  domain: ({ minimum, maximum }) => ({ is: 'number', least: minimum, most: maximum }),
+  tests: ['at_least', 'at_most', 'equals', 'differs', 'answered', 'blank'],
+  firstTest: ({ minimum }) => ({ is: 'at_least', to: minimum ?? 1 }),
   schema({ minimum, maximum, step }) {
     const schema = { type: 'number', minimum: minimum ?? -LARGEST, maximum: maximum ?? LARGEST }
     if (step === null) return schema
@@ -41,7 +55,21 @@ export const rules: KindRules<NumberSettings> = {
     const stops = stopsOf(minimum, maximum, step)
     return stops ? { enum: stops } : { ...schema, $comment: `Also a multiple of ${step}, in decimal arithmetic` }
   },
-  satisfies: (answer) => !isBlank(answer),
+  fillable: true,
+  contradictions({ minimum, maximum, step }) {
+    const found = []
+    if (minimum !== null && maximum !== null && minimum > maximum)
+      found.push({ path: ['maximum'], message: 'The maximum is below the minimum' })
+    if (step !== null && minimum !== null && !isMultiple(minimum, step))
+      found.push({ path: ['minimum'], message: `Start on a step: a multiple of ${step}` })
+    return found
+  },
+}
+
+function spanOf(minimum: number | null, maximum: number | null): string {
+  if (minimum !== null && maximum !== null) return `${minimum}–${maximum}`
+  if (minimum !== null) return `${minimum} or more`
+  return maximum === null ? 'number' : `${maximum} or less`
 }
 
 function readNumber(raw: unknown): number | 'blank' | 'wrong' {

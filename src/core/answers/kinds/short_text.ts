@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { isBlank, type KindRules, readText, accept } from '../answer'
+import { accept, type KindRules, readText } from '../answer'
+import { AS_TEXT, type KindManner } from '../kind'
 
 /** Settings of a short text question. */
 export const settings = () => ({
@@ -17,6 +18,11 @@ export const rules: KindRules<ShortText> = {
     return read.ok && typeof read.answer === 'string' ? accept(read.answer.replace(/\s*\n\s*/g, ' ')) : read
   },
   show: String,
+}
+
+export const manner: KindManner<ShortText> = {
+  words: 'Short text',
+  must: ({ maxLength }) => `text, to ${maxLength}`,
+  ...AS_TEXT,
   schema: ({ maxLength }) => ({ type: 'string', minLength: 1, maxLength }),
-  satisfies: (answer) => !isBlank(answer),
 }

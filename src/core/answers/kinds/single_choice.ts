@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { accept, isBlank, type KindRules, refuse } from '../answer'
+import { accept, type KindRules, refuse } from '../answer'
+import type { KindManner } from '../kind'
 
 /** Settings of a single choice. An option's value is stored and never changes with its label. */
 export const settings = () => ({
@@ -31,6 +32,26 @@ export const rules: KindRules<SingleChoice> = {
     return option ? accept(option.value) : refuse({ code: 'not_an_option' })
   },
   show: (answer, { options }) => options.find(({ value }) => value === answer)?.label ?? String(answer),
+  missing: { code: 'not_chosen' },
+}
+
+export const manner: KindManner<SingleChoice> = {
+  words: 'Single choice',
+  suggestedBy: {
+    words: /^(which|what kind|what type|choose|pick|do you|are you|is there|will you|have you)\b/i,
+    sureness: 2,
+  },
+  must: ({ options }) => `one of ${options.length}`,
+  domain: ({ options }) => ({ is: 'one of', values: options.map(({ value }) => value) }),
+  tests: ['equals', 'differs', 'one_of', 'none_of', 'answered', 'blank'],
+  firstTest: ({ options }) => ({ is: 'equals', to: options[0]?.value ?? '' }),
   schema: ({ options }) => ({ type: 'string', enum: options.map(({ value }) => value) }),
-  satisfies: (answer) => !isBlank(answer),
+  fillable: true,
+  contradictions: ({ options }) =>
+    options.flatMap(({ value }, index) =>
+      options.findIndex((other) => other.value === value) < index
+        ? [{ path: ['options', index, 'value'], message: `Two options are stored as “${value}”` }]
+        : [],
+    ),
+  faults: ({ options }) => (options.length === 0 ? ['has no options to choose from.'] : []),
 }

@@ -1,0 +1,66 @@
+import type { z } from 'zod'
+import type { Expectation, Operator } from '../logic/condition'
+import type { KindRules } from './answer'
+
+/** A JSON Schema (draft 2020-12) fragment. */
+export type JsonSchema = { readonly [key: string]: unknown }
+
+/** Every answer a question can have, as tests and their editors need to know it. */
+export type Domain =
+  | { is: 'one of'; values: readonly string[] }
+  | { is: 'number'; least: number | null; most: number | null }
+  | { is: 'yes or no' }
+  | { is: 'text' }
+
+/** Two settings that cannot both be meant. */
+interface Contradiction {
+  path: (string | number)[]
+  message: string
+}
+
+/** What a kind knows beside its rules: the studio and the server ask it, a visitor's page never does. */
+export interface KindManner<S> {
+  /** What people call the kind. */
+  words: string
+  /** Wording that suggests the kind, and how surely: of those that occur the surest wins. */
+  suggestedBy?: { words: RegExp; sureness: number }
+  /** What an answer must be, in a few words. */
+  must(settings: S): string
+  /** Every answer that `check` lets through. */
+  domain(settings: S): Domain
+  /** Tests that fit, the commonest first. */
+  tests: readonly Operator[]
+  /** A sound test to begin with. */
+  firstTest(settings: S): Expectation
+  /** JSON Schema of a given (not blank) answer; accepts exactly what `check` accepts once tidied. */
+  schema(settings: S): JsonSchema
+  /** JSON Schema of an answer that meets a required question, where that is less. */
+  requiredSchema?: JsonSchema
+  /** Whether it may be filled for somebody; what people agree to never is. */
+  fillable: boolean
+  /** Whether a person can be matched by its answer. */
+  isAddress?: boolean
+  /** The exact text agreed to, of a kind that asks for consent. */
+  agreement?(settings: S): string
+  /** Settings that a new question begins with, beside the defaults. */
+  begin?(label: string): Readonly<Record<string, unknown>>
+  /** Pairs of settings that contradict each other. */
+  contradictions?(settings: S): Contradiction[]
+  /** What keeps a question from being asked as it is, to be said after its label. */
+  faults?(settings: S): string[]
+}
+
+/** What kinds have in common whose answers are any text. */
+export const AS_TEXT = {
+  domain: () => ({ is: 'text' }),
+  tests: ['equals', 'differs', 'contains', 'answered', 'blank'],
+  firstTest: () => ({ is: 'answered' }),
+  fillable: true,
+} satisfies Partial<KindManner<object>>
+
+/** A file in `kinds/`. */
+export interface KindFile<Shape extends z.ZodRawShape = z.ZodRawShape> {
+  settings(): Shape
+  rules: KindRules<never>
+  manner: KindManner<never>
+}
