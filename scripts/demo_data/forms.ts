@@ -66,7 +66,7 @@ export function finder(variant: 'first' | 'longer' | 'shorter' | 'draft'): Form 
             unit: '°C',
             default: 1240,
             errorText: 'Pick a temperature between 1 000 and 1 320 °C, in steps of 20',
-            shownWhen: { join: 'any', tests: [{ value: 'ware', is: 'one_of', to: ['stoneware', 'porcelain'] }] },
+            shownWhen: { value: 'ware', is: 'one_of', to: ['stoneware', 'porcelain'] },
             lands: [{ field: 'peak_temperature' }],
           },
           {

@@ -26,7 +26,7 @@ const form = formOf(
         to: 'visitor',
         subject: 'Thank you',
         body: 'Hello {{ first_name | default: "there" }}',
-        when: { join: 'all', tests: [{ value: 'letter', is: 'equals', to: true }] },
+        when: { value: 'letter', is: 'equals', to: true },
       },
     ],
     routing: {
@@ -109,12 +109,12 @@ describe('a plan', () => {
   it('is matched by whichever email was really answered', () => {
     const branches = formOf([
       choiceOf('who', 'me', 'studio'),
-      { ...emailQuestion, required: false, shownWhen: { tests: [{ value: 'who', is: 'equals', to: 'me' }] } },
+      { ...emailQuestion, required: false, shownWhen: { value: 'who', is: 'equals', to: 'me' } },
       {
         ...emailQuestion,
         name: 'studio_email',
         required: false,
-        shownWhen: { tests: [{ value: 'who', is: 'equals', to: 'studio' }] },
+        shownWhen: { value: 'who', is: 'equals', to: 'studio' },
       },
     ])
     const values = { who: 'studio', email: null, studio_email: 'ilka@studio.example' }

@@ -1,3 +1,4 @@
+import type { Answers } from '@/core/answers/answer'
 import { context } from './context'
 import { log } from './log'
 
@@ -23,7 +24,7 @@ interface BenchMessage {
 
 interface BenchContact {
   email: string
-  fields: Record<string, unknown>
+  fields: Answers
   revision: number
   updatedAt: string
   writes: number

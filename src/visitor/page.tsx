@@ -1,8 +1,9 @@
-import { type Answer, type Answers, valueIn } from '@/core/answers/answer'
-import { type AnswerError, stepsShown } from '@/core/answers/check'
+import { type Answers, valueIn } from '@/core/answers/answer'
+import type { AnswerError } from '@/core/answers/check'
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { Form } from '@/core/form/definition'
 import { questionsAsked } from '@/core/form/values'
+import type { Way } from '@/core/form/walk'
 import { type VisitorForm, visitorView } from '@/core/form/visitor_view'
 import { tellProgress } from './progress'
 import { QuestionField } from './question'
@@ -26,8 +27,8 @@ export interface PageState {
   intro: string
   values: Readonly<Record<string, unknown>>
   carried: Answers
-  /** Names of the questions that show for these values. */
-  shown: readonly string[]
+  /** What shows for these values. */
+  way: Pick<Way, 'shown' | 'steps'>
   /** Name of the step to show. */
   step: string
   errors: readonly AnswerError[]
@@ -75,7 +76,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
           <input type="hidden" name="_proof" value={pass.proof} />
           <input type="hidden" name="_release" value={release} />
           <input type="hidden" name="_step" value={state.step} />
-          <input type="hidden" name="_shown" value={state.shown.join(' ')} />
+          <input type="hidden" name="_shown" value={state.way.shown.join(' ')} />
           <input type="hidden" name="_before" value={state.pageBefore ?? ''} />
           <div className="alert" role="alert" tabIndex={-1} hidden={!state.notice && state.errors.length === 0}>
             {state.notice ?? <ErrorSummary {...state} />}
@@ -104,7 +105,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
   )
 }
 
-function StepSection({ form, index, shown, step: current, values, errors }: PageState & { index: number }) {
+function StepSection({ form, index, way, step: current, values, errors }: PageState & { index: number }) {
   const step = form.steps[index]
   if (!step) return null
   const headingId = `step-${step.name}`
@@ -112,7 +113,7 @@ function StepSection({ form, index, shown, step: current, values, errors }: Page
     <section data-step={step.name} hidden={step.name !== current} aria-labelledby={headingId}>
       {form.steps.length > 1 && (
         <div className="progress" data-progress>
-          {tellProgress(form, shown, step.name)}
+          {tellProgress(way, step.name)}
         </div>
       )}
       <h2 id={headingId} tabIndex={-1} className={form.steps.length > 1 ? undefined : 'unseen'}>
@@ -124,8 +125,8 @@ function StepSection({ form, index, shown, step: current, values, errors }: Page
           <QuestionField
             key={question.name}
             question={question}
-            value={asText(valueIn(values, question.name))}
-            shown={shown.includes(question.name)}
+            value={valueIn(values, question.name)}
+            shown={way.shown.includes(question.name)}
             error={errors.find(({ name }) => name === question.name)?.message}
           />
         ))}
@@ -215,10 +216,5 @@ const Paragraphs = ({ text, className }: { text: string; className?: string }) =
 /** The kinds of question a form asks, each once. */
 const kindsAsked = (form: Form): string[] => [...new Set(questionsAsked(form).map(({ question }) => question.kind))]
 
-const firstShown = ({ form, shown }: PageState): string | undefined => stepsShown(form, shown)[0]?.name
-const lastShown = ({ form, shown }: PageState): string | undefined => stepsShown(form, shown).at(-1)?.name
-
-function asText(value: unknown): string {
-  const answer = value as Answer | undefined
-  return answer === null || answer === undefined ? '' : String(answer)
-}
+const firstShown = ({ way }: PageState): string | undefined => way.steps[0]?.name
+const lastShown = ({ way }: PageState): string | undefined => way.steps.at(-1)?.name

@@ -3,7 +3,7 @@ import { visitorKindOf } from './kinds/registry'
 
 interface Props {
   question: Question
-  value: string
+  value: unknown
   shown: boolean
   error: string | undefined
 }

@@ -317,7 +317,7 @@ describe('releases', () => {
             to: 'visitor',
             subject: 's',
             body: 'b',
-            when: { tests: [{ value: 'first_name', is: 'at_least', to: 3 }] },
+            when: { value: 'first_name', is: 'at_least', to: 3 },
           },
         ],
       },

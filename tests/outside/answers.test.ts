@@ -2,11 +2,11 @@ import Ajv2020 from 'ajv/dist/2020'
 import { mod37_2 } from 'cdigit'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { checkAnswers } from '@/core/answers/check'
 import { isBlank } from '@/core/answers/answer'
 import { answersSchema } from '@/core/answers/schema'
 import { checkCharacter } from '@/core/formats/check_character'
 import { formSchema } from '@/core/form/definition'
+import { walkForm } from '@/core/form/walk'
 import { formJsonSchema } from '@/server/api/schemas'
 import { anyAnswers, anyForm } from '@/core/testing/forms'
 import { finder } from '../../scripts/demo_data/forms'
@@ -20,7 +20,7 @@ describe('answers, by Ajv on the exported schema', () => {
     let accepted = 0
     fc.assert(
       fc.property(anyForm, anyAnswers, fc.constantFrom(null, 'kiln', 'red'), (form, raw, source) => {
-        const { shown, errors, answers } = checkAnswers(form, raw, { source })
+        const { shown, errors, answers } = walkForm(form, raw, { source })
         // What Ajv gets: what was sent for the questions that show, tidied as text is before it is judged.
         const sent: Record<string, unknown> = isBlank(source) ? {} : { source }
         for (const name of shown) {

@@ -5,8 +5,18 @@
  * script bundles these and must stay small.
  */
 
-/** One stored answer. `null` is blank: not shown, not given, or cleared. */
-export type Answer = string | number | boolean | null
+export type Scalar = string | number | boolean
+
+/** A record of named parts. A part that is missing is blank. */
+export interface Parts {
+  readonly [part: string]: Answer
+}
+
+/** One stored answer. `null` is blank: not shown, not given, or cleared. Lists keep their order. */
+export type Answer = null | Scalar | readonly Scalar[] | Parts
+
+/** An answer that is not blank. */
+export type Given = Exclude<Answer, null>
 
 /** Answers and carried values by name. A missing name is the same as `null`. */
 export type Answers = Record<string, Answer>
@@ -21,6 +31,7 @@ export const valueIn = <T>(values: Readonly<Record<string, T>>, name: string): T
 /** Why an answer is wrong. The words for it come from `wording.ts` or the question's own error text. */
 export type Problem =
   | { code: 'missing' }
+  | { code: 'part_missing'; part: string }
   | { code: 'not_ticked' }
   | { code: 'not_chosen' }
   | { code: 'not_text' }
@@ -31,6 +42,11 @@ export type Problem =
   | { code: 'too_large'; most: number }
   | { code: 'off_step'; step: number }
   | { code: 'not_an_option' }
+  | { code: 'too_few'; least: number }
+  | { code: 'too_many'; most: number }
+  | { code: 'not_a_day' }
+  | { code: 'too_early'; earliest: string }
+  | { code: 'too_late'; latest: string }
 
 export type Checked = { ok: true; answer: Answer } | { ok: false; problem: Problem }
 
@@ -45,19 +61,65 @@ export interface KindRules<S> {
    */
   check(raw: unknown, settings: S): Checked
   /** The answer in words, for people. Never called with a blank. */
-  show(answer: Exclude<Answer, null>, settings: S): string
+  show(answer: Given, settings: S): string
   /** True for an answer that meets a required question; left out where everything but a blank does. */
   satisfies?(answer: Answer): boolean
   /** What is wrong with a required question that was not answered; left out where there is nothing special to say. */
-  missing?: Problem
+  missing?(answer: Answer, settings: S): Problem
 }
 
 export const accept = (answer: Answer): Checked => ({ ok: true, answer })
 export const refuse = (problem: Problem): Checked => ({ ok: false, problem })
 
-/** Blank means nothing was given. `false` (an unticked consent) and `0` are answers. */
-export const isBlank = (answer: Answer | undefined): answer is null | undefined | '' =>
-  answer === null || answer === undefined || answer === ''
+/** Blank means nothing was given: not in any part. `false` (an unticked consent) and `0` are answers. */
+export function isBlank(answer: Answer | undefined): answer is null | undefined {
+  if (answer === null || answer === undefined || answer === '') return true
+  if (isList(answer)) return answer.length === 0
+  return isRecord(answer) && Object.values(answer).every(isBlank)
+}
+
+/** Whether a raw input says nothing: no text, no list, no part. */
+export const isEmpty = (raw: unknown): boolean =>
+  typeof raw === 'string' ? raw.trim() === '' : isBlank(raw as Answer | undefined)
+
+export const isList = (answer: Answer | undefined): answer is readonly Scalar[] => Array.isArray(answer)
+
+export const isRecord = (answer: Answer | undefined): answer is Parts =>
+  typeof answer === 'object' && answer !== null && !Array.isArray(answer)
+
+/** Whether two answers are the same: lists in their order, records part by part, and all blanks alike. */
+export function sameAnswer(a: Answer | undefined, b: Answer | undefined): boolean {
+  if (isBlank(a) || isBlank(b)) return isBlank(a) && isBlank(b)
+  if (isList(a)) return isList(b) && a.length === b.length && a.every((one, index) => one === b[index])
+  if (!isRecord(a)) return a === b
+  if (!isRecord(b)) return false
+  return [...new Set([...Object.keys(a), ...Object.keys(b)])].every((part) =>
+    sameAnswer(valueIn(a, part), valueIn(b, part)),
+  )
+}
+
+/** How a value or a part of it is named wherever one can be used: `budget`, `address.city`. */
+export type Path = string
+
+/** The name and the part that a path speaks of; `null` for the value as a whole. */
+export function splitPath(path: Path): [name: string, part: string | null] {
+  const dot = path.indexOf('.')
+  return dot < 0 ? [path, null] : [path.slice(0, dot), path.slice(dot + 1)]
+}
+
+export const joinPath = (name: string, part: string | null | undefined): Path => (part ? `${name}.${part}` : name)
+
+/** The part of an answer; the whole of it where no part is named. `null` for a part that it does not have. */
+export function partOf(answer: Answer | undefined, part: string | null | undefined): Answer {
+  if (!part) return answer ?? null
+  return isRecord(answer) ? (valueIn(answer, part) ?? null) : null
+}
+
+/** What stands at a path. */
+export function valueAt(values: Answers, path: Path): Answer {
+  const [name, part] = splitPath(path)
+  return partOf(valueIn(values, name), part)
+}
 
 // Control characters other than tab and line feed cannot be stored or mailed safely.
 // eslint-disable-next-line no-control-regex
@@ -72,9 +134,20 @@ function tidyText(text: string): string {
 /** Length in characters as people count them, near enough: Unicode code points, as in JSON Schema. */
 const lengthOf = (text: string): number => [...text].length
 
+/** Reads what HTML and JSON send for yes and no; `null` for neither, and `undefined` for anything else. */
+export function readTruth(given: unknown): boolean | null | undefined {
+  const raw = typeof given === 'string' ? given.trim() : given
+  if (YES.has(raw)) return true
+  if (NO.has(raw)) return false
+  return isEmpty(raw) ? null : undefined
+}
+
+const YES = new Set<unknown>([true, 'true', 'yes', 'on', '1'])
+const NO = new Set<unknown>([false, 'false', 'no', 'off', '0'])
+
 /** Reads text of at most `most` characters; numbers are taken as their digits. */
 export function readText(raw: unknown, most: number): Checked {
-  if (raw === null || raw === undefined) return accept(null)
+  if (isEmpty(raw)) return accept(null)
   if (typeof raw !== 'string' && typeof raw !== 'number') return refuse({ code: 'not_text' })
   const text = tidyText(String(raw))
   if (text === '') return accept(null)

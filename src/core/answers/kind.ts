@@ -1,16 +1,25 @@
 import type { z } from 'zod'
-import type { Expectation, Operator } from '../logic/condition'
 import type { KindRules } from './answer'
 
 /** A JSON Schema (draft 2020-12) fragment. */
 export type JsonSchema = { readonly [key: string]: unknown }
 
-/** Every answer a question can have, as tests and their editors need to know it. */
+/** Every answer a question can have. Which tests fit follows from it: `logic/fitting.ts`. */
 export type Domain =
   | { is: 'one of'; values: readonly string[] }
+  | { is: 'some of'; values: readonly string[] }
   | { is: 'number'; least: number | null; most: number | null }
-  | { is: 'yes or no' }
+  | { is: 'day'; least: string | null; most: string | null }
+  | { is: 'yes or no'; canBeBlank: boolean }
   | { is: 'text' }
+  | { is: 'record'; parts: readonly Part[] }
+
+/** A named part of an answer that has several. */
+export interface Part {
+  name: string
+  label: string
+  domain: Domain
+}
 
 /** Two settings that cannot both be meant. */
 interface Contradiction {
@@ -28,14 +37,10 @@ export interface KindManner<S> {
   must(settings: S): string
   /** Every answer that `check` lets through. */
   domain(settings: S): Domain
-  /** Tests that fit, the commonest first. */
-  tests: readonly Operator[]
-  /** A sound test to begin with. */
-  firstTest(settings: S): Expectation
   /** JSON Schema of a given (not blank) answer; accepts exactly what `check` accepts once tidied. */
   schema(settings: S): JsonSchema
   /** JSON Schema of an answer that meets a required question, where that is less. */
-  requiredSchema?: JsonSchema
+  requiredSchema?(settings: S): JsonSchema
   /** Whether it may be filled for somebody; what people agree to never is. */
   fillable: boolean
   /** Whether a person can be matched by its answer. */
@@ -53,8 +58,6 @@ export interface KindManner<S> {
 /** What kinds have in common whose answers are any text. */
 export const AS_TEXT = {
   domain: () => ({ is: 'text' }),
-  tests: ['equals', 'differs', 'contains', 'answered', 'blank'],
-  firstTest: () => ({ is: 'answered' }),
   fillable: true,
 } satisfies Partial<KindManner<object>>
 

@@ -2,7 +2,7 @@ import { Ajv2020 } from 'ajv/dist/2020'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { choiceOf, formOf } from '../testing/forms'
-import { checkAnswers } from './check'
+import { walkForm } from '../form/walk'
 import { answersSchema } from './schema'
 
 const validator = (form: Parameters<typeof answersSchema>[0]) =>
@@ -14,11 +14,11 @@ describe('the exported schema', () => {
     for (const to of letters) {
       const form = formOf([
         { kind: 'short_text', name: 'a', label: 'A' },
-        { ...choiceOf('b', 'x'), required: true, shownWhen: { tests: [{ value: 'a', is: 'equals', to }] } },
+        { ...choiceOf('b', 'x'), required: true, shownWhen: { value: 'a', is: 'equals', to } },
       ])
       const validate = validator(form)
       for (const a of letters) {
-        const { errors } = checkAnswers(form, { a })
+        const { errors } = walkForm(form, { a })
         expect([to, a, validate({ a })]).toEqual([to, a, errors.length === 0])
       }
     }
@@ -29,7 +29,7 @@ describe('the exported schema', () => {
     fc.assert(
       fc.property(fc.integer({ min: -150, max: 250 }), (hundredths) => {
         const n = Number((hundredths / 100).toFixed(2))
-        return validate({ n }) === (checkAnswers(form, { n }).errors.length === 0)
+        return validate({ n }) === (walkForm(form, { n }).errors.length === 0)
       }),
     )
     expect([validate({ n: 0.3 }), validate({ n: 0.35 })]).toEqual([true, false])

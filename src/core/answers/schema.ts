@@ -1,28 +1,33 @@
-import type { Form } from '../form/definition'
+import type { Form, Question, Step } from '../form/definition'
 import { questionsAsked } from '../form/values'
-import { type Condition, fold, operandsOf, type Test } from '../logic/condition'
+import { type Condition, foldCondition, type Test } from '../logic/condition'
+import { operandsOf } from '../logic/expectation'
+import { foldCase } from '../logic/fold_case'
+import { type Scalar, splitPath } from './answer'
 import { carriedSchema } from './carried'
+import { dayPattern, isDay } from './day'
 import type { JsonSchema } from './kind'
 import { mannerOf } from './registry'
 
 /**
  * JSON Schema (draft 2020-12) of a form's values: one property for each carried value and for each
  * question, absent where it is blank or does not show. It accepts exactly the tidied values that
- * `checkAnswers` finds no fault with, save one thing it cannot say and tells in a `$comment`: multiples
+ * `walkForm` finds no fault with, save one thing it cannot say and tells in a `$comment`: multiples
  * of a fraction over a range too long to name them all.
  */
 export function answersSchema(form: Form): JsonSchema {
   const properties: Record<string, JsonSchema> = {}
   const rules: JsonSchema[] = []
   for (const carried of form.carried) properties[carried.name] = carriedSchema
-  for (const { question } of questionsAsked(form)) {
+  for (const { step, question } of questionsAsked(form)) {
     const { name, required } = question
     const { schema, requiredSchema } = mannerOf(question)
     const must = required ? { required: [name] } : {}
-    properties[name] = (required && requiredSchema) || schema(question)
-    if (question.shownWhen)
+    const condition = shownWhenAll(step, question)
+    properties[name] = required && requiredSchema ? requiredSchema(question) : schema(question)
+    if (condition)
       rules.push({
-        if: conditionSchemaOf(question.shownWhen),
+        if: conditionSchemaOf(condition),
         then: must,
         else: { properties: { [name]: false } },
       })
@@ -37,52 +42,67 @@ export function answersSchema(form: Form): JsonSchema {
   }
 }
 
-function conditionSchemaOf({ join, tests }: Condition): JsonSchema {
-  const schemas = tests.map(testSchemaOf)
-  switch (join) {
-    case 'all':
-      return { allOf: schemas }
-    case 'any':
-      return { anyOf: schemas }
-    case 'none':
-      return { not: { anyOf: schemas } }
+/** What must hold for a question to show: its step's condition and its own. */
+function shownWhenAll(step: Step, question: Question): Condition | null {
+  const all = [step.shownWhen, question.shownWhen].filter((condition) => condition !== null)
+  return all.length > 1 ? { all } : (all[0] ?? null)
+}
+
+const conditionSchemaOf = (condition: Condition): JsonSchema =>
+  foldCondition<JsonSchema>(condition, {
+    test: testSchemaOf,
+    all: (allOf) => ({ allOf }),
+    any: (anyOf) => ({ anyOf }),
+    none: (anyOf) => ({ not: { anyOf } }),
+  })
+
+function testSchemaOf({ value, is, to }: Test): JsonSchema {
+  const there = (schema: JsonSchema): JsonSchema => atPath(value, schema)
+  const any = (schemaOf: (operand: Scalar) => JsonSchema): JsonSchema => ({
+    anyOf: [false, ...operandsOf(to).map(schemaOf)],
+  })
+  const isGiven = there({ not: { const: '' } })
+  const equal = there(any(sameSchema))
+  const includes = there({ type: 'array', contains: any(sameSchema) })
+  switch (is) {
+    case 'answered':
+      return isGiven
+    case 'blank':
+      return { not: isGiven }
+    case 'equals':
+    case 'one_of':
+      return equal
+    case 'differs':
+    case 'none_of':
+      return { not: equal }
+    case 'includes':
+      return includes
+    case 'includes_all':
+      return there({ type: 'array', allOf: [true, ...operandsOf(to).map((one) => ({ contains: sameSchema(one) }))] })
+    case 'excludes':
+      return { not: includes }
+    case 'at_least':
+      return there(any((operand) => boundSchema(operand, 'least')))
+    case 'at_most':
+      return there(any((operand) => boundSchema(operand, 'most')))
+    case 'contains':
+      return there(any((part) => ({ type: 'string', pattern: caseless(String(part)) })))
   }
 }
 
-function testSchemaOf({ value, is, to }: Test): JsonSchema {
-  const present = (schema: JsonSchema): JsonSchema => ({
-    required: [value],
-    properties: { [value]: schema },
-  })
-  const anyOperand = (schemaOf: (operand: string | number | boolean) => JsonSchema): JsonSchema => ({
-    anyOf: [false, ...operandsOf(to).map(schemaOf)],
-  })
-  const equal = () =>
-    present(
-      anyOperand((operand) =>
-        typeof operand === 'string'
-          ? { type: 'string', minLength: 1, pattern: `^${caseless(operand)}$` }
-          : { const: operand },
-      ),
-    )
-  switch (is) {
-    case 'answered':
-      return present({ not: { const: '' } })
-    case 'blank':
-      return { not: present({ not: { const: '' } }) }
-    case 'equals':
-    case 'one_of':
-      return equal()
-    case 'differs':
-    case 'none_of':
-      return { not: equal() }
-    case 'at_least':
-      return present(anyOperand((least) => ({ type: 'number', minimum: Number(least) })))
-    case 'at_most':
-      return present(anyOperand((most) => ({ type: 'number', maximum: Number(most) })))
-    case 'contains':
-      return present(anyOperand((part) => ({ type: 'string', pattern: caseless(String(part)) })))
-  }
+/** A schema of all values, of what must stand at a path. */
+function atPath(path: string, schema: JsonSchema): JsonSchema {
+  const [name, part] = splitPath(path)
+  const inside = part ? { type: 'object', required: [part], properties: { [part]: schema } } : schema
+  return { required: [name], properties: { [name]: inside } }
+}
+
+const sameSchema = (operand: Scalar): JsonSchema =>
+  typeof operand === 'string' ? { type: 'string', minLength: 1, pattern: `^${caseless(operand)}$` } : { const: operand }
+
+function boundSchema(operand: Scalar, side: 'least' | 'most'): JsonSchema {
+  if (typeof operand === 'number') return { type: 'number', [side === 'least' ? 'minimum' : 'maximum']: operand }
+  return isDay(operand) ? { type: 'string', pattern: dayPattern(operand, side) } : { not: {} }
 }
 
 let spellings: Map<string, string[]> | undefined
@@ -94,17 +114,17 @@ function spellingsByFold(): Map<string, string[]> {
   for (let point = 0; point <= 0x10ffff; point++) {
     if (point === 0xd800) point = 0xe000
     const character = String.fromCodePoint(point)
-    const folded = fold(character)
+    const folded = foldCase(character)
     if (folded !== character) spellings.set(folded, [...(spellings.get(folded) ?? []), character])
   }
   return spellings
 }
 
-/** A regular expression source that matches `text` without regard to case, as `fold` does. */
+/** A regular expression source that matches `text` without regard to case, as `foldCase` does. */
 function caseless(text: string): string {
   return [...text]
     .map((character) => {
-      const folded = fold(character)
+      const folded = foldCase(character)
       const spellings = [...new Set([character, folded, ...(spellingsByFold().get(folded) ?? [])])]
       return `(?:${spellings.map((spelling) => spelling.replace(/[\\^$.*+?()[\]{}|/]/g, '\\$&')).join('|')})`
     })

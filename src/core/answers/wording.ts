@@ -7,6 +7,8 @@ export function explainProblem(problem: Problem, question: Question): string {
   switch (problem.code) {
     case 'missing':
       return 'Fill this in.'
+    case 'part_missing':
+      return `Fill in “${problem.part}” too.`
     case 'not_ticked':
       return 'Tick this to go on.'
     case 'not_chosen':
@@ -27,5 +29,15 @@ export function explainProblem(problem: Problem, question: Question): string {
       return `Give a number in steps of ${problem.step}.`
     case 'not_an_option':
       return 'Choose one of the options.'
+    case 'too_few':
+      return `Choose ${problem.least} or more.`
+    case 'too_many':
+      return `Choose ${problem.most} at most.`
+    case 'not_a_day':
+      return 'Give a day that exists, such as 2026-09-14.'
+    case 'too_early':
+      return `Give a day from ${problem.earliest} on.`
+    case 'too_late':
+      return `Give a day up to ${problem.latest}.`
   }
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { Expectation } from '../logic/condition'
-import { meets } from '../logic/condition'
+import type { Expectation } from '../logic/expectation'
+import { meets } from '../logic/expectation'
 import { choiceOf, emailQuestion, formOf, snapshotOf } from '../testing/forms'
 import { routeSubmission } from './route'
 

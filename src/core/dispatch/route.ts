@@ -1,6 +1,6 @@
-import { type Answers, valueIn } from '../answers/answer'
+import { type Answers, valueAt } from '../answers/answer'
 import type { Form, Route } from '../form/definition'
-import { meets } from '../logic/condition'
+import { meets } from '../logic/expectation'
 import { describeExpectation } from '../logic/describe'
 import type { Desk, Snapshot } from '../records/snapshot'
 
@@ -47,9 +47,9 @@ export function routeSubmission(form: Form, values: Answers, snapshot: Snapshot)
 
 /** Whether every cell of a row is met; a row without cells fits everything. */
 const fits = (row: Route, values: Answers): boolean =>
-  Object.entries(row.cells).every(([name, cell]) => meets(valueIn(values, name) ?? null, cell))
+  Object.entries(row.cells).every(([path, cell]) => meets(valueAt(values, path), cell))
 
 function becauseOf(form: Form, row: Route, number: number): string {
-  const cells = Object.entries(row.cells).map(([name, cell]) => describeExpectation(form, name, cell))
+  const cells = Object.entries(row.cells).map(([path, cell]) => describeExpectation(form, path, cell))
   return `Row ${number}: ${cells.length > 0 ? cells.join(', ') : 'fits every answer'}`
 }

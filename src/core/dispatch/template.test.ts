@@ -16,6 +16,30 @@ describe('merge fields', () => {
     expect(renderTemplate('{{ ware }} {{ peak }} {{ letter }}', fields)).toBe('STONEWARE 1240 Yes')
     expect(fields.all_answers).toBe('ware: STONEWARE\nPeak: 1240 °C\nLetter: Yes')
   })
+  it('say lists, days and parts in words', () => {
+    const rich = formOf([
+      { kind: 'person_name', name: 'person', label: 'Your name' },
+      { kind: 'date', name: 'visit', label: 'Visit' },
+      {
+        kind: 'several_choices',
+        name: 'wares',
+        label: 'Wares',
+        options: [
+          { value: 'glass', label: 'Glass' },
+          { value: 'stoneware', label: 'Stoneware' },
+        ],
+      },
+    ])
+    const values = { person: { first: 'Ilka', last: 'Brandt' }, visit: '2026-09-14', wares: ['glass', 'stoneware'] }
+    const say = (template: string, given = values) => renderTemplate(template, mergeFields(rich, given as never, none))
+    expect(say('{{ person }}, {{ person.first }}; {{ visit }}; {{ wares }}')).toBe(
+      'Ilka Brandt, Ilka; 14 September 2026; Glass, Stoneware',
+    )
+    expect(say('{{ all_answers }}')).toBe('Your name: Ilka Brandt\nVisit: 14 September 2026\nWares: Glass, Stoneware')
+    const without = { person: { first: 'Ilka' } } as never
+    expect(say('{{ person.last | default: "of no name" }} {{ person.constructor }}', without)).toBe('of no name ')
+    expect(renderTemplate('{{ person.last | default: "of no name" }}', mergeFields(rich, {}, none))).toBe('of no name')
+  })
   it('fall back when the value is missing', () => {
     expect(renderTemplate('Hi {{ name | default: "there" }}', mergeFields(form, {}, none))).toBe('Hi there')
   })
@@ -60,9 +84,9 @@ describe('examining a template', () => {
   it('finds what is used, and what has a fallback', () => {
     expect(examineTemplate('{{ a }} {{ b | default: "x" }}{% if c %}y{% endif %}')).toEqual({
       uses: [
-        { name: 'a', hasFallback: false },
-        { name: 'b', hasFallback: true },
-        { name: 'c', hasFallback: true },
+        { path: 'a', hasFallback: false },
+        { path: 'b', hasFallback: true },
+        { path: 'c', hasFallback: true },
       ],
     })
   })

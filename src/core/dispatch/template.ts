@@ -1,9 +1,9 @@
-import { Liquid, type Template } from 'liquidjs'
-import { type Answers, isBlank, valueIn } from '../answers/answer'
-import { showAnswer } from '../answers/check'
+import { Drop, Liquid, type Template } from 'liquidjs'
+import { type Answers, isBlank, partOf, type Path, splitPath, valueIn } from '../answers/answer'
+import { showAnswer, showAt } from '../answers/show'
 import { cutText } from '../formats/text'
 import type { Form } from '../form/definition'
-import { findQuestion, labelOf, valuesInOrder } from '../form/values'
+import { findQuestion, labelOf, partsOf, valuesInOrder } from '../form/values'
 
 /** How long rendering may take, in milliseconds: a template that runs on and on must hold up nobody. */
 const MOST_TIME = 200
@@ -20,8 +20,24 @@ const engine = new Liquid({
   renderLimit: MOST_TIME,
 })
 
+/** A value with parts: in words by itself, and each part under its name. */
+class MergeParts extends Drop {
+  readonly #words: string
+
+  constructor(words: string, parts: Readonly<Record<string, string>>) {
+    super()
+    this.#words = words
+    // What people may call a part must not lead to what every object has.
+    Object.assign(this, { constructor: undefined }, parts)
+  }
+
+  override valueOf(): string {
+    return this.#words
+  }
+}
+
 /** What a template can use, by name. */
-export type MergeFields = Readonly<Record<string, string | number>>
+export type MergeFields = Readonly<Record<string, string | number | MergeParts>>
 
 /** Facts beside the answers that a message may tell. */
 export interface MergeFacts {
@@ -34,14 +50,20 @@ export interface MergeFacts {
  * answers come in the form's order, whatever order they were stored in.
  */
 export function mergeFields(form: Form, values: Answers, { submission }: MergeFacts): MergeFields {
-  const fields: Record<string, string | number> = {}
+  const fields: Record<string, string | number | MergeParts> = {}
   const lines: string[] = []
   for (const name of valuesInOrder(form, values)) {
     const answer = valueIn(values, name)
     if (answer === undefined || isBlank(answer)) continue
     const shown = showAnswer(findQuestion(form, name), answer)
     lines.push(`${labelOf(form, name)}: ${shown}`)
-    if (answer !== false) fields[name] = typeof answer === 'number' ? answer : shown
+    const parts = partsOf(form, name)
+    if (parts.length > 0) {
+      const given = parts.map(
+        (part) => [part.name, showAt(form, `${name}.${part.name}`, partOf(answer, part.name))] as const,
+      )
+      fields[name] = new MergeParts(shown, Object.fromEntries(given.filter(([, words]) => words !== '')))
+    } else if (answer !== false) fields[name] = typeof answer === 'number' ? answer : shown
   }
   fields.form_title = renderLineOr(form.title, fields, '')
   fields.all_answers = lines.join('\n')
@@ -89,7 +111,7 @@ export function renderTemplate(template: string, fields: MergeFields): string {
 }
 
 function render(template: string, fields: MergeFields): string {
-  const size = Object.values(fields).reduce<number>((sum, value) => sum + String(value).length, 0)
+  const size = Object.values(fields).reduce<number>((sum, value) => sum + wordsOf(value).length, 0)
   const text = String(engine.renderSync(parseOnce(template), fields, { memoryLimit: MEMORY + 20 * size }))
   if (text.length > LONGEST) throw new RangeError('The text would be too long')
   return text
@@ -98,6 +120,9 @@ function render(template: string, fields: MergeFields): string {
 const isTooMuch = (error: unknown): boolean =>
   error instanceof RangeError || (error instanceof Error && error.message.includes('limit exceeded'))
 
+const wordsOf = (value: string | number | MergeParts): string => String(value.valueOf())
+
+/** The same with long text cut; parts are short by their own limits. */
 const shorten = (fields: MergeFields): MergeFields =>
   Object.fromEntries(
     Object.entries(fields).map(([name, value]) => [
@@ -130,7 +155,8 @@ export const reasonOf = (error: unknown): string =>
   (error instanceof Error ? error.message : String(error)).split('\n')[0] ?? ''
 
 export interface MergeUse {
-  name: string
+  /** The value used, or the part of one. */
+  path: Path
   /** Whether it says what to write when the value is missing. */
   hasFallback: boolean
 }
@@ -144,15 +170,15 @@ function examineAnew(template: string): Examined {
   try {
     const read = engine.parse(template)
     const uses = new Map<string, MergeUse>()
-    for (const name of engine.globalVariablesSync(read)) uses.set(name, { name, hasFallback: true })
+    for (const path of engine.globalFullVariablesSync(read)) uses.set(path, { path, hasFallback: true })
     for (const output of outputsOf(template)) {
-      const name = /^[a-z_][a-z0-9_]*/i.exec(output)?.[0]
-      const use = name ? uses.get(name) : undefined
+      const path = /^[a-z_][a-z0-9_]*(?:\.[a-z_][a-z0-9_]*)*/i.exec(output)?.[0]
+      const use = path ? uses.get(path) : undefined
       if (use && !/\|\s*default\s*:/.test(output)) use.hasFallback = false
     }
     // Some mistakes show only when it is rendered: once with nothing known, once with everything.
     render(template, {})
-    render(template, Object.fromEntries([...uses.keys()].map((name) => [name, 'x'])))
+    render(template, Object.fromEntries([...uses.keys()].map((path) => [splitPath(path)[0], 'x'])))
     return { uses: [...uses.values()] }
   } catch (error) {
     return { error: reasonOf(error) }

@@ -57,6 +57,29 @@ describe('filling', () => {
       'ilka@x.example',
     )
   })
+  it('fills a value part by part, each from the first source that has it', () => {
+    const named = formOf([
+      {
+        kind: 'person_name',
+        name: 'person',
+        label: 'Name',
+        fill: [
+          { from: 'record', field: 'first_name', part: 'first' },
+          { from: 'record', field: 'last_name', part: 'last' },
+          { from: 'link', parameter: 'last', part: 'last' },
+        ],
+      },
+    ])
+    const link = { last: 'Claimed' }
+    expect(fillQuestions(named, { ...known, link, record: { first_name: 'Ilka' } })).toEqual({
+      values: { person: { first: 'Ilka', last: 'Claimed' } },
+      origins: { person: 'record', 'person.first': 'record', 'person.last': 'link' },
+    })
+    expect(fillQuestions(named, { ...known, record: { last_name: 'Brandt' } }).values).toEqual({
+      person: { last: 'Brandt' },
+    })
+    expect(fillQuestions(named, known)).toEqual({ values: {}, origins: {} })
+  })
   it('never ticks a consent for somebody', () => {
     expect(fillQuestions(form, { ...known, link: { letter: 'yes' } }).values).not.toHaveProperty('letter')
   })

@@ -1,4 +1,4 @@
-import { type Answer, type Answers, isBlank, valueIn } from '../answers/answer'
+import { type Answer, type Answers, isBlank, joinPath, partOf, valueIn } from '../answers/answer'
 import { carriedRules } from '../answers/carried'
 import { mannerOf, rulesOf } from '../answers/registry'
 import type { CarriedValue, FillSource, Form, Question } from '../form/definition'
@@ -72,32 +72,60 @@ function fillAll<V extends Question | CarriedValue>(
 ): Filled {
   const filled: Filled = { values: {}, origins: {} }
   for (const value of values) {
-    for (const [raw, origin] of candidates(value, known)) {
-      const answer = read(value, raw)
-      if (isBlank(answer)) continue
-      filled.values[value.name] = answer
-      filled.origins[value.name] = origin
-      break
-    }
+    const { answer, origins } = fillOne(value, read, known)
+    if (isBlank(answer)) continue
+    filled.values[value.name] = answer
+    Object.assign(filled.origins, origins)
   }
   return filled
 }
 
-/** The raw values to try, in order; the default comes last. */
-function* candidates(value: Question | CarriedValue, known: Known): Generator<[unknown, Origin]> {
-  for (const source of value.fill) yield lookUp(source, known)
-  if ('default' in value && value.default !== null) yield [value.default, 'default']
+/**
+ * The first source that has a value gives it; those after it add only parts that it lacks. Each part filled by
+ * itself has an origin of its own, and so has the value as a whole: that of the first source that gave anything.
+ */
+function fillOne<V extends Question | CarriedValue>(
+  value: V,
+  read: (value: V, raw: unknown) => Answer,
+  known: Known,
+): { answer: Answer; origins: Origins } {
+  const parts: Record<string, unknown> = {}
+  const origins: Origins = {}
+  for (const { raw, origin, part } of candidates(value, known)) {
+    if (!part) {
+      const answer = Object.keys(parts).length === 0 ? read(value, raw) : null
+      if (!isBlank(answer)) return { answer, origins: { [value.name]: origin } }
+    } else if (!isBlank(partOf(read(value, { [part]: raw }), part)) && !Object.hasOwn(parts, part)) {
+      parts[part] = raw
+      origins[value.name] ??= origin
+      origins[joinPath(value.name, part)] = origin
+    }
+  }
+  return { answer: Object.keys(parts).length > 0 ? read(value, parts) : null, origins }
 }
 
-function lookUp(source: FillSource, known: Known): [unknown, Origin] {
+interface Candidate {
+  raw: unknown
+  origin: Origin
+  /** The part it fills; all of the value where left out. */
+  part?: string | undefined
+}
+
+/** The raw values to try, in order; the default comes last. */
+function* candidates(value: Question | CarriedValue, known: Known): Generator<Candidate> {
+  for (const source of value.fill) yield { ...lookUp(source, known), part: source.part }
+  if ('default' in value && value.default !== null) yield { raw: value.default, origin: 'default' }
+}
+
+function lookUp(source: FillSource, known: Known): Candidate {
   switch (source.from) {
     case 'link':
-      return [valueIn(known.link, source.parameter), 'link']
+      return { raw: valueIn(known.link, source.parameter), origin: 'link' }
     case 'record':
-      return [known.record && valueIn(known.record, source.field), 'record']
+      return { raw: known.record && valueIn(known.record, source.field), origin: 'record' }
     case 'page_before':
-      return [known.pageBefore, 'browser']
+      return { raw: known.pageBefore, origin: 'browser' }
     case 'constant':
-      return [source.value, 'constant']
+      return { raw: source.value, origin: 'constant' }
   }
 }

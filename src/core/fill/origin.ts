@@ -4,4 +4,5 @@
  */
 export type Origin = 'typed' | 'link' | 'record' | 'browser' | 'constant' | 'default'
 
+/** Origins by path: of each value, and of parts that came from elsewhere. */
 export type Origins = Record<string, Origin>

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { FREE_MERGE_NAMES, nameSchema, templateSchema, wordingSchema } from './name'
-import { conditionSchema, expectationSchema, fillSchema, landingSchema } from './parts'
+import { FREE_MERGE_NAMES, nameSchema, pathSchema, templateSchema, wordingSchema } from './name'
+import { expectationSchema, fillSchema, landingSchema, whenSchema } from './parts'
 import { questionSchema } from './question'
 
 /**
@@ -18,6 +18,7 @@ const carriedSchema = z.strictObject({
 const stepSchema = z.strictObject({
   name: nameSchema,
   title: wordingSchema,
+  shownWhen: whenSchema,
   questions: z.array(questionSchema).max(100).default([]),
 })
 
@@ -28,7 +29,7 @@ const joinSchema = z.strictObject({
 
 const routeSchema = z.strictObject({
   cells: z
-    .record(nameSchema, expectationSchema)
+    .record(pathSchema, expectationSchema)
     .default({})
     .describe('What each value must be; a value without a cell may be anything'),
   desk: nameSchema,
@@ -36,7 +37,7 @@ const routeSchema = z.strictObject({
 })
 
 const routingSchema = z.strictObject({
-  columns: z.array(nameSchema).max(12).default([]),
+  columns: z.array(pathSchema).max(12).default([]),
   rows: z.array(routeSchema).max(200).default([]),
   otherwise: z
     .strictObject({ desk: nameSchema, message: nameSchema })
@@ -51,7 +52,7 @@ const messageSchema = z.strictObject({
   to: z.enum(['desk', 'visitor']),
   subject: templateSchema(200),
   body: templateSchema(20_000),
-  when: conditionSchema.nullable().default(null),
+  when: whenSchema,
 })
 
 /** A site, as `https://www.studio.example`: what a content security policy calls an origin. */
@@ -64,9 +65,12 @@ const originSchema = z
     'Give a site, such as https://www.studio.example',
   )
 
+/** The format of definitions written now; `upgrade.ts` reads older ones. */
+const FORMAT = 'lichen-form-2'
+
 export const formSchema = z
   .strictObject({
-    format: z.literal('lichen-form-1').default('lichen-form-1'),
+    format: z.literal(FORMAT).default(FORMAT),
     title: templateSchema(200).refine((text) => text !== '', 'Give the form a title'),
     intro: templateSchema(2000).default(''),
     steps: z.array(stepSchema).min(1).max(40),

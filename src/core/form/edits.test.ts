@@ -48,6 +48,35 @@ describe('edits of a draft', () => {
     expect(renamed.routing).toMatchObject({ columns: ['clay'], rows: [{ cells: { clay: { to: 'glass' } } }, {}] })
     expect(usesOf(renamed, 'clay')).toEqual(['route 1', 'the title', 'Notice'])
   })
+  it('rename a value in the conditions of questions, steps and messages, and at its parts', () => {
+    const one = formOf([], {
+      steps: [
+        {
+          name: 'one',
+          title: 'One',
+          questions: [{ kind: 'person_name', name: 'person', label: 'Name' }, emailQuestion],
+        },
+        {
+          name: 'two',
+          title: 'Two',
+          shownWhen: { any: [{ none: [{ value: 'person.last', is: 'blank' }] }, { value: 'email', is: 'answered' }] },
+          questions: [],
+        },
+      ],
+      routing: {
+        columns: ['person.first'],
+        rows: [{ cells: { 'person.first': { is: 'answered' } }, desk: 'd', message: 'm' }],
+      },
+      outcome: { title: 'Thank you, {{ person.first | default: "and hello" }}', body: '' },
+    })
+    const renamed = edits.renameValue(one, 'person', 'who')
+    expect(renamed.steps[1]?.shownWhen).toEqual({
+      any: [{ none: [{ value: 'who.last', is: 'blank' }] }, { value: 'email', is: 'answered' }],
+    })
+    expect(renamed.routing).toMatchObject({ columns: ['who.first'], rows: [{ cells: { 'who.first': {} } }] })
+    expect(renamed.outcome.title).toContain('{{ who.first |')
+    expect(usesOf(renamed, 'who')).toEqual(['shows the step “Two”', 'route 1', 'the outcome'])
+  })
   it('change a kind and keep what both kinds share', () => {
     const changed = edits.changeKind(form, 'email', 'short_text')
     expect(changed.steps[0]?.questions[1]).toMatchObject({
@@ -87,5 +116,9 @@ describe('names and guesses', () => {
     ['Anything we should plan around?', 'long_text'],
     ['I agree to the terms', 'consent'],
     ['First name', 'short_text'],
+    ['Your name', 'person_name'],
+    ['When would you like to come?', 'date'],
+    ['Which of these do you fire?', 'several_choices'],
+    ['Do you fire at night?', 'yes_no'],
   ])('guess %s to be %s', (wording, kind) => expect(guessKind(wording)).toBe(kind))
 })

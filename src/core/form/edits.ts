@@ -1,5 +1,7 @@
+import { joinPath, splitPath } from '../answers/answer'
 import { mannerOf } from '../answers/registry'
 import { renameInTemplate } from '../dispatch/template'
+import { type Condition, mapTests } from '../logic/condition'
 import type { CarriedValue, Form, Landing, Question, Step } from './definition'
 import { nameFrom } from './name'
 import { questionSchema } from './question'
@@ -122,7 +124,7 @@ export function addStep(form: Form, below: string, splitAfter: string | null): {
     const moved = at < 0 ? [] : step.questions.slice(at + 1)
     return [
       { ...step, questions: kept },
-      { name, title: `Step ${form.steps.length + 1}`, questions: moved },
+      { name, title: `Step ${form.steps.length + 1}`, shownWhen: null, questions: moved },
     ]
   })
   return { form: { ...form, steps }, name }
@@ -144,7 +146,7 @@ export function removeStep(form: Form, name: string): Form {
   return { ...form, steps }
 }
 
-export const updateStep = (form: Form, name: string, change: Partial<Pick<Step, 'title'>>): Form =>
+export const updateStep = (form: Form, name: string, change: Partial<Pick<Step, 'title' | 'shownWhen'>>): Form =>
   mapSteps(form, (step) => (step.name === name ? { ...step, ...change } : step))
 
 export function addCarried(form: Form, label: string): { form: Form; name: string } {
@@ -174,8 +176,11 @@ export function setLandings(form: Form, name: string, lands: Landing[]): Form {
  */
 export function renameValue(form: Form, from: string, to: string): Form {
   const name = (one: string) => (one === from ? to : one)
-  const condition = <C extends Form['messages'][number]['when']>(when: C): C =>
-    when ? { ...when, tests: when.tests.map((test) => ({ ...test, value: name(test.value) })) } : when
+  const path = (one: string) => {
+    const [whole, part] = splitPath(one)
+    return joinPath(name(whole), part)
+  }
+  const condition = (when: Condition | null) => when && mapTests(when, (test) => ({ ...test, value: path(test.value) }))
   const template = (text: string) => renameInTemplate(text, from, to)
   return {
     ...form,
@@ -183,6 +188,7 @@ export function renameValue(form: Form, from: string, to: string): Form {
     intro: template(form.intro),
     steps: form.steps.map((step) => ({
       ...step,
+      shownWhen: condition(step.shownWhen),
       questions: step.questions.map((question) => ({
         ...question,
         name: name(question.name),
@@ -193,10 +199,10 @@ export function renameValue(form: Form, from: string, to: string): Form {
     joins: form.joins.map((join) => ({ ...join, consent: name(join.consent) })),
     routing: {
       ...form.routing,
-      columns: form.routing.columns.map(name),
+      columns: form.routing.columns.map(path),
       rows: form.routing.rows.map((row) => ({
         ...row,
-        cells: Object.fromEntries(Object.entries(row.cells).map(([key, cell]) => [name(key), cell])),
+        cells: Object.fromEntries(Object.entries(row.cells).map(([key, cell]) => [path(key), cell])),
       })),
     },
     messages: form.messages.map((message) => ({

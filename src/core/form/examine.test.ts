@@ -24,7 +24,7 @@ describe('examining a draft', () => {
     ['a consent that does not say what for', formOf([{ kind: 'consent', name: 'ok', label: 'OK' }]), /does not say/],
     [
       'a condition on a later question',
-      formOf([{ ...emailQuestion, shownWhen: { tests: [{ value: 'ware', is: 'answered' }] } }, choiceOf('ware', 'a')]),
+      formOf([{ ...emailQuestion, shownWhen: { value: 'ware', is: 'answered' } }, choiceOf('ware', 'a')]),
       /asked later/,
     ],
     [
@@ -66,13 +66,13 @@ describe('examining a draft', () => {
     ],
     [
       'a message sent by a value that is not in the form',
-      formOf([emailQuestion], { messages: [{ ...notice, when: { tests: [{ value: 'gone', is: 'answered' }] } }] }),
+      formOf([emailQuestion], { messages: [{ ...notice, when: { value: 'gone', is: 'answered' } }] }),
       /Notice tests “gone”/,
     ],
     [
       'a message sent by an option that was removed',
       formOf([emailQuestion, choiceOf('ware', 'a')], {
-        messages: [{ ...notice, when: { tests: [{ value: 'ware', is: 'equals', to: 'b' }] } }],
+        messages: [{ ...notice, when: { value: 'ware', is: 'equals', to: 'b' } }],
       }),
       /“b”, which it can never be/,
     ],
@@ -91,7 +91,7 @@ describe('examining a draft', () => {
       'a number’s test on what has become text',
       formOf([
         { kind: 'short_text', name: 'peak', label: 'Peak' },
-        { ...emailQuestion, shownWhen: { tests: [{ value: 'peak', is: 'at_least', to: 1200 }] } },
+        { ...emailQuestion, shownWhen: { value: 'peak', is: 'at_least', to: 1200 } },
       ]),
       /its answers are not numbers/,
     ],
@@ -99,9 +99,44 @@ describe('examining a draft', () => {
       'a test on a question that is switched off',
       formOf([
         { ...choiceOf('ware', 'a'), off: true },
-        { ...emailQuestion, shownWhen: { tests: [{ value: 'ware', is: 'answered' }] } },
+        { ...emailQuestion, shownWhen: { value: 'ware', is: 'answered' } },
       ]),
       /switched off/,
+    ],
+    [
+      'a part that a value does not have',
+      formOf([{ ...emailQuestion, lands: [{ field: 'email', part: 'first' }] }]),
+      /has no part “first”/,
+    ],
+    [
+      'a test for something among answers that are no lists',
+      formOf([
+        choiceOf('ware', 'a'),
+        { ...emailQuestion, shownWhen: { none: [{ value: 'ware', is: 'includes', to: ['a'] }] } },
+      ]),
+      /its answers are not lists/,
+    ],
+    [
+      'a test for a day that is none',
+      formOf([
+        { kind: 'date', name: 'visit', label: 'Visit' },
+        { ...emailQuestion, shownWhen: { all: [{ value: 'visit', is: 'equals', to: 'soon' }] } },
+      ]),
+      /“soon”, which it can never be/,
+    ],
+    [
+      'a step that shows by a question of its own',
+      formOf([], {
+        steps: [
+          { name: 'one', title: 'One', shownWhen: { value: 'email', is: 'answered' }, questions: [emailQuestion] },
+        ],
+      }),
+      /“One” shows by “Email”, which is asked later/,
+    ],
+    [
+      'a merge field of a part that is not there',
+      formOf([emailQuestion], { outcome: { title: '{{ email.domain | default: "x" }}', body: '' } }),
+      /uses “email.domain”, which is not in the form/,
     ],
     ['an unreadable template', formOf([emailQuestion], { messages: [{ ...notice, body: '{{ email' }] }), /Notice/],
   ])('finds %s', (_, form, text) => expect(faultsOf(form).join('\n')).toMatch(text))

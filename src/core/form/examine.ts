@@ -1,11 +1,12 @@
 import { mannerOf } from '../answers/registry'
-import { valuesTested } from '../logic/condition'
+import { splitPath } from '../answers/answer'
+import { type Condition, pathsTested } from '../logic/condition'
 import type { ListInfo, Desk, RecordField } from '../records/snapshot'
 import type { CarriedValue, Form, Question } from './definition'
 import { examineExpectation, examineTests } from './examine_tests'
 import { examineWording } from './examine_wording'
 import { type Finding, finding } from './finding'
-import { emailQuestions, findQuestion, labelOf, questionsAsked } from './values'
+import { emailQuestions, findQuestion, labelOf, partsOf, pathsIn, questionsAsked } from './values'
 
 /** The workspace's records, lists and desks that a form may name. */
 export interface Resources {
@@ -33,22 +34,24 @@ const recordsFault = finding('fault', 'records')
 const dispatchFault = finding('fault', 'dispatch')
 
 function examineQuestions(form: Form): Finding[] {
-  const asked = questionsAsked(form)
-  if (asked.length === 0) return [composeFault('', 'The form asks nothing. Add a question.')]
+  if (questionsAsked(form).length === 0) return [composeFault('', 'The form asks nothing. Add a question.')]
   const before = new Set(form.carried.map(({ name }) => name))
-  return asked.flatMap(({ question }) => {
-    const findings = [
-      ...examineSettings(question),
-      ...valuesTested(question.shownWhen)
-        .filter((name) => !before.has(name) && findQuestion(form, name)?.off === false)
-        .map((name) =>
-          composeFault(question.name, `“${question.label}” shows by “${labelOf(form, name)}”, which is asked later.`),
-        ),
-      ...examineTests(form, question.shownWhen, 'compose', question.name, `When “${question.label}” shows`),
-    ]
-    before.add(question.name)
-    return findings
-  })
+  const examineShown = (condition: Condition | null, about: string, title: string): Finding[] => [
+    ...[...new Set(pathsTested(condition).map((path) => splitPath(path)[0]))]
+      .filter((name) => !before.has(name) && findQuestion(form, name)?.off === false)
+      .map((name) => composeFault(about, `“${title}” shows by “${labelOf(form, name)}”, which is asked later.`)),
+    ...examineTests(form, condition, 'compose', about, `When “${title}” shows`),
+  ]
+  return form.steps.flatMap((step) => [
+    ...examineShown(step.shownWhen, step.name, step.title),
+    ...step.questions
+      .filter(({ off }) => !off)
+      .flatMap((question) => {
+        const shown = examineShown(question.shownWhen, question.name, question.label)
+        before.add(question.name)
+        return [...examineSettings(question), ...shown]
+      }),
+  ])
 }
 
 const examineSettings = (question: Question): Finding[] =>
@@ -71,6 +74,9 @@ function examineLandings(form: Form, { fields }: Resources): Finding[] {
       .map((field) =>
         recordsFault(value.name, `“${value.label}” names a contact field “${field}” that does not exist.`),
       )
+    for (const part of [...value.lands, ...value.fill].flatMap((one) => one.part ?? []))
+      if (!partsOf(form, value.name).some(({ name }) => name === part))
+        found.push(recordsFault(value.name, `“${value.label}” has no part “${part}”.`))
     for (const { field } of value.lands) {
       const first = takenBy.get(field)
       if (first && field !== 'email')
@@ -117,13 +123,10 @@ function examineJoins(form: Form, { lists }: Resources): Finding[] {
 
 function examineRouting(form: Form, { desks }: Resources): Finding[] {
   const { columns, rows, otherwise } = form.routing
-  const names = new Set([
-    ...questionsAsked(form).map(({ question }) => question.name),
-    ...form.carried.map(({ name }) => name),
-  ])
+  const paths = new Set(pathsIn(form))
   const findings = columns
-    .filter((name) => !names.has(name))
-    .map((name) => dispatchFault(name, `The routing table reads “${name}”, which the form does not ask.`))
+    .filter((path) => !paths.has(path))
+    .map((path) => dispatchFault(path, `The routing table reads “${path}”, which the form does not ask.`))
   const catchAll = rows.findIndex(({ cells }) => Object.keys(cells).length === 0)
   rows.forEach((row, index) => {
     findings.push(...examineTarget(form, desks, row, `Row ${index + 1}`))

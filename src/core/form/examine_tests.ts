@@ -1,13 +1,22 @@
 import type { Domain } from '../answers/kind'
-import { domainOf } from '../answers/registry'
-import { type Condition, type Expectation, operandsOf, type Operator } from '../logic/condition'
-import { OPERATOR_WORDS } from '../logic/describe'
+import { type Scalar, splitPath } from '../answers/answer'
+import { isDay } from '../answers/day'
+import { type Condition, testsOf } from '../logic/condition'
+import { operatorWords } from '../logic/describe'
+import { type Expectation, operandsOf, type Operator, TAKES_NONE } from '../logic/expectation'
 import type { Form } from './definition'
 import { type Finding, finding } from './finding'
-import { findCarried, findQuestion, labelOf } from './values'
+import { domainAt, findQuestion, labelAt } from './values'
 
-/** Operators that need what a value of each sort cannot always give. */
-const NEEDS: Partial<Record<Operator, Domain['is']>> = { at_least: 'number', at_most: 'number', contains: 'text' }
+/** What the values must be that an operator works on, where it does not work on all; and what to call them. */
+const NEEDS: Partial<Record<Operator, readonly [readonly Domain['is'][], string]>> = {
+  at_least: [['number', 'day'], 'numbers or days'],
+  at_most: [['number', 'day'], 'numbers or days'],
+  contains: [['text', 'one of'], 'text'],
+  includes: [['some of'], 'lists'],
+  includes_all: [['some of'], 'lists'],
+  excludes: [['some of'], 'lists'],
+}
 
 /**
  * Examines whether tests can be met by the values they look at: a rule left behind by a removed option, or
@@ -20,37 +29,36 @@ export function examineTests(
   about: string,
   what: string,
 ): Finding[] {
-  return (condition?.tests ?? []).flatMap((test) => examineExpectation(form, test.value, test, place, about, what))
+  return testsOf(condition).flatMap((test) => examineExpectation(form, test.value, test, place, about, what))
 }
 
 /** The same for one value and what it must be. */
 export function examineExpectation(
   form: Form,
-  name: string,
+  path: string,
   { is, to }: Expectation,
   place: Finding['place'],
   about: string,
   what: string,
 ): Finding[] {
   const fault = (text: string) => [finding('fault', place)(about, `${what} ${text}`)]
-  const question = findQuestion(form, name)
+  const question = findQuestion(form, splitPath(path)[0])
   if (question?.off) return fault(`tests “${question.label}”, which is switched off.`)
-  if (!question && !findCarried(form, name)) return fault(`tests “${name}”, which is not in the form.`)
-  const label = labelOf(form, name)
-  const domain = domainOf(question)
-  const need = NEEDS[is]
-  if (need === 'number' && domain.is !== 'number')
-    return fault(`asks whether “${label}” ${OPERATOR_WORDS[is]} a number, but its answers are not numbers.`)
-  if (need === 'text' && (domain.is === 'number' || domain.is === 'yes or no'))
-    return fault(`asks whether “${label}” ${OPERATOR_WORDS[is]} some text, but its answers are not text.`)
-  if (need || is === 'answered' || is === 'blank') return []
+  const domain = domainAt(form, path)
+  if (!domain) return fault(`tests “${path}”, which is not in the form.`)
+  const label = labelAt(form, path)
+  const [fitting, called] = NEEDS[is] ?? []
+  if (fitting && !fitting.includes(domain.is))
+    return fault(`asks whether “${label}” ${operatorWords(is, domain)} something, but its answers are not ${called}.`)
+  if (TAKES_NONE.has(is) || is === 'contains') return []
   const foreign = operandsOf(to).filter((operand) => !couldBe(domain, operand))
   return foreign.length === 0
     ? []
     : fault(`tests “${label}” for ${foreign.map((one) => `“${String(one)}”`).join(', ')}, which it can never be.`)
 }
 
-function couldBe(domain: Domain, operand: string | number | boolean): boolean {
+/** Whether some answer of a domain is the operand, has it in it, or can be told to be more or less. */
+function couldBe(domain: Domain, operand: Scalar): boolean {
   switch (domain.is) {
     case 'number':
       return typeof operand === 'number'
@@ -58,7 +66,12 @@ function couldBe(domain: Domain, operand: string | number | boolean): boolean {
       return typeof operand === 'boolean'
     case 'text':
       return typeof operand === 'string'
+    case 'day':
+      return isDay(operand)
     case 'one of':
+    case 'some of':
       return domain.values.includes(String(operand))
+    case 'record':
+      return false
   }
 }

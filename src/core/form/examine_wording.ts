@@ -1,8 +1,9 @@
 import { examineTemplate, type MergeUse } from '../dispatch/template'
+import { splitPath } from '../answers/answer'
 import type { Form } from './definition'
 import { type Finding, finding } from './finding'
 import { FREE_MERGE_NAMES } from './name'
-import { emailQuestions, findCarried, findQuestion, questionsAsked } from './values'
+import { domainAt, emailQuestions, findCarried, findQuestion, questionsAsked } from './values'
 
 /** Examines every text with merge fields: what visitors read before and after they answer, and the mails. */
 export const examineWording = (form: Form): Finding[] => [
@@ -33,7 +34,7 @@ function examineTemplates(
     if ('error' in examined) return [finding('fault', place)(about, `${what} cannot be read: ${examined.error}`)]
     return examined.uses.flatMap((use) => {
       const judged = judge(use)
-      return judged ? [finding(judged.severity, place)(about, `${what} uses “${use.name}”${judged.text}`)] : []
+      return judged ? [finding(judged.severity, place)(about, `${what} uses “${use.path}”${judged.text}`)] : []
     })
   })
 }
@@ -41,16 +42,19 @@ function examineTemplates(
 const MISSING = ' without saying what to write when it is missing.'
 
 /** Visitors read the title and the introduction before they answer, so only filled values may stand there. */
-function judgeBefore(form: Form, { name, hasFallback }: MergeUse): Judged {
+function judgeBefore(form: Form, { path, hasFallback }: MergeUse): Judged {
+  const [name] = splitPath(path)
   const known = findCarried(form, name) !== undefined || (findQuestion(form, name)?.fill.length ?? 0) > 0
-  if (!known) return { severity: 'fault', text: ', which is not known before anyone answers.' }
+  if (!known || !domainAt(form, path)) return { severity: 'fault', text: ', which is not known before anyone answers.' }
   return hasFallback ? null : { severity: 'fault', text: MISSING }
 }
 
-function judgeAfter(form: Form, { name, hasFallback }: MergeUse): Judged {
-  if (FREE_MERGE_NAMES.has(name)) return null
-  const asked = questionsAsked(form).find(({ question }) => question.name === name)?.question
-  if (!asked && !findCarried(form, name)) return { severity: 'fault', text: ', which is not in the form.' }
-  const always = asked?.required && asked.shownWhen === null
+function judgeAfter(form: Form, { path, hasFallback }: MergeUse): Judged {
+  if (FREE_MERGE_NAMES.has(path)) return null
+  const [name] = splitPath(path)
+  const asked = questionsAsked(form).find(({ question }) => question.name === name)
+  if (!domainAt(form, path) || (!asked && !findCarried(form, name)))
+    return { severity: 'fault', text: ', which is not in the form.' }
+  const always = asked?.question.required && asked.question.shownWhen === null && asked.step.shownWhen === null
   return hasFallback || always ? null : { severity: 'warning', text: MISSING }
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { KIND_NAMES, type KindName, KINDS, mannerOf } from '../answers/registry'
 import { nameSchema, wordingSchema } from './name'
-import { answerSchema, conditionSchema, fillSchema, landingSchema } from './parts'
+import { answerSchema, fillSchema, landingSchema, whenSchema } from './parts'
 
 /** What every question has, whatever its kind. */
 const common = {
@@ -10,7 +10,7 @@ const common = {
   help: z.string().trim().max(500).default(''),
   required: z.boolean().default(false),
   off: z.boolean().default(false).describe('Kept in the draft, absent for visitors'),
-  shownWhen: conditionSchema.nullable().default(null),
+  shownWhen: whenSchema,
   errorText: z.string().trim().max(300).default('').describe('Own wording when the answer is wrong'),
   default: answerSchema.nullable().default(null),
   fill: z.array(fillSchema).max(10).default([]),

@@ -1,4 +1,4 @@
-import type { Expectation } from '../logic/condition'
+import type { Expectation } from '../logic/expectation'
 import { nameFrom } from './name'
 import type { Form, Message, Route, Routing } from './definition'
 

@@ -20,8 +20,7 @@ const form = formOf(
       step: 20,
       unit: '°C',
       shownWhen: {
-        join: 'none',
-        tests: [
+        none: [
           { value: 'ware', is: 'equals', to: 'glass' },
           { value: 'source', is: 'blank' },
         ],

@@ -1,17 +1,21 @@
 import { examineTemplate } from '../dispatch/template'
-import { valuesTested } from '../logic/condition'
+import { splitPath } from '../answers/answer'
+import { type Condition, pathsTested } from '../logic/condition'
 import type { Form } from './definition'
 import { emailQuestions, labelOf, questionsAsked } from './values'
 
 /** What uses a value, in words, such as “shows Peak °C”, “route 2” or “Kiln enquiry”. */
 export function usesOf(form: Form, name: string): string[] {
   const uses: string[] = []
+  const isUsed = (path: string) => splitPath(path)[0] === name
+  const tests = (condition: Condition | null) => pathsTested(condition).some(isUsed)
   if (emailQuestions(form).some((question) => question.name === name)) uses.push('tells who it is')
+  for (const { shownWhen, title } of form.steps) if (tests(shownWhen)) uses.push(`shows the step “${title}”`)
   for (const { question } of questionsAsked(form))
-    if (valuesTested(question.shownWhen).includes(name)) uses.push(`shows “${labelOf(form, question.name)}”`)
+    if (tests(question.shownWhen)) uses.push(`shows “${labelOf(form, question.name)}”`)
   for (const { list, consent } of form.joins) if (consent === name) uses.push(`joins ${list}`)
   form.routing.rows.forEach(({ cells }, index) => {
-    if (Object.hasOwn(cells, name)) uses.push(`route ${index + 1}`)
+    if (Object.keys(cells).some(isUsed)) uses.push(`route ${index + 1}`)
   })
   const templates: [string, string][] = [
     ['the title', form.title],
@@ -21,8 +25,8 @@ export function usesOf(form: Form, name: string): string[] {
   ]
   for (const [where, template] of templates) {
     const examined = examineTemplate(template)
-    if ('uses' in examined && examined.uses.some((use) => use.name === name)) uses.push(where)
+    if ('uses' in examined && examined.uses.some((use) => isUsed(use.path))) uses.push(where)
   }
-  for (const { title, when } of form.messages) if (valuesTested(when).includes(name)) uses.push(`sends ${title}`)
+  for (const { title, when } of form.messages) if (tests(when)) uses.push(`sends ${title}`)
   return uses
 }

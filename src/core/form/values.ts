@@ -1,3 +1,6 @@
+import { type Path, splitPath } from '../answers/answer'
+import { AS_TEXT, type Domain, type Part } from '../answers/kind'
+import { mannerOf } from '../answers/registry'
 import type { CarriedValue, Form, Question, Step } from './definition'
 
 /** Everything a condition or a message can use, in the order visitors meet it. */
@@ -38,3 +41,53 @@ export const emailQuestions = (form: Form): Question[] =>
   questionsAsked(form)
     .map(({ question }) => question)
     .filter(({ lands }) => lands.some(({ field }) => field === 'email'))
+
+/** The parts of a value; none of most. */
+export function partsOf(form: Form, name: string): readonly Part[] {
+  const domain = domainAt(form, name)
+  return domain?.is === 'record' ? domain.parts : []
+}
+
+/** Everything that can stand at a path; `null` where the form has no such value. */
+export function domainAt(form: Form, path: Path): Domain | null {
+  const [name, part] = splitPath(path)
+  const question = findQuestion(form, name)
+  const whole = question ? mannerOf(question).domain(question) : findCarried(form, name) ? AS_TEXT.domain() : null
+  if (!part) return whole
+  return whole?.is === 'record' ? (whole.parts.find((one) => one.name === part)?.domain ?? null) : null
+}
+
+/** What people call what stands at a path: “Your name · Last name”. */
+export function labelAt(form: Form, path: Path): string {
+  const [name, part] = splitPath(path)
+  if (!part) return labelOf(form, name)
+  return `${labelOf(form, name)} · ${partsOf(form, name).find((one) => one.name === part)?.label ?? part}`
+}
+
+/** The paths of these values, each followed by those of its parts. */
+export const pathsOf = (form: Form, names: readonly string[]): Path[] =>
+  names.flatMap((name) => [name, ...partsOf(form, name).map((part) => `${name}.${part.name}`)])
+
+/** The paths of every value of a form: questions as they are asked, then carried values. */
+export const pathsIn = (form: Form): Path[] =>
+  pathsOf(form, [...questionsAsked(form).map(({ question }) => question.name), ...form.carried.map(({ name }) => name)])
+
+/** What the condition of a question may look at: what is asked before it, and whatever is carried. */
+export function valuesBefore(form: Form, name: string): string[] {
+  const asked = questionsAsked(form).map(({ question }) => question.name)
+  const at = asked.indexOf(name)
+  return [...(at < 0 ? asked : asked.slice(0, at)), ...form.carried.map((carried) => carried.name)]
+}
+
+/** The same for the condition of a step. */
+export function valuesBeforeStep(form: Form, name: string): string[] {
+  const steps = form.steps.slice(
+    0,
+    Math.max(
+      0,
+      form.steps.findIndex((step) => step.name === name),
+    ),
+  )
+  const asked = questionsAsked(form).filter(({ step }) => steps.includes(step))
+  return [...asked.map(({ question }) => question.name), ...form.carried.map((carried) => carried.name)]
+}

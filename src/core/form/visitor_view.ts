@@ -1,5 +1,6 @@
 import type { Answers } from '../answers/answer'
-import { valuesTested } from '../logic/condition'
+import { splitPath } from '../answers/answer'
+import { pathsTested } from '../logic/condition'
 import type { Form, Question, Step } from './definition'
 import { questionsAsked } from './values'
 
@@ -13,7 +14,11 @@ export interface VisitorForm {
 }
 
 export function visitorView(form: Form, carried: Answers): VisitorForm {
-  const tested = new Set(questionsAsked(form).flatMap(({ question }) => valuesTested(question.shownWhen)))
+  const conditions = [
+    ...form.steps.map(({ shownWhen }) => shownWhen),
+    ...questionsAsked(form).map(({ question }) => question.shownWhen),
+  ]
+  const tested = new Set(conditions.flatMap(pathsTested).map((path) => splitPath(path)[0]))
   return {
     steps: form.steps.map((step) => ({
       ...step,

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { cutText, findUnsound, isSoundText, makeSound } from './text'
+import { cutText, findUnfit, isTooDeep, isSoundText, makeSound } from './text'
 
 const units = fc.string({ unit: fc.integer({ min: 0, max: 0xffff }).map((unit) => String.fromCharCode(unit)) })
 
@@ -27,12 +27,17 @@ describe('text', () => {
     )
   })
   it('says where JSON holds something else, also far down and in names', () => {
-    expect(findUnsound({ a: [{ b: 'x' }, 3, null] })).toBeNull()
-    expect(findUnsound({ a: [{ b: '\ud800' }] })).toBe('a.0.b')
-    expect(findUnsound({ ['\0']: 1 })).toBe('a name in the body')
-    expect(findUnsound('\0')).toBe('the text')
-    let deep: unknown = '\0'
-    for (let level = 0; level < 20_000; level++) deep = [deep]
-    expect(findUnsound(deep)).toMatch(/^0\.0/)
+    expect(findUnfit({ a: [{ b: 'x' }, 3, null] })).toBeNull()
+    expect(findUnfit({ a: [{ b: '\ud800' }] })).toBe('a.0.b is not Unicode')
+    expect(findUnfit({ ['\0']: 1 })).toBe('a name in the body is not Unicode')
+    expect(findUnfit('\0')).toBe('the text is not Unicode')
+  })
+  it('is not looked for in JSON without a bottom', () => {
+    let deep: unknown = 'x'
+    for (let level = 0; level < 60; level++) deep = [deep]
+    expect(isTooDeep(deep)).toBe(false)
+    for (let level = 0; level < 20_000; level++) deep = { deep }
+    expect(isTooDeep(deep)).toBe(true)
+    expect(findUnfit(deep)).toBe('it is nested too deeply')
   })
 })

@@ -12,18 +12,31 @@ const graphemes = new Intl.Segmenter('und', { granularity: 'grapheme' })
 export const cutText = (text: string, most: number): string =>
   text.length <= most ? text : text.slice(0, graphemes.segment(text).containing(most)?.index ?? most)
 
-/**
- * The path of the first piece of unsound text in some JSON, keys included; `null` when all of it is sound.
- * Reads any depth without recursion, since whoever sends the JSON chooses its depth.
- */
-export function findUnsound(json: unknown): string | null {
+/** No JSON that anybody means to send is nested deeper than this; below it, reading by recursion is safe. */
+const DEEPEST = 64
+
+/** Whether JSON is nested too deeply to be read. Looks without recursion: whoever sends it chooses its depth. */
+export function isTooDeep(json: unknown): boolean {
+  const waiting: [depth: number, value: unknown][] = [[0, json]]
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    const [depth, value] = next
+    if (typeof value !== 'object' || value === null) continue
+    if (depth >= DEEPEST) return true
+    for (const inner of Object.values(value)) waiting.push([depth + 1, inner])
+  }
+  return false
+}
+
+/** What makes some JSON unfit to be read or stored, in words; `null` for nothing. */
+export function findUnfit(json: unknown): string | null {
+  if (isTooDeep(json)) return 'it is nested too deeply'
   const waiting: [path: string, value: unknown][] = [['', json]]
   for (let next = waiting.pop(); next; next = waiting.pop()) {
     const [path, value] = next
-    if (typeof value === 'string' && !isSoundText(value)) return path || 'the text'
+    if (typeof value === 'string' && !isSoundText(value)) return `${path || 'the text'} is not Unicode`
     if (typeof value !== 'object' || value === null) continue
     for (const [key, inner] of Object.entries(value)) {
-      if (!isSoundText(key)) return `a name in ${path || 'the body'}`
+      if (!isSoundText(key)) return `a name in ${path || 'the body'} is not Unicode`
       waiting.push([path ? `${path}.${key}` : key, inner])
     }
   }

@@ -1,94 +1,78 @@
-import { type Answer, type Answers, isBlank, valueIn } from '../answers/answer'
+import { type Answers, type Path, valueAt } from '../answers/answer'
+import { type Expectation, meets } from './expectation'
 
-/**
- * Tests on values. Text compares without regard to case; numbers compare as numbers.
- * A blank value fails every test except `blank`, `differs` and `none_of`.
- */
-export const OPERATORS = [
-  'equals',
-  'differs',
-  'one_of',
-  'none_of',
-  'at_least',
-  'at_most',
-  'contains',
-  'answered',
-  'blank',
-] as const
-
-export type Operator = (typeof OPERATORS)[number]
-
-/** What a value must be, without saying which value: also a cell of a routing table. */
-export interface Expectation {
-  is: Operator
-  /** One operand, or several for `one_of` and `none_of`; absent for `answered` and `blank`. */
-  to?: Exclude<Answer, null> | Exclude<Answer, null>[]
-}
+/** Something that must hold of the values: a test of one of them, or others joined by all, any or none. */
+export type Condition = Test | Group
 
 export interface Test extends Expectation {
-  value: string
+  value: Path
 }
 
-export interface Condition {
-  join: 'all' | 'any' | 'none'
-  tests: Test[]
+export type Group = { all: Condition[] } | { any: Condition[] } | { none: Condition[] }
+
+export type Join = 'all' | 'any' | 'none'
+
+/** What a fold makes of each sort of node, from what it made of those inside. */
+export interface FoldCases<T> {
+  test(test: Test): T
+  all(parts: T[]): T
+  any(parts: T[]): T
+  none(parts: T[]): T
 }
 
-/** Whether a condition holds. No condition, or one without tests, always holds. */
-export function holds(condition: Condition | null, values: Answers): boolean {
-  if (!condition || condition.tests.length === 0) return true
-  const passes = (test: Test) => meets(valueIn(values, test.value) ?? null, test)
-  switch (condition.join) {
+/** The one visitor of conditions: whatever is to be known of one is a fold over it. */
+export function foldCondition<T>(condition: Condition, cases: FoldCases<T>): T {
+  if (isTest(condition)) return cases.test(condition)
+  const [join, parts] = openGroup(condition)
+  return cases[join](parts.map((part) => foldCondition(part, cases)))
+}
+
+export const isTest = (condition: Condition): condition is Test => 'value' in condition
+
+/** How a group is joined, and what is in it. */
+export function openGroup(group: Group): [Join, Condition[]] {
+  if ('all' in group) return ['all', group.all]
+  return 'any' in group ? ['any', group.any] : ['none', group.none]
+}
+
+export function makeGroup(join: Join, parts: Condition[]): Group {
+  switch (join) {
     case 'all':
-      return condition.tests.every(passes)
+      return { all: parts }
     case 'any':
-      return condition.tests.some(passes)
+      return { any: parts }
     case 'none':
-      return !condition.tests.some(passes)
+      return { none: parts }
   }
 }
 
-/** Whether one value is as expected. */
-export function meets(value: Answer, { is, to }: Expectation): boolean {
-  const operands = operandsOf(to)
-  switch (is) {
-    case 'answered':
-      return !isBlank(value)
-    case 'blank':
-      return isBlank(value)
-    case 'equals':
-    case 'one_of':
-      return operands.some((operand) => same(value, operand))
-    case 'differs':
-    case 'none_of':
-      return !operands.some((operand) => same(value, operand))
-    case 'at_least':
-      return operands.some((operand) => typeof value === 'number' && value >= Number(operand))
-    case 'at_most':
-      return operands.some((operand) => typeof value === 'number' && value <= Number(operand))
-    case 'contains':
-      return operands.some((operand) => typeof value === 'string' && fold(value).includes(fold(String(operand))))
-  }
+/** Whether a condition holds. No condition, or a group of nothing, always holds. */
+export function holds(condition: Condition | null, values: Answers): boolean {
+  if (!condition) return true
+  return foldCondition<boolean>(condition, {
+    test: (test) => meets(valueAt(values, test.value), test),
+    all: (parts) => parts.every(Boolean),
+    any: (parts) => parts.length === 0 || parts.some(Boolean),
+    none: (parts) => !parts.some(Boolean),
+  })
 }
 
-/** The operands of a test, always as a list. */
-export const operandsOf = (to: Expectation['to']): Exclude<Answer, null>[] =>
-  to === undefined ? [] : Array.isArray(to) ? to : [to]
+/** The same condition with every test changed. */
+export const mapTests = (condition: Condition, change: (test: Test) => Test): Condition =>
+  foldCondition<Condition>(condition, {
+    test: change,
+    all: (all) => ({ all }),
+    any: (any) => ({ any }),
+    none: (none) => ({ none }),
+  })
 
-function same(value: Answer, operand: Exclude<Answer, null>): boolean {
-  if (isBlank(value)) return false
-  return typeof value === 'string' && typeof operand === 'string' ? fold(value) === fold(operand) : value === operand
+/** Every test of a condition, in order. */
+export function testsOf(condition: Condition | null): Test[] {
+  const flat = (parts: Test[][]) => parts.flat()
+  return condition ? foldCondition<Test[]>(condition, { test: (test) => [test], all: flat, any: flat, none: flat }) : []
 }
 
-/** Case folded character by character, so that the exported schema can say the same with a pattern. */
-export const fold = (text: string): string => [...text].map((character) => foldCharacter(character)).join('')
-
-function foldCharacter(character: string): string {
-  const lower = character.toLowerCase()
-  return [...lower].length === 1 ? lower : character
-}
-
-/** The names of the values a condition looks at, each once. */
-export const valuesTested = (condition: Condition | null): string[] => [
-  ...new Set(condition?.tests.map((test) => test.value) ?? []),
+/** The paths a condition looks at, each once. */
+export const pathsTested = (condition: Condition | null): Path[] => [
+  ...new Set(testsOf(condition).map(({ value }) => value)),
 ]

@@ -1,14 +1,19 @@
-import { showAnswer } from '../answers/check'
+import type { Domain } from '../answers/kind'
+import { showAt } from '../answers/show'
 import type { Form } from '../form/definition'
-import { findQuestion, labelOf } from '../form/values'
-import { type Condition, type Expectation, operandsOf, type Operator } from './condition'
+import { domainAt, labelAt } from '../form/values'
+import { type Condition, foldCondition } from './condition'
+import { type Expectation, operandsOf, type Operator } from './expectation'
 
 /** An operator in words, as it stands between a value and its operands. */
-export const OPERATOR_WORDS: Record<Operator, string> = {
+const OPERATOR_WORDS: Record<Operator, string> = {
   equals: 'is',
   differs: 'is not',
   one_of: 'is one of',
   none_of: 'is none of',
+  includes: 'includes any of',
+  includes_all: 'includes all of',
+  excludes: 'includes none of',
   at_least: 'is at least',
   at_most: 'is at most',
   contains: 'contains',
@@ -16,27 +21,53 @@ export const OPERATOR_WORDS: Record<Operator, string> = {
   blank: 'is blank',
 }
 
+const DAY_WORDS: Partial<Record<Operator, string>> = { at_least: 'is on or after', at_most: 'is on or before' }
+
+/** The same for values of one sort: a day is not “at least” another. */
+export const operatorWords = (operator: Operator, domain: Domain | null): string =>
+  (domain?.is === 'day' && DAY_WORDS[operator]) || OPERATOR_WORDS[operator]
+
 /** “Which supply do you have? is Three-phase”. */
-export const describeExpectation = (form: Form, name: string, expectation: Expectation): string =>
-  `${labelOf(form, name)} ${describeCell(form, name, expectation)}`
+export const describeExpectation = (form: Form, path: string, expectation: Expectation): string =>
+  `${labelAt(form, path)} ${describeCell(form, path, expectation)}`
 
 /** The same without the value: “is Three-phase”. */
-export function describeCell(form: Form, name: string, { is, to }: Expectation): string {
-  const question = findQuestion(form, name)
-  const operands = operandsOf(to).map((operand) => showAnswer(question, operand))
-  return [OPERATOR_WORDS[is], operands.join(' or ')].filter(Boolean).join(' ')
+export function describeCell(form: Form, path: string, { is, to }: Expectation): string {
+  const operands = operandsOf(to).map((operand) => showAt(form, path, operand))
+  const joined = operands.join(is === 'includes_all' ? ' and ' : ' or ')
+  const words = operands.length === 1 ? SINGLY[is] : undefined
+  return [words ?? operatorWords(is, domainAt(form, path)), joined].filter(Boolean).join(' ')
+}
+
+/** How it reads with one operand. */
+const SINGLY: Partial<Record<Operator, string>> = {
+  one_of: 'is',
+  none_of: 'is not',
+  includes: 'includes',
+  includes_all: 'includes',
+  excludes: 'does not include',
 }
 
 /** A whole condition in words; “always” for none. */
 export function describeCondition(form: Form, condition: Condition | null): string {
-  if (!condition || condition.tests.length === 0) return 'always'
-  const tests = condition.tests.map((test) => describeExpectation(form, test.value, test))
-  switch (condition.join) {
-    case 'all':
-      return tests.join(' and ')
-    case 'any':
-      return tests.join(' or ')
-    case 'none':
-      return `not (${tests.join(' or ')})`
+  if (!condition) return 'always'
+  const join = (parts: Worded[], word: string): Worded => {
+    if (parts.length === 0) return { text: 'always', joined: false }
+    const [only] = parts
+    if (only && parts.length === 1) return only
+    return { text: parts.map(({ text, joined }) => (joined ? `(${text})` : text)).join(` ${word} `), joined: true }
   }
+  return foldCondition<Worded>(condition, {
+    test: (test) => ({ text: describeExpectation(form, test.value, test), joined: false }),
+    all: (parts) => join(parts, 'and'),
+    any: (parts) => join(parts, 'or'),
+    none: (parts) =>
+      parts.length === 0 ? join(parts, '') : { text: `not (${join(parts, 'or').text})`, joined: false },
+  }).text
+}
+
+interface Worded {
+  text: string
+  /** Whether it reads wrongly beside another without brackets. */
+  joined: boolean
 }

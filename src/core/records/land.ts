@@ -1,6 +1,6 @@
-import { type Answer, type Answers, isBlank, valueIn } from '../answers/answer'
+import { type Answer, type Answers, isBlank, joinPath, sameAnswer, valueAt, valueIn } from '../answers/answer'
 import type { Form } from '../form/definition'
-import { labelOf, valuesThatLand } from '../form/values'
+import { labelAt, valuesThatLand } from '../form/values'
 import type { ContactState, RecordField } from './snapshot'
 
 /** What a plan does, or on purpose does not do, to one record field. */
@@ -13,7 +13,7 @@ export interface RecordChange {
   to: Answer
   /** `set` writes `to`; `kept` leaves `from` although the answer differs. */
   effect: 'set' | 'kept'
-  /** Name of the value that lands here. */
+  /** Path of the value that lands here. */
   value: string
   because: string
 }
@@ -35,12 +35,13 @@ export function landValues(
   const stored: Answers = { ...contact?.values }
   const changes = new Map<string, RecordChange>()
   for (const value of valuesThatLand(form)) {
-    const to = valueIn(values, value.name) ?? null
-    if (isBlank(to)) continue
-    for (const { field, ifFilled } of value.lands) {
+    for (const { field, part, ifFilled } of value.lands) {
+      const path = joinPath(value.name, part)
+      const to = valueAt(values, path)
+      if (isBlank(to)) continue
       const info = fields.find(({ name }) => name === field)
       const from = valueIn(stored, field) ?? null
-      if (!info || from === to) continue
+      if (!info || sameAnswer(from, to)) continue
       const another = field === 'email' && to !== identity
       const keeps = another || (ifFilled === 'keep' && !isBlank(from))
       const before = changes.get(field)
@@ -52,12 +53,12 @@ export function landValues(
         from: before?.from ?? from,
         to,
         effect: keeps ? 'kept' : 'set',
-        value: value.name,
+        value: path,
         because: another
-          ? `${labelOf(form, value.name)} is not the address this person is known by`
+          ? `${labelAt(form, path)} is not the address this person is known by`
           : keeps
-            ? `${labelOf(form, value.name)} keeps a value that is there`
-            : `Answer to “${labelOf(form, value.name)}”`,
+            ? `${labelAt(form, path)} keeps a value that is there`
+            : `Answer to “${labelAt(form, path)}”`,
       })
       if (!keeps) stored[field] = to
     }

@@ -45,6 +45,23 @@ describe('landing', () => {
     ])
     expect(landValues(form, { a: 'One', b: null }, null, ilka, fields)).toMatchObject([{ to: 'One', value: 'a' }])
   })
+  it('lands each part of a value in its own field', () => {
+    const form = formOf([
+      {
+        kind: 'person_name',
+        name: 'person',
+        label: 'Name',
+        lands: [
+          { field: 'first_name', part: 'first' },
+          { field: 'region', part: 'last' },
+        ],
+      },
+    ])
+    const person = { first: 'Ilka', last: 'Brandt' }
+    expect(landValues(form, { person }, null, ilka, fields)).toMatchObject([
+      { field: 'region', to: 'Brandt', value: 'person.last', because: 'Answer to “Name · Last name”' },
+    ])
+  })
   it('keeps what an earlier value has just set, where the later one keeps', () => {
     const form = formOf([named('a'), named('b', 'keep')])
     expect(landValues(form, { a: 'One', b: 'Two' }, null, null, fields)).toMatchObject([{ from: null, to: 'One' }])

@@ -1,4 +1,5 @@
-import { isBlank } from '../answers/answer'
+import { type Answer, isBlank } from '../answers/answer'
+import { showPlainly } from '../answers/show'
 import type { Plan } from '../plan'
 
 /** One line of a plan in words, with the reason it is there. */
@@ -50,5 +51,4 @@ function explainPerson({ person }: Plan): PlanLine {
   return { place: 'person', text, because: person.because }
 }
 
-const show = (answer: unknown): string =>
-  answer === true ? 'Yes' : answer === false ? 'No' : String(answer ?? 'blank')
+const show = (answer: Answer): string => showPlainly(answer) || 'blank'

@@ -1,5 +1,8 @@
 import fc from 'fast-check'
 import { type Form, type FormInput, formSchema } from '../form/definition'
+import type { Answer } from '../answers/answer'
+import { KIND_NAMES, type KindName } from '../answers/registry'
+import { type Condition, makeGroup, type Test } from '../logic/condition'
 import type { Snapshot } from '../records/snapshot'
 
 /** Forms and snapshots that the core's tests share. */
@@ -40,68 +43,108 @@ export const snapshotOf = (more: Partial<Snapshot> = {}): Snapshot => ({
 
 const word = fc.constantFrom('a', 'B', 'é', 'Éa', 'kiln', 'x y', '7')
 const option = fc.constantFrom('red', 'green', 'blue')
+const day = fc.constantFrom('2026-09-13', '2026-09-14', '2026-10-02', '2028-02-29')
 
-/** A test on one of the values asked before. */
-const testOn = (names: readonly string[]) => {
-  const value = fc.constantFrom(...names)
+/** Any stored answer. */
+export const anyAnswer: fc.Arbitrary<Answer> = fc.oneof(
+  fc.constantFrom(null, true, false),
+  word,
+  day,
+  fc.integer({ min: -5, max: 12 }),
+  fc.array(option, { maxLength: 3 }),
+  fc.record({ first: word, last: fc.option(word) }),
+)
+
+/** A test on one of these paths. */
+const testOn = (paths: readonly string[]): fc.Arbitrary<Test> => {
+  const value = fc.constantFrom(...paths)
   return fc.oneof(
     fc.record({
       value,
       is: fc.constantFrom('equals' as const, 'differs' as const, 'contains' as const),
-      to: fc.oneof(word, option, fc.integer({ min: 0, max: 9 }), fc.boolean()),
+      to: fc.oneof(word, option, day, fc.integer({ min: 0, max: 9 }), fc.boolean()),
     }),
     fc.record({
       value,
-      is: fc.constantFrom('one_of' as const, 'none_of' as const),
+      is: fc.constantFrom(
+        'one_of' as const,
+        'none_of' as const,
+        'includes' as const,
+        'includes_all' as const,
+        'excludes' as const,
+      ),
       to: fc.array(fc.oneof(word, option), { maxLength: 3 }),
     }),
     fc.record({
       value,
       is: fc.constantFrom('at_least' as const, 'at_most' as const),
-      to: fc.integer({ min: 0, max: 9 }),
+      to: fc.oneof(fc.integer({ min: 0, max: 9 }), day),
     }),
     fc.record({ value, is: fc.constantFrom('answered' as const, 'blank' as const) }),
   )
 }
 
-const conditionOn = (names: readonly string[]) =>
-  fc.record({
-    join: fc.constantFrom('all' as const, 'any' as const, 'none' as const),
-    tests: fc.array(testOn(names), { minLength: 1, maxLength: 3 }),
-  })
+/** A condition on these paths: tests, and groups of them within groups. */
+export const anyCondition = (paths: readonly string[]): fc.Arbitrary<Condition> =>
+  fc.letrec<{ condition: Condition; group: Condition }>((tie) => ({
+    condition: fc.oneof({ maxDepth: 2 }, testOn(paths), tie('group')),
+    group: fc
+      .tuple(
+        fc.constantFrom('all' as const, 'any' as const, 'none' as const),
+        fc.array(tie('condition'), { minLength: 1, maxLength: 3 }),
+      )
+      .map(([join, parts]) => makeGroup(join, parts)),
+  })).condition
 
-const questionNamed = (name: string, before: readonly string[]) =>
+/** Settings that are worth trying, by kind; a kind without any here is tried with none. */
+const SETTINGS: { readonly [K in KindName]?: fc.Arbitrary<object> } = {
+  short_text: fc.record({ maxLength: fc.integer({ min: 1, max: 6 }) }),
+  long_text: fc.record({ maxLength: fc.integer({ min: 1, max: 6 }) }),
+  number: fc.record({
+    minimum: fc.option(fc.integer({ min: -2, max: 2 })),
+    maximum: fc.constant(8),
+    step: fc.option(fc.constantFrom(1, 0.5)),
+  }),
+  date: fc.record({ earliest: fc.option(fc.constant('2026-09-14')), latest: fc.option(fc.constant('2027-01-31')) }),
+  single_choice: fc.constant({ options: choiceOf('any', 'red', 'green', 'blue').options }),
+  several_choices: fc.record({
+    options: fc.constant(choiceOf('any', 'red', 'green', 'blue').options),
+    least: fc.option(fc.integer({ min: 1, max: 2 })),
+    most: fc.option(fc.integer({ min: 2, max: 3 })),
+  }),
+  consent: fc.constant({ wording: 'Agreed' }),
+}
+
+/** A question of any kind there is, shown by what comes before it. */
+const questionNamed = (name: string, before: readonly string[]): fc.Arbitrary<QuestionInput> =>
   fc
-    .record({
-      kind: fc.constantFrom('short_text', 'long_text', 'email', 'number', 'single_choice', 'consent'),
-      required: fc.boolean(),
-      condition: fc.option(conditionOn(before)),
-      maxLength: fc.integer({ min: 1, max: 6 }),
-      minimum: fc.option(fc.integer({ min: -2, max: 2 })),
-      step: fc.option(fc.constantFrom(1, 0.5)),
-    })
-    .map(({ kind, required, condition, maxLength, minimum, step }): QuestionInput => {
-      const common = { name, label: name, required, shownWhen: condition }
-      switch (kind) {
-        case 'number':
-          return { kind, ...common, minimum, step, maximum: 8 }
-        case 'single_choice':
-          return { ...choiceOf(name, 'red', 'green', 'blue'), ...common }
-        case 'consent':
-          return { kind, ...common, wording: 'Agreed' }
-        case 'email':
-          return { kind, ...common }
-        default:
-          return { kind: kind as 'short_text' | 'long_text', ...common, maxLength }
-      }
-    })
+    .constantFrom(...KIND_NAMES)
+    .chain((kind) =>
+      fc.tuple(fc.constant(kind), SETTINGS[kind] ?? fc.constant({}), fc.boolean(), fc.option(anyCondition(before))),
+    )
+    .map(
+      ([kind, settings, required, shownWhen]) =>
+        ({ kind, name, label: name, required, shownWhen, ...settings }) as QuestionInput,
+    )
 
 const NAMES = ['q1', 'q2', 'q3', 'q4']
+const pathsBefore = (index: number) => ['source', ...NAMES.slice(0, index).flatMap((name) => [name, `${name}.first`])]
 
-/** Forms of four questions with conditions on what comes before, and a carried value. */
+/** Forms of four questions in two steps with conditions on what comes before, and a carried value. */
 export const anyForm: fc.Arbitrary<Form> = fc
-  .tuple(...NAMES.map((name, index) => questionNamed(name, ['source', ...NAMES.slice(0, index)])))
-  .map((questions) => formOf(questions, { carried: [{ name: 'source', label: 'Source' }] }))
+  .tuple(
+    fc.option(anyCondition(pathsBefore(2))),
+    ...NAMES.map((name, index) => questionNamed(name, pathsBefore(index))),
+  )
+  .map(([shownWhen, ...questions]) =>
+    formOf([], {
+      steps: [
+        { name: 'one', title: 'One', questions: questions.slice(0, 2) },
+        { name: 'two', title: 'Two', shownWhen, questions: questions.slice(2) },
+      ],
+      carried: [{ name: 'source', label: 'Source' }],
+    }),
+  )
 
 /** Raw answers to such forms: sound ones, wrong ones and nonsense. */
 export const anyAnswers: fc.Arbitrary<Record<string, unknown>> = fc.dictionary(
@@ -109,7 +152,11 @@ export const anyAnswers: fc.Arbitrary<Record<string, unknown>> = fc.dictionary(
   fc.oneof(
     word,
     option,
+    day,
     fc.integer({ min: -5, max: 12 }),
+    fc.uniqueArray(fc.oneof(option, fc.constant('nope')), { maxLength: 3 }),
+    fc.record({ first: word, last: fc.option(word) }),
     fc.constantFrom(0.5, 1.25, true, false, 'yes', '', '  ', 'ilka@tarnfield.example', 'no@', 'toolongtext', null),
+    fc.constantFrom('2026-02-30', '2027-02-01', 'https://tarnfield.example/kilns', { first: 3 }, { middle: 'x' }),
   ),
 )

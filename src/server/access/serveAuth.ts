@@ -1,4 +1,4 @@
-import { findUnsound } from '@/core/formats/text'
+import { findUnfit } from '@/core/formats/text'
 import { context } from '../context'
 import { ADDRESS_HEADER } from '../door/address'
 import { count, tooMany, waitFor } from '../door/limits'
@@ -12,7 +12,7 @@ export const serveAuth = (request: Request): Promise<Response> =>
     if (request.method !== 'POST') return auth().handler(request)
     const body = await request.text()
     const entered = readJson(body)
-    if (entered === undefined || findUnsound(entered) !== null)
+    if (entered === undefined || findUnfit(entered) !== null)
       return problem(400, 'The body is not JSON, or holds text that is not Unicode.')
     const ask = () => auth().handler(new Request(request.url, { method: 'POST', headers: request.headers, body }))
     if (!new URL(request.url).pathname.endsWith('/sign-in/email')) return ask()

@@ -3,7 +3,7 @@ import { notFound, redirect } from 'next/navigation'
 import type { ReactNode } from 'react'
 import { cache } from 'react'
 import type { z } from 'zod'
-import { findUnsound, isSoundText } from '@/core/formats/text'
+import { findUnfit, isSoundText } from '@/core/formats/text'
 import { markReached } from '../door/reached'
 import { findMember, type Member } from './member'
 
@@ -57,7 +57,7 @@ export const memberAction =
     const member = await requireMember()
     const read = input.safeParse(given)
     // Nobody’s screen asks like this, so there is nobody to explain it to.
-    if (!read.success || findUnsound(given) !== null) notFound()
+    if (findUnfit(given) !== null || !read.success) notFound()
     return act(member, ...read.data)
   }
 

@@ -1,7 +1,9 @@
 import { z } from 'zod'
 import { answersSchema } from '@/core/answers/schema'
-import { type Form, formSchema } from '@/core/form/definition'
+import { formSchema } from '@/core/form/definition'
 import { examineForm } from '@/core/form/examine'
+import { readStored } from '@/core/form/stored'
+import { upgradeForm } from '@/core/form/upgrade'
 import { findSubmission, listSubmissions } from '@/db/queries/arrivals'
 import { readCursor } from '@/db/queries/cursor'
 import { readDeliveries } from '@/db/queries/deliveries'
@@ -46,22 +48,26 @@ export interface Operation {
   summary: string
   query: z.ZodType
   body: z.ZodType | null
+  /** Brings a body of an older format up to the one described. */
+  prepare(json: unknown): unknown
   answers: Record<number, string>
   run(call: Call<unknown, unknown>): Promise<Response>
 }
 
 function operation<Q extends z.ZodType, B extends z.ZodType>(
-  described: Omit<Operation, 'query' | 'body' | 'run'> & {
+  described: Omit<Operation, 'query' | 'body' | 'prepare' | 'run'> & {
     query?: Q
     body?: B
+    prepare?: (json: unknown) => unknown
     run(call: Call<z.output<Q>, z.output<B>>): Promise<Response>
   },
 ): Operation {
-  const { query, body, run, ...rest } = described
+  const { query, body, prepare, run, ...rest } = described
   return {
     ...rest,
     query: query ?? z.object({}),
     body: body ?? null,
+    prepare: prepare ?? ((json) => json),
     run: (call) => run(call as Call<z.output<Q>, z.output<B>>),
   }
 }
@@ -79,6 +85,8 @@ export const operations: Operation[] = [
     path: '/forms',
     summary: 'Make a form',
     body: newFormSchema,
+    prepare: (json) =>
+      typeof json === 'object' && json !== null && 'draft' in json ? { ...json, draft: upgradeForm(json.draft) } : json,
     answers: { 201: 'The form was made', 409: 'The slug is taken' },
     async run({ context, workspaceId, body }) {
       const made = await createForm(context.db, workspaceId, body, null)
@@ -93,7 +101,7 @@ export const operations: Operation[] = [
     answers: { 200: 'The definition', 404: 'No such form' },
     run: (call) =>
       withForm(call, ({ draft, draftRevision }) =>
-        Promise.resolve(Response.json(formSchema.parse(draft), { headers: { etag: tagOf(draftRevision) } })),
+        Promise.resolve(Response.json(readStored(draft), { headers: { etag: tagOf(draftRevision) } })),
       ),
   }),
   operation({
@@ -101,6 +109,7 @@ export const operations: Operation[] = [
     path: '/forms/{slug}/draft',
     summary: 'Replace the draft',
     body: formSchema,
+    prepare: upgradeForm,
     answers: {
       200: 'The definition as stored',
       404: 'No such form',
@@ -128,8 +137,7 @@ export const operations: Operation[] = [
     path: '/forms/{slug}/answers.schema.json',
     summary: 'JSON Schema of the draft’s answers',
     answers: { 200: 'The schema', 404: 'No such form' },
-    run: (call) =>
-      withForm(call, ({ draft }) => Promise.resolve(Response.json(answersSchema(formSchema.parse(draft))))),
+    run: (call) => withForm(call, ({ draft }) => Promise.resolve(Response.json(answersSchema(readStored(draft))))),
   }),
   operation({
     method: 'POST',
@@ -157,7 +165,7 @@ export const operations: Operation[] = [
         const { values, link, contact = null } = call.body
         if (contact && !(await findPerson(db, call.workspaceId, contact)))
           return problem(404, 'There is no such contact.')
-        const draft: Form = formSchema.parse(form.draft)
+        const draft = readStored(form.draft)
         const { plan, errors } = await planDraft(db, draft, form, { values, link, contact })
         const findings = examineForm(draft, await readResources(db, form.workspaceId))
         return Response.json({ ...plan, errors, examined: findings })
@@ -172,7 +180,7 @@ export const operations: Operation[] = [
     run: (call) =>
       withForm(call, async ({ id, liveDefinition, draft }) => {
         const { from, to } = defaultSpan(call.query, new Date())
-        const form = formSchema.parse(liveDefinition ?? draft)
+        const form = readStored(liveDefinition ?? draft)
         return Response.json(await readReadout(call.context.db, id, form, from, to))
       }),
   }),

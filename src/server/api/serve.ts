@@ -1,4 +1,4 @@
-import { findUnsound } from '@/core/formats/text'
+import { findUnfit } from '@/core/formats/text'
 import { knownToken } from '../access/token'
 import { context } from '../context'
 import { guard, problem } from '../problem'
@@ -38,7 +38,7 @@ async function runOperation(
   if (operation.body) {
     const json = await readJsonBody(request)
     if (json instanceof Response) return json
-    const read = operation.body.safeParse(json.value)
+    const read = operation.body.safeParse(operation.prepare(json.value))
     if (!read.success) return refuse(422, 'The body is not as described.', read.error.issues)
     body = read.data
   }
@@ -59,8 +59,8 @@ async function readJsonBody(request: Request): Promise<Response | { value: unkno
   } catch {
     return problem(400, 'The body is not JSON.')
   }
-  const unsound = findUnsound(value)
-  return unsound === null ? { value } : problem(400, `The body holds text that is not Unicode: ${unsound}.`)
+  const unfit = findUnfit(value)
+  return unfit === null ? { value } : problem(400, `The body cannot be taken: ${unfit}.`)
 }
 
 const refuse = (status: number, title: string, issues: { path: PropertyKey[]; message: string }[]): Response =>

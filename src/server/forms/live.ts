@@ -1,5 +1,6 @@
 import { LRUCache } from 'lru-cache'
-import { type Form, formSchema } from '@/core/form/definition'
+import type { Form } from '@/core/form/definition'
+import { readStored } from '@/core/form/stored'
 import { findLiveRelease, findReplacedRelease } from '@/db/queries/forms'
 import type { Db } from '@/db/database'
 
@@ -69,7 +70,7 @@ function readDefinition(releaseId: string, definition: unknown): Form {
   const { definitions } = cache()
   const known = definitions.get(releaseId)
   if (known) return known
-  const form = formSchema.parse(definition)
+  const form = readStored(definition)
   definitions.set(releaseId, form)
   return form
 }

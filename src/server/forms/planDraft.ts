@@ -1,6 +1,7 @@
-import { type AnswerError, checkAnswers } from '@/core/answers/check'
+import type { AnswerError } from '@/core/answers/check'
 import { fillCarried, takeCarried } from '@/core/fill/fill'
 import type { Form } from '@/core/form/definition'
+import { walkForm } from '@/core/form/walk'
 import { emailIn, type Plan, planSubmission } from '@/core/plan'
 import type { Db } from '@/db/database'
 import { readContacts } from '@/db/queries/contacts'
@@ -35,7 +36,7 @@ export async function planDraft(
   const holder = holders[0] ?? null
   const known = { link: input.link, pageBefore: null, record: holder?.values ?? null }
   const carried = { ...fillCarried(form, known, input.values).values, ...takeCarried(form, input.carried ?? {}) }
-  const { answers, errors } = checkAnswers(form, input.values, carried)
+  const { answers, errors } = walkForm(form, input.values, carried)
   const values = { ...carried, ...answers }
   const email = emailIn(form, values)
   const [resources, ownedBy, matched] = await Promise.all([

@@ -1,4 +1,4 @@
-import { formSchema } from '@/core/form/definition'
+import { readStored } from '@/core/form/stored'
 import type { Db } from '@/db/database'
 import type { StoredForm } from '@/db/queries/forms'
 import { planDraft } from './planDraft'
@@ -19,7 +19,7 @@ export async function rehearseLatest(
   if (!latest) return null
   const { values, link, link_holder: contact } = latest
   const input = { values, link, contact, carried: values }
-  const { plan, errors } = await planDraft(db, formSchema.parse(stored.draft), stored, input)
+  const { plan, errors } = await planDraft(db, readStored(stored.draft), stored, input)
   const first = errors[0]
   return first ? `last arrival: ${first.name} would be refused` : `last arrival → ${plan.routed.desk.title}`
 }

@@ -1,7 +1,7 @@
 import { tellDifferences } from '@/core/form/differences'
-import { formSchema } from '@/core/form/definition'
 import { examineForm } from '@/core/form/examine'
 import type { Finding } from '@/core/form/finding'
+import { readForm, readStored } from '@/core/form/stored'
 import type { Db } from '@/db/database'
 import { insertRelease, type StoredForm } from '@/db/queries/forms'
 import { readResources } from '@/db/queries/workspace'
@@ -11,7 +11,7 @@ export type Released = { ok: true; number: number; changes: string[] } | { ok: f
 
 /** Makes the draft live as the next numbered release, `at` `null` for now. A draft with faults is not released. */
 export async function releaseForm(db: Db, form: StoredForm, userId: string | null, at: Date | null): Promise<Released> {
-  const definition = formSchema.parse(form.draft)
+  const definition = readForm(form.draft)
   const findings = examineForm(definition, await readResources(db, form.workspaceId))
   const faults = findings.filter(({ severity }) => severity === 'fault')
   if (faults.length > 0) return { ok: false, faults }
@@ -25,7 +25,7 @@ export async function releaseForm(db: Db, form: StoredForm, userId: string | nul
       .orderBy('number', 'desc')
       .limit(1)
       .executeTakeFirst()
-    const changes = tellDifferences(last ? formSchema.parse(last.definition) : null, definition)
+    const changes = tellDifferences(last ? readStored(last.definition) : null, definition)
     const number = (last?.number ?? 0) + 1
     await insertRelease(tx, form, number, definition, changes, userId, at)
     return { ok: true as const, number, changes }

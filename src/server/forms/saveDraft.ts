@@ -1,4 +1,6 @@
 import { type Form, formSchema } from '@/core/form/definition'
+import { readStored } from '@/core/form/stored'
+import { upgradeForm } from '@/core/form/upgrade'
 import type { Db } from '@/db/database'
 import { findForm, type StoredForm, updateDraft } from '@/db/queries/forms'
 
@@ -16,7 +18,7 @@ export async function saveDraft(
   fromRevision: number,
   userId: string,
 ): Promise<Saved> {
-  const read = formSchema.safeParse(draft)
+  const read = formSchema.safeParse(upgradeForm(draft))
   if (!read.success)
     return {
       ok: false,
@@ -31,6 +33,6 @@ export async function saveDraft(
     why: 'conflict',
     by: now.savedBy ?? 'Somebody, through the API,',
     revision: now.draftRevision,
-    theirs: formSchema.parse(now.draft),
+    theirs: readStored(now.draft),
   }
 }

@@ -1,10 +1,11 @@
 import { isDeepStrictEqual } from 'node:util'
 import { randomUUID } from 'node:crypto'
-import { type AnswerError, checkAnswers } from '@/core/answers/check'
-import { type Answers, isBlank, valueIn } from '@/core/answers/answer'
+import { type Answers, isBlank, isRecord, joinPath, partOf, sameAnswer, valueIn } from '@/core/answers/answer'
+import type { AnswerError } from '@/core/answers/check'
 import { chooseOutcome, type Outcome } from '@/core/dispatch/outcome'
 import { fillCarried, fillQuestions } from '@/core/fill/fill'
-import type { Origins } from '@/core/fill/origin'
+import type { Origin, Origins } from '@/core/fill/origin'
+import { walkForm } from '@/core/form/walk'
 import type { Db } from '@/db/database'
 import { findSent, type NewSubmission } from '@/db/queries/submissions'
 import type { LiveForm } from '../forms/live'
@@ -39,7 +40,7 @@ export async function acceptSubmission(
   const { form, formId, workspaceId, releaseId } = live
   const known = { link: visitor.link, pageBefore: visitor.pageBefore, record: visitor.holder?.values ?? null }
   const carried = fillCarried(form, known, raw)
-  const { answers, errors } = checkAnswers(form, raw, carried.values)
+  const { answers, errors } = walkForm(form, raw, carried.values)
   if (errors.length > 0) {
     const before = visit?.proven ? await findSent(db, formId, visit.id) : undefined
     return before ? { ok: true, submission: before.id, outcome: before.outcome } : { ok: false, why: 'wrong', errors }
@@ -73,7 +74,15 @@ function originsOf(answers: Answers, filled: { values: Answers; origins: Origins
   const origins: Origins = {}
   for (const [name, answer] of Object.entries(answers)) {
     if (isBlank(answer)) continue
-    origins[name] = answer === valueIn(filled.values, name) ? (valueIn(filled.origins, name) ?? 'typed') : 'typed'
+    const before = valueIn(filled.values, name)
+    const originAt = (path: string): Origin => valueIn(filled.origins, path) ?? valueIn(filled.origins, name) ?? 'typed'
+    origins[name] = sameAnswer(answer, before) ? originAt(name) : 'typed'
+    if (!isRecord(answer)) continue
+    for (const part of Object.keys(answer)) {
+      const path = joinPath(name, part)
+      const origin = sameAnswer(partOf(answer, part), partOf(before, part)) ? originAt(path) : 'typed'
+      if (origin !== origins[name]) origins[path] = origin
+    }
   }
   return origins
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
-import { checkAnswers, stepsShown } from '@/core/answers/check'
 import type { Form } from '@/core/form/definition'
+import { walkForm } from '@/core/form/walk'
 import { emailIn, type Plan, planSubmission } from '@/core/plan'
 import type { Snapshot } from '@/core/records/snapshot'
 import type { Db, Runner } from '@/db/database'
@@ -215,7 +215,7 @@ class Batch {
         because: delivery.because,
         created_at: at.toISOString(),
       })
-    const { shown } = checkAnswers(form, submission.values, submission.values)
+    const { steps } = walkForm(form, submission.values, submission.values)
     this.visits.push({
       visitId: submission.visit_id,
       formId: submission.form_id,
@@ -226,7 +226,7 @@ class Batch {
       linkHolder: submission.link_holder,
       ownHost: this.settings.ownHost,
       at: submission.received_at,
-      noticed: { sent: true, steps: stepsShown(form, shown).map(({ name }) => name) },
+      noticed: { sent: true, steps: steps.map(({ name }) => name) },
     })
   }
 

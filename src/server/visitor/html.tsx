@@ -1,7 +1,7 @@
 import type { ReactElement } from 'react'
-import { checkAnswers, stepsShown } from '@/core/answers/check'
 import type { Answers } from '@/core/answers/answer'
 import { mergeFields, renderLineOr, renderOr } from '@/core/dispatch/template'
+import { walkForm } from '@/core/form/walk'
 import { FormPage, OutcomePage, type PageState, PlainPage } from '@/visitor/page'
 import type { Outcome } from '@/core/dispatch/outcome'
 import { visitorPolicy } from '../door/headers'
@@ -13,7 +13,7 @@ const HEADERS = {
 }
 
 /** What differs from page to page; the rest follows from it. */
-export type PageInput = Omit<PageState, 'title' | 'intro' | 'shown'> & {
+export type PageInput = Omit<PageState, 'title' | 'intro' | 'way'> & {
   /** Values the wording may use: what was filled in before anybody typed. */
   wordingValues: Answers
 }
@@ -21,8 +21,7 @@ export type PageInput = Omit<PageState, 'title' | 'intro' | 'shown'> & {
 export async function formHtml(input: PageInput, status = 200): Promise<Response> {
   const { form, values, carried, wordingValues, step, ...rest } = input
   const fields = mergeFields(form, { ...carried, ...wordingValues }, { submission: null })
-  const { shown } = checkAnswers(form, values, carried)
-  const steps = stepsShown(form, shown)
+  const way = walkForm(form, values, carried)
   return html(
     <FormPage
       assets={visitorAssets()}
@@ -31,9 +30,9 @@ export async function formHtml(input: PageInput, status = 200): Promise<Response
       carried={carried}
       title={renderLineOr(form.title, fields, '')}
       intro={renderOr(form.intro, fields, '')}
-      shown={shown}
+      way={way}
       // A step in which nothing shows is none.
-      step={(steps.find(({ name }) => name === step) ?? steps[0])?.name ?? step}
+      step={(way.steps.find(({ name }) => name === step) ?? way.steps[0])?.name ?? step}
       {...rest}
     />,
     status,

@@ -1,5 +1,5 @@
-import { checkAnswers, stepsShown } from '@/core/answers/check'
-import type { Answers } from '@/core/answers/answer'
+import { type Answers, valueIn } from '@/core/answers/answer'
+import { walkForm } from '@/core/form/walk'
 import { knownToken } from '../access/token'
 import { context } from '../context'
 import { count, tooMany } from '../door/limits'
@@ -11,7 +11,15 @@ import { recordProgress } from '../visits/recordProgress'
 import { givePass, proofOf, type VisitPass } from '../visits/secret'
 import { releaseNumberSchema, type Visitor } from '../visits/visitor'
 import { formHtml, outcomeHtml, plainHtml } from './html'
-import { claimVisit, linkSecret, readSentJson, tellVisitor, type VisitorCall, withoutSecret } from './request'
+import {
+  claimVisit,
+  linkSecret,
+  readFields,
+  readSentJson,
+  tellVisitor,
+  type VisitorCall,
+  withoutSecret,
+} from './request'
 
 /** Takes answers sent as JSON, by the page's script or by any program. */
 export async function postJson({ request, live, keeping, address }: VisitorCall): Promise<Response> {
@@ -67,20 +75,27 @@ export async function postPage({ request, live, keeping, address }: VisitorCall)
   }
   const { db, config } = context()
   const url = new URL(request.url)
-  const entered = Object.fromEntries(new URLSearchParams(await request.text()))
+  const entered = await readFields(request)
+  const told = (field: string): string | undefined => textIn(entered, field)
   const secret = linkSecret(request)
-  const pageBefore = entered._before
+  const pageBefore = told('_before')
   const shown = await findShownForm(
     db,
     live,
-    releaseNumberSchema.safeParse(Number(entered._release)).data ?? live.number,
+    releaseNumberSchema.safeParse(Number(told('_release'))).data ?? live.number,
   )
   const visitor = await tellVisitor(db, shown ?? live, { link: url.searchParams, k: secret, pageBefore })
-  const visit = claimVisit(config.LICHEN_SECRET, live.formId, { visit: entered._visit, proof: entered._proof }, false)
+  const visit = claimVisit(config.LICHEN_SECRET, live.formId, { visit: told('_visit'), proof: told('_proof') }, false)
   const page = new StepPost(shown ?? live, visitor, entered, visit, withoutSecret(url, secret !== null))
   const response = await page.answer(shown === null)
   if (page.sent) response.headers.append('set-cookie', keeping.forgetLink())
   return response
+}
+
+/** A field that stands once in a page. */
+const textIn = (entered: Readonly<Record<string, unknown>>, field: string): string | undefined => {
+  const text = valueIn(entered, field)
+  return typeof text === 'string' ? text : undefined
 }
 
 class StepPost {
@@ -93,7 +108,7 @@ class StepPost {
   constructor(
     private readonly live: LiveForm,
     private readonly visitor: Visitor,
-    private readonly entered: Record<string, string>,
+    private readonly entered: Record<string, unknown>,
     visit: ClaimedVisit | null,
     private readonly action: string,
   ) {
@@ -109,8 +124,8 @@ class StepPost {
   async answer(changed: boolean): Promise<Response> {
     const { live, entered, visitor, visit } = this
     const { db, config } = context()
-    const checked = checkAnswers(live.form, entered, this.carried)
-    const steps = stepsShown(live.form, checked.shown).map(({ name }) => name)
+    const checked = walkForm(live.form, entered, this.carried)
+    const steps = checked.steps.map(({ name }) => name)
     const at = steps.indexOf(this.current)
     if (changed)
       return this.show(steps[0] ?? this.current, {
@@ -119,7 +134,7 @@ class StepPost {
     if (entered._go === 'back') return this.show(steps[Math.max(0, at - 1)] ?? this.current)
     if (this.hasNewQuestion(checked.shown))
       return this.show(this.current, { notice: 'Your answer brought up another question. Please look again.' })
-    const { errors } = checkAnswers(live.form, entered, this.carried, this.current)
+    const { errors } = walkForm(live.form, entered, this.carried, this.current)
     if (errors.length > 0) return this.showErrors(errors)
     const next = steps[at + 1]
     if (next) {
@@ -140,7 +155,7 @@ class StepPost {
 
   /** Whether answers on this page made one of its questions show that the visitor has not seen yet. */
   private hasNewQuestion(shown: readonly string[]): boolean {
-    const seen = new Set((this.entered._shown ?? '').split(' '))
+    const seen = new Set((textIn(this.entered, '_shown') ?? '').split(' '))
     const here = this.live.form.steps.find(({ name }) => name === this.current)?.questions ?? []
     return here.some(({ name }) => shown.includes(name) && !seen.has(name))
   }

@@ -1,6 +1,7 @@
 import { z } from 'zod'
+import { gatherFields } from '@/core/answers/fields'
 import { isWellFormedSecret } from '@/core/fill/personal_link'
-import { cutText } from '@/core/formats/text'
+import { cutText, isTooDeep } from '@/core/formats/text'
 import type { Db } from '@/db/database'
 import type { ClaimedVisit } from '../submissions/acceptSubmission'
 import { isGiven, isProof, type VisitPass } from '../visits/secret'
@@ -42,10 +43,22 @@ export async function readJson<T>(request: Request, schema: z.ZodType<T>): Promi
   } catch {
     throw new BadBody('The body is not JSON.')
   }
+  if (isTooDeep(json)) throw new BadBody('The body is nested too deeply.')
   const read = schema.safeParse(json)
   if (read.success) return read.data
   const issue = read.error.issues[0]
   throw new BadBody(`${issue?.path.join('.') || 'body'}: ${issue?.message ?? 'not as expected'}`)
+}
+
+/** Reads the fields of an HTML form, in either of the ways a browser sends them (WHATWG HTML, 4.10.21.8). */
+export async function readFields(request: Request): Promise<Record<string, unknown>> {
+  if (!request.headers.get('content-type')?.includes('multipart/form-data'))
+    return gatherFields(new URLSearchParams(await request.text()))
+  try {
+    return gatherFields((await request.formData()).entries())
+  } catch (error) {
+    throw error instanceof TypeError ? new BadBody('The body is not multipart form data.') : error
+  }
 }
 
 export const readSentJson = (request: Request): Promise<SentJson> => readJson(request, bodySchema)

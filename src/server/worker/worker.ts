@@ -14,6 +14,8 @@ import { Works } from './works'
 const BEAT_EVERY = 1500
 const MONTHS_EVERY = 24 * 60 * 60 * 1000
 const LAST_WORK = 6000
+/** The same where the database was lost: what runs then has most likely failed, and others wait for a clean slate. */
+const LOST_WORK = 1500
 /** Seconds for which ready jobs may be left alone before this process is taken to be stuck. */
 const NEGLECT = 10
 
@@ -83,11 +85,9 @@ export async function startWorker(context: Context, broken: (why: string) => voi
     async stop() {
       clearInterval(beating)
       clearInterval(monthly)
+      const patience = lost ? LOST_WORK : LAST_WORK
       const stopped = Promise.allSettled([inside.stop(), outside.stop()])
-      await Promise.race([
-        stopped.then(() => works.rest(LAST_WORK)),
-        new Promise((done) => setTimeout(done, LAST_WORK)),
-      ])
+      await Promise.race([stopped.then(() => works.rest(patience)), new Promise((done) => setTimeout(done, patience))])
       closeMail()
       await takeLeave(db, id, [...pools]).catch((error: unknown) => log.warn({ error }, 'Jobs were not given back'))
     },

@@ -1,6 +1,7 @@
 'use client'
 
 import Link from 'next/link'
+import type { Answers } from '@/core/answers/answer'
 import { useFilters, Pages, SearchBox } from '../ui/listFrame'
 import { Chip } from '../ui/chip'
 import { ChoiceField } from '../ui/field'
@@ -176,7 +177,7 @@ function Unfinished({ rows }: { rows: UnfinishedRow[] }) {
   )
 }
 
-const summary = (values: Record<string, unknown>): string =>
+const summary = (values: Answers): string =>
   Object.entries(values)
     .filter(([, value]) => value !== null && value !== false && value !== '')
     .map(([name, value]) => `${name}: ${stored(value)}`)

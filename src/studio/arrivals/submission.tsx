@@ -1,7 +1,7 @@
 import Link from 'next/link'
-import { showAnswer } from '@/core/answers/check'
+import { showAnswer } from '@/core/answers/show'
 import type { Origin } from '@/core/fill/origin'
-import { formSchema } from '@/core/form/definition'
+import { readStored } from '@/core/form/stored'
 import { findQuestion, labelOf } from '@/core/form/values'
 import type { findSubmission } from '@/db/queries/arrivals'
 import type { readDeliveries } from '@/db/queries/deliveries'
@@ -26,7 +26,7 @@ const ORIGINS: Record<Origin, [string, Tone]> = {
 
 /** One submission: what was answered, the plan that ran, and what became of its deliveries. */
 export function SubmissionView({ submission, deliveries }: { submission: Found; deliveries: Delivery[] }) {
-  const form = formSchema.parse(submission.definition)
+  const form = readStored(submission.definition)
   const { values, origins, plan } = submission
   const order = [
     ...form.steps.flatMap(({ questions }) => questions.map(({ name }) => name)),

@@ -1,12 +1,12 @@
 'use client'
 
-import { domainOf, KIND_NAMES, mannerOf } from '@/core/answers/registry'
+import { KIND_NAMES, mannerOf } from '@/core/answers/registry'
 import type { CarriedValue, Question } from '@/core/form/definition'
 import { changeKind, renameValue, setLandings, updateCarried, updateQuestion } from '@/core/form/edits'
 import { nameSchema } from '@/core/form/name'
-import { namesTaken, questionsAsked } from '@/core/form/values'
+import { namesTaken, partsOf, valuesBefore } from '@/core/form/values'
 import { useDraft } from '../draft/context'
-import { answerOf, asOptions, choicesOf } from '../kinds/choices'
+import { AnswerField } from '../kinds/answerField'
 import { KindSettings } from '../kinds/registry'
 import { LandingEditor } from '../records/landings'
 import { ChoiceField, TextField, Tick } from '../ui/field'
@@ -52,7 +52,16 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
         onCommit={(errorText) => change({ errorText: errorText.slice(0, 300) }, 'errorText')}
       />
       <KindSettings question={question} onChange={change} />
-      {fillable && <DefaultField question={question} onChange={change} />}
+      {fillable && (
+        <AnswerField
+          form={form}
+          path={name}
+          label="Starts as"
+          nothing="nothing chosen"
+          value={question.default}
+          onChange={(answer) => change({ default: answer }, 'default')}
+        />
+      )}
       <span className="col-start-1 self-start pt-1 text-soft">Shown when</span>
       <div className={wide}>
         <ConditionEditor
@@ -67,7 +76,12 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
         <>
           <span className="self-start pt-1 text-soft">Filled from</span>
           <div className={wide}>
-            <FillEditor fill={question.fill} name={name} onChange={(fill) => change({ fill }, 'fill')} />
+            <FillEditor
+              fill={question.fill}
+              name={name}
+              parts={partsOf(form, name)}
+              onChange={(fill) => change({ fill }, 'fill')}
+            />
           </div>
         </>
       )}
@@ -76,6 +90,7 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
         <LandingEditor
           lands={question.lands}
           label={question.label}
+          parts={partsOf(form, name)}
           onChange={(lands) => edit((one) => setLandings(one, name, lands))}
         />
       </div>
@@ -101,6 +116,7 @@ export function CarriedDrawer({ carried, onRenamed }: { carried: CarriedValue; o
         <FillEditor
           fill={carried.fill}
           name={name}
+          parts={[]}
           onChange={(fill) => edit((one) => updateCarried(one, name, { fill }))}
         />
       </div>
@@ -109,6 +125,7 @@ export function CarriedDrawer({ carried, onRenamed }: { carried: CarriedValue; o
         <LandingEditor
           lands={carried.lands}
           label={carried.label}
+          parts={[]}
           onChange={(lands) => edit((one) => setLandings(one, name, lands))}
         />
       </div>
@@ -135,39 +152,4 @@ function NameField({ name, onRenamed }: { name: string; onRenamed: (name: string
       }}
     />
   )
-}
-
-function DefaultField({
-  question,
-  onChange,
-}: {
-  question: Question
-  onChange: (part: Partial<Question>, key: string) => void
-}) {
-  const choices = choicesOf(question)
-  if (choices)
-    return (
-      <ChoiceField
-        label="Starts as"
-        value={String(question.default ?? '')}
-        options={[['', 'nothing chosen'], ...asOptions(choices)]}
-        onCommit={(key) => onChange({ default: answerOf(choices, key) }, 'default')}
-      />
-    )
-  return (
-    <TextField
-      label="Starts as"
-      value={String(question.default ?? '')}
-      onCommit={(text) => {
-        const isNumber = domainOf(question).is === 'number' && text.trim() !== '' && Number.isFinite(Number(text))
-        onChange({ default: text === '' ? null : isNumber ? Number(text) : text }, 'default')
-      }}
-    />
-  )
-}
-
-function valuesBefore(form: Parameters<typeof questionsAsked>[0], name: string): string[] {
-  const asked = questionsAsked(form).map(({ question }) => question.name)
-  const at = asked.indexOf(name)
-  return [...(at < 0 ? asked : asked.slice(0, at)), ...form.carried.map((carried) => carried.name)]
 }

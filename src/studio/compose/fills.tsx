@@ -1,6 +1,9 @@
 'use client'
 
+import type { Part } from '@/core/answers/kind'
 import type { FillSource } from '@/core/form/definition'
+import { showPlainly } from '@/core/answers/show'
+import { PartField } from '../kinds/partField'
 import { useDraft } from '../draft/context'
 import { Button } from '../ui/button'
 import { ChoiceField, TextField } from '../ui/field'
@@ -16,10 +19,13 @@ const SOURCES = [
 export function FillEditor({
   fill,
   name,
+  parts,
   onChange,
 }: {
   fill: FillSource[]
   name: string
+  /** Parts of the value, where it has any. */
+  parts: readonly Part[]
   onChange: (fill: FillSource[]) => void
 }) {
   const fields = useDraft((state) => state.resources.fields)
@@ -42,14 +48,23 @@ export function FillEditor({
     <div className="space-y-1.5">
       {fill.length === 0 && <span className="mr-2 text-soft">nothing</span>}
       {fill.map((source, index) => (
-        <div key={index} className="grid grid-cols-[36px_minmax(0,1fr)_minmax(0,1fr)_auto] items-center gap-1.5">
-          <span className="text-soft">{index === 0 ? 'first' : 'then'}</span>
+        <div key={index} className="grid grid-cols-[auto_minmax(0,1fr)_minmax(0,1fr)_auto] items-center gap-1.5">
+          {parts.length > 0 ? (
+            <PartField
+              label="Part filled"
+              parts={parts}
+              part={source.part}
+              onChange={(part) => onChange(fill.with(index, { ...source, part }))}
+            />
+          ) : (
+            <span className="w-9 text-soft">{index === 0 ? 'first' : 'then'}</span>
+          )}
           <ChoiceField
             hideLabel
             label="Source"
             value={source.from}
             options={SOURCES}
-            onCommit={(from) => onChange(fill.with(index, begin(from)))}
+            onCommit={(from) => onChange(fill.with(index, { ...begin(from), part: source.part }))}
           />
           {source.from === 'link' ? (
             <TextField
@@ -58,7 +73,7 @@ export function FillEditor({
               label="Parameter"
               value={source.parameter}
               check={(text) => (/^[A-Za-z0-9_.-]{1,60}$/.test(text) ? null : 'Use letters, digits, _ . and -')}
-              onCommit={(parameter) => onChange(fill.with(index, { from: 'link', parameter }))}
+              onCommit={(parameter) => onChange(fill.with(index, { ...source, parameter }))}
             />
           ) : source.from === 'record' ? (
             <ChoiceField
@@ -66,14 +81,14 @@ export function FillEditor({
               label="Record field"
               value={source.field}
               options={fields.map((field) => [field.name, field.label] as const)}
-              onCommit={(field) => onChange(fill.with(index, { from: 'record', field }))}
+              onCommit={(field) => onChange(fill.with(index, { ...source, field }))}
             />
           ) : source.from === 'constant' ? (
             <TextField
               hideLabel
               label="Value"
-              value={String(source.value)}
-              onCommit={(value) => onChange(fill.with(index, { from: 'constant', value }))}
+              value={showPlainly(source.value)}
+              onCommit={(value) => onChange(fill.with(index, { ...source, value }))}
             />
           ) : (
             <span />
@@ -87,7 +102,7 @@ export function FillEditor({
           </Button>
         </div>
       ))}
-      <Button look="quiet" onClick={() => onChange([...fill, begin('link')])}>
+      <Button look="quiet" onClick={() => onChange([...fill, { ...begin('link'), part: parts[0]?.name }])}>
         Add a source
       </Button>
     </div>

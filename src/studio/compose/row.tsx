@@ -1,14 +1,17 @@
 'use client'
 
+import { showAnswer } from '@/core/answers/show'
 import type { CarriedValue, Question, Step } from '@/core/form/definition'
 import { describeFill, describeRule } from '@/core/form/describe'
 import { updateStep } from '@/core/form/edits'
+import { valuesBeforeStep } from '@/core/form/values'
 import { usesOf } from '@/core/form/uses'
 import { describeCondition } from '@/core/logic/describe'
 import { useDraft } from '../draft/context'
 import { Bar } from '../ui/bar'
 import { Chip } from '../ui/chip'
 import { TextField } from '../ui/field'
+import { ConditionEditor } from './condition'
 import { CarriedDrawer, QuestionDrawer } from './drawer'
 import { KindMark } from './kindMark'
 
@@ -58,7 +61,7 @@ export function QuestionRow({
               {describeFill(source)}
             </Chip>
           ))}
-          {hasDefault && <span className="text-soft"> starts as {String(question.default)}</span>}
+          {hasDefault && <span className="text-soft"> starts as {showAnswer(question, question.default)}</span>}
           {question.fill.length === 0 && !hasDefault && <span className="text-soft">—</span>}
         </td>
         <td>
@@ -142,7 +145,10 @@ interface StepProps extends RowProps {
 
 /** A band with the step's title and, once visitors came, how many of them it loses. */
 export function StepRow({ step, number, open, onToggle, reached, arrived }: StepProps) {
+  const form = useDraft((state) => state.form)
   const edit = useDraft((state) => state.edit)
+  const { name, shownWhen } = step
+  const condition = describeCondition(form, shownWhen)
   return (
     <tr>
       <td className="bg-panel" />
@@ -157,8 +163,13 @@ export function StepRow({ step, number, open, onToggle, reached, arrived }: Step
               label={`Title of step ${number}`}
               value={step.title}
               check={(text) => (text.trim() === '' ? 'Write something here' : null)}
-              onCommit={(title) => edit((form) => updateStep(form, step.name, { title }), `${step.name}.title`)}
+              onCommit={(title) => edit((one) => updateStep(one, name, { title }), `${name}.title`)}
             />
+          )}
+          {shownWhen && !open && (
+            <Chip tone="amber" title={condition}>
+              {condition}
+            </Chip>
           )}
           {reached && reached.reached > 0 && (
             <span className="ml-auto text-soft" title="In the last 30 days">
@@ -173,6 +184,20 @@ export function StepRow({ step, number, open, onToggle, reached, arrived }: Step
             </span>
           )}
         </div>
+        {open && (
+          <div className="mt-1.5 grid grid-cols-[112px_minmax(0,1fr)] gap-x-3 pb-1">
+            <span className="pt-1 text-soft">Shown when</span>
+            <div>
+              <ConditionEditor
+                form={form}
+                condition={shownWhen}
+                always="always"
+                values={valuesBeforeStep(form, name)}
+                onChange={(next) => edit((one) => updateStep(one, name, { shownWhen: next }), `${name}.shownWhen`)}
+              />
+            </div>
+          </div>
+        )}
       </td>
     </tr>
   )

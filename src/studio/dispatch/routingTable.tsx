@@ -11,7 +11,7 @@ import {
   setOtherwise,
   updateRoute,
 } from '@/core/form/routing_edits'
-import { labelOf, questionsAsked } from '@/core/form/values'
+import { labelAt, pathsIn } from '@/core/form/values'
 import { describeCell } from '@/core/logic/describe'
 import { Popover } from 'radix-ui'
 import { ExpectationEditor, firstExpectation } from '../compose/condition'
@@ -27,10 +27,7 @@ export function RoutingTable() {
   const messages = form.messages.filter(({ to }) => to === 'desk').map(({ name, title }) => [name, title] as const)
   const firstDesk = desks[0]?.[0]
   const firstMessage = messages[0]?.[0]
-  const unused = [
-    ...questionsAsked(form).map(({ question }) => question.name),
-    ...form.carried.map(({ name }) => name),
-  ].filter((name) => !columns.includes(name))
+  const unused = pathsIn(form).filter((path) => !columns.includes(path))
   const ready = firstDesk !== undefined && firstMessage !== undefined
   return (
     <section>
@@ -46,12 +43,12 @@ export function RoutingTable() {
               {columns.map((name) => (
                 <th key={name} className="bg-amber-bg text-amber!">
                   <span className="flex items-center gap-1">
-                    <span className="max-w-32 truncate" title={labelOf(form, name)}>
-                      {labelOf(form, name)}
+                    <span className="max-w-32 truncate" title={labelAt(form, name)}>
+                      {labelAt(form, name)}
                     </span>
                     <button
                       type="button"
-                      aria-label={`Take away the column ${labelOf(form, name)}`}
+                      aria-label={`Take away the column ${labelAt(form, name)}`}
                       onClick={() => edit((one) => removeColumn(one, name))}
                     >
                       ×
@@ -183,7 +180,7 @@ export function RoutingTable() {
             label="Add a column"
             className="max-w-60"
             value=""
-            options={[['', 'Add a column…'], ...unused.map((name) => [name, labelOf(form, name)] as const)]}
+            options={[['', 'Add a column…'], ...unused.map((name) => [name, labelAt(form, name)] as const)]}
             onCommit={(name) => name && edit((one) => addColumn(one, name))}
           />
         )}
@@ -197,7 +194,7 @@ export function RoutingTable() {
 function Cell({ form, name, index }: { form: Form; name: string; index: number }) {
   const edit = useDraft((state) => state.edit)
   const cell = form.routing.rows[index]?.cells[name]
-  const what = `Row ${index + 1}, ${labelOf(form, name)}`
+  const what = `Row ${index + 1}, ${labelAt(form, name)}`
   return (
     <Popover.Root>
       <Popover.Trigger
@@ -213,7 +210,7 @@ function Cell({ form, name, index }: { form: Form; name: string; index: number }
               <div className="grid grid-cols-[110px_1fr] items-center gap-2">
                 <ExpectationEditor
                   form={form}
-                  name={name}
+                  path={name}
                   expectation={cell}
                   onChange={(next) => edit((one) => setCell(one, index, name, next))}
                 />

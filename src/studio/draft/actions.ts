@@ -4,6 +4,8 @@ import { notFound } from 'next/navigation'
 import { z } from 'zod'
 import type { AnswerError } from '@/core/answers/check'
 import { formSchema } from '@/core/form/definition'
+import { readForm } from '@/core/form/stored'
+import { upgradeForm } from '@/core/form/upgrade'
 import type { Plan } from '@/core/plan'
 import { findForm, type StoredForm } from '@/db/queries/forms'
 import type { Member } from '@/server/access/member'
@@ -28,7 +30,7 @@ export const saveDraftAction = memberAction(
     const { db } = context()
     const saved = await saveDraft(db, stored, form, fromRevision, member.userId)
     if (!saved.ok) return saved
-    return { ...saved, rehearsed: await rehearseLatest(db, { ...stored, draft: formSchema.parse(form) }) }
+    return { ...saved, rehearsed: await rehearseLatest(db, { ...stored, draft: readForm(form) }) }
   },
 )
 
@@ -42,7 +44,7 @@ export const planDraftAction = memberAction(
   z.tuple([slugSchema, z.unknown(), valuesSchema, valuesSchema, z.uuid().nullable()]),
   async (member, slug, form, values, carried, contact): Promise<PlanResult | null> => {
     const stored = await formOf(member, slug)
-    const read = formSchema.safeParse(form)
+    const read = formSchema.safeParse(upgradeForm(form))
     return read.success ? planDraft(context().db, read.data, stored, { values, carried, link: {}, contact }) : null
   },
 )

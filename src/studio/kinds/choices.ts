@@ -1,5 +1,7 @@
-import { domainOf, rulesOf } from '@/core/answers/registry'
-import type { Question } from '@/core/form/definition'
+import type { Path } from '@/core/answers/answer'
+import { showAt } from '@/core/answers/show'
+import type { Form } from '@/core/form/definition'
+import { domainAt } from '@/core/form/values'
 
 /** An answer that can be chosen from a few, with its words; `key` stands for it in a menu. */
 export interface Choice {
@@ -8,13 +10,16 @@ export interface Choice {
   words: string
 }
 
-/** The answers of a question that has only a few; `null` for one that may be answered with anything. */
-export function choicesOf(question: Question | undefined): Choice[] | null {
-  if (!question) return null
-  const domain = domainOf(question)
-  const answers = domain.is === 'one of' ? domain.values : domain.is === 'yes or no' ? [true, false] : null
-  const { show } = rulesOf(question)
-  return answers?.map((answer) => ({ key: String(answer), answer, words: show(answer, question) })) ?? null
+/** What can be chosen at a path; `null` for a value that may be answered with anything. */
+export function choicesAt(form: Form, path: Path): Choice[] | null {
+  const domain = domainAt(form, path)
+  const answers =
+    domain?.is === 'one of' || domain?.is === 'some of'
+      ? domain.values
+      : domain?.is === 'yes or no'
+        ? [true, false]
+        : null
+  return answers?.map((answer) => ({ key: String(answer), answer, words: showAt(form, path, answer) })) ?? null
 }
 
 /** Choices as a menu takes them. */

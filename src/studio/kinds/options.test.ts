@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { optionsFrom } from './single_choice'
+import { optionsFrom } from './options'
 
 const before = [
   { value: 'red_clay', label: 'Red clay' },

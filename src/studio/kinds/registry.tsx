@@ -3,15 +3,30 @@
 import type { KindName } from '@/core/answers/registry'
 import type { Question } from '@/core/form/definition'
 import { consent } from './consent'
+import { date } from './date'
 import { email } from './email'
 import { long_text } from './long_text'
 import { number } from './number'
 import type { SettingsProps, StudioKind } from './kind'
+import { person_name } from './person_name'
+import { several_choices } from './several_choices'
 import { short_text } from './short_text'
 import { single_choice } from './single_choice'
+import { yes_no } from './yes_no'
 
 /** What the studio shows of every kind. Adding a kind adds one line here. */
-const KINDS: { [K in KindName]: StudioKind<K> } = { consent, email, long_text, number, short_text, single_choice }
+const KINDS: { [K in KindName]: StudioKind<K> } = {
+  consent,
+  date,
+  email,
+  long_text,
+  number,
+  person_name,
+  several_choices,
+  short_text,
+  single_choice,
+  yes_no,
+}
 
 export const markOf = (kind: KindName) => KINDS[kind].Mark
 

@@ -1,7 +1,9 @@
 'use client'
 
+import type { Part } from '@/core/answers/kind'
 import type { Landing } from '@/core/form/definition'
 import { useDraft } from '../draft/context'
+import { PartField } from '../kinds/partField'
 import { Button } from '../ui/button'
 import { ChoiceField } from '../ui/field'
 
@@ -9,21 +11,37 @@ import { ChoiceField } from '../ui/field'
 export function LandingEditor({
   lands,
   label,
+  parts,
   onChange,
 }: {
   lands: Landing[]
   label: string
+  /** Parts of the value, where it has any. */
+  parts: readonly Part[]
   onChange: (lands: Landing[]) => void
 }) {
   const fields = useDraft((state) => state.resources.fields)
-  const add = () => onChange([...lands, { record: 'contact', field: fields[0]?.name ?? 'email', ifFilled: 'replace' }])
+  const add = () => {
+    const part = parts.find(({ name }) => lands.every((landing) => landing.part !== name))?.name
+    onChange([...lands, { record: 'contact', field: fields[0]?.name ?? 'email', ifFilled: 'replace', part }])
+  }
   return (
     <div className="space-y-1.5">
       {lands.map((landing, index) => (
         <div
           key={index}
-          className="grid max-w-[560px] grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto_64px] items-center gap-1.5"
+          className="grid max-w-[640px] grid-cols-[auto_minmax(0,1fr)_minmax(0,1fr)_auto_64px] items-center gap-1.5"
         >
+          {parts.length > 0 ? (
+            <PartField
+              label={`Part of ${label} that lands`}
+              parts={parts}
+              part={landing.part}
+              onChange={(part) => onChange(lands.with(index, { ...landing, part }))}
+            />
+          ) : (
+            <span />
+          )}
           <ChoiceField
             hideLabel
             label={`Contact field for ${label}`}

@@ -2,7 +2,7 @@
 
 import { mannerOf } from '@/core/answers/registry'
 import { setLandings } from '@/core/form/edits'
-import { questionsAsked } from '@/core/form/values'
+import { partsOf, questionsAsked } from '@/core/form/values'
 import { useDraft, useFindings } from '../draft/context'
 import { AddResource } from '../settings/addResource'
 import { Button } from '../ui/button'
@@ -46,6 +46,7 @@ export function Records() {
                   <LandingEditor
                     lands={lands}
                     label={label}
+                    parts={partsOf(form, name)}
                     onChange={(next) => edit((one) => setLandings(one, name, next))}
                   />
                 </td>

@@ -1,12 +1,12 @@
 'use client'
 
 import { useEffect, useState } from 'react'
-import { type Answers, isBlank, valueIn } from '@/core/answers/answer'
-import type { Question } from '@/core/form/definition'
+import { type Answer, type Answers, isBlank, valueIn } from '@/core/answers/answer'
+import { showPlainly } from '@/core/answers/show'
 import { questionsAsked } from '@/core/form/values'
 import { type PlanResult, planDraftAction } from '../draft/actions'
 import { useDraft } from '../draft/context'
-import { answerOf, asOptions, choicesOf } from '../kinds/choices'
+import { AnswerField } from '../kinds/answerField'
 import { Button } from '../ui/button'
 import { ChoiceField, TextField, useSettled } from '../ui/field'
 import { PlanLines } from '../ui/planLines'
@@ -25,14 +25,14 @@ interface Props {
 /** Any answers run through the draft without effect: the same plan that a sent form would get. */
 export function Rehearse({ people, arrivals }: Props) {
   const { form, facts } = useDraft((state) => state)
-  const [values, setValues] = useState<Record<string, unknown>>({})
+  const [values, setValues] = useState<Answers>({})
   const [contact, setContact] = useState('')
   const [result, setResult] = useState<PlanResult | null>(null)
   const [failed, setFailed] = useState(false)
   const settled = useSettled(JSON.stringify({ values, contact }), 250)
   useEffect(() => {
     let stale = false
-    const asked = JSON.parse(settled) as { values: Record<string, unknown>; contact: string }
+    const asked = JSON.parse(settled) as { values: Answers; contact: string }
     const carried = Object.fromEntries(
       form.carried.flatMap(({ name }) => (Object.hasOwn(asked.values, name) ? [[name, asked.values[name]]] : [])),
     )
@@ -47,7 +47,7 @@ export function Rehearse({ people, arrivals }: Props) {
       stale = true
     }
   }, [facts.slug, form, settled])
-  const set = (name: string, value: unknown) => setValues((before) => ({ ...before, [name]: value }))
+  const set = (name: string, value: Answer) => setValues((before) => ({ ...before, [name]: value }))
   return (
     <main className="grid min-h-[calc(100vh-142px)] grid-cols-[400px_minmax(0,1fr)] border-t border-rule">
       <section className="border-r border-rule px-4 py-3" aria-label="Answers to try">
@@ -73,8 +73,11 @@ export function Rehearse({ people, arrivals }: Props) {
           {questionsAsked(form).map(({ question }) => (
             <AnswerField
               key={question.name}
-              question={question}
-              value={valueIn(values, question.name)}
+              form={form}
+              path={question.name}
+              label={question.label}
+              nothing="—"
+              value={valueIn(values, question.name) ?? null}
               onChange={(value) => set(question.name, value)}
             />
           ))}
@@ -82,7 +85,7 @@ export function Rehearse({ people, arrivals }: Props) {
             <TextField
               key={name}
               label={label}
-              value={text(valueIn(values, name))}
+              value={showPlainly(valueIn(values, name))}
               placeholder="carried"
               onCommit={(value) => set(name, value)}
             />
@@ -131,27 +134,3 @@ export function Rehearse({ people, arrivals }: Props) {
     </main>
   )
 }
-
-function AnswerField({
-  question,
-  value,
-  onChange,
-}: {
-  question: Question
-  value: unknown
-  onChange: (value: unknown) => void
-}) {
-  const choices = choicesOf(question)
-  if (choices)
-    return (
-      <ChoiceField
-        label={question.label}
-        value={text(value)}
-        options={[['', '—'], ...asOptions(choices)]}
-        onCommit={(key) => onChange(answerOf(choices, key))}
-      />
-    )
-  return <TextField label={question.label} value={text(value)} onCommit={onChange} />
-}
-
-const text = (value: unknown): string => (value === undefined || value === null ? '' : String(value))

@@ -15,6 +15,7 @@ interface TextProps {
   /** When the text is kept: at every key, or on leaving the field. */
   when?: 'typing' | 'leaving'
   inputMode?: InputHTMLAttributes<HTMLInputElement>['inputMode']
+  type?: 'text' | 'date'
 }
 
 /** A text that keeps itself as it is typed, as soon as it is sound. */
@@ -63,6 +64,7 @@ export function TextField(props: TextProps) {
           <textarea rows={rows} {...shared} />
         ) : (
           <input
+            type={props.type}
             inputMode={props.inputMode}
             {...shared}
             onKeyDown={(event) => {

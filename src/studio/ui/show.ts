@@ -1,4 +1,6 @@
 import { formatDistanceToNowStrict } from 'date-fns'
+import type { Answer } from '@/core/answers/answer'
+import { showPlainly } from '@/core/answers/show'
 
 /** How figures, moments and stored values are written, the same in every place. */
 
@@ -27,5 +29,5 @@ export function duration(seconds: number): string {
   return whole < 60 ? `${whole} s` : `${Math.floor(whole / 60)} m ${whole % 60} s`
 }
 
-export const stored = (value: unknown): string =>
-  value === true ? 'Yes' : value === false ? 'No' : value === null || value === undefined ? '—' : String(value)
+/** A stored value in words. */
+export const stored = (value: Answer | undefined): string => showPlainly(value) || '—'

@@ -1,3 +1,4 @@
+import { readTruth } from '@/core/answers/answer'
 import { aria, type ControlProps, type VisitorKind } from './control'
 
 const Consent = (props: ControlProps<'consent'>) => (
@@ -7,7 +8,7 @@ const Consent = (props: ControlProps<'consent'>) => (
       id={props.id}
       name={props.question.name}
       value="yes"
-      defaultChecked={props.value === 'true' || props.value === 'yes'}
+      defaultChecked={readTruth(props.value) === true}
       {...aria(props)}
     />
     <span>{props.question.wording}</span>

@@ -1,10 +1,11 @@
 import type { ReactNode } from 'react'
+import { valueIn } from '@/core/answers/answer'
 import type { Question } from '@/core/form/definition'
 
-/** What a kind's markup gets: the question, its value as text, and the ids that tie it to its texts. */
+/** What a kind's markup gets: the question, its value as answered or as sent, and the ids that tie it to its texts. */
 export interface ControlProps<K extends Question['kind'] = Question['kind']> {
   question: Extract<Question, { kind: K }>
-  value: string
+  value: unknown
   id: string
   describedBy: string | undefined
   invalid: boolean
@@ -19,6 +20,16 @@ export interface VisitorKind<K extends Question['kind'] = Question['kind']> {
    */
   frame: (question: Extract<Question, { kind: K }>) => 'label' | 'group' | 'own label'
 }
+
+/** A value as text, as lists of texts, and the text of one part: what controls hold. */
+export const asText = (value: unknown): string =>
+  value === null || value === undefined || typeof value === 'object' ? '' : String(value)
+
+export const asTexts = (value: unknown): string[] =>
+  (Array.isArray(value) ? (value as unknown[]) : [value]).map(asText).filter(Boolean)
+
+export const partText = (value: unknown, part: string): string =>
+  typeof value === 'object' && value !== null ? asText(valueIn(value as Record<string, unknown>, part)) : ''
 
 interface Described {
   describedBy: string | undefined

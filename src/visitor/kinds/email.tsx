@@ -1,4 +1,4 @@
-import { aria, type ControlProps, type VisitorKind } from './control'
+import { aria, asText, type ControlProps, type VisitorKind } from './control'
 
 const Email = (props: ControlProps<'email'>) => (
   <input
@@ -6,7 +6,7 @@ const Email = (props: ControlProps<'email'>) => (
     type="email"
     id={props.id}
     name={props.question.name}
-    defaultValue={props.value}
+    defaultValue={asText(props.value)}
     autoComplete="email"
     inputMode="email"
     {...aria(props)}

@@ -1,4 +1,4 @@
-import { aria, type ControlProps, type VisitorKind } from './control'
+import { aria, asText, type ControlProps, type VisitorKind } from './control'
 
 const LongText = (props: ControlProps<'long_text'>) => (
   <textarea
@@ -7,7 +7,7 @@ const LongText = (props: ControlProps<'long_text'>) => (
     name={props.question.name}
     rows={props.question.rows}
     maxLength={props.question.maxLength}
-    defaultValue={props.value}
+    defaultValue={asText(props.value)}
     {...aria(props)}
   />
 )

@@ -1,4 +1,4 @@
-import { aria, type ControlProps, type VisitorKind } from './control'
+import { aria, asText, type ControlProps, type VisitorKind } from './control'
 
 /** A text field with a number pad: number inputs drop what they cannot read without saying so. */
 const NumberField = (props: ControlProps<'number'>) => (
@@ -9,7 +9,7 @@ const NumberField = (props: ControlProps<'number'>) => (
       inputMode="decimal"
       id={props.id}
       name={props.question.name}
-      defaultValue={props.value}
+      defaultValue={asText(props.value)}
       {...aria(props)}
     />
     {props.question.unit && <span className="unit">{props.question.unit}</span>}

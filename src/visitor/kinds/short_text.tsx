@@ -1,4 +1,4 @@
-import { aria, type ControlProps, type VisitorKind } from './control'
+import { aria, asText, type ControlProps, type VisitorKind } from './control'
 
 const ShortText = (props: ControlProps<'short_text'>) => (
   <input
@@ -6,7 +6,7 @@ const ShortText = (props: ControlProps<'short_text'>) => (
     type="text"
     id={props.id}
     name={props.question.name}
-    defaultValue={props.value}
+    defaultValue={asText(props.value)}
     maxLength={props.question.maxLength}
     {...aria(props)}
   />

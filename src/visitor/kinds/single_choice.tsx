@@ -1,33 +1,22 @@
-import { aria, type ControlProps, type VisitorKind } from './control'
+import { aria, asText, asTexts, type ControlProps, type VisitorKind } from './control'
+import { Options } from './options'
 
 function SingleChoice(props: ControlProps<'single_choice'>) {
   const { question, value, id } = props
-  if (question.look === 'menu')
+  const { name, options, look } = question
+  if (look !== 'menu')
     return (
-      <select className="field" id={id} name={question.name} defaultValue={value} {...aria(props)}>
-        <option value="">Choose…</option>
-        {question.options.map((option) => (
-          <option key={option.value} value={option.value}>
-            {option.label}
-          </option>
-        ))}
-      </select>
+      <Options type="radio" name={name} id={id} options={options} chosen={asTexts(value)} tiles={look === 'buttons'} />
     )
   return (
-    <div className={question.look === 'buttons' ? 'options tiles' : 'options'}>
-      {question.options.map((option, index) => (
-        <label key={option.value} className="option">
-          <input
-            type="radio"
-            id={index === 0 ? id : undefined}
-            name={question.name}
-            value={option.value}
-            defaultChecked={option.value === value}
-          />
-          <span>{option.label}</span>
-        </label>
+    <select className="field" id={id} name={name} defaultValue={asText(value)} {...aria(props)}>
+      <option value="">Choose…</option>
+      {options.map((option) => (
+        <option key={option.value} value={option.value}>
+          {option.label}
+        </option>
       ))}
-    </div>
+    </select>
   )
 }
 

@@ -1,5 +1,7 @@
-import { checkAnswer, checkAnswers, stepsShown } from '@/core/answers/check'
+import { splitPath } from '@/core/answers/answer'
+import { checkAnswer } from '@/core/answers/check'
 import type { Outcome } from '@/core/dispatch/outcome'
+import { walkForm } from '@/core/form/walk'
 import {
   findPage,
   focusQuestion,
@@ -31,15 +33,15 @@ function bringToLife(page: Page): void {
   let tries = 0
   let later: number | undefined
 
-  const check = (upTo?: string) => checkAnswers(data, readValues(page), data.carried, upTo)
+  const walk = (upTo?: string) => walkForm(data, readValues(page), data.carried, upTo)
 
   const refresh = () => {
-    const { shown } = check()
+    const way = walk()
+    const { shown, steps } = way
     for (const { name: step, questions } of data.steps) {
       for (const { name } of questions) showQuestion(page, name, shown.includes(name))
-      tellStep(page, step, tellProgress(data, shown, step))
+      tellStep(page, step, tellProgress(way, step))
     }
-    const steps = stepsShown(data, shown)
     const isLast = steps.at(-1)?.name === current
     page.forward.textContent = isLast ? data.wording.send : data.wording.next
     page.forward.value = isLast ? 'send' : 'next'
@@ -70,9 +72,9 @@ function bringToLife(page: Page): void {
   }
 
   const forward = async () => {
-    const { errors, shown } = check(current)
+    const { errors, shown } = walk(current)
     if (errors.length > 0) return complain(errors)
-    const steps = stepsShown(data, check().shown)
+    const { steps } = walk()
     const next = steps[steps.findIndex(({ name }) => name === current) + 1]
     if (next) return go(next.name)
     if (shown.length === 0) return
@@ -109,7 +111,7 @@ function bringToLife(page: Page): void {
   }
 
   const back = () => {
-    const steps = stepsShown(data, check().shown)
+    const { steps } = walk()
     const before = steps[steps.findIndex(({ name }) => name === current) - 1]
     if (before) go(before.name)
   }
@@ -121,7 +123,7 @@ function bringToLife(page: Page): void {
 
   /** A preview drawn anew, because the draft changed, goes on with what was typed in the one before. */
   const restore = (event: MessageEvent) => {
-    const said = event.data as { lichen?: string; values?: Record<string, string>; step?: string }
+    const said = event.data as { lichen?: string; values?: Record<string, unknown>; step?: string }
     if (event.origin !== location.origin || said.lichen !== 'restore') return
     for (const [name, value] of Object.entries(said.values ?? {})) writeValue(page, name, value)
     const step = data.steps.find(({ name }) => name === said.step)
@@ -151,8 +153,8 @@ function bringToLife(page: Page): void {
 
   form.addEventListener('focusout', (event) => {
     const name = nameOf(event.target)
-    // Leaving a field empty is not wrong yet; what is in it may be.
-    if (name && readValues(page)[name]) recheck(page, name)
+    // Leaving a field empty is not wrong yet; what is in it may be, once all of the question is left.
+    if (name && readValues(page)[name] && nameOf(event.relatedTarget) !== name) recheck(page, name)
   })
 
   const unsent = progress.unsent()
@@ -182,8 +184,11 @@ function hideSecret(): void {
   history.replaceState(null, '', url)
 }
 
-const nameOf = (target: EventTarget | null): string | null =>
-  target instanceof Element ? target.getAttribute('name') : null
+/** The question that a control belongs to. */
+const nameOf = (target: EventTarget | null): string | null => {
+  const field = target instanceof Element ? target.getAttribute('name') : null
+  return field === null ? null : splitPath(field)[0]
+}
 
 function recheck(page: Page, name: string): void {
   const question = page.data.steps.flatMap(({ questions }) => questions).find((one) => one.name === name)

@@ -1,3 +1,5 @@
+import { splitPath, valueIn } from '@/core/answers/answer'
+import { gatherFields, spreadFields } from '@/core/answers/fields'
 import type { PageData } from '../page'
 
 /** The page the server made, as the script finds it. */
@@ -21,29 +23,31 @@ export function findPage(): Page | null {
 }
 
 /** What the visitor has entered, by name, as the server expects it. */
-export function readValues({ form, data }: Page): Record<string, string> {
-  const entered = new FormData(form)
-  const values: Record<string, string> = {}
+export function readValues({ form, data }: Page): Record<string, unknown> {
+  const entered = gatherFields([...new FormData(form)].filter(([, text]) => text !== ''))
+  const values: Record<string, unknown> = {}
   for (const { questions } of data.steps)
     for (const { name } of questions) {
-      const value = entered.get(name)
-      if (typeof value === 'string' && value !== '') values[name] = value
+      const value = valueIn(entered, name)
+      if (value !== undefined) values[name] = value
     }
   return values
 }
 
-/** Puts a value back into its control. */
-export function writeValue({ form }: Page, name: string, value: string): void {
-  const control = form.elements.namedItem(name)
-  if (control instanceof RadioNodeList) control.value = value
-  else if (control instanceof HTMLInputElement && control.type === 'checkbox') control.checked = value === 'yes'
-  else if (
-    control instanceof HTMLInputElement ||
-    control instanceof HTMLTextAreaElement ||
-    control instanceof HTMLSelectElement
-  )
-    control.value = value
+/** Puts a value back into its controls. */
+export function writeValue({ form }: Page, name: string, value: unknown): void {
+  const fields = spreadFields(name, value)
+  for (const control of form.elements) {
+    if (!isControl(control) || splitPath(control.name)[0] !== name) continue
+    const texts = fields.filter(([field]) => field === control.name).map(([, text]) => text)
+    if (control instanceof HTMLInputElement && /^(checkbox|radio)$/.test(control.type))
+      control.checked = texts.includes(control.value)
+    else control.value = texts[0] ?? ''
+  }
 }
+
+const isControl = (element: Element): element is HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement =>
+  element.matches('input, textarea, select')
 
 const questionBox = ({ form }: Page, name: string): HTMLElement | null =>
   form.querySelector(`[data-question="${name}"]`)

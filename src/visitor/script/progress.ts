@@ -9,7 +9,7 @@ interface Batch {
   release: number
   began: boolean
   steps: string[]
-  values: Record<string, string>
+  values: Record<string, unknown>
 }
 
 /**

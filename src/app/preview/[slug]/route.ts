@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { formSchema } from '@/core/form/definition'
+import { readStored } from '@/core/form/stored'
 import { readContacts } from '@/db/queries/contacts'
 import { findForm } from '@/db/queries/forms'
 import { findMember } from '@/server/access/member'
@@ -15,7 +15,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ slug
   const { slug } = await params
   const stored = await findForm(db, member.workspaceId, slug)
   if (!stored) return noFormHtml()
-  const form = formSchema.parse(stored.draft)
+  const form = readStored(stored.draft)
   const contact = z.uuid().safeParse(new URL(request.url).searchParams.get('contact')).data
   const [holder = null] = contact ? await readContacts(db, member.workspaceId, [], [contact]) : []
   const start = fillStart(form, { link: {}, pageBefore: null, holder })

@@ -1,11 +1,16 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import type { Answer } from '../answer'
 import { rules as consent } from './consent'
+import { rules as date } from './date'
 import { rules as email } from './email'
 import { isMultiple, rules as number } from './number'
 import { rules as longText } from './long_text'
+import { rules as personName } from './person_name'
+import { rules as several } from './several_choices'
 import { rules as shortText } from './short_text'
 import { rules as choice } from './single_choice'
+import { rules as yesNo } from './yes_no'
 
 const open = { minimum: null, maximum: null, step: null, unit: '' }
 const wrong = (code: string, more = {}) => ({ ok: false, problem: { code, ...more } })
@@ -83,6 +88,72 @@ describe('number', () => {
         isMultiple(Number((n / 10 ** places).toFixed(places)), Number(`1e-${places}`)),
       ),
     )
+  })
+})
+
+describe('several choices', () => {
+  const wares = ['glass', 'stoneware', 'porcelain'].map((value) => ({ value, label: value.toUpperCase() }))
+  const any = { options: wares, least: null, most: null }
+  it('are stored in the order of the options, each once', () => {
+    expect(several.check(['porcelain', 'glass', 'glass'], any)).toEqual(right(['glass', 'porcelain']))
+    expect(several.check('glass', any)).toEqual(right(['glass']))
+    expect(several.show(['glass', 'porcelain'], any)).toBe('GLASS, PORCELAIN')
+  })
+  it('are none where nothing is ticked, and wrong where something else is', () => {
+    for (const blank of [null, undefined, '', [], ['']]) expect(several.check(blank, any)).toEqual(right(null))
+    for (const wrongOne of ['clay', ['glass', 'clay'], { glass: true }, [['glass']]])
+      expect(several.check(wrongOne, any)).toEqual(wrong('not_an_option'))
+  })
+  it('are as many as they may be', () => {
+    const two = { options: wares, least: 2, most: 2 }
+    expect(several.check(['glass'], two)).toEqual(wrong('too_few', { least: 2 }))
+    expect(several.check(['glass', 'stoneware', 'porcelain'], two)).toEqual(wrong('too_many', { most: 2 }))
+    expect(several.check([], two)).toEqual(right(null))
+  })
+})
+
+describe('yes or no', () => {
+  const words = { yes: 'We fire at night', no: 'Never' }
+  it('is answered by a no, and not by nothing', () => {
+    expect(yesNo.check('no', words)).toEqual(right(false))
+    expect(yesNo.check('', words)).toEqual(right(null))
+    expect(yesNo.check('perhaps', words)).toEqual(wrong('not_an_option'))
+    expect([true, false].map((answer) => yesNo.show(answer, words))).toEqual(['We fire at night', 'Never'])
+  })
+})
+
+describe('date', () => {
+  const open = { earliest: null, latest: null }
+  it('is a day that exists, within its limits', () => {
+    expect(date.check(' 2028-02-29 ', open)).toEqual(right('2028-02-29'))
+    for (const none of ['2026-02-29', '14.9.2026', 'soon', ['2026-09-14'], {}])
+      expect(date.check(none, open)).toEqual(wrong('not_a_day'))
+    const autumn = { earliest: '2026-09-01', latest: '2026-11-30' }
+    expect(date.check('2026-08-31', autumn)).toEqual(wrong('too_early', { earliest: '1 September 2026' }))
+    expect(date.check('2026-12-01', autumn)).toEqual(wrong('too_late', { latest: '30 November 2026' }))
+    expect(date.check('2026-11-30', autumn)).toEqual(right('2026-11-30'))
+  })
+})
+
+describe('a name in two parts', () => {
+  const labels = { first: 'First name', last: 'Last name' }
+  it('is a record of what was given, tidied part by part', () => {
+    expect(personName.check({ first: ' Ilka ', last: 'Brandt\nSo' }, labels)).toEqual(
+      right({ first: 'Ilka', last: 'Brandt So' }),
+    )
+    expect(personName.check({ first: 'Ilka', last: ' ', middle: 'x' }, labels)).toEqual(right({ first: 'Ilka' }))
+    expect(personName.check({ first: '', last: '' }, labels)).toEqual(right(null))
+    expect(personName.show({ last: 'Brandt', first: 'Ilka' }, labels)).toBe('Ilka Brandt')
+  })
+  it('refuses what is no record of text', () => {
+    for (const none of ['Ilka', ['Ilka'], { first: { a: 1 } }]) expect(personName.check(none, labels).ok).toBe(false)
+    expect(personName.check({ first: 'x'.repeat(101) }, labels)).toEqual(wrong('too_long', { most: 100 }))
+  })
+  it('is wanted whole where it is required, and says which part is missing', () => {
+    const meets = (answer: Answer) => personName.satisfies?.(answer)
+    expect([meets({ first: 'Ilka' }), meets({ first: 'Ilka', last: 'Brandt' })]).toEqual([false, true])
+    expect(personName.missing?.({ first: 'Ilka' }, labels)).toEqual({ code: 'part_missing', part: 'Last name' })
+    expect(personName.missing?.(null, labels)).toEqual({ code: 'missing' })
   })
 })
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { accept, type KindRules, refuse } from '../answer'
+import { accept, isEmpty, type KindRules, refuse } from '../answer'
 import type { KindManner } from '../kind'
 
 /** Settings of a number question. Steps count from zero; a minimum must lie on one. */
@@ -46,8 +46,6 @@ export const manner: KindManner<NumberSettings> = {
   must: ({ minimum, maximum, step, unit }) =>
     [spanOf(minimum, maximum), step !== null && step !== 1 ? `by ${step}` : '', unit].filter(Boolean).join(' '),
   domain: ({ minimum, maximum }) => ({ is: 'number', least: minimum, most: maximum }),
-  tests: ['at_least', 'at_most', 'equals', 'differs', 'answered', 'blank'],
-  firstTest: ({ minimum }) => ({ is: 'at_least', to: minimum ?? 1 }),
   schema({ minimum, maximum, step }) {
     const schema = { type: 'number', minimum: minimum ?? -LARGEST, maximum: maximum ?? LARGEST }
     if (step === null) return schema
@@ -73,10 +71,9 @@ function spanOf(minimum: number | null, maximum: number | null): string {
 }
 
 function readNumber(raw: unknown): number | 'blank' | 'wrong' {
-  if (raw === null || raw === undefined) return 'blank'
+  if (isEmpty(raw)) return 'blank'
   if (typeof raw === 'string') {
     const text = raw.trim()
-    if (text === '') return 'blank'
     return VALID.test(text) && Number.isFinite(Number(text)) ? Number(text) : 'wrong'
   }
   return typeof raw === 'number' && Number.isFinite(raw) ? raw : 'wrong'

@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation'
-import { formSchema } from '@/core/form/definition'
+import { readStored } from '@/core/form/stored'
 import { findForm } from '@/db/queries/forms'
 import { countRouted } from '@/db/queries/readout'
 import { readResources } from '@/db/queries/workspace'
@@ -21,8 +21,8 @@ export default memberLayout(async ({ workspaceId }, { params: { slug = '' } }, c
   const { db, config } = context()
   const stored = await findForm(db, workspaceId, slug)
   if (!stored) notFound()
-  const form = formSchema.parse(stored.draft)
-  const live = stored.liveDefinition ? formSchema.parse(stored.liveDefinition) : null
+  const form = readStored(stored.draft)
+  const live = stored.liveDefinition ? readStored(stored.liveDefinition) : null
   const { from, to } = defaultSpan({}, new Date())
   const [resources, rehearsed, readout, routed] = await Promise.all([
     readResources(db, workspaceId),

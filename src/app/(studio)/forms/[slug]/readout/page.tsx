@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation'
-import { formSchema } from '@/core/form/definition'
+import { readStored } from '@/core/form/stored'
 import { listUnfinished } from '@/db/queries/arrivals'
 import { findForm } from '@/db/queries/forms'
 import { memberPage } from '@/server/access/session'
@@ -13,7 +13,7 @@ export default memberPage(async ({ workspaceId }, { params: { slug = '' }, searc
   const { db } = context()
   const stored = await findForm(db, workspaceId, slug)
   if (!stored) notFound()
-  const form = formSchema.parse(stored.liveDefinition ?? stored.draft)
+  const form = readStored(stored.liveDefinition ?? stored.draft)
   const { from, to } = defaultSpan(spanSchema.safeParse(search).data ?? {}, new Date())
   const [numbers, left] = await Promise.all([
     readReadout(db, stored.id, form, from, to),

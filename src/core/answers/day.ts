@@ -1,0 +1,49 @@
+/** Days of the calendar, as `YYYY-MM-DD` (ISO 8601), in text: they compare as text does and know no time zone. */
+
+const MONTHS_OF_31 = '(?:0[13578]|1[02])-(?:0[1-9]|[12][0-9]|3[01])'
+const MONTHS_OF_30 = '(?:0[469]|11)-(?:0[1-9]|[12][0-9]|30)'
+const FEBRUARY = '02-(?:0[1-9]|1[0-9]|2[0-8])'
+const LEAP_YEAR = '(?:[0-9]{2}(?:0[48]|[2468][048]|[13579][26])|(?:[02468][048]|[13579][26])00)'
+
+/** Source of a regular expression that matches the days that exist, from year 1 to 9999 (WHATWG HTML, 2.3.5.2). */
+export const DAY = `^(?!0000)(?:[0-9]{4}-(?:${MONTHS_OF_31}|${MONTHS_OF_30}|${FEBRUARY})|${LEAP_YEAR}-02-29)$`
+
+const day = new RegExp(DAY)
+
+export const isDay = (text: unknown): text is string => typeof text === 'string' && day.test(text)
+
+/** A day in words: “14 September 2026”. */
+export function showDay(text: string): string {
+  const [year = '', month = '', date = ''] = text.split('-')
+  return `${Number(date)} ${MONTHS[Number(month) - 1] ?? month} ${Number(year)}`
+}
+
+const MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+]
+
+/**
+ * Source of a regular expression that matches every day from `bound` on (`least`) or up to it (`most`), among
+ * texts shaped like a day: for schemas, which compare numbers but no text.
+ */
+export function dayPattern(bound: string, side: 'least' | 'most'): string {
+  const branches = [bound]
+  for (let at = 0; at < bound.length; at++) {
+    const digit = Number(bound[at])
+    const [low, high] = side === 'least' ? [digit + 1, 9] : [0, digit - 1]
+    if (Number.isNaN(digit) || low > high) continue
+    branches.push(`${bound.slice(0, at)}[${low}-${high}]${bound.slice(at + 1).replace(/[0-9]/g, '[0-9]')}`)
+  }
+  return `^(?:${branches.join('|')})$`
+}

@@ -1,0 +1,49 @@
+import { valueIn } from './answer'
+
+/**
+ * Answers as the fields of an HTML form (WHATWG HTML, constructing the entry list): a list is one name
+ * several times, and a part of a record is `name.part`. This and JSON are the two ways answers come in.
+ */
+
+/** A field's name and its text. */
+export type Field = readonly [name: string, text: string]
+
+/** Raw values by name, from a form's fields: one text, a list of them, or a record of parts. */
+export function gatherFields(fields: Iterable<readonly [string, unknown]>): Record<string, unknown> {
+  const gathered: Record<string, unknown> = {}
+  for (const [field, text] of fields) {
+    if (typeof text !== 'string') continue
+    const dot = field.indexOf('.')
+    if (dot < 0) put(gathered, field, text)
+    else {
+      const name = field.slice(0, dot)
+      const before = valueIn(gathered, name)
+      const parts = typeof before === 'object' && before !== null && !Array.isArray(before) ? before : {}
+      put(parts as Record<string, unknown>, field.slice(dot + 1), text)
+      define(gathered, name, parts)
+    }
+  }
+  return gathered
+}
+
+function put(into: Record<string, unknown>, name: string, text: string): void {
+  const before = valueIn(into, name)
+  define(
+    into,
+    name,
+    before === undefined ? text : Array.isArray(before) ? [...(before as unknown[]), text] : [before, text],
+  )
+}
+
+/** Sets a property of its own, whatever it is called. */
+const define = (into: Record<string, unknown>, name: string, value: unknown): void =>
+  void Object.defineProperty(into, name, { value, enumerable: true, configurable: true, writable: true })
+
+/** The fields that say a raw value again. */
+export function spreadFields(name: string, raw: unknown): Field[] {
+  if (raw === null || raw === undefined || raw === '') return []
+  if (Array.isArray(raw)) return raw.flatMap((one) => spreadFields(name, one))
+  if (typeof raw === 'object')
+    return Object.entries(raw).flatMap(([part, inner]) => spreadFields(`${name}.${part}`, inner))
+  return [[name, String(raw)]]
+}

@@ -1,0 +1,36 @@
+import { z } from 'zod'
+import { accept, type KindRules, readTruth, refuse } from '../answer'
+import type { KindManner } from '../kind'
+
+/** Settings of a question answered with yes or no. */
+export const settings = () => ({
+  yes: z.string().trim().min(1).max(100).default('Yes').describe('What visitors see for yes'),
+  no: z.string().trim().min(1).max(100).default('No').describe('What visitors see for no'),
+})
+
+interface YesNo {
+  yes: string
+  no: string
+}
+
+/** Yes, no, or not answered: a “no” is an answer. */
+export const rules: KindRules<YesNo> = {
+  check(raw) {
+    const truth = readTruth(raw)
+    return truth === undefined ? refuse({ code: 'not_an_option' }) : accept(truth)
+  },
+  show: (answer, { yes, no }) => (answer === true ? yes : no),
+  missing: () => ({ code: 'not_chosen' }),
+}
+
+export const manner: KindManner<YesNo> = {
+  words: 'Yes or no',
+  suggestedBy: {
+    words: /^(do|does|did|are|is|have|has|can|could|would|was|were) (you|your|it|there|we)\b/i,
+    sureness: 2,
+  },
+  must: ({ yes, no }) => `${yes} or ${no}`.toLowerCase(),
+  domain: () => ({ is: 'yes or no', canBeBlank: true }),
+  schema: () => ({ type: 'boolean' }),
+  fillable: true,
+}

@@ -1,0 +1,36 @@
+import type { Form, Question } from '../form/definition'
+import { domainAt, findQuestion } from '../form/values'
+import { type Answer, isBlank, isList, isRecord, type Path, type Scalar, splitPath } from './answer'
+import { isDay, showDay } from './day'
+import type { Domain } from './kind'
+import { rulesOf } from './registry'
+
+/** An answer in words; nothing for a blank. */
+export function showAnswer(question: Question | undefined, answer: Answer | undefined): string {
+  if (isBlank(answer)) return ''
+  return question ? rulesOf(question).show(answer, question) : showPlainly(answer)
+}
+
+/** What stands at a path, or is compared with it, in words: “Three-phase”, “14 September 2026”. */
+export function showAt(form: Form, path: Path, answer: Answer | undefined): string {
+  const [name, part] = splitPath(path)
+  const question = findQuestion(form, name)
+  if (part) return showAs(domainAt(form, path), answer)
+  // One choice of several stands for a list of one.
+  const whole = question && isScalar(answer) && domainAt(form, path)?.is === 'some of' ? [answer] : answer
+  return showAnswer(question, whole)
+}
+
+/** Any answer in words where nothing else is known of it. */
+export function showPlainly(answer: Answer | undefined): string {
+  if (isBlank(answer)) return ''
+  if (isList(answer)) return answer.map((one) => showPlainly(one)).join(', ')
+  if (isRecord(answer)) return Object.values(answer).map(showPlainly).filter(Boolean).join(' ')
+  return answer === true ? 'Yes' : answer === false ? 'No' : String(answer)
+}
+
+const showAs = (domain: Domain | null, answer: Answer | undefined): string =>
+  domain?.is === 'day' && isDay(answer) ? showDay(answer) : showPlainly(answer)
+
+const isScalar = (answer: Answer | undefined): answer is Scalar =>
+  answer !== null && answer !== undefined && typeof answer !== 'object'

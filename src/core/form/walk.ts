@@ -1,0 +1,58 @@
+import { type Answers, valueIn } from '../answers/answer'
+import { type AnswerError, checkAnswer } from '../answers/check'
+import { holds } from '../logic/condition'
+import type { Step } from './definition'
+
+/** The part of a form that a walk needs; a visitor's browser has no more. */
+export interface Asked {
+  steps: Step[]
+}
+
+/** One visitor's way through a form, by what they have answered. */
+export interface Way {
+  /** The steps in which something shows, in the order they are met. */
+  steps: Step[]
+  /** Names of the questions shown, in order. */
+  shown: string[]
+  /** Tidied answers of the questions shown; a question not shown has none. */
+  answers: Answers
+  /** One error at most for each question, in order. */
+  errors: AnswerError[]
+}
+
+/**
+ * Walks a form as a visitor meets it, and checks their raw answers on the way. Everything that depends on
+ * what shows asks this: the page, the server, progress, the plan and the exports.
+ *
+ * Whether a step or a question shows depends only on carried values and on questions before it; what does not
+ * show is blank to everything after it, whatever was sent for it. Names the form does not ask are ignored.
+ * `upTo` leaves out the steps after the one of that name.
+ */
+export function walkForm(
+  form: Asked,
+  raw: Readonly<Record<string, unknown>>,
+  carried: Answers = {},
+  upTo?: string,
+): Way {
+  const way: Way = { steps: [], shown: [], answers: {}, errors: [] }
+  const known: Answers = { ...carried }
+  for (const step of stepsUpTo(form, upTo)) {
+    if (!holds(step.shownWhen, known)) continue
+    const before = way.shown.length
+    for (const question of step.questions) {
+      if (question.off || !holds(question.shownWhen, known)) continue
+      const { answer, message } = checkAnswer(question, valueIn(raw, question.name))
+      way.shown.push(question.name)
+      way.answers[question.name] = answer
+      known[question.name] = answer
+      if (message !== null) way.errors.push({ name: question.name, message })
+    }
+    if (way.shown.length > before) way.steps.push(step)
+  }
+  return way
+}
+
+function stepsUpTo(form: Asked, name: string | undefined): Step[] {
+  const index = form.steps.findIndex((step) => step.name === name)
+  return index < 0 ? form.steps : form.steps.slice(0, index + 1)
+}

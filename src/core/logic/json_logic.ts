@@ -1,0 +1,82 @@
+import type { Form } from '../form/definition'
+import { domainAt } from '../form/values'
+import { type Condition, foldCondition, type Test } from './condition'
+import { operandsOf } from './expectation'
+import { foldCase } from './fold_case'
+
+/** A rule of JsonLogic, the open format for conditions as data. */
+export type JsonLogic = boolean | number | string | JsonLogic[] | { readonly [operator: string]: JsonLogic }
+
+/**
+ * A condition as JsonLogic. It is about values as `foldValues` gives them: JsonLogic cannot compare text
+ * without regard to case, so text is folded beforehand, in the rule and in what it is about.
+ */
+export function jsonLogicOf(form: Form, condition: Condition): JsonLogic {
+  return foldCondition<JsonLogic>(condition, {
+    test: (test) => testLogic(form, test),
+    all: (and) => ({ and }),
+    any: (or) => ({ or }),
+    none: (or) => ({ '!': { or } }),
+  })
+}
+
+/** Values as the exported rules expect them: blanks left out, all text folded. */
+export function foldValues(value: unknown): unknown {
+  if (typeof value === 'string') return foldCase(value)
+  if (Array.isArray(value)) return value.map(foldValues)
+  if (typeof value !== 'object' || value === null) return value
+  return Object.fromEntries(
+    Object.entries(value).flatMap(([name, inner]) => (isNothing(inner) ? [] : [[name, foldValues(inner)]])),
+  )
+}
+
+const isNothing = (value: unknown): boolean =>
+  value === null ||
+  value === undefined ||
+  value === '' ||
+  (Array.isArray(value) && value.length === 0) ||
+  (typeof value === 'object' && !Array.isArray(value) && Object.values(value as object).every(isNothing))
+
+function testLogic(form: Form, { value, is, to }: Test): JsonLogic {
+  const variable: JsonLogic = { var: value }
+  const operands = operandsOf(to).map((operand) => (typeof operand === 'string' ? foldCase(operand) : operand))
+  const isThere: JsonLogic = { '!': { missing: [value] } }
+  const any = (ruleOf: (operand: string | number | boolean) => JsonLogic): JsonLogic =>
+    operands.length === 0 ? { '!': true } : { and: [isThere, { or: operands.map(ruleOf) }] }
+  const isList = domainAt(form, value)?.is === 'some of'
+  const has = (operand: JsonLogic): JsonLogic => (isList ? { in: [operand, variable] } : { '!': true })
+  const equal = any((operand) => ({ '===': [variable, operand] }))
+  const comparable = (operand: string | number | boolean, rule: JsonLogic): JsonLogic => {
+    const sort = domainAt(form, value)?.is
+    return (typeof operand === 'number' && sort === 'number') || (typeof operand === 'string' && sort === 'day')
+      ? rule
+      : { '!': true }
+  }
+  switch (is) {
+    case 'answered':
+      return isThere
+    case 'blank':
+      return { '!': isThere }
+    case 'equals':
+    case 'one_of':
+      return equal
+    case 'differs':
+    case 'none_of':
+      return { '!': equal }
+    case 'includes':
+      return any(has)
+    case 'includes_all':
+      return isList ? { and: [isThere, ...operands.map(has)] } : { '!': true }
+    case 'excludes':
+      return { '!': any(has) }
+    case 'at_least':
+      return any((operand) => comparable(operand, { '>=': [variable, operand] }))
+    case 'at_most':
+      return any((operand) => comparable(operand, { '<=': [variable, operand] }))
+    case 'contains':
+      return any((operand): JsonLogic => {
+        const isText = ['text', 'one of', 'day'].includes(domainAt(form, value)?.is ?? '')
+        return isText ? { in: [foldCase(String(operand)), variable] } : { '!': true }
+      })
+  }
+}

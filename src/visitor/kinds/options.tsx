@@ -1,0 +1,30 @@
+import type { Option } from '@/core/answers/options'
+
+interface Props {
+  type: 'radio' | 'checkbox'
+  /** The field's name. */
+  name: string
+  /** The id of the first control, where an error leads. */
+  id: string
+  options: readonly Option[]
+  chosen: readonly string[]
+  tiles: boolean
+}
+
+/** Options to tick or to choose from, as a list or as tiles. */
+export const Options = ({ type, name, id, options, chosen, tiles }: Props) => (
+  <div className={tiles ? 'options tiles' : 'options'}>
+    {options.map(({ value, label }, index) => (
+      <label key={value} className="option">
+        <input
+          type={type}
+          id={index === 0 ? id : undefined}
+          name={name}
+          value={value}
+          defaultChecked={chosen.includes(value)}
+        />
+        <span>{label}</span>
+      </label>
+    ))}
+  </div>
+)

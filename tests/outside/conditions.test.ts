@@ -1,0 +1,27 @@
+import fc from 'fast-check'
+import jsonLogic, { type RulesLogic } from 'json-logic-js'
+import { describe, expect, it } from 'vitest'
+import { walkForm } from '@/core/form/walk'
+import { holds } from '@/core/logic/condition'
+import { foldValues, jsonLogicOf } from '@/core/logic/json_logic'
+import { anyAnswers, anyCondition, anyForm } from '@/core/testing/forms'
+
+/** The exported condition, judged by json-logic-js, an independent reader of JsonLogic. */
+describe('conditions, by json-logic-js', () => {
+  it('hold on a form’s answers exactly when the exported rule does', () => {
+    const truths = { true: 0, false: 0 }
+    const paths = ['source', 'q1', 'q2', 'q3', 'q4', 'q1.first', 'q2.last']
+    fc.assert(
+      fc.property(anyForm, anyAnswers, anyCondition(paths), (form, raw, condition) => {
+        const source = 'kiln'
+        const values = { source, ...walkForm(form, raw, { source }).answers }
+        const theirs = Boolean(jsonLogic.apply(jsonLogicOf(form, condition) as RulesLogic, foldValues(values)))
+        truths[`${theirs}`]++
+        expect(theirs).toBe(holds(condition, values))
+      }),
+      { numRuns: 2000 },
+    )
+    // A property that only ever met one side would hold nothing.
+    expect(Math.min(truths.true, truths.false)).toBeGreaterThan(200)
+  })
+})
