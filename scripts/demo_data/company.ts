@@ -15,6 +15,8 @@ export const FIELDS = [
   ['referral_code', 'Referral code'],
   ['referred_by', 'Referred by'],
   ['last_campaign', 'Last campaign'],
+  ['interests', 'Interests'],
+  ['open_day', 'Open kiln day'],
 ] as const
 
 export const DESKS = [

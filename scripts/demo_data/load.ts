@@ -23,10 +23,11 @@ import { recordProgress } from '@/server/visits/recordProgress'
 import { findLinkHolder, type Visitor } from '@/server/visits/visitor'
 import type { Answers } from '@/core/answers/answer'
 import type { Form } from '@/core/form/definition'
+import { walkForm } from '@/core/form/walk'
 import { COMPANY, DESKS, FIELDS, LISTS, personOf } from './company'
-import { bringAStudio, finder } from './forms'
+import { bringAStudio, finder, openDay } from './forms'
 import { Chance } from './random'
-import { finderAnswers, type Origin, SOURCES, visitorFrom } from './visits'
+import { finderAnswers, openDayAnswers, type Origin, SOURCES, visitorFrom } from './visits'
 
 const CONTACTS = 300
 const DAYS = 30
@@ -43,6 +44,7 @@ address.searchParams.set('options', '-c synchronous_commit=off -c timezone=UTC')
 const { db, pool }: Connection = connect(address.toString(), { size: AT_ONCE + 2, patience: 60 })
 const chance = new Chance(20261)
 const now = new Date()
+const dayOf = (at: Date): string => at.toISOString().slice(0, 10)
 const daysAgo = (days: number): Date => new Date(now.getTime() - days * DAY)
 
 await ensureEventMonths(db, 3, 3)
@@ -53,6 +55,7 @@ const contacts = await makeContacts()
 await makeForms()
 if (!process.argv.includes('--no-visits')) {
   await visitFinder()
+  await visitOpenDay()
   await visitBringAStudio()
 }
 await saveDraft('kiln-finder', finder('draft'))
@@ -106,6 +109,12 @@ async function makeContacts(): Promise<string[]> {
 async function makeForms(): Promise<void> {
   const forms = [
     { slug: 'kiln-finder', name: 'Kiln finder', campaign: 'Autumn firing', draft: finder('first') },
+    {
+      slug: 'open-day',
+      name: 'Open kiln day',
+      campaign: 'Open kiln day',
+      draft: openDay(dayOf(daysAgo(-20)), dayOf(daysAgo(-21))),
+    },
     { slug: 'bring-a-studio', name: 'Bring a studio', campaign: 'Glaze club', draft: bringAStudio() },
   ]
   for (const form of forms) {
@@ -188,22 +197,22 @@ async function makeVisit(form: LiveForm, visitor: Visitor, answers: Answers, cou
   const { pass } = await openForm(db, form, visitor, null, ownHost, at)
   if (!course.begins) return
   const visitId = pass.id
-  const steps = form.form.steps.slice(0, course.steps + 1).map(({ name }) => name)
+  const met = walkForm(form.form, answers).steps
+  const steps = met.slice(0, course.steps + 1).map(({ name }) => name)
   let moment = at.getTime() + 4000
   await note(form, visitor, visitId, steps.slice(0, 1), {}, new Date(moment))
-  for (let step = 0; step < Math.min(course.steps, form.form.steps.length); step++) {
+  for (let step = 0; step < Math.min(course.steps, met.length); step++) {
     moment += (course.seconds[step] ?? 30) * 1000
-    const done = form.form.steps.slice(0, step + 1).flatMap(({ questions }) => questions.map(({ name }) => name))
+    const done = met.slice(0, step + 1).flatMap(({ questions }) => questions.map(({ name }) => name))
     const values = Object.fromEntries(Object.entries(answers).filter(([name]) => done.includes(name)))
-    if (step + 1 < form.form.steps.length)
-      await note(form, visitor, visitId, steps.slice(0, step + 2), values, new Date(moment))
+    if (step + 1 < met.length) await note(form, visitor, visitId, steps.slice(0, step + 2), values, new Date(moment))
     if (step === course.pauseAfter) {
       moment += 5 * 60 * 60 * 1000
       if (moment > now.getTime() - 10 * 60 * 1000) return
       await openForm(db, form, visitor, visitId, ownHost, new Date(moment))
     }
   }
-  if (course.steps < form.form.steps.length) return
+  if (course.steps < met.length) return
   const sentAt = new Date(moment)
   const accepted = await acceptSubmission(db, form, answers, visitor, { id: visitId, proven: true }, sentAt)
   if (!accepted.ok) throw new Error(JSON.stringify(accepted))
@@ -218,6 +227,21 @@ async function makeVisit(form: LiveForm, visitor: Visitor, answers: Answers, cou
 
 function note(form: LiveForm, visitor: Visitor, visit: string, steps: string[], values: Answers, at: Date) {
   return recordProgress(db, form, { visit, began: true, steps, values }, visitor, true, ownHost, at)
+}
+
+/** Guests of the open kiln day answer, and a few say no. */
+async function visitOpenDay(): Promise<void> {
+  const form = await live('open-day')
+  const days = [20, 21].map((ahead) => dayOf(daysAgo(-ahead)))
+  const visits = Array.from({ length: 130 }, () => {
+    const origin = chance.weigh(SOURCES)
+    const answers = openDayAnswers(chance, days, CONTACTS * 2)
+    return { at: daysAgo(0.1 + chance.next() * 9), origin, answers, course: courseOf(origin, 1) }
+  })
+  visits.sort((a, b) => a.at.getTime() - b.at.getTime())
+  await inTurns(visits, ({ at, origin, answers, course }) =>
+    makeVisit(form, visitorFrom(form, origin), answers, course, at),
+  )
 }
 
 /** A mailing with personal links; some of the people who got one use it. */
@@ -257,9 +281,9 @@ async function inTurns<T>(items: T[], work: (item: T) => Promise<void>): Promise
 }
 
 async function countAll(): Promise<void> {
-  for (const slug of ['kiln-finder', 'bring-a-studio']) {
+  for (const slug of ['kiln-finder', 'open-day', 'bring-a-studio']) {
     const { id } = await storedForm(slug)
     for (let day = 0; day <= DAYS + 1; day++)
-      await db.transaction().execute((tx) => recountDay(tx, id, daysAgo(day).toISOString().slice(0, 10)))
+      await db.transaction().execute((tx) => recountDay(tx, id, dayOf(daysAgo(day))))
   }
 }

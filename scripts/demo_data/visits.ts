@@ -70,3 +70,24 @@ export function finderAnswers(chance: Chance, origin: Origin, known: number): An
     ])
   return answers
 }
+
+const FIRINGS = ['raku', 'salt', 'crystal_glaze', 'glass_fusing', 'smoke']
+
+/** One plausible answer to the open kiln day, by one of so many people. */
+export function openDayAnswers(chance: Chance, days: readonly string[], people: number): Answers {
+  const { first_name, last_name, email } = personOf(chance.whole(0, people))
+  const person = { first: first_name, last: last_name }
+  if (chance.happens(0.22))
+    return { coming: false, person, email, would_help: chance.happens(0.5) ? 'A day at the weekend.' : null }
+  const firings = FIRINGS.filter(() => chance.happens(0.4)).slice(0, 3)
+  const guests = chance.whole(0, 3)
+  return {
+    coming: true,
+    person,
+    email,
+    day: chance.pick(days),
+    firings: firings.length > 0 ? firings : ['raku'],
+    guests,
+    lunch: guests > 0 ? chance.pick(['soup_and_bread', 'vegan_plate', 'fish_from_the_smoker']) : null,
+  }
+}

@@ -128,7 +128,7 @@ interface TestProps {
 }
 
 const TestEditor = ({ form, paths, test, number, onChange, onDrop }: TestProps) => (
-  <div className="grid grid-cols-[minmax(0,1.3fr)_110px_minmax(0,1.3fr)_auto] items-center gap-1.5">
+  <div className="grid grid-cols-[minmax(0,1.3fr)_132px_minmax(0,1.3fr)_auto] items-center gap-1.5">
     <ChoiceField
       hideLabel
       label="Value"

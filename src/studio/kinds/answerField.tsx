@@ -26,7 +26,7 @@ export function AnswerField({ form, path, label, value, onChange, nothing }: Pro
         key={part.name}
         form={form}
         path={joinPath(path, part.name)}
-        label={part.label}
+        label={`${label} · ${part.label}`}
         value={partOf(value, part.name)}
         nothing={nothing}
         onChange={(next) =>

@@ -31,7 +31,7 @@ export const rules: KindRules<SeveralChoices> = {
   },
   show: (answer, { options }) =>
     isList(answer) ? answer.map((value) => labelOfOption(options, value)).join(', ') : String(answer),
-  missing: () => ({ code: 'not_chosen' }),
+  missing: (_, { least }) => ({ code: 'too_few', least: least ?? 1 }),
 }
 
 export const manner: KindManner<SeveralChoices> = {
