@@ -53,6 +53,23 @@ test('the sign-in page', async ({ page }) => {
 })
 
 for (const width of [390, 1280])
+  test(`every kind of question at ${width}, and its errors`, async ({ browser }) => {
+    const page = await (await browser.newContext({ viewport: { width, height: 844 } })).newPage()
+    const { facts } = await import('./studio')
+    await page.goto(`${facts.url}/f/open-day`)
+    await page.getByLabel('Yes, count me in').check()
+    await page.getByRole('button', { name: 'Next' }).click()
+    await page.getByRole('button', { name: 'Next' }).click()
+    await expectClean(page)
+    await page.goto(`${facts.url}/f/open-day`)
+    await page.getByLabel('No, not this time').check()
+    await page.getByRole('button', { name: 'Next' }).click()
+    await page.getByRole('button', { name: 'Next' }).click()
+    await page.getByRole('button', { name: 'Send' }).click()
+    await expectClean(page)
+  })
+
+for (const width of [390, 1280])
   test(`every step of the finder at ${width}, its errors, and its outcome`, async ({ browser }) => {
     const page = await (await browser.newContext({ viewport: { width, height: 844 } })).newPage()
     const { facts } = await import('./studio')

@@ -1,4 +1,6 @@
 import { rules as email } from '@/core/answers/kinds/email'
+import { gatherFields } from '@/core/answers/fields'
+import { rules as date } from '@/core/answers/kinds/date'
 import { rules as number } from '@/core/answers/kinds/number'
 import { expect, test } from './studio'
 
@@ -93,3 +95,56 @@ for (const settings of [
       expect([text, number.check(text, settings).ok]).toEqual([text, chromium])
     }
   })
+
+const DAYS = [
+  '2026-09-14',
+  '2026-02-29',
+  '2028-02-29',
+  '1900-02-29',
+  '2000-02-29',
+  '2026-13-01',
+  '2026-00-10',
+  '2026-04-31',
+  '2026-4-3',
+  '0000-01-01',
+  '0001-01-01',
+  '9999-12-31',
+  '14.09.2026',
+  '2026-09-14T10:00',
+  '2026-08-31',
+  '2026-12-01',
+]
+
+for (const settings of [
+  { earliest: null, latest: null },
+  { earliest: '2026-09-01', latest: '2026-11-30' },
+])
+  test(`days are valid to us exactly when they are to Chromium: ${JSON.stringify(settings)}`, async ({ page }) => {
+    const { earliest, latest } = settings
+    await page.setContent(
+      `<input type="date" ${earliest ? `min="${earliest}"` : ''} ${latest ? `max="${latest}"` : ''}>`,
+    )
+    for (const text of DAYS) {
+      const chromium = await page.locator('input').evaluate((input: HTMLInputElement, value) => {
+        input.value = value
+        // A date input empties itself when it cannot read the text.
+        return input.value !== '' && input.checkValidity()
+      }, text)
+      expect([text, date.check(text, settings).ok]).toEqual([text, chromium])
+    }
+  })
+
+test('what a form sends is read as Chromium makes it: repeated names, and parts', async ({ page }) => {
+  await page.setContent(`<form>
+    <input type="checkbox" name="wares" value="glass" checked><input type="checkbox" name="wares" value="clay">
+    <input type="checkbox" name="wares" value="stoneware" checked>
+    <input name="person.first" value="Ilka"><input name="person.last" value="">
+    <select name="lunch"><option value="soup" selected></select><input type="radio" name="coming" value="yes">
+  </form>`)
+  const entries = await page.locator('form').evaluate((form: HTMLFormElement) => [...new FormData(form)])
+  expect(gatherFields(entries)).toEqual({
+    wares: ['glass', 'stoneware'],
+    person: { first: 'Ilka', last: '' },
+    lunch: 'soup',
+  })
+})

@@ -42,8 +42,8 @@ describe('reading', () => {
   it('knows yes from no, nothing from nonsense', () => {
     expect(['yes', ' on ', true, '1'].map(readTruth)).toEqual([true, true, true, true])
     expect(['no', 'false', false].map(readTruth)).toEqual([false, false, false])
-    expect(['', null, undefined].map(readTruth)).toEqual([null, null, null])
-    expect(['perhaps', 2, {}, ['yes']].map(readTruth)).toEqual([undefined, undefined, undefined, undefined])
+    expect(['', null, undefined, [], {}].map(readTruth)).toEqual([null, null, null, null, null])
+    expect(['perhaps', 2, { a: 1 }, ['yes']].map(readTruth)).toEqual([undefined, undefined, undefined, undefined])
   })
   it('takes digits for text, and no lists or records', () => {
     expect(readText(12, 5)).toEqual({ ok: true, answer: '12' })

@@ -43,6 +43,8 @@ export interface KindManner<S> {
   requiredSchema?(settings: S): JsonSchema
   /** Whether it may be filled for somebody; what people agree to never is. */
   fillable: boolean
+  /** Whether its answers stay out of a form's numbers: they say who somebody is, and nothing of many. */
+  unsummed?: boolean
   /** Whether a person can be matched by its answer. */
   isAddress?: boolean
   /** The exact text agreed to, of a kind that asks for consent. */

@@ -1,4 +1,5 @@
 import { sql } from 'kysely'
+import type { Answers } from '@/core/answers/answer'
 import type { Runner } from '../database'
 
 /**
@@ -57,6 +58,26 @@ export async function readMedianSeconds(db: Runner, formId: string, from: string
       and arrived_at < (${to}::date + 1)::timestamp at time zone 'UTC'
   `.execute(db)
   return rows[0]?.median ?? null
+}
+
+/** What was sent on those days, the latest first. */
+export async function readSentValues(
+  db: Runner,
+  formId: string,
+  from: string,
+  to: string,
+  most: number,
+): Promise<Answers[]> {
+  const rows = await db
+    .selectFrom('submission')
+    .select('values')
+    .where('form_id', '=', formId)
+    .where('received_at', '>=', sql<Date>`${from}::date::timestamp at time zone 'UTC'`)
+    .where('received_at', '<', sql<Date>`(${to}::date + 1)::timestamp at time zone 'UTC'`)
+    .orderBy('received_at', 'desc')
+    .limit(most)
+    .execute()
+  return rows.map(({ values }) => values)
 }
 
 /** Arrivals of a release in the last 30 days by the routing row that fitted. */

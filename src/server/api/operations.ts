@@ -20,6 +20,7 @@ import { createPersonalLink } from '../people/createLink'
 import { problem } from '../problem'
 import { defaultSpan } from '../readout/span'
 import { readReadout } from '../readout/readReadout'
+import { readSummaries } from '../readout/readSummaries'
 import {
   contactFilterSchema,
   linkRequestSchema,
@@ -181,7 +182,12 @@ export const operations: Operation[] = [
       withForm(call, async ({ id, liveDefinition, draft }) => {
         const { from, to } = defaultSpan(call.query, new Date())
         const form = readStored(liveDefinition ?? draft)
-        return Response.json(await readReadout(call.context.db, id, form, from, to))
+        const { db } = call.context
+        const [numbers, answered] = await Promise.all([
+          readReadout(db, id, form, from, to),
+          readSummaries(db, id, form, from, to),
+        ])
+        return Response.json({ ...numbers, answered })
       }),
   }),
   operation({

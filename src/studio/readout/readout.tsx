@@ -1,4 +1,5 @@
 import Link from 'next/link'
+import type { Summary } from '@/core/readout/summary'
 import type { Readout } from '@/server/readout/readReadout'
 import { Bar } from '../ui/bar'
 import { Figure } from '../ui/figure'
@@ -6,8 +7,9 @@ import { Empty } from '../ui/empty'
 import { ago, duration, figure, percent, range } from '../ui/show'
 import { DaysChart } from './daysChart'
 import { Span } from './span'
+import { Summaries } from './summaries'
 
-export interface LeftBehind {
+interface LeftBehind {
   id: string
   who: string | null
   gotTo: string
@@ -15,8 +17,15 @@ export interface LeftBehind {
   source: string
 }
 
+interface Props {
+  numbers: Readout
+  summaries: Summary[]
+  slug: string
+  left: LeftBehind[]
+}
+
 /** A form's numbers: people, not page loads, each rate with its 95 % range. */
-export function ReadoutView({ numbers, slug, left }: { numbers: Readout; slug: string; left: LeftBehind[] }) {
+export function ReadoutView({ numbers, summaries, slug, left }: Props) {
   const { arrived, began, sent, finish, unfinished, returned, medianSeconds } = numbers
   return (
     <main className="grid grid-cols-[1.25fr_1fr] gap-x-6 gap-y-4 border-t border-rule px-4 py-3">
@@ -77,6 +86,12 @@ export function ReadoutView({ numbers, slug, left }: { numbers: Readout; slug: s
               </table>
             )}
           </div>
+          {sent > 0 && (
+            <div className="col-span-2">
+              <h2 className="mb-2">What they answered</h2>
+              <Summaries summaries={summaries} />
+            </div>
+          )}
         </>
       )}
     </main>

@@ -32,5 +32,6 @@ export const manner: KindManner<object> = {
   must: () => 'email address',
   ...AS_TEXT,
   schema: () => ({ type: 'string', pattern: VALID, maxLength: LONGEST }),
+  unsummed: true,
   isAddress: true,
 }

@@ -57,4 +57,5 @@ export const manner: KindManner<PersonName> = {
   schema: () => schema,
   requiredSchema: () => ({ ...schema, required: PARTS }),
   fillable: true,
+  unsummed: true,
 }

@@ -6,6 +6,7 @@ import { memberPage } from '@/server/access/session'
 import { spanSchema } from '@/server/api/schemas'
 import { context } from '@/server/context'
 import { readReadout } from '@/server/readout/readReadout'
+import { readSummaries } from '@/server/readout/readSummaries'
 import { defaultSpan } from '@/server/readout/span'
 import { ReadoutView } from '@/studio/readout/readout'
 
@@ -15,14 +16,16 @@ export default memberPage(async ({ workspaceId }, { params: { slug = '' }, searc
   if (!stored) notFound()
   const form = readStored(stored.liveDefinition ?? stored.draft)
   const { from, to } = defaultSpan(spanSchema.safeParse(search).data ?? {}, new Date())
-  const [numbers, left] = await Promise.all([
+  const [numbers, summaries, left] = await Promise.all([
     readReadout(db, stored.id, form, from, to),
+    readSummaries(db, stored.id, form, from, to),
     listUnfinished(db, workspaceId, { form: slug, limit: 8 }),
   ])
   const titleOf = (name: string | undefined) => form.steps.find((step) => step.name === name)?.title ?? 'the start'
   return (
     <ReadoutView
       numbers={numbers}
+      summaries={summaries}
       slug={slug}
       left={left.rows.map(({ id, email, answers, steps, lastAt, source }) => ({
         id,

@@ -1,0 +1,68 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import type { Answers } from '../answers/answer'
+import { walkForm } from '../form/walk'
+import { anyAnswers, anyForm, choiceOf, emailQuestion, formOf } from '../testing/forms'
+import { summarise } from './summary'
+
+const form = formOf([
+  { ...choiceOf('wares', 'glass', 'stoneware'), kind: 'several_choices' } as never,
+  { kind: 'yes_no', name: 'night', label: 'At night?', yes: 'Often', no: 'Never' },
+  { kind: 'number', name: 'peak', label: 'Peak', unit: '°C' },
+  { kind: 'date', name: 'visit', label: 'Visit' },
+  { kind: 'long_text', name: 'why', label: 'Why' },
+  emailQuestion,
+])
+const sent: Answers[] = [
+  { wares: ['glass', 'stoneware'], night: true, peak: 1000, visit: '2026-09-14', why: 'A', email: 'a@x.example' },
+  { wares: ['glass'], night: false, peak: 1240, visit: '2026-10-02', why: null },
+  { wares: null, night: null, peak: 1300 },
+]
+
+describe('a summary by question', () => {
+  it('counts what can be chosen, of those who were asked, with ranges', () => {
+    const [wares, night] = summarise(form, sent)
+    expect(wares).toMatchObject({ asked: 3, answered: 2 })
+    expect(wares?.of).toMatchObject({
+      rows: [
+        { words: 'GLASS', n: 2, share: { rate: 2 / 3 } },
+        { words: 'STONEWARE', n: 1 },
+      ],
+    })
+    expect(night?.of).toMatchObject({
+      rows: [
+        { words: 'Often', n: 1 },
+        { words: 'Never', n: 1 },
+      ],
+    })
+  })
+  it('tells quartiles of numbers and days, and the latest texts', () => {
+    const [, , peak, visit, why] = summarise(form, sent)
+    expect(peak?.of).toMatchObject({
+      words: { least: '1000 °C', lower: '1120 °C', median: '1240 °C', most: '1300 °C' },
+    })
+    expect(visit).toMatchObject({ asked: 2, of: { words: { least: '14 September 2026', most: '2 October 2026' } } })
+    expect(why).toMatchObject({ asked: 2, answered: 1, of: { latest: ['A'] } })
+  })
+  it('says nothing of who people are, and nothing where nobody answered', () => {
+    expect(summarise(form, sent).map(({ name }) => name)).not.toContain('email')
+    const [wares, , peak] = summarise(form, [])
+    expect(wares?.of).toMatchObject({ rows: [{ n: 0, share: null }, { n: 0 }] })
+    expect(peak?.of).toEqual({ is: 'numbers', words: null })
+  })
+  it('counts nobody who was not asked, whatever the form', () => {
+    fc.assert(
+      fc.property(anyForm, fc.array(anyAnswers, { maxLength: 5 }), (one, all) => {
+        const ways = all.map((raw) => walkForm(one, raw))
+        for (const { name, asked, answered, of } of summarise(
+          one,
+          ways.map(({ answers }) => answers),
+        )) {
+          expect(asked).toBe(ways.filter(({ shown }) => shown.includes(name)).length)
+          expect(answered).toBeLessThanOrEqual(asked)
+          if (of.is === 'counts') for (const { n } of of.rows) expect(n).toBeLessThanOrEqual(answered)
+        }
+      }),
+    )
+  })
+})
