@@ -36,7 +36,8 @@ export type Problem =
   | { code: 'not_chosen' }
   | { code: 'not_text' }
   | { code: 'too_long'; most: number }
-  | { code: 'not_email' }
+  /** Not what the kind asks for: “an email address, such as name@studio.example”. */
+  | { code: 'unlike'; what: string; example: string }
   | { code: 'not_number' }
   | { code: 'too_small'; least: number }
   | { code: 'too_large'; most: number }
@@ -44,7 +45,6 @@ export type Problem =
   | { code: 'not_an_option' }
   | { code: 'too_few'; least: number }
   | { code: 'too_many'; most: number }
-  | { code: 'not_a_day' }
   | { code: 'too_early'; earliest: string }
   | { code: 'too_late'; latest: string }
 

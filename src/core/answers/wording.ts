@@ -17,8 +17,8 @@ export function explainProblem(problem: Problem, question: Question): string {
       return 'Write this as text.'
     case 'too_long':
       return `Shorten this to ${problem.most} characters.`
-    case 'not_email':
-      return 'Write an email address, such as name@studio.example.'
+    case 'unlike':
+      return `Write ${problem.what}, such as ${problem.example}.`
     case 'not_number':
       return 'Write a number, with digits only.'
     case 'too_small':
@@ -33,8 +33,6 @@ export function explainProblem(problem: Problem, question: Question): string {
       return `Choose ${problem.least} or more.`
     case 'too_many':
       return `Choose ${problem.most} at most.`
-    case 'not_a_day':
-      return 'Give a day that exists, such as 2026-09-14.'
     case 'too_early':
       return `Give a day from ${problem.earliest} on.`
     case 'too_late':

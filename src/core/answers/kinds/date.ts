@@ -16,12 +16,14 @@ interface DateSettings {
   latest: string | null
 }
 
+const NOT_A_DAY = { code: 'unlike', what: 'a day that exists', example: '2026-09-14' } as const
+
 /** A day of the calendar, as HTML date inputs send it. */
 export const rules: KindRules<DateSettings> = {
   check(raw, { earliest, latest }) {
     const read = readText(raw, 100)
-    if (!read.ok || read.answer === null) return read.ok ? read : refuse({ code: 'not_a_day' })
-    if (!isDay(read.answer)) return refuse({ code: 'not_a_day' })
+    if (!read.ok || read.answer === null) return read.ok ? read : refuse(NOT_A_DAY)
+    if (!isDay(read.answer)) return refuse(NOT_A_DAY)
     if (earliest !== null && read.answer < earliest) return refuse({ code: 'too_early', earliest: showDay(earliest) })
     if (latest !== null && read.answer > latest) return refuse({ code: 'too_late', latest: showDay(latest) })
     return accept(read.answer)

@@ -15,13 +15,15 @@ const VALID =
   "^[a-zA-Z0-9.!#$%&'*+\\/=?^_`{|}~-]+@[a-zA-Z0-9](?:[a-zA-Z0-9-]{0,61}[a-zA-Z0-9])?(?:\\.[a-zA-Z0-9](?:[a-zA-Z0-9-]{0,61}[a-zA-Z0-9])?)*$"
 const valid = new RegExp(VALID)
 
+const NOT_EMAIL = { code: 'unlike', what: 'an email address', example: 'name@studio.example' } as const
+
 /** An email address, stored in lower case: that is how people are matched. */
 export const rules: KindRules<object> = {
   check(raw) {
     const read = readText(raw, LONGEST)
-    if (!read.ok) return read.problem.code === 'too_long' ? refuse({ code: 'not_email' }) : read
+    if (!read.ok) return read.problem.code === 'too_long' ? refuse(NOT_EMAIL) : read
     if (typeof read.answer !== 'string') return read
-    return valid.test(read.answer) ? accept(read.answer.toLowerCase()) : refuse({ code: 'not_email' })
+    return valid.test(read.answer) ? accept(read.answer.toLowerCase()) : refuse(NOT_EMAIL)
   },
   show: String,
 }

@@ -48,12 +48,17 @@ describe('email', () => {
   })
   it.each(['ilka', 'ilka@', '@tarnfield.example', 'il ka@t.example', 'ilka@t..example', 'ilka@-t.example'])(
     'refuses %s',
-    (text) => expect(email.check(text, {})).toEqual(wrong('not_email')),
+    (text) =>
+      expect(email.check(text, {})).toEqual(
+        wrong('unlike', { what: 'an email address', example: 'name@studio.example' }),
+      ),
   )
   it('refuses an address longer than mail can carry (RFC 5321, 4.5.3.1.3)', () => {
     const domain = `${'a'.repeat(60)}.${'b'.repeat(60)}.${'c'.repeat(60)}.example`
     expect(email.check(`${'x'.repeat(254 - domain.length - 1)}@${domain}`, {}).ok).toBe(true)
-    expect(email.check(`${'x'.repeat(254 - domain.length)}@${domain}`, {})).toEqual(wrong('not_email'))
+    expect(email.check(`${'x'.repeat(254 - domain.length)}@${domain}`, {})).toEqual(
+      wrong('unlike', { what: 'an email address', example: 'name@studio.example' }),
+    )
   })
 })
 
@@ -127,7 +132,7 @@ describe('date', () => {
   it('is a day that exists, within its limits', () => {
     expect(date.check(' 2028-02-29 ', open)).toEqual(right('2028-02-29'))
     for (const none of ['2026-02-29', '14.9.2026', 'soon', ['2026-09-14'], { a: 1 }])
-      expect(date.check(none, open)).toEqual(wrong('not_a_day'))
+      expect(date.check(none, open)).toEqual(wrong('unlike', { what: 'a day that exists', example: '2026-09-14' }))
     const autumn = { earliest: '2026-09-01', latest: '2026-11-30' }
     expect(date.check('2026-08-31', autumn)).toEqual(wrong('too_early', { earliest: '1 September 2026' }))
     expect(date.check('2026-12-01', autumn)).toEqual(wrong('too_late', { latest: '30 November 2026' }))
