@@ -11,6 +11,7 @@ import * as person_name from './kinds/person_name'
 import * as several_choices from './kinds/several_choices'
 import * as short_text from './kinds/short_text'
 import * as single_choice from './kinds/single_choice'
+import * as web_address from './kinds/web_address'
 import * as yes_no from './kinds/yes_no'
 
 export const KINDS = {
@@ -18,6 +19,7 @@ export const KINDS = {
   long_text,
   person_name,
   email,
+  web_address,
   number,
   date,
   single_choice,

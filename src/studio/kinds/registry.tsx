@@ -12,6 +12,7 @@ import { person_name } from './person_name'
 import { several_choices } from './several_choices'
 import { short_text } from './short_text'
 import { single_choice } from './single_choice'
+import { web_address } from './web_address'
 import { yes_no } from './yes_no'
 
 /** What the studio shows of every kind. Adding a kind adds one line here. */
@@ -25,6 +26,7 @@ const KINDS: { [K in KindName]: StudioKind<K> } = {
   several_choices,
   short_text,
   single_choice,
+  web_address,
   yes_no,
 }
 
