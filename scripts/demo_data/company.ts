@@ -1,23 +1,49 @@
 import { nameFrom } from '@/core/form/name'
+import { BUILT_IN_FIELDS, type FieldType, findField, type RecordField, type RecordType } from '@/core/records/field'
 
 /** Tarnfield Kilns, an invented maker of kilns and glazes, and everybody around it. All invented. */
 export const COMPANY = { name: 'Tarnfield Kilns', mailDomain: 'tarnfield.example' }
 
-export const FIELDS = [
-  ['email', 'Email'],
-  ['first_name', 'First name'],
-  ['last_name', 'Last name'],
-  ['company', 'Studio or school'],
-  ['region', 'Region'],
-  ['ware', 'Ware'],
-  ['peak_temperature', 'Peak °C'],
-  ['studio_size', 'People sharing a kiln'],
-  ['referral_code', 'Referral code'],
-  ['referred_by', 'Referred by'],
-  ['last_campaign', 'Last campaign'],
-  ['interests', 'Interests'],
-  ['open_day', 'Open kiln day'],
-] as const
+const options = (...labels: string[]) => labels.map((label) => ({ value: nameFrom(label, []), label }))
+
+const REGION_OPTIONS = options('North', 'East', 'South', 'West')
+
+const field = (
+  record: RecordType,
+  name: string,
+  label: string,
+  type: FieldType = 'text',
+  among: RecordField['options'] = [],
+): RecordField => ({ record, name, label, type, options: among, retired: false })
+
+/** The fields of its records, beside those every workspace has. */
+const OWN_FIELDS: RecordField[] = [
+  field('contact', 'region', 'Region', 'choice', REGION_OPTIONS),
+  field('contact', 'ware', 'Ware', 'choice', options('Earthenware', 'Stoneware', 'Porcelain', 'Glass')),
+  field('contact', 'peak_temperature', 'Peak °C', 'number'),
+  field('contact', 'studio_size', 'People sharing a kiln', 'number'),
+  field(
+    'contact',
+    'interests',
+    'Interests',
+    'several_choices',
+    options('Raku', 'Salt', 'Crystal glaze', 'Glass fusing', 'Smoke'),
+  ),
+  field('contact', 'open_day', 'Open kiln day', 'date'),
+  field('contact', 'referral_code', 'Referral code'),
+  field('contact', 'referred_by', 'Referred by'),
+  field('contact', 'last_campaign', 'Last campaign'),
+  field('company', 'region', 'Region', 'choice', REGION_OPTIONS),
+  field('deal', 'stage', 'Stage', 'choice', options('New', 'Called', 'Offer sent', 'Won', 'Lost')),
+  field('deal', 'budget', 'Budget', 'money'),
+  field('deal', 'supply', 'Supply', 'choice', options('Single-phase', 'Three-phase', 'Not sure')),
+]
+
+/** Every field of the workspace, each once. */
+export const FIELDS: RecordField[] = [
+  ...BUILT_IN_FIELDS.filter(({ record, name }) => !findField(OWN_FIELDS, record, name)),
+  ...OWN_FIELDS,
+]
 
 export const DESKS = [
   { name: 'north_desk', title: 'North desk', addresses: ['north@tarnfield.example'] },

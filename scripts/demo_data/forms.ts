@@ -40,6 +40,10 @@ export function finder(variant: 'first' | 'longer' | 'shorter' | 'draft'): Form 
     title: 'Which kiln suits your studio?',
     intro: 'Four short steps. We answer within one working day.',
     keepUnfinished: true,
+    records: {
+      company: true,
+      deal: { title: 'Kiln for {{ studio | default: first_name }}', again: 'same' },
+    },
     steps: [
       {
         name: 'your_work',
@@ -93,6 +97,7 @@ export function finder(variant: 'first' | 'longer' | 'shorter' | 'draft'): Form 
             help: variant === 'shorter' || variant === 'draft' ? 'Not sure is a fine answer.' : '',
             required: true,
             options: options('Single-phase', 'Three-phase', 'Not sure'),
+            lands: [{ record: 'deal', field: 'supply' }],
           },
           ...floor,
           {
@@ -115,7 +120,7 @@ export function finder(variant: 'first' | 'longer' | 'shorter' | 'draft'): Form 
             look: 'menu',
             options: options('North', 'East', 'South', 'West'),
             fill: [{ from: 'record', field: 'region' }],
-            lands: [{ field: 'region' }],
+            lands: [{ field: 'region' }, { record: 'company', field: 'region', ifFilled: 'keep' }],
           },
           {
             kind: 'number',
@@ -125,6 +130,7 @@ export function finder(variant: 'first' | 'longer' | 'shorter' | 'draft'): Form 
             minimum: 0,
             maximum: 500000,
             unit: 'crowns',
+            lands: [{ record: 'deal', field: 'budget', ifFilled: 'larger' }],
           },
         ],
       },
@@ -152,8 +158,7 @@ export function finder(variant: 'first' | 'longer' | 'shorter' | 'draft'): Form 
             kind: 'short_text',
             name: 'studio',
             label: 'Studio or school',
-            fill: [{ from: 'record', field: 'company' }],
-            lands: [{ field: 'company', ifFilled: 'keep' }],
+            lands: [{ record: 'company', field: 'name' }],
           },
           {
             kind: 'consent',
@@ -299,7 +304,7 @@ export const bringAStudio = (): Form =>
         name: 'studio_code',
         label: 'Referral code',
         fill: [{ from: 'record', field: 'referral_code' }],
-        lands: [{ field: 'referral_code', ifFilled: 'keep' }],
+        lands: [{ field: 'referral_code', ifFilled: 'keep', trustedOnly: true }],
       },
       ...contactCarried,
     ],

@@ -4,7 +4,7 @@
  */
 import { hashPassword } from 'better-auth/crypto'
 import { randomUUID } from 'node:crypto'
-import { type Connection, connect } from '@/db/database'
+import { asJson, type Connection, connect } from '@/db/database'
 import { findForm, updateDraft } from '@/db/queries/forms'
 import { recountDay } from '@/db/queries/readout'
 import { ensureEventMonths } from '@/db/queries/visits'
@@ -71,7 +71,14 @@ async function makeCompany(): Promise<string> {
     .executeTakeFirstOrThrow()
   await db
     .insertInto('record_field')
-    .values(FIELDS.map(([name, label], position) => ({ workspace_id: id, name, label, position })))
+    .values(
+      FIELDS.map(({ options, ...field }, position) => ({
+        workspace_id: id,
+        ...field,
+        options: asJson(options),
+        position,
+      })),
+    )
     .execute()
   for (const desk of DESKS) await saveDesk(db, id, desk)
   for (const list of LISTS) await addList(db, id, list)
@@ -93,13 +100,9 @@ async function makeMember(): Promise<string> {
 async function makeContacts(): Promise<string[]> {
   const ids: string[] = []
   for (let n = 0; n < CONTACTS; n++) {
-    const added = await addContact(
-      db,
-      workspaceId,
-      { ...personOf(n) },
-      'Taken over from the address book',
-      daysAgo(DAYS + 5),
-    )
+    const { company, ...person } = personOf(n)
+    const at = daysAgo(DAYS + 5)
+    const added = await addContact(db, workspaceId, person, 'Taken over from the address book', at, company)
     if (!added.ok) throw new Error(added.message)
     ids.push(added.id)
   }

@@ -1,18 +1,31 @@
-import { type Answers, isBlank, valueIn } from './answers/answer'
+import { type Answer, type Answers, isBlank, valueIn } from './answers/answer'
 import { type PlannedMessage, writeMessages } from './dispatch/messages'
 import { chooseOutcome, type Outcome } from './dispatch/outcome'
 import { routeSubmission, type Routed } from './dispatch/route'
-import type { MergeFacts } from './dispatch/template'
-import type { Form } from './form/definition'
+import { type MergeFacts, mergeFields, renderLineOr } from './dispatch/template'
+import type { Origins } from './fill/origin'
+import type { Form, Opening } from './form/definition'
 import { emailQuestions, labelOf, questionsAsked } from './form/values'
-import { landValues, type RecordChange } from './records/land'
+import { findField, showStored } from './records/field'
+import { landValues, type RecordChange, type Target } from './records/land'
 import { joinLists, type ListChange } from './records/lists'
-import { matchPerson, type Person } from './records/match'
+import {
+  companyNameIn,
+  isKnown,
+  matchCompany,
+  matchOpening,
+  matchPerson,
+  type Person,
+  type Touched,
+} from './records/match'
 import type { Snapshot } from './records/snapshot'
 
 /** Everything a submission will do, computed before anything is done. Plain data. */
 export interface Plan {
+  format: 'lichen-plan-2'
   person: Person
+  /** The records it opens or updates, the contact first. */
+  records: Touched[]
   changes: RecordChange[]
   lists: ListChange[]
   routed: Routed
@@ -30,31 +43,97 @@ export type PlannedDelivery =
 export interface VisitFacts extends MergeFacts {
   /** Id of the contact whose personal link was used. */
   linkHolder: string | null
+  /** Id of the form that was sent. */
+  form: string | null
 }
 
 /**
  * Plans what a submission does. Pure: the same arguments give the same plan, and nothing is done.
- * `values` are checked answers and carried values; every entry of the plan says why it is there.
+ * `values` are checked answers and carried values, `origins` where each came from; every entry of the plan says
+ * why it is there.
  */
-export function planSubmission(form: Form, values: Answers, visit: VisitFacts, snapshot: Snapshot): Plan {
-  const person = matchPerson(emailIn(form, values), visit.linkHolder, snapshot.contacts)
-  const contact = snapshot.contacts.find(({ id }) => id === person.contact) ?? null
-  const known = person.how !== 'nobody'
-  const changes = known ? landValues(form, values, person.email, contact, snapshot.fields) : []
-  const lists = known ? joinLists(form, values, contact, snapshot.lists) : []
+export function planSubmission(
+  form: Form,
+  values: Answers,
+  origins: Origins,
+  visit: VisitFacts,
+  snapshot: Snapshot,
+): Plan {
+  const person = matchPerson(emailIn(form, values), visit.linkHolder, snapshot.records, form.records.contact === 'open')
+  const contact = snapshot.records.find(({ id }) => id === person.contact) ?? null
+  const records = touchRecords(form, values, person, visit, snapshot)
+  const targets = records.map((touched) => targetOf(touched, person, snapshot))
+  const { changes, refused } = landValues(form, values, origins, targets, snapshot.fields)
+  const lists = isKnown(person) ? joinLists(form, values, contact, snapshot.lists) : []
   const routed = routeSubmission(form, values, snapshot)
   const { messages, unsent } = writeMessages(form, values, routed, person.email, visit, snapshot)
   const { outcome, unmade } = chooseOutcome(form, values, visit)
+  const all = [...changes, ...openingChanges(form, values, records, changes, visit, snapshot)]
   return {
+    format: 'lichen-plan-2',
     person,
-    changes,
+    records,
+    changes: all,
     lists,
     routed,
     messages,
-    deliveries: planDeliveries(person, changes, messages, snapshot),
+    deliveries: planDeliveries(person, all, messages, snapshot),
     outcome,
-    findings: [...unsent, ...unmade, ...noteUnlanded(form, values)],
+    findings: [...unsent, ...unmade, ...refused, ...noteUnlanded(form, values)],
   }
+}
+
+/** The records a submission opens or updates, as the form says. */
+function touchRecords(
+  form: Form,
+  values: Answers,
+  person: Person,
+  visit: VisitFacts,
+  { records }: Snapshot,
+): Touched[] {
+  const { company, deal, request } = form.records
+  const contact: Touched[] = isKnown(person)
+    ? [{ record: 'contact', id: person.contact, key: person.email, domain: null, title: null, because: person.because }]
+    : []
+  const house = company ? matchCompany(companyNameIn(form, values), person.email, records) : null
+  const open = (record: 'deal' | 'request', opening: Opening | null): Touched[] =>
+    opening ? [matchOpening(record, opening, person.contact, visit.form, records)] : []
+  return [...contact, ...(house ? [house] : []), ...open('deal', deal), ...open('request', request)]
+}
+
+function targetOf({ record, id, key }: Touched, person: Person, { records }: Snapshot): Target {
+  const stored = records.find((one) => one.id === id)
+  const values = stored?.values ?? {}
+  if (record === 'contact') return { record, values, identity: { field: 'email', value: person.email } }
+  const known = record === 'company' && stored && key === stored.key
+  return { record, values, identity: known ? { field: 'name', value: values.name ?? null } : null }
+}
+
+/** What a record that is opened begins with, where no value landed there: its title, and its first stage or status. */
+function openingChanges(
+  form: Form,
+  values: Answers,
+  records: readonly Touched[],
+  landed: readonly RecordChange[],
+  visit: VisitFacts,
+  { fields }: Snapshot,
+): RecordChange[] {
+  return records.flatMap(({ record, id, because }) => {
+    const opening = record === 'deal' || record === 'request' ? form.records[record] : null
+    if (!opening || id !== null) return []
+    const begin = (name: string, to: Answer): RecordChange[] => {
+      const field = findField(fields, record, name)
+      const taken = landed.some(
+        (change) => change.record === record && change.field === name && change.effect === 'set',
+      )
+      if (!field || taken || isBlank(to)) return []
+      const words = { from: '', to: showStored(field, to) }
+      return [{ record, field: name, label: field.label, from: null, to, words, effect: 'set', value: '', because }]
+    }
+    const first = findField(fields, record, record === 'deal' ? 'stage' : 'status')?.options[0]?.value ?? null
+    const title = renderLineOr(opening.title, mergeFields(form, values, visit), '')
+    return [...begin('title', title), ...begin(record === 'deal' ? 'stage' : 'status', first)]
+  })
 }
 
 /**
@@ -78,8 +157,8 @@ function planDeliveries(
     message: index,
     because,
   }))
-  const changed = person.how === 'new' || changes.some(({ effect }) => effect === 'set')
-  if (!snapshot.crm || !changed || person.how === 'nobody') return mails
+  const changed = person.how === 'new' || changes.some(({ record, effect }) => record === 'contact' && effect === 'set')
+  if (!snapshot.crm || !changed || !isKnown(person)) return mails
   const because = person.how === 'new' ? 'A contact was made' : 'The contact’s fields changed'
   return [...mails, { key: 'crm:contact', to: 'crm', because }]
 }

@@ -5,6 +5,8 @@ import type { Origins } from '@/core/fill/origin'
 import type { Form } from '@/core/form/definition'
 import type { Plan } from '@/core/plan'
 import type { Answer } from '@/core/answers/answer'
+import type { Option } from '@/core/answers/options'
+import type { FieldType, RecordType } from '@/core/records/field'
 
 type Json<T> = JSONColumnType<T & object, string, string>
 type Moment = ColumnType<Date, Date, Date>
@@ -23,8 +25,8 @@ export interface Database {
   list: ListTable
   form: FormTable
   release: ReleaseTable
-  contact: ContactTable
-  contact_change: ContactChangeTable
+  record: RecordTable
+  record_change: RecordChangeTable
   list_membership: ListMembershipTable
   personal_link: PersonalLinkTable
   visit: VisitTable
@@ -72,10 +74,13 @@ interface ApiTokenTable {
 
 interface RecordFieldTable {
   workspace_id: string
-  record: Default<'contact'>
+  record: RecordType
   name: string
   label: string
+  type: Default<FieldType>
+  options: ColumnType<Option[], string | undefined, string>
   position: Default<number>
+  retired: Default<boolean>
 }
 
 interface DeskTable {
@@ -120,20 +125,28 @@ interface ReleaseTable {
   replaced_at: MaybeMoment
 }
 
-interface ContactTable {
+interface RecordTable {
   id: Generated<string>
   workspace_id: string
-  email: string
+  type: RecordType
+  /** What it is matched by: a contact's address, a company's folded name; of others, their own id. */
+  key: string
+  /** A company's mail domain. */
+  domain: string | null
+  contact_id: string | null
+  company_id: string | null
+  /** The form that opened it. */
+  form_id: string | null
   values: Json<Answers>
   revision: Default<number>
   created_at: Moment
   updated_at: Moment
 }
 
-interface ContactChangeTable {
+interface RecordChangeTable {
   id: Generated<string>
   workspace_id: string
-  contact_id: string
+  record_id: string
   field: string
   from: ColumnType<Answer, string, string>
   to: ColumnType<Answer, string, string>

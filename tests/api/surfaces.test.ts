@@ -83,7 +83,7 @@ describe('sending a form as a program', () => {
     const client = new pg.Client(facts.database)
     await client.connect()
     const { rows } = await client.query(
-      `select field, "from", "to", submission_id from contact_change where contact_id = $1 and field = 'first_name' order by at, "from" nulls first`,
+      `select field, "from", "to", submission_id from record_change where record_id = $1 and field = 'first_name' order by at, "from" nulls first`,
       [contact],
     )
     await client.end()

@@ -101,15 +101,15 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
     for (const { id, visit_id } of stored) expect(answered.get(visit_id)).toBe(id)
 
     // Applied once: one contact, one membership, one line of lineage a field, three deliveries each.
-    const ours = `c.email like '%@killing.example'`
-    expect(await count(`select count(*) from contact c where ${ours}`)).toBe(SUBMISSIONS)
-    expect(await count(`select count(*) from contact c where ${ours} and revision <> 1`)).toBe(0)
+    const ours = `c.type = 'contact' and c.key like '%@killing.example'`
+    expect(await count(`select count(*) from record c where ${ours}`)).toBe(SUBMISSIONS)
+    expect(await count(`select count(*) from record c where ${ours} and revision <> 1`)).toBe(0)
     expect(
-      await count(`select count(*) from list_membership m join contact c on c.id = m.contact_id where ${ours}`),
+      await count(`select count(*) from list_membership m join record c on c.id = m.contact_id where ${ours}`),
     ).toBe(SUBMISSIONS)
-    expect(
-      await count(`select count(*) from contact_change h join contact c on c.id = h.contact_id where ${ours}`),
-    ).toBe(2 * SUBMISSIONS)
+    expect(await count(`select count(*) from record_change h join record c on c.id = h.record_id where ${ours}`)).toBe(
+      2 * SUBMISSIONS,
+    )
     expect(await count('select count(*) from delivery')).toBe(3 * SUBMISSIONS)
     expect(await count(`select count(*) from visit_event where kind = 'sent'`)).toBe(SUBMISSIONS)
     expect(await count(`select count(*) from visit_event where kind = 'arrived'`)).toBe(SUBMISSIONS)

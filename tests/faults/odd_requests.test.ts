@@ -121,7 +121,7 @@ describe('odd requests', () => {
       ({ method, path, status }) =>
         method === 'POST' && /^\/api\/v1\/contacts\/?$/.test(path.split('?')[0] ?? '') && status === 201,
     ).length
-    const contacts = await figure(lichen.cluster.url, `select count(*) from contact`)
+    const contacts = await figure(lichen.cluster.url, `select count(*) from record where type = 'contact'`)
     expect(contacts).toBeLessThanOrEqual(300 + made + stored.length)
   }, 120_000)
 
@@ -131,7 +131,10 @@ describe('odd requests', () => {
     const { body } = await api<{ forms: { slug: string }[] }>(reach, 'GET', '/forms')
     const places = ['compose', 'records', 'dispatch', 'rehearse', 'release', 'readout']
     const [submission] = await query<{ id: string }>(lichen.cluster.url, 'select id from submission limit 1')
-    const [contact] = await query<{ id: string }>(lichen.cluster.url, 'select id from contact limit 1')
+    const [contact] = await query<{ id: string }>(
+      lichen.cluster.url,
+      "select id from record where type = 'contact' limit 1",
+    )
     const paths = [
       ...['/forms', '/arrivals', '/arrivals?state=unfinished', '/people', '/outbox?show=all', '/bench', '/settings'],
       ...[`/arrivals/${submission?.id}`, `/people/${contact?.id}`],

@@ -181,7 +181,7 @@ describe('emails', () => {
       `/contacts?email=${address('known')}`,
     )
     expect(body.contacts[0]?.values.email).toBe(address('known'))
-    expect(await figure(facts.database, 'select count(*) from contact where email = $1', [address('evil')])).toBe(0)
+    expect(await figure(facts.database, 'select count(*) from record where key = $1', [address('evil')])).toBe(0)
   })
   it('to one stranger’s address are few an hour from one form; the rest wait, and say so', async () => {
     const mailed = `${slug}-mails`

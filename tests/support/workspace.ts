@@ -1,5 +1,6 @@
 import { hashPassword } from 'better-auth/crypto'
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
+import { BUILT_IN_FIELDS } from '@/core/records/field'
 import type { Facts } from './facts'
 import { query } from './database'
 import { signIn } from './session'
@@ -19,8 +20,10 @@ export async function makeWorkspace(facts: Pick<Facts, 'url' | 'database'>, memb
   const hash = createHash('sha256').update(token).digest()
   await run(`insert into api_token (workspace_id, name, hash) values ($1, 'Elm', $2)`, [id, hash])
   await run(
-    `insert into record_field (workspace_id, name, label) values ($1, 'email', 'Email'), ($1, 'first_name', 'First name')`,
-    [id],
+    `insert into record_field (workspace_id, record, name, label, type, options)
+     select $1, record, name, label, type, options from jsonb_to_recordset($2::jsonb)
+       as field(record text, name text, label text, type text, options jsonb)`,
+    [id, JSON.stringify(BUILT_IN_FIELDS)],
   )
   if (!member) return { id, token, cookie: '' }
   const account = { email: `${randomUUID()}@elm.example`, password: 'elm-and-ash-tree' }

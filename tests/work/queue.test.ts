@@ -74,10 +74,10 @@ describe('one submission that cannot be applied', () => {
     const id = sent.body.submission
     // A constraint that fails with a passing error for this one contact only.
     await sql(`create or replace function refuse_for_now() returns trigger language plpgsql as $$
-      begin if new.because like '%%' and exists (select from contact c where c.id = new.contact_id and c.email like 'passing-%') then
+      begin if new.because like '%%' and exists (select from record c where c.id = new.record_id and c.key like 'passing-%') then
         raise exception 'not now' using errcode = '55P03'; end if; return new; end $$`)
     await sql(
-      'create trigger refuse_for_now before insert on contact_change for each row execute function refuse_for_now()',
+      'create trigger refuse_for_now before insert on record_change for each row execute function refuse_for_now()',
     )
     try {
       const passing = await send(facts, slug, { first_name: 'Passing', email: address('passing') })
@@ -91,10 +91,10 @@ describe('one submission that cannot be applied', () => {
         return row
       })
       expect(waiting).toMatchObject({ state: 'received', error: 'not now', later: true })
-      await sql('drop trigger refuse_for_now on contact_change')
+      await sql('drop trigger refuse_for_now on record_change')
       await applied(facts, passing.body.submission)
     } finally {
-      await sql('drop trigger if exists refuse_for_now on contact_change')
+      await sql('drop trigger if exists refuse_for_now on record_change')
     }
     expect(id).toBeTruthy()
   })
@@ -131,7 +131,7 @@ describe('order', () => {
       for (const first_name of names) expect((await send(facts, slug, { first_name, email })).status).toBe(200)
       const told = await until('all are applied', async () => {
         const rows = await sql<{ to: string }>(
-          `select h."to" from contact_change h join contact c on c.id = h.contact_id where c.email = $1 and h.field = 'first_name' order by h.seq`,
+          `select h."to" from record_change h join record c on c.id = h.record_id where c.key = $1 and h.field = 'first_name' order by h.seq`,
           [email],
         )
         return rows.length === names.length && rows.map(({ to }) => to)

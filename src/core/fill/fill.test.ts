@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { emailQuestion, formOf } from '../testing/forms'
+import { choiceOf, emailQuestion, formOf } from '../testing/forms'
 import { fillCarried, fillQuestions } from './fill'
 import { isWellFormedSecret, secretFrom } from './personal_link'
 
@@ -79,6 +79,15 @@ describe('filling', () => {
       person: { last: 'Brandt' },
     })
     expect(fillQuestions(named, known)).toEqual({ values: {}, origins: {} })
+  })
+  it('finds the option that stored text says in words', () => {
+    const wares = formOf([{ ...choiceOf('ware', 'stoneware'), fill: [{ from: 'record', field: 'ware' }] }])
+    const filled = (ware: string) => fillQuestions(wares, { ...known, record: { ware } }).values
+    expect([filled('stoneware'), filled('Stoneware '), filled('Glass')]).toEqual([
+      { ware: 'stoneware' },
+      { ware: 'stoneware' },
+      {},
+    ])
   })
   it('never ticks a consent for somebody', () => {
     expect(fillQuestions(form, { ...known, link: { letter: 'yes' } }).values).not.toHaveProperty('letter')

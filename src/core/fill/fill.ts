@@ -3,6 +3,7 @@ import { carriedRules } from '../answers/carried'
 import { mannerOf, rulesOf } from '../answers/registry'
 import type { CarriedValue, FillSource, Form, Question } from '../form/definition'
 import { questionsAsked } from '../form/values'
+import { foldCase } from '../logic/fold_case'
 import type { Origin, Origins } from './origin'
 
 /** What is known of a visitor before they type. */
@@ -28,10 +29,18 @@ export function fillQuestions(form: Form, known: Known): Filled {
       .filter((question) => mannerOf(question).fillable),
     (question, raw) => {
       const checked = rulesOf(question).check(raw, question)
-      return checked.ok ? checked.answer : null
+      return checked.ok ? checked.answer : answerInWords(question, raw)
     },
     known,
   )
+}
+
+/** The answer that some stored text says in words, where only a few can be given; `null` for none. */
+function answerInWords(question: Question, raw: unknown): Answer {
+  const domain = mannerOf(question).domain(question)
+  if (typeof raw !== 'string' || domain.is !== 'one of') return null
+  const words = (value: string) => rulesOf(question).show(value, question)
+  return domain.values.find((value) => foldCase(words(value)) === foldCase(raw.trim())) ?? null
 }
 
 /**

@@ -6,3 +6,6 @@ export type Origin = 'typed' | 'link' | 'record' | 'browser' | 'constant' | 'def
 
 /** Origins by path: of each value, and of parts that came from elsewhere. */
 export type Origins = Record<string, Origin>
+
+/** Whether anybody could have written it, and nobody says that they did: an address, or what a browser tells. */
+export const isClaim = (origin: Origin | undefined): boolean => origin === 'link' || origin === 'browser'

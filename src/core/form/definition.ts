@@ -27,6 +27,21 @@ const joinSchema = z.strictObject({
   consent: nameSchema.describe('The consent question that must be ticked'),
 })
 
+const openingSchema = z.strictObject({
+  title: templateSchema(200).describe('What the record is called'),
+  again: z.enum(['another', 'same']).default('another').describe('Opens another, or updates the one it opened before'),
+})
+
+const recordsSchema = z
+  .strictObject({
+    contact: z.enum(['open', 'known']).default('open').describe('Whether an unknown address makes a new contact'),
+    company: z.boolean().default(false).describe('Whether the company is matched, or opened'),
+    deal: openingSchema.nullable().default(null),
+    request: openingSchema.nullable().default(null),
+  })
+  .default({ contact: 'open', company: false, deal: null, request: null })
+  .describe('The records a submission opens or updates')
+
 const routeSchema = z.strictObject({
   cells: z
     .record(pathSchema, expectationSchema)
@@ -75,6 +90,7 @@ export const formSchema = z
     intro: templateSchema(2000).default(''),
     steps: z.array(stepSchema).min(1).max(40),
     carried: z.array(carriedSchema).max(100).default([]),
+    records: recordsSchema,
     joins: z.array(joinSchema).max(20).default([]),
     routing: routingSchema.default({ columns: [], rows: [], otherwise: null }),
     messages: z.array(messageSchema).max(50).default([]),
@@ -105,6 +121,7 @@ export type Question = Step['questions'][number]
 export type CarriedValue = Form['carried'][number]
 export type FillSource = z.output<typeof fillSchema>
 export type Landing = z.output<typeof landingSchema>
+export type Opening = z.output<typeof openingSchema>
 export type Routing = Form['routing']
 export type Route = Routing['rows'][number]
 export type Message = Form['messages'][number]

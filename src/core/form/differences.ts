@@ -11,6 +11,7 @@ export function tellDifferences(before: Form | null, after: Form): string[] {
     ...tellNamed('step', before.steps.map(withoutQuestions), after.steps.map(withoutQuestions), ({ title }) => title),
     ...tellOrder(before, after),
     ...tellPart('The routing table', before.routing, after.routing),
+    ...tellPart('The records opened or updated', before.records, after.records),
     ...tellPart('Lists joined', before.joins, after.joins),
     ...tellPart('The outcome', before.outcome, after.outcome),
     ...tellPart('The title', before.title, after.title),

@@ -2,7 +2,8 @@ import { joinPath, splitPath } from '../answers/answer'
 import { mannerOf } from '../answers/registry'
 import { renameInTemplate } from '../dispatch/template'
 import { type Condition, mapTests } from '../logic/condition'
-import type { CarriedValue, Form, Landing, Question, Step } from './definition'
+import type { RecordType } from '../records/field'
+import type { CarriedValue, Form, Landing, Opening, Question, Step } from './definition'
 import { nameFrom } from './name'
 import { questionSchema } from './question'
 import { findQuestion, namesTaken } from './values'
@@ -165,10 +166,27 @@ export const removeCarried = (form: Form, name: string): Form => ({
   carried: form.carried.filter((carried) => carried.name !== name),
 })
 
-/** Says where a value lands, be it a question or carried. */
+/** Says where a value lands, be it a question or carried. A record that values land in is opened or updated. */
 export function setLandings(form: Form, name: string, lands: Landing[]): Form {
-  return findQuestion(form, name) ? updateQuestion(form, name, { lands }) : updateCarried(form, name, { lands })
+  const landed = findQuestion(form, name) ? updateQuestion(form, name, { lands }) : updateCarried(form, name, { lands })
+  return lands.reduce((one, { record }) => touchRecord(one, record), landed)
 }
+
+const OPENING: Opening = { title: '{{ form_title }}', again: 'another' }
+
+/** Lets a form open or update a sort of record, where it does not yet. */
+function touchRecord(form: Form, record: RecordType): Form {
+  if (record === 'contact' || form.records[record]) return form
+  return { ...form, records: { ...form.records, [record]: record === 'company' ? true : OPENING } }
+}
+
+export const setRecords = (form: Form, change: Partial<Form['records']>): Form => ({
+  ...form,
+  records: { ...form.records, ...change },
+})
+
+/** What an opening begins as, where there was none. */
+export const newOpening = (): Opening => ({ ...OPENING })
 
 /**
  * Gives a value another name everywhere: in conditions, routes, lists and merge fields. Where it lands
@@ -211,6 +229,11 @@ export function renameValue(form: Form, from: string, to: string): Form {
       body: template(message.body),
       when: condition(message.when),
     })),
+    records: {
+      ...form.records,
+      deal: form.records.deal && { ...form.records.deal, title: template(form.records.deal.title) },
+      request: form.records.request && { ...form.records.request, title: template(form.records.request.title) },
+    },
     outcome: { title: template(form.outcome.title), body: template(form.outcome.body) },
   }
 }

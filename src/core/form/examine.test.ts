@@ -138,6 +138,31 @@ describe('examining a draft', () => {
       formOf([emailQuestion], { outcome: { title: '{{ email.domain | default: "x" }}', body: '' } }),
       /uses “email.domain”, which is not in the form/,
     ],
+    [
+      'a date in a number, with what would mend it',
+      formOf([emailQuestion, { kind: 'date', name: 'visit', label: 'Visit', lands: [{ field: 'size' }] }]),
+      /“Visit” is a date, which does not land in “Contact · size” \(number\)\. Land its year instead/,
+    ],
+    [
+      'an option that the field has not',
+      formOf([emailQuestion, { ...choiceOf('region', 'north', 'east'), lands: [{ field: 'region' }] }]),
+      /offers “east”, which “Contact · region” has not among its options/,
+    ],
+    [
+      'a landing in a record that the form does not open',
+      formOf([{ ...emailQuestion, lands: [{ field: 'email' }, { record: 'deal', field: 'title' }] }]),
+      /lands in a deal, but the form opens or updates none/,
+    ],
+    [
+      'a translation that does not fit',
+      formOf([{ ...emailQuestion, lands: [{ field: 'email', translate: 'year' }] }]),
+      /cannot land in “Contact · Email” as its year/,
+    ],
+    [
+      'a deal called by what is not in the form',
+      formOf([emailQuestion], { records: { deal: { title: 'For {{ gone }}' } } }),
+      /The title of the deal uses “gone”/,
+    ],
     ['an unreadable template', formOf([emailQuestion], { messages: [{ ...notice, body: '{{ email' }] }), /Notice/],
   ])('finds %s', (_, form, text) => expect(faultsOf(form).join('\n')).toMatch(text))
   it('warns of a row that an earlier one hides', () => {

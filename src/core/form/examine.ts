@@ -1,12 +1,14 @@
 import { mannerOf } from '../answers/registry'
 import { splitPath } from '../answers/answer'
 import { type Condition, pathsTested } from '../logic/condition'
-import type { ListInfo, Desk, RecordField } from '../records/snapshot'
-import type { CarriedValue, Form, Question } from './definition'
+import type { RecordField } from '../records/field'
+import type { Desk, ListInfo } from '../records/snapshot'
+import type { Form, Question } from './definition'
+import { examineLandings } from './examine_landings'
 import { examineExpectation, examineTests } from './examine_tests'
 import { examineWording } from './examine_wording'
 import { type Finding, finding } from './finding'
-import { emailQuestions, findQuestion, labelOf, partsOf, pathsIn, questionsAsked } from './values'
+import { findQuestion, labelOf, pathsIn, questionsAsked } from './values'
 
 /** The workspace's records, lists and desks that a form may name. */
 export interface Resources {
@@ -20,7 +22,7 @@ export function examineForm(form: Form, resources: Resources): Finding[] {
   const findings = [
     ...examineQuestions(form),
     ...examineWording(form),
-    ...examineLandings(form, resources),
+    ...examineLandings(form, resources.fields),
     ...examineJoins(form, resources),
     ...examineRouting(form, resources),
     ...form.messages.flatMap(({ name, title, when }) => examineTests(form, when, 'dispatch', name, title)),
@@ -58,58 +60,6 @@ const examineSettings = (question: Question): Finding[] =>
   (mannerOf(question).faults?.(question) ?? []).map((fault) =>
     composeFault(question.name, `“${question.label}” ${fault}`),
   )
-
-function examineLandings(form: Form, { fields }: Resources): Finding[] {
-  const values: (Question | CarriedValue)[] = [...questionsAsked(form).map(({ question }) => question), ...form.carried]
-  const known = new Set(fields.map(({ name }) => name))
-  const takenBy = new Map<string, string>()
-  const joined = new Set(form.joins.map(({ consent }) => consent))
-  const findings = values.flatMap((value) => {
-    const named = [
-      ...value.lands.map(({ field }) => field),
-      ...value.fill.flatMap((source) => (source.from === 'record' ? [source.field] : [])),
-    ]
-    const found = named
-      .filter((field) => !known.has(field))
-      .map((field) =>
-        recordsFault(value.name, `“${value.label}” names a contact field “${field}” that does not exist.`),
-      )
-    for (const part of [...value.lands, ...value.fill].flatMap((one) => one.part ?? []))
-      if (!partsOf(form, value.name).some(({ name }) => name === part))
-        found.push(recordsFault(value.name, `“${value.label}” has no part “${part}”.`))
-    for (const { field } of value.lands) {
-      const first = takenBy.get(field)
-      if (first && field !== 'email')
-        found.push(
-          finding('warning', 'records')(
-            value.name,
-            `“${first}” and “${value.label}” both land in “${field}”; the later answer wins.`,
-          ),
-        )
-      takenBy.set(field, value.label)
-    }
-    if (value.lands.length === 0 && !joined.has(value.name) && 'kind' in value)
-      found.push(
-        finding('note', 'records')(value.name, `“${value.label}” lands nowhere; it stays with the submission.`),
-      )
-    return found
-  })
-  const emails = emailQuestions(form)
-  if (emails.length === 0)
-    findings.push(finding('warning', 'records')('', 'No answer lands in Email, so strangers never become contacts.'))
-  for (const question of emails)
-    if (!mannerOf(question).isAddress)
-      findings.push(recordsFault(question.name, `“${question.label}” lands in Email but is not an email question.`))
-  for (const { name, label, lands } of form.carried)
-    if (lands.some(({ field }) => field === 'email'))
-      findings.push(
-        finding('warning', 'records')(
-          name,
-          `“${label}” is carried, so anybody can claim it: it never changes an Email.`,
-        ),
-      )
-  return findings
-}
 
 function examineJoins(form: Form, { lists }: Resources): Finding[] {
   return form.joins.flatMap(({ list, consent }) => {

@@ -12,6 +12,11 @@ export const examineWording = (form: Form): Finding[] => [
   ...examineTemplates('dispatch', 'outcome', 'The outcome', [form.outcome.title, form.outcome.body], (use) =>
     judgeAfter(form, use),
   ),
+  ...(['deal', 'request'] as const).flatMap((record) =>
+    examineTemplates('records', record, `The title of the ${record}`, [form.records[record]?.title ?? ''], (use) =>
+      judgeAfter(form, use),
+    ),
+  ),
   ...form.messages.flatMap(({ name, title, subject, body, to }) => [
     ...examineTemplates('dispatch', name, title, [subject, body], (use) => judgeAfter(form, use)),
     ...(to === 'visitor' && emailQuestions(form).length === 0

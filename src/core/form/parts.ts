@@ -2,6 +2,8 @@ import { z } from 'zod'
 import type { Given } from '../answers/answer'
 import { type Condition, foldCondition } from '../logic/condition'
 import { OPERATORS } from '../logic/expectation'
+import { RECORD_TYPES } from '../records/field'
+import { TRANSLATIONS } from '../records/translate'
 import { nameSchema, partSchema, pathSchema } from './name'
 
 /** The pieces that questions, carried values, routes and messages are made of. */
@@ -61,8 +63,10 @@ export const fillSchema = z.discriminatedUnion('from', [
 
 /** One value → one record field. A blank never erases what is stored. */
 export const landingSchema = z.strictObject({
-  record: z.literal('contact').default('contact'),
+  record: z.enum(RECORD_TYPES).default('contact'),
   field: nameSchema,
   part,
-  ifFilled: z.enum(['replace', 'keep']).default('replace'),
+  ifFilled: z.enum(['replace', 'keep', 'add', 'larger', 'earlier']).default('replace'),
+  trustedOnly: z.boolean().default(false).describe('Takes nothing that anybody could have written into a link'),
+  translate: z.enum(TRANSLATIONS).optional().describe('What of the value lands, where it does not fit as it is'),
 })

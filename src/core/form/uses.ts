@@ -21,6 +21,8 @@ export function usesOf(form: Form, name: string): string[] {
     ['the title', form.title],
     ['the introduction', form.intro],
     ['the outcome', `${form.outcome.title}\n${form.outcome.body}`],
+    ['the deal’s title', form.records.deal?.title ?? ''],
+    ['the request’s title', form.records.request?.title ?? ''],
     ...form.messages.map(({ title, subject, body }): [string, string] => [title, `${subject}\n${body}`]),
   ]
   for (const [where, template] of templates) {

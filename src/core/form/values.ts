@@ -40,7 +40,7 @@ export const labelOf = (form: Form, name: string): string =>
 export const emailQuestions = (form: Form): Question[] =>
   questionsAsked(form)
     .map(({ question }) => question)
-    .filter(({ lands }) => lands.some(({ field }) => field === 'email'))
+    .filter(({ lands }) => lands.some(({ record, field }) => record === 'contact' && field === 'email'))
 
 /** The parts of a value; none of most. */
 export function partsOf(form: Form, name: string): readonly Part[] {

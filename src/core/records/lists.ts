@@ -2,7 +2,7 @@ import { type Answers, valueIn } from '../answers/answer'
 import type { Form } from '../form/definition'
 import { mannerOf } from '../answers/registry'
 import { findQuestion } from '../form/values'
-import type { ContactState, ListInfo } from './snapshot'
+import type { ListInfo, RecordState } from './snapshot'
 
 /** One list joined, with the exact wording agreed to. */
 export interface ListChange {
@@ -16,7 +16,7 @@ export interface ListChange {
 export function joinLists(
   form: Form,
   values: Answers,
-  contact: ContactState | null,
+  contact: RecordState | null,
   lists: readonly ListInfo[],
 ): ListChange[] {
   return form.joins.flatMap(({ list, consent }) => {

@@ -1,11 +1,31 @@
-import type { ContactState } from './snapshot'
+import { type Answers, isBlank, valueAt, joinPath } from '../answers/answer'
+import { showAt } from '../answers/show'
+import type { Form, Opening } from '../form/definition'
+import { valuesThatLand } from '../form/values'
+import { companyDomain, companyKey } from './company'
+import type { RecordType } from './field'
+import { type RecordState, titleOf } from './snapshot'
 
 /** Who a submission is taken to be from, and why. */
 export interface Person {
-  how: 'email' | 'personal_link' | 'new' | 'nobody'
-  /** The contact's id; `null` for a new contact, which has none yet, and for nobody. */
+  how: 'email' | 'personal_link' | 'new' | 'unknown' | 'nobody'
+  /** The contact's id; `null` for a new contact, which has none yet, and where there is none. */
   contact: string | null
   email: string | null
+  because: string
+}
+
+/** A record that a submission opens or updates. */
+export interface Touched {
+  record: RecordType
+  /** `null` for one that is opened. */
+  id: string | null
+  /** What it is matched by from now on; `null` where that is its own id. */
+  key: string | null
+  /** The mail domain that a company has, or gets. */
+  domain: string | null
+  /** What people call it, where it is there already. */
+  title: string | null
   because: string
 }
 
@@ -14,15 +34,24 @@ export interface Person {
  *
  * The answered email decides. The personal link decides only where no email was answered, because
  * links get forwarded: whoever types another address is somebody else, and must not overwrite the
- * person the link was made for.
+ * person the link was made for. `opens` says whether the form makes contacts of strangers.
  */
 export function matchPerson(
   email: string | null,
   linkHolder: string | null,
-  contacts: readonly ContactState[],
+  records: readonly RecordState[],
+  opens = true,
 ): Person {
+  const contacts = records.filter(({ type }) => type === 'contact')
   if (email) {
-    const contact = contacts.find((candidate) => candidate.email === email)
+    const contact = contacts.find(({ key }) => key === email)
+    if (!contact && !opens)
+      return {
+        how: 'unknown',
+        contact: null,
+        email,
+        because: `No contact has the address ${email}, and this form opens none`,
+      }
     if (!contact) return { how: 'new', contact: null, email, because: `No contact has the address ${email}` }
     const because =
       contact.id === linkHolder
@@ -35,7 +64,7 @@ export function matchPerson(
     return {
       how: 'personal_link',
       contact: holder.id,
-      email: holder.email,
+      email: holder.key,
       because: 'No address was answered; the personal link belongs to this contact',
     }
   return {
@@ -44,4 +73,68 @@ export function matchPerson(
     email: null,
     because: 'No address was answered and there was no personal link',
   }
+}
+
+/** Whether a person has, or now gets, a record of theirs. */
+export const isKnown = ({ how }: Person): boolean => how !== 'nobody' && how !== 'unknown'
+
+/**
+ * Matches a submission with a company: by the name that was answered, else by the domain of the person's own
+ * mail, which says nothing where it is a free service's. A name that nobody has opens one.
+ */
+export function matchCompany(
+  name: string | null,
+  email: string | null,
+  records: readonly RecordState[],
+): Touched | null {
+  const companies = records.filter(({ type }) => type === 'company')
+  const key = name === null ? '' : companyKey(name)
+  const domain = email === null ? null : companyDomain(email)
+  const named = key === '' ? undefined : companies.find((company) => company.key === key)
+  const match = (company: RecordState, because: string): Touched => ({
+    record: 'company',
+    id: company.id,
+    key: company.key,
+    domain: company.domain ?? domain,
+    title: titleOf(company),
+    because,
+  })
+  if (named) return match(named, `A company is called “${name}”`)
+  const housed = domain === null ? undefined : companies.find((company) => company.domain === domain)
+  if (housed) return match(housed, `Its people write from ${domain}`)
+  return key === ''
+    ? null
+    : { record: 'company', id: null, key, domain, title: null, because: `No company is called “${name}”` }
+}
+
+/** The deal or request a submission is about: a new one, or the latest this form opened for the same person. */
+export function matchOpening(
+  record: 'deal' | 'request',
+  { again }: Opening,
+  contact: string | null,
+  formId: string | null,
+  records: readonly RecordState[],
+): Touched {
+  const before = records.find((one) => one.type === record && one.contact === contact && one.form === formId)
+  if (again === 'same' && contact !== null && before)
+    return {
+      record,
+      id: before.id,
+      key: null,
+      domain: null,
+      title: titleOf(before),
+      because: 'This form opened it for the same person',
+    }
+  return { record, id: null, key: null, domain: null, title: null, because: `This form opens a ${record}` }
+}
+
+/** The company's name as it was answered: the first value that lands there. */
+export function companyNameIn(form: Form, values: Answers): string | null {
+  for (const { name, lands } of valuesThatLand(form))
+    for (const { record, field, part } of lands) {
+      const path = joinPath(name, part)
+      const answer = valueAt(values, path)
+      if (record === 'company' && field === 'name' && !isBlank(answer)) return showAt(form, path, answer)
+    }
+  return null
 }

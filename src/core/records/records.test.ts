@@ -1,14 +1,27 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { Answer } from '../answers/answer'
-import { emailQuestion, formOf, snapshotOf } from '../testing/forms'
+import type { Answer, Answers } from '../answers/answer'
+import type { Form, FormInput } from '../form/definition'
+import { choiceOf, contactOf, emailQuestion, formOf, snapshotOf } from '../testing/forms'
+import { companyDomain, companyKey } from './company'
 import { landValues } from './land'
 import { joinLists } from './lists'
 import { matchPerson } from './match'
+import type { RecordState } from './snapshot'
 
 const { fields, lists } = snapshotOf()
-const ilka = { id: 'c1', email: 'ilka@x.example', values: { email: 'ilka@x.example', first_name: 'Ilka' }, lists: [] }
-const oda = { id: 'c2', email: 'oda@x.example', values: { email: 'oda@x.example' }, lists: [] }
+const ilka = contactOf('c1', 'ilka@x.example', { values: { first_name: 'Ilka' } })
+const oda = contactOf('c2', 'oda@x.example')
+
+/** What lands in a contact, typed. */
+const land = (form: Form, values: Answers, contact: RecordState | null, identity: string | null = null) =>
+  landValues(
+    form,
+    values,
+    {},
+    [{ record: 'contact', values: contact?.values ?? {}, identity: { field: 'email', value: identity } }],
+    fields,
+  )
 
 describe('matching', () => {
   it.each([
@@ -34,16 +47,16 @@ describe('landing', () => {
 
   it('changes nothing where the same is stored, and nothing for a blank', () => {
     const form = formOf([named('a')])
-    expect(landValues(form, { a: 'Ilka' }, null, ilka, fields)).toEqual([])
-    expect(landValues(form, { a: null }, null, ilka, fields)).toEqual([])
-    expect(landValues(form, { a: '' }, null, ilka, fields)).toEqual([])
+    expect(land(form, { a: 'Ilka' }, ilka).changes).toEqual([])
+    expect(land(form, { a: null }, ilka).changes).toEqual([])
+    expect(land(form, { a: '' }, ilka).changes).toEqual([])
   })
   it('lets the later of two values in one field win, from what was stored', () => {
     const form = formOf([named('a'), named('b')])
-    expect(landValues(form, { a: 'One', b: 'Two' }, null, ilka, fields)).toMatchObject([
+    expect(land(form, { a: 'One', b: 'Two' }, ilka).changes).toMatchObject([
       { field: 'first_name', from: 'Ilka', to: 'Two', value: 'b', effect: 'set' },
     ])
-    expect(landValues(form, { a: 'One', b: null }, null, ilka, fields)).toMatchObject([{ to: 'One', value: 'a' }])
+    expect(land(form, { a: 'One', b: null }, ilka).changes).toMatchObject([{ to: 'One', value: 'a' }])
   })
   it('lands each part of a value in its own field', () => {
     const form = formOf([
@@ -53,29 +66,101 @@ describe('landing', () => {
         label: 'Name',
         lands: [
           { field: 'first_name', part: 'first' },
-          { field: 'region', part: 'last' },
+          { field: 'notes', part: 'last' },
         ],
       },
     ])
     const person = { first: 'Ilka', last: 'Brandt' }
-    expect(landValues(form, { person }, null, ilka, fields)).toMatchObject([
-      { field: 'region', to: 'Brandt', value: 'person.last', because: 'Answer to “Name · Last name”' },
+    expect(land(form, { person }, ilka).changes).toMatchObject([
+      { field: 'notes', to: 'Brandt', value: 'person.last', because: 'Answer to “Name · Last name”' },
     ])
   })
   it('keeps what an earlier value has just set, where the later one keeps', () => {
     const form = formOf([named('a'), named('b', 'keep')])
-    expect(landValues(form, { a: 'One', b: 'Two' }, null, null, fields)).toMatchObject([{ from: null, to: 'One' }])
+    expect(land(form, { a: 'One', b: 'Two' }, null).changes).toMatchObject([{ from: null, to: 'One' }])
   })
   it('ignores a field that is no longer there', () => {
     const form = formOf([{ ...named('a'), lands: [{ field: 'gone' }] }])
-    expect(landValues(form, { a: 'x' }, null, ilka, fields)).toEqual([])
+    expect(land(form, { a: 'x' }, ilka).changes).toEqual([])
+  })
+  it.each<[string, object, Answer, Answer, Answer]>([
+    ['a date in a date', { kind: 'date', lands: [{ field: 'visit' }] }, '2026-09-14', null, '2026-09-14'],
+    [
+      'anything in text, in words',
+      { kind: 'date', lands: [{ field: 'notes' }] },
+      '2026-09-14',
+      null,
+      '14 September 2026',
+    ],
+    [
+      'a date in a number, by its year',
+      { kind: 'date', lands: [{ field: 'size', translate: 'year' }] },
+      '2026-09-14',
+      null,
+      2026,
+    ],
+    ['a date in a number, not at all', { kind: 'date', lands: [{ field: 'size' }] }, '2026-09-14', null, null],
+    ['the larger number', { kind: 'number', lands: [{ field: 'size', ifFilled: 'larger' }] }, 3, 5, 5],
+    ['a larger number', { kind: 'number', lands: [{ field: 'size', ifFilled: 'larger' }] }, 7, 5, 7],
+    [
+      'the earlier day',
+      { kind: 'date', lands: [{ field: 'visit', ifFilled: 'earlier' }] },
+      '2026-09-14',
+      '2026-10-01',
+      '2026-09-14',
+    ],
+    [
+      'a day that is no earlier',
+      { kind: 'date', lands: [{ field: 'visit', ifFilled: 'earlier' }] },
+      '2026-11-14',
+      '2026-10-01',
+      '2026-10-01',
+    ],
+    [
+      'choices added to those there',
+      { ...choiceOf('q', 'glass', 'stoneware'), kind: 'several_choices', lands: [{ field: 'wares', ifFilled: 'add' }] },
+      ['stoneware'],
+      ['glass'],
+      ['glass', 'stoneware'],
+    ],
+    [
+      'choices counted',
+      {
+        ...choiceOf('q', 'glass', 'stoneware'),
+        kind: 'several_choices',
+        lands: [{ field: 'size', translate: 'count' }],
+      },
+      ['stoneware', 'glass'],
+      null,
+      2,
+    ],
+    [
+      'one choice as the only one',
+      { ...choiceOf('q', 'glass', 'stoneware'), lands: [{ field: 'wares', translate: 'only' }] },
+      'glass',
+      null,
+      ['glass'],
+    ],
+    [
+      'text below the text that is there',
+      { kind: 'short_text', lands: [{ field: 'notes', ifFilled: 'add' }] },
+      'B',
+      'A',
+      'A\nB',
+    ],
+  ])('lands %s', (_, question, answer, stored, expected) => {
+    const form = formOf([{ name: 'q', label: 'Q', ...question } as QuestionInput])
+    const [{ field = '' } = {}] = form.steps[0]?.questions[0]?.lands ?? []
+    const contact = { ...ilka, values: { ...ilka.values, [field]: stored } }
+    const change = land(form, { q: answer }, contact).changes.find((one) => one.field === field)
+    expect(change?.effect === 'set' ? change.to : stored).toEqual(expected)
   })
   it('never puts a blank in place of a value, whatever is answered', () => {
     const answers = fc.option(fc.constantFrom<Answer>('', 'x', 0, 5, true, false))
     const rule = fc.constantFrom('keep' as const, 'replace' as const)
     fc.assert(
       fc.property(answers, answers, rule, rule, fc.constantFrom(ilka, null), (a, b, ruleA, ruleB, contact) => {
-        const changes = landValues(formOf([named('a', ruleA), named('b', ruleB)]), { a, b }, null, contact, fields)
+        const changes = land(formOf([named('a', ruleA), named('b', ruleB)]), { a, b }, contact).changes
         for (const { from, to, effect } of changes) {
           expect(to === null || to === '').toBe(false)
           if (effect === 'kept') expect(from).toBe('Ilka')
@@ -101,3 +186,20 @@ describe('lists', () => {
     expect(joinLists(form, { letter: true }, null, [])).toEqual([])
   })
 })
+
+describe('a company', () => {
+  it('is called the same however its name is written', () => {
+    for (const name of ['Alder Studio', ' ALDER  studio.', 'alder-studio', 'Alder Studio'])
+      expect(companyKey(name)).toBe('alder studio')
+    expect(companyKey('Печь')).not.toBe('')
+    expect(companyKey('…')).toBe('')
+  })
+  it('shares the domain of its people’s mail, unless that is a free service’s', () => {
+    expect(companyDomain('ilka@mail.alder.example')).toBe('alder.example')
+    expect(companyDomain('ilka@alder.co.uk')).toBe('alder.co.uk')
+    for (const none of ['ilka@gmail.com', 'ilka@localhost', 'ilka@10.0.0.1', 'ilka'])
+      expect(companyDomain(none)).toBe(null)
+  })
+})
+
+type QuestionInput = NonNullable<FormInput['steps'][number]['questions']>[number]

@@ -1,12 +1,16 @@
 import type { Answers } from '../answers/answer'
+import type { RecordField, RecordType } from './field'
 
 /** What is known of the workspace when a plan is made. A plan depends on nothing else. */
 export interface Snapshot {
   workspace: { name: string; mailDomain: string }
   /** Told when no desk is; `null` in a workspace that nobody belongs to. */
   owner: { name: string; email: string } | null
-  /** Contacts that may be matched: the holder of the personal link, and the one with the answered email. */
-  contacts: ContactState[]
+  /**
+   * Records that may be matched: the holder of the personal link, the contact with the answered email, companies
+   * of that name or mail domain, and what this form has opened for that contact, the latest first.
+   */
+  records: RecordState[]
   fields: RecordField[]
   lists: ListInfo[]
   desks: Desk[]
@@ -14,18 +18,22 @@ export interface Snapshot {
   crm: boolean
 }
 
-export interface ContactState {
+/** A stored record. */
+export interface RecordState {
   id: string
-  email: string
-  /** Stored fields, `email` included. */
+  type: RecordType
+  /** What it is matched by: a contact's address, a company's folded name; of others, their own id. */
+  key: string
+  /** A company's mail domain. */
+  domain: string | null
+  /** Whose it is, by id. */
+  contact: string | null
+  company: string | null
+  /** The form that opened it, by id. */
+  form: string | null
   values: Answers
-  /** Names of the lists the contact is on. */
+  /** Names of the lists a contact is on. */
   lists: string[]
-}
-
-export interface RecordField {
-  name: string
-  label: string
 }
 
 export interface ListInfo {
@@ -37,4 +45,11 @@ export interface Desk {
   name: string
   title: string
   addresses: string[]
+}
+
+/** What people call a record. */
+export function titleOf({ type, key, values }: Pick<RecordState, 'type' | 'key' | 'values'>): string {
+  const named =
+    type === 'contact' ? [values.first_name, values.last_name] : [type === 'company' ? values.name : values.title]
+  return named.filter((part) => typeof part === 'string' && part !== '').join(' ') || key
 }

@@ -1,6 +1,8 @@
-import { type Answer, isBlank } from '../answers/answer'
-import { showPlainly } from '../answers/show'
+import { isBlank } from '../answers/answer'
 import type { Plan } from '../plan'
+import { RECORD_WORDS } from '../records/field'
+import type { RecordChange } from '../records/land'
+import type { Touched } from '../records/match'
 
 /** One line of a plan in words, with the reason it is there. */
 export interface PlanLine {
@@ -13,16 +15,8 @@ export interface PlanLine {
 export function explainPlan(plan: Plan): PlanLine[] {
   return [
     explainPerson(plan),
-    ...plan.changes.map((change): PlanLine => ({
-      place: 'record',
-      text:
-        change.effect === 'kept'
-          ? `${change.label} stays ${show(change.from)}; the answer was ${show(change.to)}`
-          : isBlank(change.from)
-            ? `${change.label} becomes ${show(change.to)}`
-            : `${change.label} goes from ${show(change.from)} to ${show(change.to)}`,
-      because: change.because,
-    })),
+    ...plan.records.filter(({ record }) => record !== 'contact').map((touched) => explainTouched(plan, touched)),
+    ...plan.changes.map(explainChange),
     ...plan.lists.map(({ title, because }): PlanLine => ({ place: 'list', text: `Joins ${title}`, because })),
     ...plan.messages.map(({ title, audience, to, because }): PlanLine => ({
       place: 'message',
@@ -46,9 +40,28 @@ function explainPerson({ person }: Plan): PlanLine {
     email: `${person.email ?? ''} is known`,
     personal_link: `${person.email ?? ''} is known by personal link`,
     new: `${person.email ?? ''} becomes a new contact`,
+    unknown: `${person.email ?? ''} is unknown, and becomes no contact`,
     nobody: 'Nobody is matched, so nothing lands in a contact',
   }[person.how]
   return { place: 'person', text, because: person.because }
 }
 
-const show = (answer: Answer): string => showPlainly(answer) || 'blank'
+/** “Matches the company Alder Studio”, “Opens a deal: Kiln for Alder Studio”. */
+function explainTouched({ changes }: Plan, { record, id, title, because }: Touched): PlanLine {
+  const named = changes.find((change) => change.record === record && /^(name|title)$/.test(change.field))
+  const name = named?.words.to ?? ''
+  const text = id === null ? `Opens a ${record}${name && `: ${name}`}` : `Matches the ${record} ${title ?? ''}`
+  return { place: 'record', text, because }
+}
+
+function explainChange({ record, label, from, words, effect, because }: RecordChange): PlanLine {
+  const what = record === 'contact' ? label : `${RECORD_WORDS[record]} · ${label}`
+  const [before, after] = [words.from || 'blank', words.to || 'blank']
+  const text =
+    effect === 'kept'
+      ? `${what} stays ${before}; the answer was ${after}`
+      : isBlank(from)
+        ? `${what} becomes ${after}`
+        : `${what} goes from ${before} to ${after}`
+  return { place: 'record', text, because }
+}

@@ -3,7 +3,8 @@ import { type Form, type FormInput, formSchema } from '../form/definition'
 import type { Answer } from '../answers/answer'
 import { KIND_NAMES, type KindName } from '../answers/registry'
 import { type Condition, makeGroup, type Test } from '../logic/condition'
-import type { Snapshot } from '../records/snapshot'
+import { BUILT_IN_FIELDS, type RecordField, type RecordType } from '../records/field'
+import type { RecordState, Snapshot } from '../records/snapshot'
 
 /** Forms and snapshots that the core's tests share. */
 
@@ -27,11 +28,48 @@ export const choiceOf = (name: string, ...values: string[]): Extract<QuestionInp
   options: values.map((value) => ({ value, label: value.toUpperCase() })),
 })
 
+const fieldOf = (
+  record: RecordType,
+  name: string,
+  type: RecordField['type'] = 'text',
+  options: string[] = [],
+): RecordField => ({
+  record,
+  name,
+  label: name,
+  type,
+  options: options.map((value) => ({ value, label: value.toUpperCase() })),
+  retired: false,
+})
+
+/** A stored contact. */
+export const contactOf = (id: string, email: string, more: Partial<RecordState> = {}): RecordState => ({
+  id,
+  type: 'contact',
+  key: email,
+  domain: null,
+  contact: null,
+  company: null,
+  form: null,
+  lists: [],
+  ...more,
+  values: { email, ...more.values },
+})
+
 export const snapshotOf = (more: Partial<Snapshot> = {}): Snapshot => ({
   workspace: { name: 'Tarnfield Kilns', mailDomain: 'tarnfield.example' },
   owner: { name: 'Ines', email: 'ines@tarnfield.example' },
-  contacts: [],
-  fields: ['email', 'first_name', 'region'].map((name) => ({ name, label: name })),
+  records: [],
+  fields: [
+    ...BUILT_IN_FIELDS,
+    fieldOf('contact', 'region', 'choice', ['north', 'south']),
+    fieldOf('contact', 'notes'),
+    fieldOf('contact', 'visit', 'date'),
+    fieldOf('contact', 'size', 'number'),
+    fieldOf('contact', 'wares', 'several_choices', ['glass', 'stoneware']),
+    fieldOf('company', 'region'),
+    fieldOf('deal', 'budget', 'money'),
+  ],
   lists: [{ name: 'firing_notes', title: 'Firing notes' }],
   desks: [
     { name: 'north', title: 'North desk', addresses: ['north@tarnfield.example'] },

@@ -87,10 +87,13 @@ create table api_token (
 
 create table record_field (
   workspace_id uuid not null references workspace,
-  record text not null default 'contact',
+  record text not null check (record in ('contact', 'company', 'deal', 'request')),
   name text not null,
   label text not null,
+  type text not null default 'text',
+  options jsonb not null default '[]',
   position integer not null default 0,
+  retired boolean not null default false,
   primary key (workspace_id, record, name)
 );
 
@@ -143,19 +146,33 @@ create table release (
 
 alter table form add foreign key (id, live_release_id) references release (form_id, id);
 
-create table contact (
+create table record (
   id uuid primary key default gen_random_uuid(),
   workspace_id uuid not null references workspace,
-  email text not null,
+  type text not null check (type in ('contact', 'company', 'deal', 'request')),
+  key text not null,
+  domain text,
+  contact_id uuid,
+  company_id uuid,
+  form_id uuid,
   "values" jsonb not null,
   revision integer not null default 1,
   created_at timestamptz not null,
   updated_at timestamptz not null,
-  unique (workspace_id, email),
-  unique (workspace_id, id)
+  unique (workspace_id, type, key),
+  unique (workspace_id, id),
+  foreign key (workspace_id, contact_id) references record (workspace_id, id),
+  foreign key (workspace_id, company_id) references record (workspace_id, id),
+  foreign key (workspace_id, form_id) references form (workspace_id, id)
 );
 
-create index on contact (workspace_id, updated_at desc, id desc);
+create index on record (workspace_id, type, updated_at desc, id desc);
+
+create index on record (workspace_id, domain) where domain is not null;
+
+create index on record (contact_id, created_at desc) where contact_id is not null;
+
+create index on record (company_id, created_at desc) where company_id is not null;
 
 create table submission (
   id uuid primary key default gen_random_uuid(),
@@ -179,7 +196,7 @@ create table submission (
   unique (workspace_id, id),
   foreign key (workspace_id, form_id) references form (workspace_id, id),
   foreign key (form_id, release_id) references release (form_id, id),
-  foreign key (workspace_id, contact_id) references contact (workspace_id, id)
+  foreign key (workspace_id, contact_id) references record (workspace_id, id)
 );
 
 create index on submission (workspace_id, received_at desc, id desc);
@@ -190,21 +207,21 @@ create index on submission (contact_id, received_at desc);
 
 create index on submission (received_at) where state = 'received';
 
-create table contact_change (
+create table record_change (
   id uuid primary key default gen_random_uuid(),
   workspace_id uuid not null,
-  contact_id uuid not null,
+  record_id uuid not null,
   field text not null,
   "from" jsonb not null,
   "to" jsonb not null,
   submission_id uuid,
   because text not null,
   at timestamptz not null,
-  foreign key (workspace_id, contact_id) references contact (workspace_id, id),
+  foreign key (workspace_id, record_id) references record (workspace_id, id),
   foreign key (workspace_id, submission_id) references submission (workspace_id, id)
 );
 
-create index on contact_change (contact_id, at desc);
+create index on record_change (submission_id) where submission_id is not null;
 
 create table list_membership (
   workspace_id uuid not null,
@@ -215,7 +232,7 @@ create table list_membership (
   joined_at timestamptz not null,
   primary key (workspace_id, list, contact_id),
   foreign key (workspace_id, list) references list (workspace_id, name),
-  foreign key (workspace_id, contact_id) references contact (workspace_id, id),
+  foreign key (workspace_id, contact_id) references record (workspace_id, id),
   foreign key (workspace_id, submission_id) references submission (workspace_id, id)
 );
 
@@ -230,7 +247,7 @@ create table personal_link (
   created_at timestamptz not null default now(),
   expires_at timestamptz,
   withdrawn_at timestamptz,
-  foreign key (workspace_id, contact_id) references contact (workspace_id, id),
+  foreign key (workspace_id, contact_id) references record (workspace_id, id),
   foreign key (workspace_id, form_id) references form (workspace_id, id)
 );
 
@@ -252,7 +269,7 @@ create table visit (
   answers jsonb,
   primary key (form_id, id),
   foreign key (workspace_id, form_id) references form (workspace_id, id),
-  foreign key (workspace_id, link_holder) references contact (workspace_id, id)
+  foreign key (workspace_id, link_holder) references record (workspace_id, id)
 );
 
 create index on visit (form_id, arrived_at);

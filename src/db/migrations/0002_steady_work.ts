@@ -20,9 +20,9 @@ alter table submission
 
 create index submission_waiting on submission (workspace_id, seq) where state = 'received';
 
-alter table contact_change add column seq bigint generated always as identity;
+alter table record_change add column seq bigint generated always as identity;
 
-create index contact_change_lineage on contact_change (contact_id, seq desc);
+create index record_lineage on record_change (record_id, seq desc);
 
 alter table delivery
   add column lease_until timestamptz,

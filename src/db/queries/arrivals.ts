@@ -18,7 +18,7 @@ export async function listSubmissions(db: Runner, workspaceId: string, filter: A
     .selectFrom('submission')
     .innerJoin('form', 'form.id', 'submission.form_id')
     .innerJoin('release', 'release.id', 'submission.release_id')
-    .leftJoin('contact', 'contact.id', 'submission.contact_id')
+    .leftJoin('record as contact', 'contact.id', 'submission.contact_id')
     .select([
       'submission.id',
       'form.slug as form',
@@ -26,7 +26,7 @@ export async function listSubmissions(db: Runner, workspaceId: string, filter: A
       'release.number as release',
       'submission.state',
       'submission.contact_id as contact',
-      'contact.email',
+      'contact.key as email',
       'contact.values as person',
       'submission.values',
       'submission.error',
@@ -45,9 +45,7 @@ export async function listSubmissions(db: Runner, workspaceId: string, filter: A
     .$if(form !== undefined, (query) => query.where('form.slug', '=', form ?? ''))
     .$if(state !== undefined, (query) => query.where('submission.state', '=', state as SubmissionState))
     .$if(Boolean(search), (query) =>
-      query.where(
-        sql<boolean>`(contact.email ilike ${like(search)} or submission."values"::text ilike ${like(search)})`,
-      ),
+      query.where(sql<boolean>`(contact.key ilike ${like(search)} or submission."values"::text ilike ${like(search)})`),
     )
     .$if(Boolean(after), (query) =>
       query.where(
@@ -67,7 +65,7 @@ export async function listUnfinished(db: Runner, workspaceId: string, filter: Ar
   const rows = await db
     .selectFrom('visit')
     .innerJoin('form', 'form.id', 'visit.form_id')
-    .leftJoin('contact', 'contact.id', 'visit.link_holder')
+    .leftJoin('record as contact', 'contact.id', 'visit.link_holder')
     .select([
       'visit.id',
       'form.slug as form',
@@ -78,7 +76,7 @@ export async function listUnfinished(db: Runner, workspaceId: string, filter: Ar
       'visit.source',
       'visit.returned_at as returnedAt',
       'contact.id as contact',
-      'contact.email',
+      'contact.key as email',
     ])
     .select('visit.last_at as lastAt')
     .where('visit.workspace_id', '=', workspaceId)
@@ -86,7 +84,7 @@ export async function listUnfinished(db: Runner, workspaceId: string, filter: Ar
     .where('visit.sent_at', 'is', null)
     .$if(form !== undefined, (query) => query.where('form.slug', '=', form ?? ''))
     .$if(Boolean(search), (query) =>
-      query.where(sql<boolean>`(contact.email ilike ${like(search)} or visit.answers::text ilike ${like(search)})`),
+      query.where(sql<boolean>`(contact.key ilike ${like(search)} or visit.answers::text ilike ${like(search)})`),
     )
     .$if(Boolean(after), (query) =>
       query.where(sql<boolean>`(visit.last_at, visit.id) < (${after?.at}::timestamptz, ${after?.id}::uuid)`),
@@ -106,7 +104,7 @@ export async function findSubmission(db: Runner, workspaceId: string, id: string
     .selectFrom('submission')
     .innerJoin('form', 'form.id', 'submission.form_id')
     .innerJoin('release', 'release.id', 'submission.release_id')
-    .leftJoin('contact', 'contact.id', 'submission.contact_id')
+    .leftJoin('record as contact', 'contact.id', 'submission.contact_id')
     .leftJoin('visit', (join) =>
       join.onRef('visit.form_id', '=', 'submission.form_id').onRef('visit.id', '=', 'submission.visit_id'),
     )
@@ -125,7 +123,7 @@ export async function findSubmission(db: Runner, workspaceId: string, id: string
       'submission.plan',
       'submission.error',
       'submission.contact_id as contact',
-      'contact.email',
+      'contact.key as email',
       'visit.source',
       'visit.began_at as beganAt',
       'submission.received_at as receivedAt',

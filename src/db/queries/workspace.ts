@@ -1,5 +1,7 @@
-import type { Desk, ListInfo, RecordField } from '@/core/records/snapshot'
-import type { Runner } from '../database'
+import { sql } from 'kysely'
+import type { RecordField, RecordType } from '@/core/records/field'
+import type { Desk, ListInfo } from '@/core/records/snapshot'
+import { asJson, type Runner } from '../database'
 
 export interface WorkspaceResources {
   workspace: { name: string; mailDomain: string }
@@ -13,9 +15,8 @@ export async function readResources(db: Runner, workspaceId: string): Promise<Wo
     db.selectFrom('workspace').select(['name', 'mail_domain']).where('id', '=', workspaceId).executeTakeFirstOrThrow(),
     db
       .selectFrom('record_field')
-      .select(['name', 'label'])
+      .select(['record', 'name', 'label', 'type', 'options', 'retired'])
       .where('workspace_id', '=', workspaceId)
-      .where('record', '=', 'contact')
       .orderBy('position')
       .orderBy('name')
       .execute(),
@@ -30,13 +31,39 @@ export async function readResources(db: Runner, workspaceId: string): Promise<Wo
   return { workspace: { name: workspace.name, mailDomain: workspace.mail_domain }, fields, lists, desks }
 }
 
-export async function addField(db: Runner, workspaceId: string, { name, label }: RecordField): Promise<boolean> {
-  const added = await db
+/** Makes a field, or changes one; says whether it is new. It stands after the others of its record. */
+export async function saveField(db: Runner, workspaceId: string, field: RecordField): Promise<void> {
+  const { record, name, ...rest } = field
+  const change = { ...rest, options: asJson(rest.options) }
+  await db
     .insertInto('record_field')
-    .values({ workspace_id: workspaceId, name, label, position: 100 })
-    .onConflict((conflict) => conflict.doNothing())
-    .executeTakeFirst()
-  return added.numInsertedOrUpdatedRows === 1n
+    .values((eb) => ({
+      workspace_id: workspaceId,
+      record,
+      name,
+      ...change,
+      position: eb
+        .selectFrom('record_field as other')
+        .select(sql<number>`coalesce(max(position), 0) + 1`.as('next'))
+        .where('other.workspace_id', '=', workspaceId)
+        .where('other.record', '=', record),
+    }))
+    .onConflict((conflict) => conflict.columns(['workspace_id', 'record', 'name']).doUpdateSet(change))
+    .execute()
+}
+
+/** Puts the fields of a record in this order; names that are not there change nothing. */
+export async function orderFields(
+  db: Runner,
+  workspaceId: string,
+  record: RecordType,
+  names: readonly string[],
+): Promise<void> {
+  await sql`
+    update record_field set position = place.n
+    from unnest(${names}::text[]) with ordinality as place(name, n)
+    where workspace_id = ${workspaceId} and record = ${record} and record_field.name = place.name
+  `.execute(db)
 }
 
 export async function saveDesk(db: Runner, workspaceId: string, desk: Desk): Promise<void> {

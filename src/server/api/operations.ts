@@ -234,9 +234,10 @@ export const operations: Operation[] = [
     body: newContactSchema,
     answers: { 201: 'The contact was made', 409: 'The address is taken', 422: 'A field is wrong' },
     async run({ context, workspaceId, body }) {
-      const added = await addContact(context.db, workspaceId, body, 'Entered through the API', new Date())
+      const { values, company } = body
+      const added = await addContact(context.db, workspaceId, values, 'Entered through the API', new Date(), company)
       if (!added.ok) return problem(added.status, added.message)
-      return Response.json({ id: added.id, email: body.email, values: body, lists: [] }, { status: 201 })
+      return Response.json({ id: added.id, email: values.email, company, values, lists: [] }, { status: 201 })
     },
   }),
   operation({

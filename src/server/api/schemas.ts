@@ -36,13 +36,18 @@ export const newFormSchema = z.strictObject({
 
 const fieldValueSchema = z.union([z.string().max(20_000), z.number(), z.boolean()])
 
-/** A contact by its email, with stored fields by name: beside the email, or under `values`. */
+/** A contact by its email, of the company named, with stored fields by name: beside the email, or under `values`. */
 export const newContactSchema = z
-  .object({ email: z.string(), values: z.record(z.string(), fieldValueSchema).optional() })
+  .object({
+    email: z.string(),
+    company: z.string().trim().min(1).max(300).optional().describe('The name of its company, made where nobody has it'),
+    values: z.record(z.string(), fieldValueSchema).optional(),
+  })
   .catchall(fieldValueSchema)
-  .transform(({ email: text, values, ...fields }, context) => {
+  .transform(({ email: text, company, values, ...fields }, context) => {
     const checked = email.check(text, {})
-    if (checked.ok && typeof checked.answer === 'string') return { ...fields, ...values, email: checked.answer }
+    if (checked.ok && typeof checked.answer === 'string')
+      return { company: company ?? null, values: { ...fields, ...values, email: checked.answer } }
     context.addIssue({ code: 'custom', path: ['email'], message: 'Give an email address' })
     return z.NEVER
   })

@@ -1,13 +1,19 @@
 import type { Plan, PlannedDelivery } from '@/core/plan'
-import type { StoredContact } from '@/db/queries/contacts'
+import { titleOf } from '@/core/records/snapshot'
+import type { StoredRecord } from '@/db/queries/records'
 import type { DeliveryBody } from '@/db/schema'
 
 /** A delivery complete enough to be sent, and sent again, without looking anything up. */
-export function bodyOf(delivery: PlannedDelivery, plan: Plan, contact: StoredContact | null, now: Date): DeliveryBody {
+export function bodyOf(
+  delivery: PlannedDelivery,
+  plan: Plan,
+  { contact, company }: { contact: StoredRecord | null; company: StoredRecord | null },
+  now: Date,
+): DeliveryBody {
   if (delivery.to === 'crm') {
     if (!contact) throw new Error('A CRM delivery needs a contact')
-    const { email, values, revision } = contact
-    return { to: 'crm', email, values, revision }
+    const { key: email, values, revision } = contact
+    return { to: 'crm', email, values: company ? { ...values, company: titleOf(company) } : values, revision }
   }
   const message = plan.messages[delivery.message]
   if (!message) throw new Error('A mail delivery needs its message')

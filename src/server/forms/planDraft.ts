@@ -1,12 +1,16 @@
 import type { AnswerError } from '@/core/answers/check'
-import { fillCarried, takeCarried } from '@/core/fill/fill'
+import { fillCarried, fillQuestions, takeCarried } from '@/core/fill/fill'
 import type { Form } from '@/core/form/definition'
 import { walkForm } from '@/core/form/walk'
 import { emailIn, type Plan, planSubmission } from '@/core/plan'
+import { companyNameIn } from '@/core/records/match'
 import type { Db } from '@/db/database'
-import { readContacts } from '@/db/queries/contacts'
+import { readRecords } from '@/db/queries/records'
+import { findContact } from '@/db/queries/people'
 import { readOwner, readResources } from '@/db/queries/workspace'
 import { context } from '../context'
+import { originsOf } from '../submissions/acceptSubmission'
+import { wantedOf } from '../submissions/batch'
 
 export interface DraftRun {
   plan: Plan
@@ -28,28 +32,25 @@ export interface DraftInput {
 export async function planDraft(
   db: Db,
   form: Form,
-  owner: { workspaceId: string; ownerId: string | null },
+  owner: { id: string; workspaceId: string; ownerId: string | null },
   input: DraftInput,
 ): Promise<DraftRun> {
   const { workspaceId } = owner
-  const holders = input.contact ? await readContacts(db, workspaceId, [], [input.contact]) : []
-  const holder = holders[0] ?? null
+  const holder = input.contact ? await findContact(db, workspaceId, input.contact) : null
   const known = { link: input.link, pageBefore: null, record: holder?.values ?? null }
-  const carried = { ...fillCarried(form, known, input.values).values, ...takeCarried(form, input.carried ?? {}) }
+  const filled = fillCarried(form, known, input.values)
+  const carried = { ...filled.values, ...takeCarried(form, input.carried ?? {}) }
   const { answers, errors } = walkForm(form, input.values, carried)
   const values = { ...carried, ...answers }
   const email = emailIn(form, values)
-  const [resources, ownedBy, matched] = await Promise.all([
+  const wanted = { ...wantedOf(form, email, companyNameIn(form, values)), contacts: holder ? [holder.id] : [] }
+  const [resources, ownedBy, records] = await Promise.all([
     readResources(db, workspaceId),
     readOwner(db, workspaceId, owner.ownerId),
-    email ? readContacts(db, workspaceId, [email], []) : [],
+    readRecords(db, workspaceId, wanted),
   ])
-  const contacts = [...holders, ...matched.filter(({ id }) => id !== holder?.id)]
-  const snapshot = {
-    ...resources,
-    owner: ownedBy,
-    contacts,
-    crm: context().config.LICHEN_CRM_URL !== '',
-  }
-  return { plan: planSubmission(form, values, { linkHolder: holder?.id ?? null, submission: null }, snapshot), errors }
+  const snapshot = { ...resources, owner: ownedBy, records, crm: context().config.LICHEN_CRM_URL !== '' }
+  const facts = { linkHolder: holder?.id ?? null, submission: null, form: owner.id }
+  const origins = { ...filled.origins, ...originsOf(answers, fillQuestions(form, known)) }
+  return { plan: planSubmission(form, values, origins, facts, snapshot), errors }
 }

@@ -70,7 +70,7 @@ export async function acceptSubmission(
 }
 
 /** What was filled in and sent as it stood still comes from where it was filled from; the rest was typed. */
-function originsOf(answers: Answers, filled: { values: Answers; origins: Origins }): Origins {
+export function originsOf(answers: Answers, filled: { values: Answers; origins: Origins }): Origins {
   const origins: Origins = {}
   for (const [name, answer] of Object.entries(answers)) {
     if (isBlank(answer)) continue

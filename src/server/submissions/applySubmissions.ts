@@ -1,24 +1,9 @@
-import { randomUUID } from 'node:crypto'
-import type { Form } from '@/core/form/definition'
-import { walkForm } from '@/core/form/walk'
-import { emailIn, type Plan, planSubmission } from '@/core/plan'
+import { type Plan, planSubmission } from '@/core/plan'
 import type { Snapshot } from '@/core/records/snapshot'
 import type { Db, Runner } from '@/db/database'
 import { lockNames } from '@/db/queries/clock'
-import {
-  addChanges,
-  addMemberships,
-  lockContacts,
-  type NewChange,
-  type NewMembership,
-  type StoredContact,
-  writeContacts,
-} from '@/db/queries/contacts'
-import { addDeliveries, type NewDelivery } from '@/db/queries/deliveries'
 import { readRelease } from '@/db/queries/forms'
 import {
-  type AppliedSubmission,
-  markApplied,
   markFailed,
   postponeSubmission,
   readWaiting,
@@ -26,11 +11,10 @@ import {
   workspacesWaiting,
 } from '@/db/queries/submissions'
 import { readOwner, readResources } from '@/db/queries/workspace'
-import { bodyOf, visitorOf } from '../deliveries/body'
 import { isDatabaseAway, isTemporary, reasonOf } from '../failures'
 import { readReleased } from '../forms/live'
 import { log, traced } from '../log'
-import { advanceVisits, type VisitNotice } from '../visits/advance'
+import { Batch, type ReleasedForm } from './batch'
 
 export interface ApplySettings {
   crm: boolean
@@ -114,7 +98,7 @@ async function applyTogether(
   await work.meet(tx, submissions, forms)
   for (const submission of submissions) {
     const released = forms.get(submission.release_id) ?? new Error('Its release does not exist')
-    const plan = makePlan(submission, released, { ...resources, contacts: work.known(), crm: settings.crm })
+    const plan = makePlan(submission, released, { ...resources, records: work.known(), crm: settings.crm })
     if (plan instanceof Error || released instanceof Error) {
       log.error({ error: plan, submission: submission.id }, 'A submission cannot be planned')
       failed.push({ id: submission.id, error: reasonOf(plan) })
@@ -132,17 +116,12 @@ function makePlan(
 ): Plan | Error {
   if (released instanceof Error) return released
   try {
-    const facts = { linkHolder: submission.link_holder, submission: submission.id }
-    return planSubmission(released.form, submission.values, facts, { ...around, owner: released.owner })
+    const facts = { linkHolder: submission.link_holder, submission: submission.id, form: submission.form_id }
+    const snapshot = { ...around, owner: released.owner }
+    return planSubmission(released.form, submission.values, submission.origins, facts, snapshot)
   } catch (error) {
     return error instanceof Error ? error : new Error(String(error))
   }
-}
-
-interface ReleasedForm {
-  form: Form
-  number: number
-  owner: Snapshot['owner']
 }
 
 /** The releases these submissions were sent to, or why one cannot be read. */
@@ -156,112 +135,4 @@ async function readForms(tx: Runner, submissions: ReceivedSubmission[]): Promise
     forms.set(release_id, form instanceof Error ? form : { form, number, owner })
   }
   return forms
-}
-
-/** What a batch of plans adds up to, gathered in memory and written with one statement a table. */
-class Batch {
-  private readonly contacts = new Map<string, StoredContact>()
-  private readonly changed = new Map<string, { contact: StoredContact; at: Date }>()
-  private readonly changes: NewChange[] = []
-  private readonly memberships: NewMembership[] = []
-  private readonly deliveries: NewDelivery[] = []
-  private readonly applied: AppliedSubmission[] = []
-  private readonly visits: VisitNotice[] = []
-
-  constructor(
-    private readonly workspaceId: string,
-    private readonly settings: ApplySettings,
-    private readonly now: Date,
-  ) {}
-
-  /** Reads and locks everybody these submissions may be from, those who do not exist yet included. */
-  async meet(tx: Runner, submissions: ReceivedSubmission[], forms: Map<string, ReleasedForm | Error>): Promise<void> {
-    const emails = submissions.flatMap(({ release_id, values }) => {
-      const released = forms.get(release_id)
-      return (released && !(released instanceof Error) && emailIn(released.form, values)) || []
-    })
-    const holders = submissions.flatMap(({ link_holder }) => link_holder ?? [])
-    await lockNames(
-      tx,
-      emails.map((email) => `${this.workspaceId} ${email}`),
-    )
-    for (const contact of await lockContacts(tx, this.workspaceId, emails, holders))
-      this.contacts.set(contact.id, contact)
-  }
-
-  known(): StoredContact[] {
-    return [...this.contacts.values()]
-  }
-
-  /** Takes one plan in; later plans of the batch see what it does. */
-  take(submission: ReceivedSubmission, form: Form, plan: Plan, releaseNumber: number): void {
-    const at = this.settings.appliedAt?.(submission.received_at) ?? this.now
-    const contact = this.changeContact(submission, plan, at)
-    this.applied.push({
-      id: submission.id,
-      contact_id: contact?.id ?? null,
-      plan,
-      applied_at: at.toISOString(),
-    })
-    for (const delivery of plan.deliveries)
-      this.deliveries.push({
-        id: randomUUID(),
-        workspace_id: this.workspaceId,
-        submission_id: submission.id,
-        form_id: submission.form_id,
-        visitor: visitorOf(delivery, plan),
-        key: delivery.key,
-        body: bodyOf(delivery, plan, contact, at),
-        because: delivery.because,
-        created_at: at.toISOString(),
-      })
-    const { steps } = walkForm(form, submission.values, submission.values)
-    this.visits.push({
-      visitId: submission.visit_id,
-      formId: submission.form_id,
-      workspaceId: this.workspaceId,
-      releaseNumber,
-      link: submission.link,
-      pageBefore: submission.page_before,
-      linkHolder: submission.link_holder,
-      ownHost: this.settings.ownHost,
-      at: submission.received_at,
-      noticed: { sent: true, steps: steps.map(({ name }) => name) },
-    })
-  }
-
-  private changeContact(submission: ReceivedSubmission, plan: Plan, at: Date): StoredContact | null {
-    const { person } = plan
-    if (person.how === 'nobody' || !person.email) return null
-    const stored = person.contact ? this.contacts.get(person.contact) : undefined
-    const before = stored ?? this.newContact(person.email)
-    const set = plan.changes.filter(({ effect }) => effect === 'set')
-    const values = { ...before.values }
-    for (const { field, to } of set) values[field] = to
-    const contact: StoredContact = {
-      ...before,
-      values,
-      revision: stored && set.length > 0 ? before.revision + 1 : before.revision,
-      lists: [...before.lists, ...plan.lists.map(({ list }) => list)],
-    }
-    const by = { workspaceId: this.workspaceId, contactId: contact.id, submissionId: submission.id, at }
-    for (const { field, from, to, because } of set) this.changes.push({ ...by, field, from, to, because })
-    for (const { list, wording } of plan.lists) this.memberships.push({ ...by, list, wording })
-    this.contacts.set(contact.id, contact)
-    if (!stored || set.length > 0) this.changed.set(contact.id, { contact, at })
-    return contact
-  }
-
-  private newContact(email: string): StoredContact {
-    return { id: randomUUID(), workspaceId: this.workspaceId, email, values: { email }, lists: [], revision: 1 }
-  }
-
-  async write(tx: Runner): Promise<void> {
-    await writeContacts(tx, [...this.changed.values()])
-    await addChanges(tx, this.changes)
-    await addMemberships(tx, this.memberships)
-    await addDeliveries(tx, this.deliveries)
-    await markApplied(tx, this.applied)
-    await advanceVisits(tx, this.visits)
-  }
 }

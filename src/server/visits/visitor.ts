@@ -59,7 +59,7 @@ export async function findLinkHolder(db: Db, formId: string, secret: unknown): P
   if (typeof secret !== 'string' || !isWellFormedSecret(secret)) return null
   const row = await db
     .selectFrom('personal_link')
-    .innerJoin('contact', 'contact.id', 'personal_link.contact_id')
+    .innerJoin('record as contact', 'contact.id', 'personal_link.contact_id')
     .select(['contact.id', 'contact.values'])
     .where('personal_link.hash', '=', hashSecret(secret))
     .where('personal_link.form_id', '=', formId)

@@ -88,6 +88,7 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
       <span className="self-start pt-1 text-soft">Lands in</span>
       <div className={wide}>
         <LandingEditor
+          name={name}
           lands={question.lands}
           label={question.label}
           parts={partsOf(form, name)}
@@ -123,6 +124,7 @@ export function CarriedDrawer({ carried, onRenamed }: { carried: CarriedValue; o
       <span className="self-start pt-1 text-soft">Lands in</span>
       <div className={wide}>
         <LandingEditor
+          name={name}
           lands={carried.lands}
           label={carried.label}
           parts={[]}

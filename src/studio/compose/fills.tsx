@@ -28,7 +28,8 @@ export function FillEditor({
   parts: readonly Part[]
   onChange: (fill: FillSource[]) => void
 }) {
-  const fields = useDraft((state) => state.resources.fields)
+  const resources = useDraft((state) => state.resources)
+  const fields = resources.fields.filter(({ record, retired }) => record === 'contact' && !retired)
   const begin = (from: string): FillSource => {
     switch (from) {
       case 'record':

@@ -1,12 +1,13 @@
 'use client'
 
 import { showAnswer } from '@/core/answers/show'
-import type { CarriedValue, Question, Step } from '@/core/form/definition'
+import type { CarriedValue, Landing, Question, Step } from '@/core/form/definition'
 import { describeFill, describeRule } from '@/core/form/describe'
 import { updateStep } from '@/core/form/edits'
 import { valuesBeforeStep } from '@/core/form/values'
 import { usesOf } from '@/core/form/uses'
 import { describeCondition } from '@/core/logic/describe'
+import { findField, RECORD_WORDS } from '@/core/records/field'
 import { useDraft } from '../draft/context'
 import { Bar } from '../ui/bar'
 import { Chip } from '../ui/chip'
@@ -212,6 +213,14 @@ const DrawerRow = ({ name, children }: { name: string; children: React.ReactNode
   </tr>
 )
 
+const RULE_WORDS: Record<Landing['ifFilled'], string> = {
+  replace: 'replaces',
+  keep: 'keeps',
+  add: 'adds to',
+  larger: 'if larger, replaces',
+  earlier: 'if earlier, replaces',
+}
+
 function LandsIn({ name, lands }: { name: string; lands: Question['lands'] }) {
   const { resources, form } = useDraft((state) => state)
   const join = form.joins.find(({ consent }) => consent === name)
@@ -219,15 +228,15 @@ function LandsIn({ name, lands }: { name: string; lands: Question['lands'] }) {
   if (lands.length === 0 && !join) return <Chip>stays here</Chip>
   return (
     <>
-      {lands.map(({ field, ifFilled }) => {
-        const known = resources.fields.find((one) => one.name === field)
+      {lands.map(({ record, field, ifFilled }) => {
+        const known = findField(resources.fields, record, field)
         return (
           <Chip
-            key={field}
+            key={`${record}.${field}`}
             tone={known ? 'moss' : 'red'}
-            title={`${ifFilled === 'keep' ? 'Keeps' : 'Replaces'} what is there`}
+            title={`${RECORD_WORDS[record]} · ${known?.label ?? field}: ${RULE_WORDS[ifFilled]} what is there`}
           >
-            Contact · {known?.label ?? field}
+            {RECORD_WORDS[record]} · {known?.label ?? field}
           </Chip>
         )
       })}

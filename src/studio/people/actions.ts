@@ -4,7 +4,7 @@ import { z } from 'zod'
 import { readCursor } from '@/db/queries/cursor'
 import { findForm } from '@/db/queries/forms'
 import { withdrawLink } from '@/db/queries/links'
-import { findPerson, listPeople } from '@/db/queries/people'
+import { findPerson, listCompanies, listPeople } from '@/db/queries/people'
 import { memberAction } from '@/server/access/session'
 import { context } from '@/server/context'
 import { createPersonalLink } from '@/server/people/createLink'
@@ -16,6 +16,14 @@ export const peopleAction = memberAction(
 )
 
 export type PersonRow = Awaited<ReturnType<typeof peopleAction>>['rows'][number]
+
+export const companiesAction = memberAction(
+  z.tuple([z.string().max(500).optional(), z.string().max(500).nullable()]),
+  ({ workspaceId }, search, after) =>
+    listCompanies(context().db, workspaceId, { search, after: readCursor(after), limit: 60 }),
+)
+
+export type CompanyRow = Awaited<ReturnType<typeof companiesAction>>['rows'][number]
 
 /** Makes a personal link to a form for a contact; the address is shown this once. */
 export const newLinkAction = memberAction(

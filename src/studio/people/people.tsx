@@ -1,11 +1,13 @@
 'use client'
 
 import Link from 'next/link'
+import { titleOf } from '@/core/records/snapshot'
 import { Chip } from '../ui/chip'
 import { Empty } from '../ui/empty'
 import { Pages, SearchBox } from '../ui/listFrame'
-import { moment, stored } from '../ui/show'
+import { moment } from '../ui/show'
 import { peopleAction, type PersonRow } from './actions'
+import { PeopleTabs } from './tabs'
 
 interface Props {
   search: string | undefined
@@ -18,6 +20,7 @@ export function People({ search, first }: Props) {
     <main className="px-4 py-3">
       <div className="mb-2 flex items-center gap-3">
         <h1>People</h1>
+        <PeopleTabs at="contacts" />
         <SearchBox label="Narrow by anything stored" />
       </div>
       <Pages key={search ?? ''} first={first} more={(after) => peopleAction(search, after)}>
@@ -34,8 +37,7 @@ export function People({ search, first }: Props) {
                 <tr>
                   <th>Name</th>
                   <th>Email</th>
-                  <th>Studio or school</th>
-                  <th>Region</th>
+                  <th>Company</th>
                   <th>Lists</th>
                   <th className="text-right!">Submissions</th>
                   <th>Changed, UTC</th>
@@ -46,12 +48,17 @@ export function People({ search, first }: Props) {
                   <tr key={person.id} className="hover:bg-lit">
                     <td>
                       <Link href={`/people/${person.id}`} className="font-semibold hover:underline">
-                        {[person.values.first_name, person.values.last_name].filter(Boolean).join(' ') || person.email}
+                        {titleOf({ type: 'contact', key: person.email, values: person.values })}
                       </Link>
                     </td>
                     <td>{person.email}</td>
-                    <td>{stored(person.values.company)}</td>
-                    <td>{stored(person.values.region)}</td>
+                    <td>
+                      {person.companyId && (
+                        <Link href={`/people/companies/${person.companyId}`} className="hover:underline">
+                          {person.company}
+                        </Link>
+                      )}
+                    </td>
                     <td>
                       {person.lists?.map((list) => (
                         <span key={list} className="mr-1">

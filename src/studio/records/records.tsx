@@ -1,8 +1,10 @@
 'use client'
 
+import Link from 'next/link'
 import { mannerOf } from '@/core/answers/registry'
 import { setLandings } from '@/core/form/edits'
 import { partsOf, questionsAsked } from '@/core/form/values'
+import { RECORD_TYPES, RECORD_WORDS, type RecordField, rulesOfField } from '@/core/records/field'
 import { useDraft, useFindings } from '../draft/context'
 import { AddResource } from '../settings/addResource'
 import { Button } from '../ui/button'
@@ -10,6 +12,7 @@ import { Chip } from '../ui/chip'
 import { ChoiceField } from '../ui/field'
 import { Findings } from '../ui/finding'
 import { LandingEditor } from './landings'
+import { TouchedRecords } from './touched'
 
 /** Where every value lands: one row a value, with what happens to what is there. */
 export function Records() {
@@ -25,6 +28,7 @@ export function Records() {
   return (
     <main className="grid min-h-[calc(100vh-142px)] grid-cols-[minmax(0,1fr)_330px] border-t border-rule">
       <div className="border-r border-rule px-4 py-3">
+        <TouchedRecords />
         <h2 className="mb-1.5">
           Where answers land <span className="font-normal text-soft">— a blank never erases what is stored</span>
         </h2>
@@ -44,6 +48,7 @@ export function Records() {
                 </td>
                 <td>
                   <LandingEditor
+                    name={name}
                     lands={lands}
                     label={label}
                     parts={partsOf(form, name)}
@@ -59,15 +64,15 @@ export function Records() {
       <aside className="bg-panel px-3.5 py-3">
         <h2 className="mb-1.5">Worth a look</h2>
         <Findings findings={findings} />
-        <h2 className="mt-5 mb-1.5">Contact fields</h2>
-        <p>
-          {resources.fields.map(({ name, label }) => (
-            <span key={name} className="mr-1">
-              <Chip>{label}</Chip>
-            </span>
-          ))}
-        </p>
+        <FieldChips fields={resources.fields} />
         <AddResource what="field" onAdded={(_, next) => setResources(next)} />
+        <p className="mt-1.5 text-soft">
+          Types, options and fields of other records are set in{' '}
+          <Link href="/settings" className="text-teal underline">
+            Settings
+          </Link>
+          .
+        </p>
       </aside>
     </main>
   )
@@ -127,3 +132,20 @@ function Joins() {
     </section>
   )
 }
+
+/** The fields there are, by record. */
+const FieldChips = ({ fields }: { fields: readonly RecordField[] }) =>
+  RECORD_TYPES.map((record) => (
+    <section key={record}>
+      <h2 className="mt-4 mb-1">{RECORD_WORDS[record]} fields</h2>
+      <p>
+        {fields
+          .filter((field) => field.record === record && !field.retired)
+          .map(({ name, label, type }) => (
+            <span key={name} className="mr-1">
+              <Chip title={rulesOfField(type).words}>{label}</Chip>
+            </span>
+          ))}
+      </p>
+    </section>
+  ))

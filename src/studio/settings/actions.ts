@@ -4,8 +4,18 @@ import { z } from 'zod'
 import type { Resources } from '@/core/form/examine'
 import { cutText } from '@/core/formats/text'
 import { nameFrom } from '@/core/form/name'
+import { optionsSchema } from '@/core/answers/options'
 import { rules as email } from '@/core/answers/kinds/email'
-import { addField, addList, readResources, saveDesk } from '@/db/queries/workspace'
+import {
+  FIELD_TYPES,
+  type FieldType,
+  findField,
+  isBuiltIn,
+  RECORD_TYPES,
+  type RecordField,
+  type RecordType,
+} from '@/core/records/field'
+import { addList, orderFields, readResources, saveDesk, saveField } from '@/db/queries/workspace'
 import { memberAction } from '@/server/access/session'
 import { createToken, withdrawToken } from '@/server/access/token'
 import { context } from '@/server/context'
@@ -22,12 +32,72 @@ export const addResourceAction = memberAction(
     const read = titleSchema.safeParse(title)
     if (!read.success) return { ok: false, message: read.error.issues[0]?.message ?? 'Give it a name' }
     const before = await readResources(db, workspaceId)
-    const taken = { field: before.fields, list: before.lists, desk: before.desks }[what].map(({ name }) => name)
+    const contactFields = before.fields.filter(({ record }) => record === 'contact')
+    const taken = { field: contactFields, list: before.lists, desk: before.desks }[what].map(({ name }) => name)
     const name = nameFrom(read.data, taken)
-    if (what === 'field') await addField(db, workspaceId, { name, label: read.data })
+    if (what === 'field') await saveField(db, workspaceId, newField('contact', name, read.data))
     else if (what === 'list') await addList(db, workspaceId, { name, title: read.data })
     else await saveDesk(db, workspaceId, { name, title: read.data, addresses: [] })
     return { ok: true, name, resources: await readResources(db, workspaceId) }
+  },
+)
+
+const newField = (record: RecordType, name: string, label: string): RecordField => ({
+  record,
+  name,
+  label,
+  type: 'text',
+  options: [],
+  retired: false,
+})
+
+const recordSchema = z.enum(RECORD_TYPES)
+
+/** Adds a field to a sort of record, named after its label. */
+export const addFieldAction = memberAction(
+  z.tuple([recordSchema, z.string(), z.enum(FIELD_TYPES as [FieldType, ...FieldType[]])]),
+  async ({ workspaceId }, record, label, type): Promise<AddResult> => {
+    const { db } = context()
+    const read = titleSchema.safeParse(label)
+    if (!read.success) return { ok: false, message: read.error.issues[0]?.message ?? 'Give it a name' }
+    const { fields } = await readResources(db, workspaceId)
+    const name = nameFrom(
+      read.data,
+      fields.filter((field) => field.record === record).map((field) => field.name),
+    )
+    await saveField(db, workspaceId, { ...newField(record, name, read.data), type })
+    return { ok: true, name, resources: await readResources(db, workspaceId) }
+  },
+)
+
+const fieldChangeSchema = z.strictObject({
+  label: titleSchema,
+  type: z.enum(FIELD_TYPES as [FieldType, ...FieldType[]]),
+  options: optionsSchema(),
+  retired: z.boolean(),
+})
+
+/** Changes a field that is there. What is stored in it stays as it is; a built-in one is never retired. */
+export const setFieldAction = memberAction(
+  z.tuple([recordSchema, z.string().max(60), fieldChangeSchema]),
+  async ({ workspaceId }, record, name, change): Promise<AddResult> => {
+    const { db } = context()
+    const field = findField((await readResources(db, workspaceId)).fields, record, name)
+    if (!field) return { ok: false, message: 'There is no such field.' }
+    if (isBuiltIn(field) && (change.retired || change.type !== field.type))
+      return { ok: false, message: `${field.label} belongs to every ${record}.` }
+    await saveField(db, workspaceId, { ...field, ...change })
+    return { ok: true, name, resources: await readResources(db, workspaceId) }
+  },
+)
+
+/** Puts the fields of a record in another order. */
+export const orderFieldsAction = memberAction(
+  z.tuple([recordSchema, z.array(z.string().max(60)).max(500)]),
+  async ({ workspaceId }, record, names): Promise<Resources> => {
+    const { db } = context()
+    await orderFields(db, workspaceId, record, names)
+    return readResources(db, workspaceId)
   },
 )
 

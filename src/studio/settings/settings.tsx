@@ -7,6 +7,7 @@ import { Desks } from '../dispatch/desks'
 import { Button } from '../ui/button'
 import { ForGood } from '../ui/forGood'
 import { AddResource } from './addResource'
+import { Fields } from './fields'
 import { newTokenAction, withdrawTokenAction } from './actions'
 
 interface Props {
@@ -31,20 +32,7 @@ export function Settings({ resources: start, mailDomain, api, tokens }: Props) {
         </h2>
         <Desks desks={resources.desks} onSaved={setResources} />
       </section>
-      <section>
-        <h2 className="mb-1.5">Contact fields</h2>
-        <table className="sheet">
-          <tbody>
-            {resources.fields.map(({ name, label }) => (
-              <tr key={name}>
-                <td>{label}</td>
-                <td className="name text-soft">{name}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        <AddResource what="field" onAdded={keep} />
-      </section>
+      <Fields fields={resources.fields} onSaved={setResources} />
       <section>
         <h2 className="mb-1.5">Mailing lists</h2>
         {resources.lists.map(({ name, title }) => (

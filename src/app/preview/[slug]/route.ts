@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { readStored } from '@/core/form/stored'
-import { readContacts } from '@/db/queries/contacts'
 import { findForm } from '@/db/queries/forms'
+import { findContact } from '@/db/queries/people'
 import { findMember } from '@/server/access/member'
 import { context } from '@/server/context'
 import { formHtml, noFormHtml } from '@/server/visitor/html'
@@ -17,7 +17,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ slug
   if (!stored) return noFormHtml()
   const form = readStored(stored.draft)
   const contact = z.uuid().safeParse(new URL(request.url).searchParams.get('contact')).data
-  const [holder = null] = contact ? await readContacts(db, member.workspaceId, [], [contact]) : []
+  const holder = contact ? await findContact(db, member.workspaceId, contact) : null
   const start = fillStart(form, { link: {}, pageBefore: null, holder })
   return formHtml({
     form,

@@ -1,0 +1,64 @@
+import { type Answer, isList } from '../answers/answer'
+import { isDay } from '../answers/day'
+import type { Domain } from '../answers/kind'
+import { type FieldType, rulesOfField } from './field'
+
+/** Ways of making one sort of value of another, for landings whose value and field do not fit. */
+export const TRANSLATIONS = ['year', 'count', 'first', 'only', 'is_given'] as const
+
+export type Translation = (typeof TRANSLATIONS)[number]
+
+interface TranslationRules {
+  words: string
+  from: readonly Domain['is'][]
+  to: readonly FieldType[]
+  apply(value: Answer): Answer
+}
+
+const RULES: Record<Translation, TranslationRules> = {
+  year: {
+    words: 'its year',
+    from: ['day'],
+    to: ['number'],
+    apply: (value) => (isDay(value) ? Number(value.slice(0, 4)) : null),
+  },
+  count: {
+    words: 'how many were chosen',
+    from: ['some of'],
+    to: ['number'],
+    apply: (value) => (isList(value) ? value.length : null),
+  },
+  first: {
+    words: 'the first that was chosen',
+    from: ['some of'],
+    to: ['choice'],
+    apply: (value) => (isList(value) ? (value[0] ?? null) : null),
+  },
+  only: {
+    words: 'as the only choice',
+    from: ['one of'],
+    to: ['several_choices'],
+    apply: (value) => (typeof value === 'string' ? [value] : null),
+  },
+  is_given: {
+    words: 'whether it was answered',
+    from: ['one of', 'some of', 'number', 'day', 'text', 'record'],
+    to: ['yes_no'],
+    apply: () => true,
+  },
+}
+
+export const rulesOfTranslation = (translation: Translation): TranslationRules => RULES[translation]
+
+/** Whether values of a domain land in a field of a type without translation: as they are, or in words. */
+export const landsPlainly = (domain: Domain, type: FieldType): boolean => {
+  const { stores, inWords } = rulesOfField(type)
+  return inWords === true || stores.includes(domain.is)
+}
+
+/** The translations that would make values of a domain land in a field of a type. */
+export const translationsFor = (domain: Domain, type: FieldType): Translation[] =>
+  TRANSLATIONS.filter((translation) => {
+    const { from, to } = RULES[translation]
+    return from.includes(domain.is) && to.includes(type)
+  })

@@ -1,0 +1,52 @@
+import Link from 'next/link'
+import type { RecordField } from '@/core/records/field'
+import { titleOf } from '@/core/records/snapshot'
+import type { findCompany } from '@/db/queries/people'
+import { moment } from '../ui/show'
+import { Lineage, OpenedRecords, Stored } from './stored'
+
+type Found = NonNullable<Awaited<ReturnType<typeof findCompany>>>
+
+/** A company: what is stored, its people, its deals and requests, and every change. */
+export function Company({ company, fields }: { company: Found; fields: RecordField[] }) {
+  const { key, domain, values, people, opened, changes, createdAt } = company
+  return (
+    <main className="px-4 py-3">
+      <p className="text-soft">
+        <Link href="/people/companies" className="underline">
+          Companies
+        </Link>
+      </p>
+      <div className="mb-3 flex items-baseline gap-3">
+        <h1>{titleOf({ type: 'company', key, values })}</h1>
+        <span className="text-soft">
+          {domain ? `its people write from ${domain}` : 'no mail domain of its own'} · known since {moment(createdAt)}{' '}
+          UTC
+        </span>
+      </div>
+      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] gap-6">
+        <div className="space-y-5">
+          <Stored record="company" values={values} fields={fields} changes={changes} />
+          <section>
+            <h2 className="mb-1.5">Its people</h2>
+            {people.length === 0 && <p className="text-soft">None yet.</p>}
+            <ul>
+              {people.map((person) => (
+                <li key={person.id} className="border-b border-rule py-1">
+                  <Link href={`/people/${person.id}`} className="font-semibold hover:underline">
+                    {titleOf({ type: 'contact', key: person.email, values: person.values })}
+                  </Link>{' '}
+                  <span className="text-soft">{person.email}</span>
+                </li>
+              ))}
+            </ul>
+          </section>
+        </div>
+        <div className="space-y-5">
+          <OpenedRecords opened={opened} fields={fields} />
+          <Lineage record="company" changes={changes} fields={fields} />
+        </div>
+      </div>
+    </main>
+  )
+}

@@ -1,0 +1,22 @@
+import Link from 'next/link'
+
+const TABS = [
+  ['contacts', '/people', 'Contacts'],
+  ['companies', '/people/companies', 'Companies'],
+] as const
+
+/** The two lists of People. */
+export const PeopleTabs = ({ at }: { at: (typeof TABS)[number][0] }) => (
+  <nav aria-label="Lists of people" className="flex rounded-sm border border-edge bg-white">
+    {TABS.map(([name, href, title]) => (
+      <Link
+        key={name}
+        href={href}
+        aria-current={at === name ? 'page' : undefined}
+        className={`px-2 py-0.5 ${at === name ? 'bg-moss-bg text-moss' : ''}`}
+      >
+        {title}
+      </Link>
+    ))}
+  </nav>
+)

@@ -1,0 +1,79 @@
+'use client'
+
+import type { Opening } from '@/core/form/definition'
+import { newOpening, setRecords } from '@/core/form/edits'
+import { useDraft } from '../draft/context'
+import { ChoiceField, TextField, Tick } from '../ui/field'
+
+/** The records a submission opens or updates. */
+export function TouchedRecords() {
+  const { form, edit } = useDraft((state) => state)
+  const { contact, company, deal, request } = form.records
+  return (
+    <section className="mb-5">
+      <h2 className="mb-1.5">What a submission opens or updates</h2>
+      <div className="grid max-w-[760px] grid-cols-[92px_minmax(0,1fr)] items-center gap-x-3 gap-y-1.5">
+        <span className="text-soft">Contact</span>
+        <ChoiceField
+          hideLabel
+          label="An unknown address"
+          className="max-w-80"
+          value={contact}
+          options={[
+            ['open', 'an unknown address becomes a new contact'],
+            ['known', 'only contacts that are known already'],
+          ]}
+          onCommit={(next) => edit((one) => setRecords(one, { contact: next as typeof contact }))}
+        />
+        <span className="text-soft">Company</span>
+        <Tick
+          label="matched by its name, or by the mail domain of its people; opened where nobody has that name"
+          on={company}
+          onCommit={(next) => edit((one) => setRecords(one, { company: next }))}
+        />
+        <OpeningRow what="deal" title="Deal" opening={deal} />
+        <OpeningRow what="request" title="Request" opening={request} />
+      </div>
+    </section>
+  )
+}
+
+function OpeningRow({ what, title, opening }: { what: 'deal' | 'request'; title: string; opening: Opening | null }) {
+  const edit = useDraft((state) => state.edit)
+  const set = (next: Opening | null) => edit((one) => setRecords(one, { [what]: next }), `records.${what}`)
+  return (
+    <>
+      <span className="text-soft">{title}</span>
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+        <Tick
+          label={opening ? 'opened, called' : 'none'}
+          on={opening !== null}
+          onCommit={(on) => set(on ? newOpening() : null)}
+        />
+        {opening && (
+          <>
+            <div className="w-64">
+              <TextField
+                hideLabel
+                label={`Title of the ${what}`}
+                value={opening.title}
+                onCommit={(next) => set({ ...opening, title: next.slice(0, 200) })}
+              />
+            </div>
+            <ChoiceField
+              hideLabel
+              label={`When the person has a ${what} of this form`}
+              className="max-w-60"
+              value={opening.again}
+              options={[
+                ['another', 'each time another one'],
+                ['same', 'the one of before is updated'],
+              ]}
+              onCommit={(again) => set({ ...opening, again: again as Opening['again'] })}
+            />
+          </>
+        )}
+      </div>
+    </>
+  )
+}
