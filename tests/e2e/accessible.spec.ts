@@ -21,6 +21,9 @@ const SCREENS = [
   '/arrivals',
   '/arrivals?state=unfinished',
   '/people',
+  '/people/companies',
+  '/forms/open-day/compose',
+  '/forms/open-day/readout',
   '/outbox',
   '/outbox?show=all',
   '/bench',
@@ -44,6 +47,17 @@ test('a submission, a person and an open row of the ledger', async ({ studio }) 
   await expectClean(studio)
   await studio.goto('/forms/kiln-finder/compose')
   await studio.getByRole('button', { name: 'Number: How hot do you fire?' }).click()
+  await expectClean(studio)
+  await studio.goto('/forms/open-day/compose')
+  await studio.getByRole('button', { name: 'What would your guests like for lunch?' }).click()
+  await expectClean(studio)
+  await studio.goto('/people/companies')
+  await studio.locator('tbody a').first().click()
+  await expect(studio.getByRole('heading', { name: 'Its people' })).toBeVisible()
+  await expectClean(studio)
+  await studio.goto('/settings')
+  await studio.getByRole('button', { name: 'Deal', exact: true }).click()
+  await studio.getByRole('button', { name: 'Stage', exact: true }).click()
   await expectClean(studio)
 })
 

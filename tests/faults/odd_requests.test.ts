@@ -136,7 +136,16 @@ describe('odd requests', () => {
       "select id from record where type = 'contact' limit 1",
     )
     const paths = [
-      ...['/forms', '/arrivals', '/arrivals?state=unfinished', '/people', '/outbox?show=all', '/bench', '/settings'],
+      ...[
+        '/forms',
+        '/arrivals',
+        '/arrivals?state=unfinished',
+        '/people',
+        '/people/companies',
+        '/outbox?show=all',
+        '/bench',
+        '/settings',
+      ],
       ...[`/arrivals/${submission?.id}`, `/people/${contact?.id}`],
       ...body.forms.slice(0, 60).flatMap(({ slug }) => places.map((place) => `/forms/${slug}/${place}`)),
     ]

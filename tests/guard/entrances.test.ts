@@ -27,12 +27,13 @@ const OPEN = new Set(['/', '/sign-in'])
 
 describe('every entrance', () => {
   const routes = listRoutes()
-  let ids: { submission: string; contact: string; delivery: string; link: string; token: string }
+  let ids: { submission: string; contact: string; company: string; delivery: string; link: string; token: string }
   let other: OtherWorkspace
 
   const fill = (path: string): string =>
     path
       .replace('/arrivals/[id]', `/arrivals/${ids.submission}`)
+      .replace('/people/companies/[id]', `/people/companies/${ids.company}`)
       .replace('/people/[id]', `/people/${ids.contact}`)
       .replace('[slug]', slug)
   const pages = () =>
@@ -48,6 +49,12 @@ describe('every entrance', () => {
     ids = {
       submission: sent.body.submission,
       contact,
+      company: await one(
+        `insert into record (workspace_id, type, key, "values", created_at, updated_at)
+         select workspace_id, 'company', $1, jsonb_build_object('name', $1::text), now(), now() from form where slug = $2
+         returning id`,
+        [SECRET, slug],
+      ),
       delivery: deliveries[0]?.id ?? '',
       link: await one('select id from personal_link where contact_id = $1', [contact]),
       token: await one('select t.id from api_token t join form f using (workspace_id) where f.slug = $1 limit 1', [
@@ -122,7 +129,12 @@ describe('every entrance', () => {
       const theirs = await fetch(facts.url + path, { headers: { cookie: other.cookie } })
       const text = await theirs.text()
       expect([path, text.includes(SECRET), text.includes('tarnfield.example')]).toEqual([path, false, false])
-      if (path.includes(slug) || path.includes(ids.submission) || path.includes(ids.contact))
+      if (
+        path.includes(slug) ||
+        path.includes(ids.submission) ||
+        path.includes(ids.contact) ||
+        path.includes(ids.company)
+      )
         expect([path, theirs.status]).toEqual([path, 404])
     }
     for (const [path, headers] of [

@@ -19,7 +19,7 @@ export const Companies = ({ search, first }: Props) => (
     <div className="mb-2 flex items-center gap-3">
       <h1>Companies</h1>
       <PeopleTabs at="companies" />
-      <SearchBox label="Narrow by name, domain or anything stored" />
+      <SearchBox label="Narrow by name or domain" />
     </div>
     <Pages key={search ?? ''} first={first} more={(after) => companiesAction(search, after)}>
       {(rows) =>

@@ -50,7 +50,7 @@ function Of({ summary: { of } }: { summary: Summary }) {
                   )}
                 </td>
                 <td className="w-12 py-0.5 text-right">{figure(n)}</td>
-                <td className="w-36 py-0.5 text-right whitespace-nowrap text-soft">
+                <td className="w-40 py-0.5 pl-3 text-right whitespace-nowrap text-soft">
                   {share && `${percent(share.rate)} · ${range(share)}`}
                 </td>
               </tr>

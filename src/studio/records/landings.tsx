@@ -3,7 +3,7 @@
 import { joinPath } from '@/core/answers/answer'
 import type { Part } from '@/core/answers/kind'
 import type { Form, Landing } from '@/core/form/definition'
-import { domainAt } from '@/core/form/values'
+import { domainAt, findCarried, findQuestion } from '@/core/form/values'
 import { type FieldType, findField, RECORD_WORDS, type RecordField } from '@/core/records/field'
 import { landsPlainly, rulesOfTranslation, type Translation, translationsFor } from '@/core/records/translate'
 import { useDraft } from '../draft/context'
@@ -84,6 +84,8 @@ function OneLanding({ name, label, landing, parts, fields, onChange, onDrop, onA
   const known = findField(fields, record, field)
   const domain = domainAt(form, joinPath(name, part))
   const mends = domain && known ? translationsFor(domain, known.type) : []
+  const fill = (findQuestion(form, name) ?? findCarried(form, name))?.fill ?? []
+  const claimable = fill.some(({ from }) => from === 'link' || from === 'page_before')
   return (
     <div className="max-w-[680px] space-y-1">
       <div className="grid grid-cols-[auto_minmax(0,1fr)_minmax(0,1fr)_auto_64px] items-center gap-1.5">
@@ -126,26 +128,30 @@ function OneLanding({ name, label, landing, parts, fields, onChange, onDrop, onA
           </Button>
         )}
       </div>
-      <div className="flex items-center gap-3 text-soft">
-        {(mends.length > 0 || translate) && (
-          <ChoiceField
-            hideLabel
-            label={`What of ${label} lands`}
-            className="max-w-56"
-            value={translate ?? ''}
-            options={[
-              ['', 'lands as it is'],
-              ...mends.map((one) => [one, `lands ${rulesOfTranslation(one).words}`] as const),
-            ]}
-            onCommit={(next) => onChange({ ...landing, translate: (next || undefined) as Translation | undefined })}
-          />
-        )}
-        <Tick
-          label="takes no claim from a link"
-          on={trustedOnly}
-          onCommit={(next) => onChange({ ...landing, trustedOnly: next })}
-        />
-      </div>
+      {(mends.length > 0 || translate || claimable || trustedOnly) && (
+        <div className="flex items-center gap-3 pl-1.5 text-soft">
+          {(mends.length > 0 || translate) && (
+            <ChoiceField
+              hideLabel
+              label={`What of ${label} lands`}
+              className="max-w-56"
+              value={translate ?? ''}
+              options={[
+                ['', 'lands as it is'],
+                ...mends.map((one) => [one, `lands ${rulesOfTranslation(one).words}`] as const),
+              ]}
+              onCommit={(next) => onChange({ ...landing, translate: (next || undefined) as Translation | undefined })}
+            />
+          )}
+          {(claimable || trustedOnly) && (
+            <Tick
+              label="takes no claim from a link"
+              on={trustedOnly}
+              onCommit={(next) => onChange({ ...landing, trustedOnly: next })}
+            />
+          )}
+        </div>
+      )}
     </div>
   )
 }

@@ -17,7 +17,7 @@ export function TouchedRecords() {
         <ChoiceField
           hideLabel
           label="An unknown address"
-          className="max-w-80"
+          className="max-w-96"
           value={contact}
           options={[
             ['open', 'an unknown address becomes a new contact'],
@@ -52,7 +52,7 @@ function OpeningRow({ what, title, opening }: { what: 'deal' | 'request'; title:
         />
         {opening && (
           <>
-            <div className="w-64">
+            <div className="w-80">
               <TextField
                 hideLabel
                 label={`Title of the ${what}`}
@@ -63,7 +63,7 @@ function OpeningRow({ what, title, opening }: { what: 'deal' | 'request'; title:
             <ChoiceField
               hideLabel
               label={`When the person has a ${what} of this form`}
-              className="max-w-60"
+              className="max-w-72"
               value={opening.again}
               options={[
                 ['another', 'each time another one'],

@@ -24,73 +24,77 @@ export function Settings({ resources: start, mailDomain, api, tokens }: Props) {
   const [token, setToken] = useState<string | null>(null)
   const keep = (_: string, next: Resources) => setResources(next)
   return (
-    <main className="grid grid-cols-2 gap-x-8 gap-y-6 px-4 py-3">
-      <h1 className="col-span-2">Settings</h1>
-      <section>
-        <h2 className="mb-1.5">
-          Desks <span className="font-normal text-soft">— groups of people who are told about arrivals</span>
-        </h2>
-        <Desks desks={resources.desks} onSaved={setResources} />
-      </section>
-      <Fields fields={resources.fields} onSaved={setResources} />
-      <section>
-        <h2 className="mb-1.5">Mailing lists</h2>
-        {resources.lists.map(({ name, title }) => (
-          <p key={name} className="border-b border-rule py-1">
-            {title} <span className="name text-soft">{name}</span>
+    <main className="grid grid-cols-2 items-start gap-x-8 px-4 py-3">
+      <h1 className="col-span-2 mb-3">Settings</h1>
+      <div className="space-y-6">
+        <section>
+          <h2 className="mb-1.5">
+            Desks <span className="font-normal text-soft">— groups of people who are told about arrivals</span>
+          </h2>
+          <Desks desks={resources.desks} onSaved={setResources} />
+        </section>
+        <section>
+          <h2 className="mb-1.5">Mailing lists</h2>
+          {resources.lists.map(({ name, title }) => (
+            <p key={name} className="border-b border-rule py-1">
+              {title} <span className="name text-soft">{name}</span>
+            </p>
+          ))}
+          <AddResource what="list" onAdded={keep} />
+          <h2 className="mt-6 mb-1.5">Mail</h2>
+          <p>
+            Messages come from <span className="name">forms@{mailDomain}</span>, so that replies and filters know the
+            sender.
           </p>
-        ))}
-        <AddResource what="list" onAdded={keep} />
-        <h2 className="mt-6 mb-1.5">Mail</h2>
-        <p>
-          Messages come from <span className="name">forms@{mailDomain}</span>, so that replies and filters know the
-          sender.
-        </p>
-      </section>
-      <section>
-        <h2 className="mb-1.5">Access for programs</h2>
-        <p className="mb-2 text-soft">
-          Bearer tokens for <span className="name">{api}</span>, described at{' '}
-          <a className="name text-teal underline" href="/api/openapi.json">
-            /api/openapi.json
-          </a>
-        </p>
-        {tokens.map(({ id, name, lastUsed, withdrawn }) => (
-          <div key={id} className="flex min-h-8 items-center gap-2 border-b border-rule py-1">
-            <span className={withdrawn ? 'line-through' : ''}>{name}</span>
-            <span className="text-soft">
-              {withdrawn ? `withdrawn ${withdrawn} UTC` : lastUsed ? `last used ${lastUsed} UTC` : 'never used'}
-            </span>
-            {!withdrawn && (
-              <span className="ml-auto">
-                <ForGood
-                  label="Withdraw"
-                  what={`the token ${name}`}
-                  action={() => withdrawTokenAction(id)}
-                  done="The token is withdrawn"
-                />
+        </section>
+      </div>
+      <div className="space-y-6">
+        <Fields fields={resources.fields} onSaved={setResources} />
+        <section>
+          <h2 className="mb-1.5">Access for programs</h2>
+          <p className="mb-2 text-soft">
+            Bearer tokens for <span className="name">{api}</span>, described at{' '}
+            <a className="name text-teal underline" href="/api/openapi.json">
+              /api/openapi.json
+            </a>
+          </p>
+          {tokens.map(({ id, name, lastUsed, withdrawn }) => (
+            <div key={id} className="flex min-h-8 items-center gap-2 border-b border-rule py-1">
+              <span className={withdrawn ? 'line-through' : ''}>{name}</span>
+              <span className="text-soft">
+                {withdrawn ? `withdrawn ${withdrawn} UTC` : lastUsed ? `last used ${lastUsed} UTC` : 'never used'}
               </span>
-            )}
-          </div>
-        ))}
-        <Button
-          className="mt-2"
-          onClick={() =>
-            void newTokenAction('Token').then((made) => {
-              setToken(made)
-              router.refresh()
-            })
-          }
-        >
-          Make a token
-        </Button>
-        {token && (
-          <p className="mt-2 rounded-md bg-teal-bg px-2.5 py-1.5">
-            <span className="name break-all">{token}</span>
-            <span className="block text-soft">Shown this once.</span>
-          </p>
-        )}
-      </section>
+              {!withdrawn && (
+                <span className="ml-auto">
+                  <ForGood
+                    label="Withdraw"
+                    what={`the token ${name}`}
+                    action={() => withdrawTokenAction(id)}
+                    done="The token is withdrawn"
+                  />
+                </span>
+              )}
+            </div>
+          ))}
+          <Button
+            className="mt-2"
+            onClick={() =>
+              void newTokenAction('Token').then((made) => {
+                setToken(made)
+                router.refresh()
+              })
+            }
+          >
+            Make a token
+          </Button>
+          {token && (
+            <p className="mt-2 rounded-md bg-teal-bg px-2.5 py-1.5">
+              <span className="name break-all">{token}</span>
+              <span className="block text-soft">Shown this once.</span>
+            </p>
+          )}
+        </section>
+      </div>
     </main>
   )
 }

@@ -1,0 +1,109 @@
+import { api, applied, send, until } from '../support/api'
+import { expect, facts, test, unique } from './studio'
+
+/** Companies, deals and typed fields, from Settings to the pages that fill. */
+
+interface Planned {
+  records: { record: string; id: string | null }[]
+}
+
+const answers = (studio: string | null, email: string, budget: number | null) => ({
+  ware: 'glass',
+  people_sharing: 2,
+  supply: 'three_phase',
+  region: 'west',
+  budget,
+  studio,
+  first_name: 'Ulven',
+  email,
+})
+
+async function enquire(studio: string | null, email: string, budget: number | null): Promise<Planned> {
+  const sent = await send(facts, 'kiln-finder', answers(studio, email, budget))
+  expect(sent.status).toBe(200)
+  return (await applied(facts, sent.body.submission)).plan as unknown as Planned
+}
+
+test('companies fill: by name, by mail domain, and with a deal for each person', async ({ studio }) => {
+  const house = unique('Quarry')
+  const domain = `${house.toLowerCase()}.example`
+  const idOf = ({ records }: Planned, record: string) => records.find((one) => one.record === record)?.id
+  const first = await enquire(`${house} Clay House`, `one@${domain}`, 900)
+  expect(idOf(first, 'company')).toBe(null)
+  const second = await enquire(`${house.toUpperCase()}  clay-house`, `two@${domain}`, null)
+  const company = idOf(second, 'company')
+  expect(company).toBeTruthy()
+  expect(idOf(await enquire(null, `three@mail.${domain}`, null), 'company')).toBe(company)
+  const again = await enquire(`${house} Clay House`, `one@${domain}`, 2500)
+  expect(idOf(again, 'deal')).toBeTruthy()
+
+  await studio.goto('/people/companies')
+  await studio.getByLabel('Narrow by name or domain').fill(house)
+  await studio.getByRole('link', { name: `${house} Clay House` }).click()
+  await expect(studio.getByRole('heading', { name: `${house} Clay House` })).toBeVisible()
+  await expect(studio.getByText(`its people write from ${domain}`)).toBeVisible()
+  await expect(studio.getByText(`three@mail.${domain}`)).toBeVisible()
+  await expect(studio.getByText('Budget: 2500')).toBeVisible()
+  await expect(studio.getByRole('cell', { name: 'New', exact: true })).toHaveCount(3)
+  await studio.getByRole('link', { name: 'Ulven' }).first().click()
+  await expect(studio.getByRole('link', { name: `${house} Clay House` })).toBeVisible()
+  await expect(studio.getByRole('heading', { name: 'Deals and requests' })).toBeVisible()
+})
+
+test('a field made in Settings is offered while mapping, what does not fit is said and mended, and a retired one stays', async ({
+  studio,
+}) => {
+  const label = unique('Firing years')
+  await studio.goto('/settings')
+  await studio.getByLabel('New contact field').fill(label)
+  await studio.getByLabel('It stores').selectOption('Number')
+  await studio.getByRole('button', { name: 'Add contact field' }).click()
+  await expect(studio.getByRole('button', { name: label, exact: true })).toBeVisible()
+
+  const slug = unique('typed')
+  await api(facts, 'POST', '/forms', { name: slug, slug })
+  await studio.goto(`/forms/${slug}/compose`)
+  await studio.getByLabel('Add questions at the end').fill('When did you begin?')
+  await studio.getByLabel('Add questions at the end').press('Enter')
+  await studio.goto(`/forms/${slug}/records`)
+  await studio.getByRole('button', { name: 'Stays with the submission' }).click()
+  await studio.getByLabel('Record field for When did you begin?').selectOption(`Contact · ${label}`)
+  await expect(studio.getByText('Land its year instead.')).toBeVisible()
+  await studio.getByLabel('What of When did you begin? lands').selectOption('lands its year')
+  await expect(studio.getByText('Land its year instead.')).toBeHidden()
+  await studio.getByRole('link', { name: 'Release' }).click()
+  await studio.getByRole('button', { name: 'Make release 1 live' }).click()
+  await expect(studio.getByText('release 1 live')).toBeVisible()
+  const email = `${unique('edda')}@studio.example`
+  const sent = await send(facts, slug, { email, when_did_you_begin: '1998-04-01' })
+  const { contact } = await applied(facts, sent.body.submission)
+
+  await studio.goto('/settings')
+  await studio.getByRole('button', { name: label, exact: true }).click()
+  await studio.getByRole('button', { name: /^Retire it/ }).click()
+  await expect(studio.getByText('Number · retired')).toBeVisible()
+  await studio.goto(`/people/${contact}`)
+  await expect(studio.getByRole('row', { name: new RegExp(`${label} retired 1998`) })).toBeVisible()
+  await studio.goto(`/forms/${slug}/records`)
+  await expect(studio.getByText('which is retired. What is stored stays.')).toBeVisible()
+})
+
+test('a request is opened by a form that says so in Records', async ({ studio }) => {
+  const slug = unique('service')
+  await api(facts, 'POST', '/forms', { name: slug, slug })
+  await studio.goto(`/forms/${slug}/records`)
+  await studio.getByLabel('none').nth(1).check()
+  await studio.getByLabel('Title of the request').fill('Repair for {{ email }}')
+  await expect(studio.getByText(/draft saved/)).toBeVisible()
+  await studio.getByRole('link', { name: 'Release' }).click()
+  await studio.getByRole('button', { name: 'Make release 1 live' }).click()
+  await expect(studio.getByText('release 1 live')).toBeVisible()
+  const email = `${unique('petra')}@studio.example`
+  const sent = await send(facts, slug, { email })
+  const { contact } = await applied(facts, sent.body.submission)
+  await until('the request', async () => {
+    await studio.goto(`/people/${contact}`)
+    return (await studio.getByText(`Repair for ${email}`).count()) > 0
+  })
+  await expect(studio.getByRole('cell', { name: 'Open', exact: true })).toBeVisible()
+})
