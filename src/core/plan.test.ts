@@ -65,7 +65,7 @@ describe('a plan', () => {
       [['north@tarnfield.example'], 'From Ilka'],
       [['ilka@studio.example'], 'Thank you'],
     ])
-    expect(plan.deliveries.map(({ key }) => key)).toEqual(['mail:notice', 'mail:thanks', 'crm:contact'])
+    expect(plan.deliveries.map(({ key }) => key)).toEqual(['mail:notice:north', 'mail:thanks', 'crm:contact'])
   })
   it('keeps, replaces, and never erases with a blank', () => {
     const plan = planOf(form, { ...stranger, first_name: null }, nobody, snapshotOf({ records: [ilka] }))
@@ -90,7 +90,7 @@ describe('a plan', () => {
   })
   it('lands nothing for nobody, and still tells the desk', () => {
     const plan = planOf(form, { first_name: 'Ilka' }, nobody, snapshotOf())
-    expect(plan).toMatchObject({ person: { how: 'nobody' }, changes: [], lists: [], routed: { row: null } })
+    expect(plan).toMatchObject({ person: { how: 'nobody' }, changes: [], lists: [], routed: [{ row: null }] })
     expect(plan.messages.map(({ audience }) => audience)).toEqual(['desk'])
   })
   it('tells the owner where no desk is named', () => {
@@ -105,7 +105,7 @@ describe('a plan', () => {
     ]
     const plan = planOf(form, stranger, nobody, snapshotOf({ desks }))
     expect(plan.messages[0]).toMatchObject({ to: ['ines@tarnfield.example'], message: 'notice' })
-    expect(plan.routed.because).toMatch(/North desk has no address, so the form’s owner is told/)
+    expect(plan.routed[0]?.because).toMatch(/North desk has no address, so the form’s owner is told/)
     const left = planOf(form, stranger, nobody, snapshotOf({ desks, owner: null }))
     expect(left.messages.map(({ audience }) => audience)).toEqual(['visitor'])
     expect(left.findings[0]).toMatch(/^Nobody is told/)
@@ -172,7 +172,7 @@ describe('a plan', () => {
           ...plan.records,
           ...plan.changes,
           ...plan.lists,
-          plan.routed,
+          ...plan.routed,
           ...plan.messages,
           ...plan.deliveries,
         ]

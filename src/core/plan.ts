@@ -28,7 +28,8 @@ export interface Plan {
   records: Touched[]
   changes: RecordChange[]
   lists: ListChange[]
-  routed: Routed
+  /** The desks that are told, one at least. */
+  routed: Routed[]
   messages: PlannedMessage[]
   deliveries: PlannedDelivery[]
   outcome: Outcome
@@ -151,8 +152,8 @@ function planDeliveries(
   messages: PlannedMessage[],
   snapshot: Snapshot,
 ): PlannedDelivery[] {
-  const mails = messages.map(({ message, because }, index): PlannedDelivery => ({
-    key: `mail:${message}`,
+  const mails = messages.map(({ message, desk, because }, index): PlannedDelivery => ({
+    key: desk ? `mail:${message}:${desk.name}` : `mail:${message}`,
     to: 'mail',
     message: index,
     because,

@@ -140,7 +140,7 @@ describe('the API', () => {
     expect(wrong.body.errors[0]?.name).toBe('steps.0.name')
     const values = { first_name: 'Planned', email: person('planned') }
     const plan = await api(facts, 'POST', `/forms/${slug}/plan`, { values })
-    expect(plan.body).toMatchObject({ person: { how: 'new' }, routed: { desk: { name: 'advice_line' } }, errors: [] })
+    expect(plan.body).toMatchObject({ person: { how: 'new' }, routed: [{ desk: { name: 'advice_line' } }], errors: [] })
     expect((await api<{ contacts: [] }>(facts, 'GET', `/contacts?email=${person('planned')}`)).body.contacts).toEqual(
       [],
     )

@@ -2,7 +2,7 @@ import type { Answers } from '../answers/answer'
 import type { Form, Message } from '../form/definition'
 import { holds } from '../logic/condition'
 import { describeCondition } from '../logic/describe'
-import type { Snapshot } from '../records/snapshot'
+import type { Desk, Snapshot } from '../records/snapshot'
 import type { Routed } from './route'
 import { type MergeFacts, mergeFields, reasonOf, renderLine, renderTemplate } from './template'
 
@@ -11,6 +11,8 @@ export interface PlannedMessage {
   /** The message's name in the form; `plain` for the one sent where the form has none. */
   message: string
   title: string
+  /** The desk it goes to; `null` for the visitor. */
+  desk: { name: string; title: string } | null
   to: string[]
   audience: 'desk' | 'visitor'
   from: { name: string; address: string }
@@ -36,13 +38,13 @@ export interface WrittenMessages {
 }
 
 /**
- * The desk's message and the visitor's, for answers from `email` (`null` when unknown). A message that
+ * The messages to desks and the visitor's, for answers from `email` (`null` when unknown). A message that
  * cannot be rendered never stops the others: a desk then gets a plain copy, a visitor nothing, and it is said.
  */
 export function writeMessages(
   form: Form,
   values: Answers,
-  routed: Routed,
+  routed: readonly Routed[],
   email: string | null,
   facts: MergeFacts,
   snapshot: Snapshot,
@@ -52,8 +54,15 @@ export function writeMessages(
     name: snapshot.workspace.name,
     address: `forms@${snapshot.workspace.mailDomain}`,
   }
-  const write = (message: Message, to: string[], replyTo: string | null, because: string): PlannedMessage => ({
+  const write = (
+    message: Message,
+    desk: Desk | null,
+    to: string[],
+    replyTo: string | null,
+    because: string,
+  ): PlannedMessage => ({
     message: message.name,
+    desk: desk && { name: desk.name, title: desk.title },
     title: message.title,
     audience: message.to,
     to,
@@ -73,19 +82,21 @@ export function writeMessages(
       return false
     }
   }
-  const { addresses } = routed.desk
-  if (addresses.length === 0) written.unsent.push(`Nobody is told: ${routed.because}`)
-  else {
-    const toDesk = form.messages.find(({ name, to }) => name === routed.message && to === 'desk') ?? PLAIN
-    if (!take(toDesk, () => write(toDesk, addresses, email, routed.because)))
-      take(PLAIN, () => write(PLAIN, addresses, email, routed.because))
+  for (const { desk, message, because } of routed) {
+    if (desk.addresses.length === 0) {
+      written.unsent.push(`Nobody is told: ${because}`)
+      continue
+    }
+    const toDesk = form.messages.find(({ name, to }) => name === message && to === 'desk') ?? PLAIN
+    if (!take(toDesk, () => write(toDesk, desk, desk.addresses, email, because)))
+      take(PLAIN, () => write(PLAIN, desk, desk.addresses, email, because))
   }
   if (email)
     for (const message of form.messages)
       if (message.to === 'visitor' && holds(message.when, values)) {
         const condition = describeCondition(form, message.when)
         const because = message.when ? `Sent to the visitor when ${condition}` : 'Always sent to the visitor'
-        take(message, () => write(message, [email], null, because))
+        take(message, () => write(message, null, [email], null, because))
       }
   return written
 }

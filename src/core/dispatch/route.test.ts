@@ -24,7 +24,7 @@ describe('the routing table', () => {
       ],
       'south',
     )
-    const routed = (values: object) => routeSubmission(form, values as never, snapshotOf())
+    const routed = (values: object) => routeSubmission(form, values as never, snapshotOf())[0]
     expect(routed({ region: 'north', budget: 25000 })).toMatchObject({ row: 1, desk: { name: 'south' } })
     expect(routed({ region: 'north', budget: null })).toMatchObject({ row: 2, because: 'Row 2: region is NORTH' })
     expect(routed({ region: 'south', budget: 5 })).toMatchObject({
@@ -32,10 +32,28 @@ describe('the routing table', () => {
       because: expect.stringContaining('otherwise'),
     })
   })
+  it('tells every desk whose row fits, where the table says so, and each the same once', () => {
+    const first = table(
+      [
+        { cells: { budget: { is: 'at_least', to: 20000 } }, desk: 'south' },
+        { cells: { region: { is: 'equals', to: 'north' } }, desk: 'north' },
+        { cells: {}, desk: 'south' },
+      ],
+      'north',
+    )
+    const form = { ...first, routing: { ...first.routing, hit: 'all' as const } }
+    const told = (values: object) =>
+      routeSubmission(form, values as never, snapshotOf()).map(({ desk, because }) => [desk.name, because])
+    expect(told({ region: 'north', budget: 25000 })).toEqual([
+      ['south', 'Row 1: Budget is at least 20000; Row 3: fits every answer'],
+      ['north', 'Row 2: region is NORTH'],
+    ])
+    expect(told({ region: 'south', budget: 1 })).toEqual([['south', 'Row 3: fits every answer']])
+  })
   it('tells the owner where it names no desk that exists', () => {
     const owner = { row: null, desk: { addresses: ['ines@tarnfield.example'] }, message: null }
-    expect(routeSubmission(table([], null), {}, snapshotOf())).toMatchObject(owner)
-    expect(routeSubmission(table([{ cells: {}, desk: 'gone' }], null), {}, snapshotOf())).toMatchObject({
+    expect(routeSubmission(table([], null), {}, snapshotOf())).toMatchObject([owner])
+    expect(routeSubmission(table([{ cells: {}, desk: 'gone' }], null), {}, snapshotOf())[0]).toMatchObject({
       ...owner,
       row: 1,
       message: 'notice',
@@ -57,7 +75,8 @@ describe('the routing table', () => {
         fc.constantFrom(null, 'south'),
         fc.record({ region: fc.constantFrom(null, 'north', 'south'), budget: fc.option(fc.nat(4)) }),
         (rows, otherwise, values) => {
-          const routed = routeSubmission(table(rows, otherwise), values, snapshotOf())
+          const [routed] = routeSubmission(table(rows, otherwise), values, snapshotOf())
+          if (!routed) throw new Error('Nobody is told')
           // Written out by hand, row by row.
           const expected = rows.findIndex(({ cells }) =>
             Object.entries(cells).every(([name, one]) => meets(values[name as 'region'], one)),

@@ -4,7 +4,7 @@ import { meets } from '../logic/expectation'
 import { describeExpectation } from '../logic/describe'
 import type { Desk, Snapshot } from '../records/snapshot'
 
-/** Which row of the routing table fitted, and so who is told. */
+/** A row of the routing table that fitted, and so a desk that is told. */
 export interface Routed {
   /** Number of the row from 1; `null` for the otherwise row and for no row at all. */
   row: number | null
@@ -15,27 +15,41 @@ export interface Routed {
 }
 
 /**
- * Reads the table from the top; the first row that fits wins. Somebody is always told, as long as there is
- * anybody: where no row names a desk, or that desk has no address any more, it is the form's owner.
+ * Reads the table from the top: the first row that fits wins, or all that fit where the table says so, each desk
+ * being told the same once. Somebody is always told, as long as there is anybody: where no row names a desk, or
+ * that desk has no address any more, it is the form's owner.
  */
-export function routeSubmission(form: Form, values: Answers, snapshot: Snapshot): Routed {
-  const { rows, otherwise } = form.routing
-  const index = rows.findIndex((row) => fits(row, values))
-  const row = rows[index]
-  const target = row ?? otherwise
-  const desk = snapshot.desks.find(({ name }) => name === target?.desk)
-  const fitted = {
-    row: row ? index + 1 : null,
-    message: target?.message ?? null,
-    because: row ? becauseOf(form, row, index + 1) : 'No row fits, so the otherwise row does',
+export function routeSubmission(form: Form, values: Answers, snapshot: Snapshot): Routed[] {
+  const { rows, otherwise, hit } = form.routing
+  const fitting = rows.flatMap((row, index) => (fits(row, values) ? [{ row, number: index + 1 }] : []))
+  const chosen = hit === 'all' ? fitting : fitting.slice(0, 1)
+  const routed =
+    chosen.length > 0
+      ? chosen.map(({ row, number }) => routeTo(row, number, becauseOf(form, row, number), snapshot))
+      : [routeTo(otherwise, null, 'No row fits, so the otherwise row does', snapshot)]
+  const told = new Map<string, Routed>()
+  for (const one of routed) {
+    const key = `${one.desk.name} ${one.message ?? ''}`
+    const before = told.get(key)
+    told.set(key, before ? { ...before, because: `${before.because}; ${one.because}` } : one)
   }
+  return [...told.values()]
+}
+
+function routeTo(
+  target: { desk: string; message: string } | null,
+  row: number | null,
+  because: string,
+  { desks, owner }: Snapshot,
+): Routed {
+  const desk = desks.find(({ name }) => name === target?.desk)
+  const fitted = { row, message: target?.message ?? null, because }
   if (desk && desk.addresses.length > 0) return { ...fitted, desk }
   const why = desk
-    ? `${fitted.because}. ${desk.title} has no address`
+    ? `${because}. ${desk.title} has no address`
     : target
-      ? `${fitted.because}. Its desk “${target.desk}” does not exist`
+      ? `${because}. Its desk “${target.desk}” does not exist`
       : 'No row names a desk'
-  const { owner } = snapshot
   return owner
     ? {
         ...fitted,

@@ -52,6 +52,10 @@ const routeSchema = z.strictObject({
 })
 
 const routingSchema = z.strictObject({
+  hit: z
+    .enum(['first', 'all'])
+    .default('first')
+    .describe('Whether the first row that fits tells its desk, or all that fit do'),
   columns: z.array(pathSchema).max(12).default([]),
   rows: z.array(routeSchema).max(200).default([]),
   otherwise: z
@@ -92,7 +96,7 @@ export const formSchema = z
     carried: z.array(carriedSchema).max(100).default([]),
     records: recordsSchema,
     joins: z.array(joinSchema).max(20).default([]),
-    routing: routingSchema.default({ columns: [], rows: [], otherwise: null }),
+    routing: routingSchema.default({ hit: 'first', columns: [], rows: [], otherwise: null }),
     messages: z.array(messageSchema).max(50).default([]),
     outcome: z
       .strictObject({ title: templateSchema(200), body: templateSchema(4000) })

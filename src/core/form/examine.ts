@@ -72,7 +72,7 @@ function examineJoins(form: Form, { lists }: Resources): Finding[] {
 }
 
 function examineRouting(form: Form, { desks }: Resources): Finding[] {
-  const { columns, rows, otherwise } = form.routing
+  const { columns, rows, otherwise, hit } = form.routing
   const paths = new Set(pathsIn(form))
   const findings = columns
     .filter((path) => !paths.has(path))
@@ -80,7 +80,7 @@ function examineRouting(form: Form, { desks }: Resources): Finding[] {
   const catchAll = rows.findIndex(({ cells }) => Object.keys(cells).length === 0)
   rows.forEach((row, index) => {
     findings.push(...examineTarget(form, desks, row, `Row ${index + 1}`))
-    if (catchAll >= 0 && index > catchAll)
+    if (hit === 'first' && catchAll >= 0 && index > catchAll)
       findings.push(
         finding('warning', 'dispatch')(
           `row ${index + 1}`,

@@ -46,6 +46,8 @@ export function moveRoute(form: Form, index: number, by: -1 | 1): Form {
   return withRouting(form, { rows: rows.toSpliced(index, 1).toSpliced(target, 0, row) })
 }
 
+export const setHit = (form: Form, hit: Routing['hit']): Form => withRouting(form, { hit })
+
 export const setOtherwise = (form: Form, otherwise: Routing['otherwise']): Form => withRouting(form, { otherwise })
 
 export function addMessage(form: Form, to: Message['to']): Form {

@@ -33,7 +33,7 @@ export async function listSubmissions(db: Runner, workspaceId: string, filter: A
     ])
     .select((eb) => [
       'submission.received_at as receivedAt',
-      sql<string | null>`submission.plan #>> '{routed,desk,title}'`.as('desk'),
+      sql<string[] | null>`jsonb_path_query_array(submission.plan, '$.routed[*].desk.title')`.as('desks'),
       eb
         .selectFrom('delivery')
         .select((inner) => inner.fn.countAll<number>().as('n'))

@@ -83,8 +83,8 @@ export async function readSentValues(
 /** Arrivals of a release in the last 30 days by the routing row that fitted. */
 export async function countRouted(db: Runner, releaseId: string): Promise<Record<string, number>> {
   const { rows } = await sql<{ row: string; n: number }>`
-    select coalesce(plan #>> '{routed,row}', 'otherwise') as row, count(*)::int as n
-    from submission
+    select coalesce(routed ->> 'row', 'otherwise') as row, count(*)::int as n
+    from submission, jsonb_array_elements(plan -> 'routed') routed
     where release_id = ${releaseId} and state = 'applied' and received_at > now() - interval '30 days'
     group by 1
   `.execute(db)

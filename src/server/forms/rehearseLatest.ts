@@ -21,5 +21,7 @@ export async function rehearseLatest(
   const input = { values, link, contact, carried: values }
   const { plan, errors } = await planDraft(db, readStored(stored.draft), stored, input)
   const first = errors[0]
-  return first ? `last arrival: ${first.name} would be refused` : `last arrival → ${plan.routed.desk.title}`
+  return first
+    ? `last arrival: ${first.name} would be refused`
+    : `last arrival → ${plan.routed.map(({ desk }) => desk.title).join(', ')}`
 }

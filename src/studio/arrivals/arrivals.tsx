@@ -125,7 +125,13 @@ function Submissions({ rows }: { rows: SubmissionRow[] }) {
               <StateChip state={row.state} />{' '}
               {Number(row.undelivered) > 0 && <Chip tone="red">{row.undelivered} not delivered</Chip>}
             </td>
-            <td>{row.desk && <Chip tone="plum">{row.desk}</Chip>}</td>
+            <td>
+              {row.desks?.map((desk) => (
+                <span key={desk} className="mr-1">
+                  <Chip tone="plum">{desk}</Chip>
+                </span>
+              ))}
+            </td>
             <td className="max-w-[300px] truncate text-soft">{summary(row.values)}</td>
           </tr>
         ))}

@@ -8,6 +8,7 @@ import {
   removeColumn,
   removeRoute,
   setCell,
+  setHit,
   setOtherwise,
   updateRoute,
 } from '@/core/form/routing_edits'
@@ -32,9 +33,21 @@ export function RoutingTable() {
   return (
     <section>
       <h2 className="mb-1.5">
-        Who hears about a submission{' '}
-        <span className="font-normal text-soft">— read top down, the first row that fits wins</span>
+        Who hears about a submission <span className="font-normal text-soft">— read top down</span>
       </h2>
+      <div className="mb-2">
+        <ChoiceField
+          hideLabel
+          label="How the table is read"
+          className="max-w-96"
+          value={form.routing.hit}
+          options={[
+            ['first', 'the first row that fits tells its desk'],
+            ['all', 'every row that fits tells its desk, each the same once'],
+          ]}
+          onCommit={(hit) => edit((one) => setHit(one, hit as typeof form.routing.hit))}
+        />
+      </div>
       <div className="overflow-x-auto">
         <table className="sheet border border-rule">
           <thead>
