@@ -26,7 +26,7 @@ test('a specialist makes a form, and a stranger’s answers reach contact, desk,
     await studio.getByRole('button', { name: 'Short text: First name' }).click()
     await studio.getByLabel('required').check()
     await studio.getByRole('button', { name: 'Land it in a record' }).click()
-    await studio.getByLabel('Contact field for First name').selectOption('first_name')
+    await studio.getByLabel('Record field for First name').selectOption('Contact · First name')
     await expect(studio.getByText('draft saved')).toBeVisible()
   })
 

@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { until } from '../support/api'
+import { query } from '../support/database'
 import { lichenOf, untilWell } from '../support/lichen'
 
 const ADDRESSES = 24_000
@@ -12,6 +13,8 @@ const AT_ONCE = 24
 const MOST = 40
 /** How much more of the system's memory it may take at its busiest, in MB: it gives back late what it keeps no more. */
 const MOST_TAKEN = 400
+/** Rows of a large export. */
+const ROWS = 100_000
 const MB = 1024 * 1024
 
 /** What strangers ask for that does not exist, and send that nobody wants, is not kept. */
@@ -19,6 +22,7 @@ describe('memory', () => {
   const lichen = lichenOf('memory', 4840)
   const agent = new Agent({ keepAlive: true, maxSockets: AT_ONCE })
   let web: ReturnType<typeof lichen.start>
+  let token = ''
 
   const weighed = join(lichen.home, 'weighed')
 
@@ -66,7 +70,7 @@ describe('memory', () => {
   }
 
   beforeAll(async () => {
-    await lichen.loadAnew(['--no-visits'])
+    token = await lichen.loadAnew(['--no-visits'])
     lichen.start('bench')
     lichen.start('worker')
     web = lichen.start('web', {
@@ -121,4 +125,34 @@ describe('memory', () => {
     expect(taken() - before.taken).toBeLessThan(MOST_TAKEN)
     expect((await kept()) - before.kept).toBeLessThan(MOST)
   }, 60_000)
+
+  it(`nor with an export of ${ROWS} submissions`, async () => {
+    await query(
+      lichen.cluster.url,
+      `insert into submission (workspace_id, form_id, release_id, visit_id, state, "values", origins, link, outcome, received_at)
+       select f.workspace_id, f.id, f.live_release_id, gen_random_uuid(), 'applied',
+         jsonb_build_object('email', n || '@many.example', 'plan_around', repeat('a kiln ', 30)), '{}', '{}', '{}',
+         date_trunc('milliseconds', now()) - make_interval(secs => n)
+       from form f, generate_series(1, $1::int) n where f.slug = 'kiln-finder'`,
+      [ROWS],
+    )
+    const before = taken()
+    let most = 0
+    for (const format of ['csv', 'jsonl', 'xlsx']) {
+      const response = await fetch(`${lichen.url}/api/v1/exports/submissions?form=kiln-finder&format=${format}`, {
+        headers: { authorization: `Bearer ${token}` },
+      })
+      const reader = response.body?.getReader()
+      let lines = 0
+      for (let chunk = await reader?.read(); chunk && !chunk.done; chunk = await reader?.read()) {
+        for (const byte of chunk.value as Uint8Array) if (byte === 10) lines++
+        most = Math.max(most, taken())
+      }
+      if (format !== 'xlsx') expect([format, lines]).toEqual([format, format === 'csv' ? ROWS + 1 : ROWS])
+    }
+    console.log(
+      `${before.toFixed(0)} MB taken before, ${most.toFixed(0)} MB at most while ${ROWS} rows went out three times`,
+    )
+    expect(most - before).toBeLessThan(MOST_TAKEN)
+  }, 280_000)
 })

@@ -18,6 +18,8 @@ const HANDLERS: Record<string, 'anybody' | 'token' | 'member'> = {
   '/api/health': 'anybody',
   '/api/openapi.json': 'anybody',
   '/api/v1/[...path]': 'token',
+  '/exports/people': 'member',
+  '/exports/submissions': 'member',
   '/preview/[slug]': 'member',
   '/schemas/form.json': 'anybody',
 }

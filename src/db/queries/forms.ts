@@ -163,3 +163,17 @@ export async function readReleases(db: Runner, formId: string) {
     .orderBy('number', 'desc')
     .execute()
 }
+
+/** Every definition ever released of a form, or of all forms of a workspace: those live now first. */
+export async function readDefinitions(db: Runner, workspaceId: string, slug: string | undefined): Promise<unknown[]> {
+  const rows = await db
+    .selectFrom('release')
+    .innerJoin('form', 'form.id', 'release.form_id')
+    .select('release.definition')
+    .where('form.workspace_id', '=', workspaceId)
+    .$if(slug !== undefined, (query) => query.where('form.slug', '=', slug ?? ''))
+    .orderBy('form.name')
+    .orderBy('release.number', 'desc')
+    .execute()
+  return rows.map(({ definition }) => definition)
+}

@@ -11,6 +11,8 @@ import { findForm, type StoredForm, updateDraft } from '@/db/queries/forms'
 import { findPerson, listPeople } from '@/db/queries/people'
 import { readResources } from '@/db/queries/workspace'
 import type { Context } from '../context'
+import { exportPeople, exportSubmissions } from '../exports/rows'
+import { writeExport } from '../exports/write'
 import { createForm } from '../forms/createForm'
 import { listForms } from '../forms/listForms'
 import { planDraft } from '../forms/planDraft'
@@ -26,7 +28,9 @@ import {
   linkRequestSchema,
   newContactSchema,
   newFormSchema,
+  peopleExportSchema,
   planRequestSchema,
+  submissionExportSchema,
   spanSchema,
   submissionFilterSchema,
 } from './schemas'
@@ -201,6 +205,24 @@ export const operations: Operation[] = [
       const { rows, next } = await listSubmissions(context.db, workspaceId, filter)
       return Response.json({ submissions: rows, next })
     },
+  }),
+  operation({
+    method: 'GET',
+    path: '/exports/submissions',
+    summary: 'Every submission that fits, as a download',
+    query: submissionExportSchema,
+    answers: { 200: 'The file, streamed' },
+    run: async ({ context, workspaceId, query: { format, ...filter } }) =>
+      writeExport(await exportSubmissions(context.db, workspaceId, filter), format),
+  }),
+  operation({
+    method: 'GET',
+    path: '/exports/contacts',
+    summary: 'Every contact that fits, as a download',
+    query: peopleExportSchema,
+    answers: { 200: 'The file, streamed' },
+    run: async ({ context, workspaceId, query: { format, ...filter } }) =>
+      writeExport(await exportPeople(context.db, workspaceId, filter), format),
   }),
   operation({
     method: 'GET',

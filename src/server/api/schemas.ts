@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { readCursor } from '@/db/queries/cursor'
+import { EXPORT_FORMATS } from '../exports/write'
 import { formSchema } from '@/core/form/definition'
 import { rules as email } from '@/core/answers/kinds/email'
 
@@ -66,6 +67,14 @@ export const submissionFilterSchema = z.object({
   after: cursorSchema.optional(),
   limit: z.coerce.number().int().min(1).max(200).default(50),
 })
+
+const formatSchema = z.enum(EXPORT_FORMATS).describe('CSV (RFC 4180), XLSX, or JSON Lines')
+
+export const submissionExportSchema = submissionFilterSchema
+  .omit({ after: true, limit: true })
+  .extend({ format: formatSchema, search: z.string().max(500).optional() })
+
+export const peopleExportSchema = z.object({ format: formatSchema, search: z.string().max(500).optional() })
 
 export const contactFilterSchema = z.object({
   email: z.string().trim().toLowerCase().max(254).optional(),

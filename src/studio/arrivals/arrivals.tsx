@@ -6,6 +6,7 @@ import { useFilters, Pages, SearchBox } from '../ui/listFrame'
 import { Chip } from '../ui/chip'
 import { ChoiceField } from '../ui/field'
 import { Empty } from '../ui/empty'
+import { ExportLinks } from '../ui/exports'
 import { moment, stored } from '../ui/show'
 import {
   type ArrivalQuery,
@@ -53,6 +54,7 @@ export function Arrivals({ forms, query, submissions, unfinished }: Props) {
           ]}
           onCommit={(state) => filters.set({ state })}
         />
+        {submissions && <ExportLinks of="submissions" filters={['form', 'state', 'search']} />}
       </div>
       {submissions && (
         <Pages key={key} first={submissions} more={(after) => submissionsAction(query, after)}>

@@ -4,6 +4,7 @@ import Link from 'next/link'
 import { titleOf } from '@/core/records/snapshot'
 import { Chip } from '../ui/chip'
 import { Empty } from '../ui/empty'
+import { ExportLinks } from '../ui/exports'
 import { Pages, SearchBox } from '../ui/listFrame'
 import { moment } from '../ui/show'
 import { peopleAction, type PersonRow } from './actions'
@@ -22,6 +23,7 @@ export function People({ search, first }: Props) {
         <h1>People</h1>
         <PeopleTabs at="contacts" />
         <SearchBox label="Narrow by anything stored" />
+        <ExportLinks of="people" filters={['search']} />
       </div>
       <Pages key={search ?? ''} first={first} more={(after) => peopleAction(search, after)}>
         {(rows) =>

@@ -1,0 +1,85 @@
+import { readStored } from '@/core/form/stored'
+import { type Cell, cellsOf, columnsOf } from '@/core/formats/table'
+import type { Answers } from '@/core/answers/answer'
+import { type ArrivalFilter, listSubmissions } from '@/db/queries/arrivals'
+import { type Cursor, readCursor } from '@/db/queries/cursor'
+import { readDefinitions } from '@/db/queries/forms'
+import { listPeople, type PeopleFilter } from '@/db/queries/people'
+import { readResources } from '@/db/queries/workspace'
+import type { Db } from '@/db/database'
+
+/** What is exported: a row at a time, as a sheet has it and as a program does. */
+export interface Export {
+  name: string
+  columns: string[]
+  rows: AsyncIterable<{ cells: Cell[]; json: object }>
+}
+
+/** Rows fetched at once: enough to keep the database busy, few enough to keep memory flat. */
+const PAGE = 500
+
+/** The submissions that fit a filter, newest first, with a column for each value any release of their forms has asked. */
+export async function exportSubmissions(
+  db: Db,
+  workspaceId: string,
+  filter: Omit<ArrivalFilter, 'after' | 'limit'>,
+): Promise<Export> {
+  const definitions = await readDefinitions(db, workspaceId, filter.form)
+  const columns = columnsOf(definitions.map(readStored))
+  const about = ['submission', 'received_at', 'form', 'release', 'state', 'contact']
+  async function* rows() {
+    for await (const row of pages((after) => listSubmissions(db, workspaceId, { ...filter, after, limit: PAGE }))) {
+      const { id, form, release, state, email, values } = row
+      const receivedAt = row.receivedAt.toISOString()
+      yield {
+        cells: [id, receivedAt, form, release, state, email, ...cellsOf(columns, values)],
+        json: {
+          format: 'lichen-submission-1',
+          submission: id,
+          received_at: receivedAt,
+          form,
+          release,
+          state,
+          contact: email,
+          values,
+        },
+      }
+    }
+  }
+  return { name: filter.form ?? 'arrivals', columns: [...about, ...columns], rows: rows() }
+}
+
+/** The contacts that fit a filter, the last changed first, with a column for each field. */
+export async function exportPeople(
+  db: Db,
+  workspaceId: string,
+  filter: Omit<PeopleFilter, 'after' | 'limit'>,
+): Promise<Export> {
+  const { fields } = await readResources(db, workspaceId)
+  const columns = fields.filter(({ record }) => record === 'contact').map(({ name }) => name)
+  async function* rows() {
+    for await (const row of pages((after) => listPeople(db, workspaceId, { ...filter, after, limit: PAGE }))) {
+      const { id, company, lists } = row
+      const values: Answers = row.values
+      const changedAt = row.updatedAt.toISOString()
+      yield {
+        cells: [id, changedAt, company, (lists ?? []).join('; ') || null, ...cellsOf(columns, values)],
+        json: { format: 'lichen-contact-1', contact: id, changed_at: changedAt, company, lists: lists ?? [], values },
+      }
+    }
+  }
+  return { name: 'people', columns: ['contact', 'changed_at', 'company_name', 'lists', ...columns], rows: rows() }
+}
+
+/** Every row of a list that pages by key. */
+async function* pages<T>(
+  fetch: (after: Cursor | null) => Promise<{ rows: T[]; next: string | null }>,
+): AsyncGenerator<T> {
+  let after: Cursor | null = null
+  for (;;) {
+    const page: { rows: T[]; next: string | null } = await fetch(after)
+    yield* page.rows
+    after = readCursor(page.next)
+    if (after === null) return
+  }
+}
