@@ -65,7 +65,7 @@ test('a field made in Settings is offered while mapping, what does not fit is sa
   await studio.goto(`/forms/${slug}/compose`)
   await studio.getByLabel('Add questions at the end').fill('When did you begin?')
   await studio.getByLabel('Add questions at the end').press('Enter')
-  await studio.goto(`/forms/${slug}/records`)
+  await studio.getByRole('link', { name: 'Records' }).click()
   await studio.getByRole('button', { name: 'Stays with the submission' }).click()
   await studio.getByLabel('Record field for When did you begin?').selectOption(`Contact · ${label}`)
   await expect(studio.getByText('Land its year instead.')).toBeVisible()

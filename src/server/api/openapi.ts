@@ -20,7 +20,12 @@ export function openApi(url: string): object {
       responses: Object.fromEntries(
         Object.entries(known).map(([status, description]) => [
           status,
-          { description, content: { [Number(status) < 400 ? 'application/json' : 'application/problem+json']: {} } },
+          Number(status) === 204
+            ? { description }
+            : {
+                description,
+                content: { [Number(status) < 400 ? 'application/json' : 'application/problem+json']: {} },
+              },
         ]),
       ),
     }

@@ -82,4 +82,10 @@ export const contactFilterSchema = z.object({
   limit: z.coerce.number().int().min(1).max(200).default(50),
 })
 
+export const companyFilterSchema = z.object({
+  search: z.string().max(500).optional(),
+  after: cursorSchema.optional(),
+  limit: z.coerce.number().int().min(1).max(200).default(50),
+})
+
 export const spanSchema = z.object({ from: daySchema.optional(), to: daySchema.optional() })

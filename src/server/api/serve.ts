@@ -2,7 +2,8 @@ import { findUnfit } from '@/core/formats/text'
 import { knownToken } from '../access/token'
 import { context } from '../context'
 import { guard, problem } from '../problem'
-import { type Operation, operations } from './operations'
+import type { Operation } from './operation'
+import { operations } from './operations'
 
 /** Answers one API request: who asks, what for, and whether the input is sound, in that order. */
 export function serveApi(request: Request, segments: readonly string[]): Promise<Response> {

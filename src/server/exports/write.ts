@@ -1,6 +1,5 @@
 import { PassThrough, Readable } from 'node:stream'
 import { stringify } from 'csv-stringify'
-import Excel from 'exceljs'
 import { asCsvText } from '@/core/formats/table'
 import { log } from '../log'
 import type { Export } from './rows'
@@ -48,6 +47,8 @@ function writeJsonLines({ rows }: Export): Readable {
 function writeXlsx({ columns, rows }: Export): Readable {
   const out = new PassThrough()
   const write = async () => {
+    // Large, and seldom needed.
+    const { default: Excel } = await import('exceljs')
     const book = new Excel.stream.xlsx.WorkbookWriter({ stream: out, useSharedStrings: false, useStyles: false })
     const sheet = book.addWorksheet('Sheet')
     sheet.addRow(columns).commit()

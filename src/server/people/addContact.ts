@@ -28,7 +28,7 @@ export async function addContact(
     const field = findField(fields, 'contact', name)
     if (!field) return { ok: false, status: 422, message: `There is no contact field “${name}”.` }
     if (!rulesOfField(field.type).takes(value, field.options))
-      return { ok: false, status: 422, message: `“${name}” is not ${rulesOfField(field.type).words.toLowerCase()}.` }
+      return { ok: false, status: 422, message: `“${name}” must be: ${rulesOfField(field.type).words.toLowerCase()}.` }
   }
   return db.transaction().execute(async (tx): Promise<Added> => {
     const house =

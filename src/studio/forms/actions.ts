@@ -1,6 +1,7 @@
 'use server'
 
 import { z } from 'zod'
+import { readStored } from '@/core/form/stored'
 import { findForm } from '@/db/queries/forms'
 import { memberAction } from '@/server/access/session'
 import { newFormSchema } from '@/server/api/schemas'
@@ -28,7 +29,8 @@ export const newFormAction = memberAction(
       return { ok: false, field: String(issue?.path[0] ?? 'name'), message: issue?.message ?? 'Not as expected' }
     }
     const original = copyOf ? await findForm(db, workspaceId, copyOf) : undefined
-    const made = await createForm(db, workspaceId, { ...read.data, draft: original?.draft }, userId)
+    const draft = original && readStored(original.draft)
+    const made = await createForm(db, workspaceId, { ...read.data, draft }, userId)
     return made
       ? { ok: true, slug: made.slug }
       : { ok: false, field: 'slug', message: 'Another form has this address. Choose another.' }

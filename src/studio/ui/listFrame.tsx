@@ -29,8 +29,9 @@ export function SearchBox({ label }: { label: string }) {
   const kept = filters.get('search')
   const set = useRef(filters.set)
   set.current = filters.set
+  const leaving = useLeaving()
   useEffect(() => {
-    if (settled !== kept) set.current({ search: settled })
+    if (settled !== kept && !leaving.current) set.current({ search: settled })
     // Only typing changes the address, not the other way round.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [settled])
@@ -44,6 +45,19 @@ export function SearchBox({ label }: { label: string }) {
       onChange={(event) => setText(event.target.value)}
     />
   )
+}
+
+/** Whether somebody has just pressed a link: what they typed before must not call them back. */
+function useLeaving() {
+  const leaving = useRef(false)
+  useEffect(() => {
+    const press = (event: MouseEvent) => {
+      if (event.target instanceof Element && event.target.closest('a[href]:not([download])')) leaving.current = true
+    }
+    document.addEventListener('click', press)
+    return () => document.removeEventListener('click', press)
+  }, [])
+  return leaving
 }
 
 interface PagesProps<T> {

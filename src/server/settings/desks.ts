@@ -1,0 +1,52 @@
+import { z } from 'zod'
+import { rules as email } from '@/core/answers/kinds/email'
+import { nameFrom } from '@/core/form/name'
+import type { Desk } from '@/core/records/snapshot'
+import type { Db } from '@/db/database'
+import { readResources, saveDesk } from '@/db/queries/workspace'
+import { type Done, done, notDone } from '../done'
+import { titleSchema } from './titles'
+
+/** Who belongs to a desk: addresses as a list, or as people write them, with commas, spaces or lines between. */
+const addressesSchema = z
+  .union([
+    z.array(z.string().max(300)).max(500),
+    z
+      .string()
+      .max(20_000)
+      .transform((text) => text.split(/[\s,;]+/)),
+  ])
+  .transform((texts) => texts.map((text) => text.trim()).filter(Boolean))
+
+export const deskSchema = z.strictObject({ title: titleSchema, addresses: addressesSchema.default([]) })
+
+type DeskInput = z.output<typeof deskSchema>
+
+/** Makes a desk, named after its title. */
+export async function addDesk(db: Db, workspaceId: string, input: DeskInput): Promise<Done<Desk>> {
+  const { desks } = await readResources(db, workspaceId)
+  const name = nameFrom(
+    input.title,
+    desks.map((desk) => desk.name),
+  )
+  return writeDesk(db, workspaceId, name, input)
+}
+
+/** Changes a desk for every form, at once. */
+export async function changeDesk(db: Db, workspaceId: string, name: string, input: DeskInput): Promise<Done<Desk>> {
+  const { desks } = await readResources(db, workspaceId)
+  if (!desks.some((desk) => desk.name === name)) return notDone(404, 'There is no such desk.')
+  return writeDesk(db, workspaceId, name, input)
+}
+
+async function writeDesk(db: Db, workspaceId: string, name: string, input: DeskInput): Promise<Done<Desk>> {
+  const addresses = new Set<string>()
+  for (const text of input.addresses) {
+    const read = email.check(text, {})
+    if (!read.ok || typeof read.answer !== 'string') return notDone(422, `“${text}” is not an email address.`)
+    addresses.add(read.answer)
+  }
+  const desk = { name, title: input.title, addresses: [...addresses] }
+  await saveDesk(db, workspaceId, desk)
+  return done(desk)
+}
