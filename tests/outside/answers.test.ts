@@ -9,7 +9,7 @@ import { formSchema } from '@/core/form/definition'
 import { walkForm } from '@/core/form/walk'
 import { formJsonSchema } from '@/server/api/schemas'
 import { anyAnswers, anyForm } from '@/core/testing/forms'
-import { finder } from '../../scripts/demo_data/forms'
+import { finder } from '../../scripts/demo_data/forms/finder'
 
 /** The exported JSON Schema, judged by Ajv, an independent validator of draft 2020-12. */
 describe('answers, by Ajv on the exported schema', () => {

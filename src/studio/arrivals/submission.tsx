@@ -7,6 +7,7 @@ import type { findSubmission } from '@/db/queries/arrivals'
 import type { readDeliveries } from '@/db/queries/deliveries'
 import { Chip, type Tone } from '../ui/chip'
 import { PlanLines } from '../ui/planLines'
+import { PageHead } from '../ui/pageHead'
 import { moment } from '../ui/show'
 import { Again } from './again'
 import { resendAction, runAgainAction } from './actions'
@@ -35,13 +36,7 @@ export function SubmissionView({ submission, deliveries }: { submission: Found; 
   const names = order.filter((name) => name in values)
   return (
     <main className="px-4 py-3">
-      <p className="text-soft">
-        <Link href="/arrivals" className="underline">
-          Arrivals
-        </Link>
-      </p>
-      <div className="mb-3 flex items-baseline gap-3">
-        <h1>{submission.email ?? 'Nobody matched'}</h1>
+      <PageHead back={['/arrivals', 'Arrivals']} heading={submission.email ?? 'Nobody matched'}>
         <StateChip state={submission.state} />
         <span className="text-soft">
           {submission.formName}, release {submission.release} · received {moment(submission.receivedAt)}
@@ -53,7 +48,7 @@ export function SubmissionView({ submission, deliveries }: { submission: Found; 
             Their page
           </Link>
         )}
-      </div>
+      </PageHead>
       {submission.error && (
         <div role="alert" className="mb-3 flex items-center gap-3 rounded-md bg-red-bg px-3 py-2 text-red">
           This submission is stored but could not be applied: {submission.error}

@@ -3,6 +3,7 @@
 import { useState } from 'react'
 import type { Option } from '@/core/answers/options'
 import { nameFrom } from '@/core/form/name'
+import { ChoiceField } from '../ui/field'
 
 interface Props {
   /** Name of the question they belong to. */
@@ -10,6 +11,29 @@ interface Props {
   options: readonly Option[]
   onChange: (options: Option[]) => void
 }
+
+interface LaidOutProps<L extends string> {
+  question: { name: string; options: readonly Option[]; look: L }
+  looks: readonly (readonly [look: L, words: string])[]
+  onChange: (change: { options: Option[] } | { look: L }, key: string) => void
+}
+
+/** The options of a question, and how they are laid out. */
+export const LaidOutOptions = <L extends string>({ question, looks, onChange }: LaidOutProps<L>) => (
+  <>
+    <OptionsField
+      name={question.name}
+      options={question.options}
+      onChange={(options) => onChange({ options }, 'options')}
+    />
+    <ChoiceField
+      label="Laid out as"
+      value={question.look}
+      options={looks}
+      onCommit={(look) => onChange({ look: look as L }, 'look')}
+    />
+  </>
+)
 
 /** Options one a line. A line that was there keeps what it is stored as, even when its words change. */
 export function OptionsField({ name, options, onChange }: Props) {

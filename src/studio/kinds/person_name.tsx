@@ -1,26 +1,19 @@
 'use client'
 
 import { UserRound } from 'lucide-react'
-import { TextField } from '../ui/field'
-import type { SettingsProps, StudioKind } from './kind'
+import type { StudioKind } from './kind'
+import { WordsFields } from './wordsFields'
 
-const check = (text: string) => (text.trim() === '' ? 'Write something here' : null)
-
-const PersonNameSettings = ({ question, onChange }: SettingsProps<'person_name'>) => (
-  <>
-    <TextField
-      label="First part"
-      value={question.first}
-      check={check}
-      onCommit={(first) => onChange({ first: first.slice(0, 60) }, 'first')}
+export const person_name: StudioKind<'person_name'> = {
+  Mark: UserRound,
+  Settings: ({ question: { first, last }, onChange }) => (
+    <WordsFields
+      words={[
+        ['first', 'First part', first],
+        ['last', 'Last part', last],
+      ]}
+      most={60}
+      onChange={onChange}
     />
-    <TextField
-      label="Last part"
-      value={question.last}
-      check={check}
-      onCommit={(last) => onChange({ last: last.slice(0, 60) }, 'last')}
-    />
-  </>
-)
-
-export const person_name: StudioKind<'person_name'> = { Mark: UserRound, Settings: PersonNameSettings }
+  ),
+}

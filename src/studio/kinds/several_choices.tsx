@@ -1,10 +1,9 @@
 'use client'
 
 import { ListChecks } from 'lucide-react'
-import { ChoiceField } from '../ui/field'
 import type { SettingsProps, StudioKind } from './kind'
 import { NumberBox } from './numberBox'
-import { OptionsField } from './options'
+import { LaidOutOptions } from './options'
 
 const LOOKS = [
   ['list', 'A list'],
@@ -13,17 +12,7 @@ const LOOKS = [
 
 const SeveralChoicesSettings = ({ question, onChange }: SettingsProps<'several_choices'>) => (
   <>
-    <OptionsField
-      name={question.name}
-      options={question.options}
-      onChange={(options) => onChange({ options }, 'options')}
-    />
-    <ChoiceField
-      label="Laid out as"
-      value={question.look}
-      options={LOOKS}
-      onCommit={(look) => onChange({ look: look as typeof question.look }, 'look')}
-    />
+    <LaidOutOptions question={question} looks={LOOKS} onChange={onChange} />
     <NumberBox
       label="At least"
       optional

@@ -1,26 +1,19 @@
 'use client'
 
 import { ToggleLeft } from 'lucide-react'
-import { TextField } from '../ui/field'
-import type { SettingsProps, StudioKind } from './kind'
+import type { StudioKind } from './kind'
+import { WordsFields } from './wordsFields'
 
-const check = (text: string) => (text.trim() === '' ? 'Write something here' : null)
-
-const YesNoSettings = ({ question, onChange }: SettingsProps<'yes_no'>) => (
-  <>
-    <TextField
-      label="Yes reads"
-      value={question.yes}
-      check={check}
-      onCommit={(yes) => onChange({ yes: yes.slice(0, 100) }, 'yes')}
+export const yes_no: StudioKind<'yes_no'> = {
+  Mark: ToggleLeft,
+  Settings: ({ question: { yes, no }, onChange }) => (
+    <WordsFields
+      words={[
+        ['yes', 'Yes reads', yes],
+        ['no', 'No reads', no],
+      ]}
+      most={100}
+      onChange={onChange}
     />
-    <TextField
-      label="No reads"
-      value={question.no}
-      check={check}
-      onCommit={(no) => onChange({ no: no.slice(0, 100) }, 'no')}
-    />
-  </>
-)
-
-export const yes_no: StudioKind<'yes_no'> = { Mark: ToggleLeft, Settings: YesNoSettings }
+  ),
+}

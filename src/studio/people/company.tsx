@@ -2,6 +2,7 @@ import Link from 'next/link'
 import type { RecordField } from '@/core/records/field'
 import { titleOf } from '@/core/records/snapshot'
 import type { findCompany } from '@/db/queries/people'
+import { PageHead } from '../ui/pageHead'
 import { moment } from '../ui/show'
 import { Lineage, OpenedRecords, Stored } from './stored'
 
@@ -12,18 +13,12 @@ export function Company({ company, fields }: { company: Found; fields: RecordFie
   const { key, domain, values, people, opened, changes, createdAt } = company
   return (
     <main className="px-4 py-3">
-      <p className="text-soft">
-        <Link href="/people/companies" className="underline">
-          Companies
-        </Link>
-      </p>
-      <div className="mb-3 flex items-baseline gap-3">
-        <h1>{titleOf({ type: 'company', key, values })}</h1>
+      <PageHead back={['/people/companies', 'Companies']} heading={titleOf({ type: 'company', key, values })}>
         <span className="text-soft">
           {domain ? `its people write from ${domain}` : 'no mail domain of its own'} · known since {moment(createdAt)}{' '}
           UTC
         </span>
-      </div>
+      </PageHead>
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] gap-6">
         <div className="space-y-5">
           <Stored record="company" values={values} fields={fields} changes={changes} />

@@ -3,6 +3,7 @@ import type { RecordField } from '@/core/records/field'
 import { titleOf } from '@/core/records/snapshot'
 import type { findPerson } from '@/db/queries/people'
 import { StateChip } from '../arrivals/arrivals'
+import { PageHead } from '../ui/pageHead'
 import { moment } from '../ui/show'
 import { Links, type PersonalLinks } from './links'
 import { Lineage, OpenedRecords, Stored } from './stored'
@@ -21,13 +22,7 @@ export function Person({ person, fields, links, forms }: Props) {
   const { values, changes, memberships, submissions, opened } = person
   return (
     <main className="px-4 py-3">
-      <p className="text-soft">
-        <Link href="/people" className="underline">
-          People
-        </Link>
-      </p>
-      <div className="mb-3 flex items-baseline gap-3">
-        <h1>{titleOf({ type: 'contact', key: person.email, values })}</h1>
+      <PageHead back={['/people', 'People']} heading={titleOf({ type: 'contact', key: person.email, values })}>
         <span className="text-soft">
           {person.companyId && (
             <>
@@ -39,7 +34,7 @@ export function Person({ person, fields, links, forms }: Props) {
           )}
           {person.email} · known since {moment(person.createdAt)} UTC
         </span>
-      </div>
+      </PageHead>
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] gap-6">
         <div className="space-y-5">
           <Stored record="contact" values={values} fields={fields} changes={changes} />

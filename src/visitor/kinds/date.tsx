@@ -1,16 +1,15 @@
-import { aria, asText, type ControlProps, type VisitorKind } from './control'
+import type { VisitorKind } from './control'
+import { TextInput } from './textInput'
 
-const DateField = (props: ControlProps<'date'>) => (
-  <input
-    className="field short"
-    type="date"
-    id={props.id}
-    name={props.question.name}
-    min={props.question.earliest ?? undefined}
-    max={props.question.latest ?? undefined}
-    defaultValue={asText(props.value)}
-    {...aria(props)}
-  />
-)
-
-export const date: VisitorKind<'date'> = { Control: DateField, frame: () => 'label' }
+export const date: VisitorKind<'date'> = {
+  Control: (props) => (
+    <TextInput
+      props={props}
+      type="date"
+      short
+      min={props.question.earliest ?? undefined}
+      max={props.question.latest ?? undefined}
+    />
+  ),
+  frame: () => 'label',
+}

@@ -1,16 +1,7 @@
-import { aria, asText, type ControlProps, type VisitorKind } from './control'
+import type { VisitorKind } from './control'
+import { TextInput } from './textInput'
 
-const Email = (props: ControlProps<'email'>) => (
-  <input
-    className="field"
-    type="email"
-    id={props.id}
-    name={props.question.name}
-    defaultValue={asText(props.value)}
-    autoComplete="email"
-    inputMode="email"
-    {...aria(props)}
-  />
-)
-
-export const email: VisitorKind<'email'> = { Control: Email, frame: () => 'label' }
+export const email: VisitorKind<'email'> = {
+  Control: (props) => <TextInput props={props} type="email" autoComplete="email" inputMode="email" />,
+  frame: () => 'label',
+}

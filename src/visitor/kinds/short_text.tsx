@@ -1,15 +1,7 @@
-import { aria, asText, type ControlProps, type VisitorKind } from './control'
+import type { VisitorKind } from './control'
+import { TextInput } from './textInput'
 
-const ShortText = (props: ControlProps<'short_text'>) => (
-  <input
-    className="field"
-    type="text"
-    id={props.id}
-    name={props.question.name}
-    defaultValue={asText(props.value)}
-    maxLength={props.question.maxLength}
-    {...aria(props)}
-  />
-)
-
-export const short_text: VisitorKind<'short_text'> = { Control: ShortText, frame: () => 'label' }
+export const short_text: VisitorKind<'short_text'> = {
+  Control: (props) => <TextInput props={props} maxLength={props.question.maxLength} />,
+  frame: () => 'label',
+}

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { RecordType } from '@/core/records/field'
 import { readResources } from '@/db/queries/workspace'
 import { withdrawToken } from '../../access/token'
 import { problem } from '../../problem'
@@ -15,9 +16,14 @@ import {
 import { addList, listSchema } from '../../settings/lists'
 import { answer, answerDone, type Call, isUuid, operation, type Operation } from '../operation'
 
-const recordOf = ({ path }: Call<unknown, unknown>) => recordSchema.safeParse(path.record).data
-
-const noRecord = () => problem(404, 'Records are contact, company, deal and request.')
+/** Does something with the sort of record that the path names. */
+async function withRecord(
+  { path }: Call<unknown, unknown>,
+  run: (record: RecordType) => Promise<Response>,
+): Promise<Response> {
+  const record = recordSchema.safeParse(path.record).data
+  return record ? run(record) : problem(404, 'Records are contact, company, deal and request.')
+}
 
 /** What the forms of a workspace share: desks, lists, fields, and access for programs. */
 export const settingsOperations: Operation[] = [
@@ -59,11 +65,10 @@ export const settingsOperations: Operation[] = [
     summary: 'Add a field to contacts, companies, deals or requests',
     body: fieldSchema,
     answers: { 201: 'The field was made', 404: 'No such record' },
-    async run(call) {
-      const record = recordOf(call)
-      if (!record) return noRecord()
-      return answer(await addField(call.context.db, call.workspaceId, record, call.body), 201)
-    },
+    run: (call) =>
+      withRecord(call, async (record) =>
+        answer(await addField(call.context.db, call.workspaceId, record, call.body), 201),
+      ),
   }),
   operation({
     method: 'PUT',
@@ -71,12 +76,11 @@ export const settingsOperations: Operation[] = [
     summary: 'Put the fields of a record in this order',
     body: fieldOrderSchema,
     answers: { 204: 'They are', 404: 'No such record' },
-    async run(call) {
-      const record = recordOf(call)
-      if (!record) return noRecord()
-      await orderFields(call.context.db, call.workspaceId, record, call.body)
-      return answerDone(true, '')
-    },
+    run: (call) =>
+      withRecord(call, async (record) => {
+        await orderFields(call.context.db, call.workspaceId, record, call.body)
+        return answerDone(true, '')
+      }),
   }),
   operation({
     method: 'PUT',
@@ -84,12 +88,11 @@ export const settingsOperations: Operation[] = [
     summary: 'Change a field: its label, what it stores, its options, whether it is retired',
     body: fieldChangeSchema,
     answers: { 200: 'The field', 404: 'No such field', 422: 'The field belongs to every workspace' },
-    async run(call) {
-      const record = recordOf(call)
-      if (!record) return noRecord()
-      const { context, workspaceId, path, body } = call
-      return answer(await changeField(context.db, workspaceId, record, path.name ?? '', body))
-    },
+    run: (call) =>
+      withRecord(call, async (record) => {
+        const { context, workspaceId, path, body } = call
+        return answer(await changeField(context.db, workspaceId, record, path.name ?? '', body))
+      }),
   }),
   operation({
     method: 'DELETE',

@@ -1,0 +1,81 @@
+import { type Form, formSchema } from '@/core/form/definition'
+import { contactCarried, emailQuestion } from './shared'
+
+/** Bring a studio: personal links, a greeting by name, and a referral code that travels along. */
+export const bringAStudio = (): Form =>
+  formSchema.parse({
+    title: '{{ known_name | default: "Hello" }}, bring a studio along',
+    intro:
+      'Tell us of a studio that might like a kiln share. Your code {{ studio_code | default: "will be made for you" }} goes with it.',
+    steps: [
+      {
+        name: 'you_and_them',
+        title: 'You and them',
+        questions: [
+          {
+            kind: 'short_text',
+            name: 'first_name',
+            label: 'Your first name',
+            required: true,
+            fill: [{ from: 'record', field: 'first_name' }],
+            lands: [{ field: 'first_name', ifFilled: 'keep' }],
+          },
+          emailQuestion('Your email'),
+          {
+            kind: 'short_text',
+            name: 'their_studio',
+            label: 'Which studio should we invite?',
+            required: true,
+          },
+          {
+            kind: 'long_text',
+            name: 'why_them',
+            label: 'Why would it suit them?',
+            rows: 3,
+          },
+          {
+            kind: 'consent',
+            name: 'club',
+            label: 'Glaze club',
+            wording: 'Add me to the Glaze club. Tarnfield Kilns writes to members at most twice a month.',
+          },
+        ],
+      },
+    ],
+    carried: [
+      {
+        name: 'known_name',
+        label: 'Name for the greeting',
+        fill: [{ from: 'record', field: 'first_name' }],
+      },
+      {
+        name: 'studio_code',
+        label: 'Referral code',
+        fill: [{ from: 'record', field: 'referral_code' }],
+        lands: [{ field: 'referral_code', ifFilled: 'keep', trustedOnly: true }],
+      },
+      ...contactCarried,
+    ],
+    joins: [{ list: 'glaze_club', consent: 'club' }],
+    routing: { columns: [], rows: [], otherwise: { desk: 'home_studio_team', message: 'invitation' } },
+    messages: [
+      {
+        name: 'invitation',
+        title: 'Studio to invite',
+        to: 'desk',
+        subject: 'Invite {{ their_studio }}',
+        body: '{{ first_name }} suggests {{ their_studio }}.\nReferral code: {{ studio_code | default: "none" }}\n\n{{ why_them | default: "No reason given." }}',
+      },
+      {
+        name: 'thanks',
+        title: 'Thanks',
+        to: 'visitor',
+        subject: 'Thank you for bringing {{ their_studio }}',
+        body: 'Thank you, {{ first_name }}. We write to {{ their_studio }} this week.',
+      },
+    ],
+    outcome: {
+      title: 'Thank you, {{ first_name }}',
+      body: 'We write to {{ their_studio }} this week and tell you how it goes.',
+    },
+  })

@@ -1,0 +1,222 @@
+import { type Form, type FormInput, formSchema } from '@/core/form/definition'
+import { contactCarried, emailQuestion, options } from './shared'
+
+/** The finder: which kiln suits a studio. Routed by budget, supply and region. */
+export function finder(variant: 'first' | 'longer' | 'shorter' | 'draft'): Form {
+  const floor: NonNullable<FormInput['steps'][number]['questions']> =
+    variant === 'longer'
+      ? [
+          {
+            kind: 'number',
+            name: 'floor_space',
+            label: 'How much floor is free, in square metres?',
+            help: 'Measure wall to wall, less 50 cm all round.',
+            required: true,
+            minimum: 1,
+            maximum: 500,
+            unit: 'm²',
+          },
+        ]
+      : []
+  return formSchema.parse({
+    title: 'Which kiln suits your studio?',
+    intro: 'Four short steps. We answer within one working day.',
+    keepUnfinished: true,
+    records: {
+      company: true,
+      deal: { title: 'Kiln for {{ studio | default: first_name }}', again: 'same' },
+    },
+    steps: [
+      {
+        name: 'your_work',
+        title: 'Your work',
+        questions: [
+          {
+            kind: 'single_choice',
+            name: 'ware',
+            label: 'What do you fire most?',
+            required: true,
+            look: 'buttons',
+            options: options('Earthenware', 'Stoneware', 'Porcelain', 'Glass'),
+            lands: [{ field: 'ware' }],
+          },
+          {
+            kind: 'number',
+            name: 'peak_temperature',
+            label: 'How hot do you fire?',
+            help: 'Peak of your hottest firing, from 1000 to 1320 in steps of 20.',
+            required: true,
+            minimum: 1000,
+            maximum: 1320,
+            step: 20,
+            unit: '°C',
+            default: 1240,
+            errorText: 'Pick a temperature between 1 000 and 1 320 °C, in steps of 20',
+            shownWhen: { value: 'ware', is: 'one_of', to: ['stoneware', 'porcelain'] },
+            lands: [{ field: 'peak_temperature' }],
+          },
+          {
+            kind: 'number',
+            name: 'people_sharing',
+            label: 'How many people share the kiln?',
+            required: true,
+            minimum: 1,
+            maximum: 60,
+            step: 1,
+            default: 2,
+            lands: [{ field: 'studio_size' }],
+          },
+        ],
+      },
+      {
+        name: 'your_room',
+        title: 'Your room',
+        questions: [
+          {
+            kind: 'single_choice',
+            name: 'supply',
+            label: 'Which supply do you have?',
+            help: variant === 'shorter' || variant === 'draft' ? 'Not sure is a fine answer.' : '',
+            required: true,
+            options: options('Single-phase', 'Three-phase', 'Not sure'),
+            lands: [{ record: 'deal', field: 'supply' }],
+          },
+          ...floor,
+          {
+            kind: 'long_text',
+            name: 'plan_around',
+            label: 'Anything we should plan around?',
+            rows: 3,
+          },
+        ],
+      },
+      {
+        name: 'your_plans',
+        title: 'Your plans',
+        questions: [
+          {
+            kind: 'single_choice',
+            name: 'region',
+            label: 'Where is the studio?',
+            required: true,
+            look: 'menu',
+            options: options('North', 'East', 'South', 'West'),
+            fill: [{ from: 'record', field: 'region' }],
+            lands: [{ field: 'region' }, { record: 'company', field: 'region', ifFilled: 'keep' }],
+          },
+          {
+            kind: 'number',
+            name: 'budget',
+            label: 'What would you like to spend?',
+            help: variant === 'draft' ? 'Leave it empty if you are only looking round.' : '',
+            minimum: 0,
+            maximum: 500000,
+            unit: 'crowns',
+            lands: [{ record: 'deal', field: 'budget', ifFilled: 'larger' }],
+          },
+        ],
+      },
+      {
+        name: 'where_to_reach_you',
+        title: 'Where to reach you',
+        questions: [
+          {
+            kind: 'short_text',
+            name: 'first_name',
+            label: 'First name',
+            required: true,
+            fill: [{ from: 'record', field: 'first_name' }],
+            lands: [{ field: 'first_name' }],
+          },
+          emailQuestion('Work email'),
+          {
+            kind: 'short_text',
+            name: 'studio',
+            label: 'Studio or school',
+            lands: [{ record: 'company', field: 'name' }],
+          },
+          {
+            kind: 'consent',
+            name: 'newsletter',
+            label: 'Firing notes',
+            wording:
+              'Send me Firing notes, a mail a month about kilns and glazes. I can leave with one click in any of them.',
+          },
+        ],
+      },
+    ],
+    carried: [
+      ...contactCarried,
+      {
+        name: 'referral',
+        label: 'Referral code',
+        fill: [{ from: 'link', parameter: 'ref' }],
+        lands: [{ field: 'referred_by', ifFilled: 'keep' }],
+      },
+    ],
+    joins: [{ list: 'firing_notes', consent: 'newsletter' }],
+    routing: {
+      columns: ['budget', 'supply', 'region'],
+      rows: [
+        { cells: { budget: { is: 'at_least', to: 20000 } }, desk: 'key_accounts', message: 'big_enquiry' },
+        {
+          cells: {
+            supply: { is: 'equals', to: 'three_phase' },
+            region: { is: 'one_of', to: ['north', 'east'] },
+          },
+          desk: 'north_desk',
+          message: 'kiln_enquiry',
+        },
+        {
+          cells: {
+            supply: { is: 'equals', to: 'three_phase' },
+            region: { is: 'one_of', to: ['south', 'west'] },
+          },
+          desk: 'south_desk',
+          message: 'kiln_enquiry',
+        },
+        {
+          cells: { supply: { is: 'equals', to: 'single_phase' } },
+          desk: 'home_studio_team',
+          message: 'kiln_enquiry',
+        },
+      ],
+      otherwise: { desk: 'advice_line', message: 'needs_advice' },
+    },
+    messages: [
+      {
+        name: 'kiln_enquiry',
+        title: 'Kiln enquiry',
+        to: 'desk',
+        subject: 'Kiln enquiry: {{ ware }}, {{ region }}',
+        body: '{{ first_name }} of {{ studio | default: "an unnamed studio" }} fires {{ ware }} at {{ peak_temperature | default: "an untold temperature" }}.\nSupply: {{ supply }}.\n\n{{ all_answers }}',
+      },
+      {
+        name: 'big_enquiry',
+        title: 'Big enquiry',
+        to: 'desk',
+        subject: 'Call today: {{ first_name }}, {{ budget | default: "no budget given" }}',
+        body: 'A budget of {{ budget | default: "unknown size" }} crowns.\n\n{{ all_answers }}',
+      },
+      {
+        name: 'needs_advice',
+        title: 'Needs advice',
+        to: 'desk',
+        subject: 'Advice wanted: {{ first_name }}',
+        body: '{{ first_name }} does not know the supply of the room.\n\n{{ all_answers }}',
+      },
+      {
+        name: 'thank_you',
+        title: 'Thank-you',
+        to: 'visitor',
+        subject: 'Your kiln enquiry, {{ first_name | default: "and thank you" }}',
+        body: 'Thank you, {{ first_name | default: "and hello" }}.\n\nWe read every enquiry ourselves and answer within one working day.\n\nTarnfield Kilns',
+      },
+    ],
+    outcome: {
+      title: 'Thank you, {{ first_name | default: "and hello" }}',
+      body: 'We answer within one working day, with two or three kilns that fit what you told us.\n\nA copy of this is on its way to {{ email | default: "you" }}.',
+    },
+    wording: { back: 'Back', next: 'Go on', send: 'Send to Tarnfield' },
+  })
+}

@@ -1,0 +1,25 @@
+import Link from 'next/link'
+import type { ReactNode } from 'react'
+
+interface Props {
+  /** The list that the page belongs to. */
+  back: readonly [href: string, title: string]
+  heading: string
+  /** What stands beside the heading. */
+  children: ReactNode
+}
+
+/** The head of a page about one thing: the way back to its list, and what it is. */
+export const PageHead = ({ back: [href, title], heading, children }: Props) => (
+  <>
+    <p className="text-soft">
+      <Link href={href} className="underline">
+        {title}
+      </Link>
+    </p>
+    <div className="mb-3 flex items-baseline gap-3">
+      <h1>{heading}</h1>
+      {children}
+    </div>
+  </>
+)
