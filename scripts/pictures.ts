@@ -38,6 +38,7 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
   submission: { path: '/arrivals', prepare: (page) => openFirst(page, '/arrivals/') },
   people: { path: '/people' },
   person: { path: '/people', prepare: (page) => openFirst(page, '/people/') },
+  companies: { path: '/people/companies' },
   outbox: { path: '/outbox?show=all' },
   bench: { path: '/bench', prepare: openMail },
   settings: { path: '/settings' },
