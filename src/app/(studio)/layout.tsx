@@ -1,7 +1,7 @@
 import { countGivenUp } from '@/db/queries/deliveries'
+import { listFormNames } from '@/db/queries/forms'
 import { memberLayout } from '@/server/access/session'
 import { context } from '@/server/context'
-import { listForms } from '@/server/forms/listForms'
 import { TopBar } from '@/studio/frame/topBar'
 import { Toaster } from '@/studio/ui/toast'
 
@@ -9,13 +9,13 @@ export const dynamic = 'force-dynamic'
 
 export default memberLayout(async ({ name, workspaceId, workspaceName }, _, children) => {
   const { db, config } = context()
-  const [forms, undelivered] = await Promise.all([listForms(db, workspaceId), countGivenUp(db, workspaceId)])
+  const [forms, undelivered] = await Promise.all([listFormNames(db, workspaceId), countGivenUp(db, workspaceId)])
   return (
     <>
       <TopBar
         who={name}
         workspace={workspaceName}
-        forms={forms.map((form) => ({ slug: form.slug, name: form.name }))}
+        forms={forms}
         hasBench={config.LICHEN_BENCH_URL !== ''}
         undelivered={undelivered}
       />

@@ -1,4 +1,4 @@
-import freeMail from 'free-email-domains'
+import freeMail from 'email-providers/all.json'
 import { getDomain } from 'tldts'
 import { foldCase } from '../logic/fold_case'
 

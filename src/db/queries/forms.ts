@@ -177,3 +177,13 @@ export async function readDefinitions(db: Runner, workspaceId: string, slug: str
     .execute()
   return rows.map(({ definition }) => definition)
 }
+
+/** The forms of a workspace as menus need them, by name. */
+export const listFormNames = (db: Runner, workspaceId: string) =>
+  db
+    .selectFrom('form')
+    .select(['slug', 'name'])
+    .select(sql<boolean>`live_release_id is not null`.as('isLive'))
+    .where('workspace_id', '=', workspaceId)
+    .orderBy('name')
+    .execute()

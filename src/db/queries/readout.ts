@@ -2,9 +2,16 @@ import { sql } from 'kysely'
 import type { Answers } from '@/core/answers/answer'
 import type { Runner } from '../database'
 
+/** Sources told apart on one form-day; the rest count together, since anybody can write a tag. */
+const MOST_SOURCES = 200
+
+/** What the rest are called. */
+export const OTHER_SOURCES = 'Other sources'
+
 /**
  * Counts one form's day anew from its visits and puts the result in place of what stood there. A day is
- * the UTC day on which visitors arrived, so that everything they do later counts where they came from.
+ * the UTC day on which visitors arrived, so that everything they do later counts where they came from. Beyond
+ * the commonest sources of the day all count together; each visit keeps its own.
  */
 export async function recountDay(db: Runner, formId: string, day: string): Promise<void> {
   await sql`select pg_advisory_xact_lock(hashtextextended(${`readout ${formId} ${day}`}, 0))`.execute(db)
@@ -12,11 +19,17 @@ export async function recountDay(db: Runner, formId: string, day: string): Promi
   await sql`
     insert into readout_day (workspace_id, form_id, day, source, release_number,
       arrived, began, sent, unfinished, returned, steps, stopped)
-    with of_day as (
+    with visits as (
       select * from visit
       where form_id = ${formId}
         and arrived_at >= ${day}::date::timestamp at time zone 'UTC'
         and arrived_at < (${day}::date + 1)::timestamp at time zone 'UTC'
+    ), commonest as (
+      select source from visits group by source order by count(*) desc, source limit ${MOST_SOURCES}
+    ), of_day as (
+      select workspace_id, form_id, release_number, began_at, sent_at, returned_at, steps, answers,
+        case when visits.source in (select source from commonest) then visits.source else ${OTHER_SOURCES}::text end as source
+      from visits
     ), by_step as (
       select source, release_number, step, count(*) as reached,
         count(*) filter (where sent_at is null and step = steps[cardinality(steps)]) as stopped

@@ -1,6 +1,6 @@
 import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
-import { listForms } from '@/server/forms/listForms'
+import { listFormNames } from '@/db/queries/forms'
 import { type ArrivalQuery, submissionsAction, unfinishedAction } from '@/studio/arrivals/actions'
 import { Arrivals } from '@/studio/arrivals/arrivals'
 
@@ -12,7 +12,7 @@ export default memberPage(async ({ workspaceId }, { search: { form, state, searc
   const query: ArrivalQuery = { form, search, state: STATES.find((known) => known === state) }
   const unfinished = state === 'unfinished'
   const [forms, submissions, left] = await Promise.all([
-    listForms(context().db, workspaceId),
+    listFormNames(context().db, workspaceId),
     unfinished ? null : submissionsAction(query, null),
     unfinished ? unfinishedAction(query, null) : null,
   ])

@@ -1,11 +1,11 @@
 import { notFound } from 'next/navigation'
 import { z } from 'zod'
+import { listFormNames } from '@/db/queries/forms'
 import { findPerson } from '@/db/queries/people'
 import { listLinks } from '@/db/queries/links'
 import { readResources } from '@/db/queries/workspace'
 import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
-import { listForms } from '@/server/forms/listForms'
 import { Person } from '@/studio/people/person'
 
 export const metadata = { title: 'Person' }
@@ -17,10 +17,8 @@ export default memberPage(async ({ workspaceId }, { params }) => {
   if (!person) notFound()
   const [{ fields }, forms, links] = await Promise.all([
     readResources(db, workspaceId),
-    listForms(db, workspaceId),
+    listFormNames(db, workspaceId),
     listLinks(db, workspaceId, person.id),
   ])
-  return (
-    <Person person={person} fields={fields} links={links} forms={forms.filter(({ release }) => release !== null)} />
-  )
+  return <Person person={person} fields={fields} links={links} forms={forms.filter(({ isLive }) => isLive)} />
 })
