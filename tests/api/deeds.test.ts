@@ -1,3 +1,4 @@
+import jsonLogic, { type RulesLogic } from 'json-logic-js'
 import { describe, expect, it } from 'vitest'
 import { api, applied, releasedForm, send, smallForm } from '../support/api'
 import { query } from '../support/database'
@@ -95,6 +96,21 @@ describe('a program', () => {
     ])
     expect([await del(`/links/${link?.id}`), await del(`/links/${link?.id}`)]).toEqual([204, 404])
     expect(await del(`/tokens/${none}`)).toBe(404)
+  })
+
+  it('takes a form’s conditions along as JsonLogic', async () => {
+    const { body } = await api<Record<string, Record<string, RulesLogic>>>(
+      facts,
+      'GET',
+      '/forms/open-day/conditions.logic.json',
+    )
+    expect(Object.keys(body.steps ?? {})).toEqual(['your_day', 'next_time'])
+    const sends = (values: object) => jsonLogic.apply(body.messages?.see_you ?? false, values) as unknown
+    expect([sends({ coming: true, day: '2026-12-15' }), sends({ coming: true }), sends({ coming: false })]).toEqual([
+      true,
+      false,
+      false,
+    ])
   })
 
   it('reads companies with their people and deals', async () => {

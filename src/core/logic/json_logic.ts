@@ -1,5 +1,5 @@
 import type { Form } from '../form/definition'
-import { domainAt } from '../form/values'
+import { domainAt, questionsAsked } from '../form/values'
 import { type Condition, foldCondition, type Test } from './condition'
 import { operandsOf } from './expectation'
 import { foldCase } from './fold_case'
@@ -18,6 +18,19 @@ export function jsonLogicOf(form: Form, condition: Condition): JsonLogic {
     any: (or) => ({ or }),
     none: (or) => ({ '!': { or } }),
   })
+}
+
+/** Every condition of a form as JsonLogic, by what it decides; what always shows or is always sent is left out. */
+export function exportConditions(form: Form): Record<'steps' | 'questions' | 'messages', Record<string, JsonLogic>> {
+  const rules = (all: readonly (readonly [name: string, condition: Condition | null])[]) =>
+    Object.fromEntries(
+      all.flatMap(([name, condition]) => (condition ? [[name, jsonLogicOf(form, condition)] as const] : [])),
+    )
+  return {
+    steps: rules(form.steps.map(({ name, shownWhen }) => [name, shownWhen])),
+    questions: rules(questionsAsked(form).map(({ question }) => [question.name, question.shownWhen])),
+    messages: rules(form.messages.map(({ name, when }) => [name, when])),
+  }
 }
 
 /** Values as the exported rules expect them: blanks left out, all text folded. */

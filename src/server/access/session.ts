@@ -65,8 +65,9 @@ export const memberAction =
 function plain(given: Record<string, string | string[] | undefined>, encoded: boolean): Record<string, string> {
   const read: Record<string, string> = {}
   for (const [name, value] of Object.entries(given)) {
-    const first = Array.isArray(value) ? value[0] : value
-    const text = first !== undefined && encoded ? decode(first) : first
+    // A forged router state can put anything here, whatever the types say.
+    const first: unknown = Array.isArray(value) ? value[0] : value
+    const text = typeof first === 'string' ? (encoded ? decode(first) : first) : undefined
     if (text !== undefined && isSoundText(text)) read[name] = text
   }
   return read

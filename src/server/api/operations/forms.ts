@@ -3,6 +3,7 @@ import { formSchema } from '@/core/form/definition'
 import { examineForm } from '@/core/form/examine'
 import { readStored } from '@/core/form/stored'
 import { upgradeForm } from '@/core/form/upgrade'
+import { exportConditions } from '@/core/logic/json_logic'
 import { findForm, updateDraft } from '@/db/queries/forms'
 import { findPerson } from '@/db/queries/people'
 import { readResources } from '@/db/queries/workspace'
@@ -84,6 +85,14 @@ export const formOperations: Operation[] = [
     summary: 'JSON Schema of the draft’s answers',
     answers: { 200: 'The schema', 404: 'No such form' },
     run: (call) => withForm(call, ({ draft }) => Promise.resolve(Response.json(answersSchema(readStored(draft))))),
+  }),
+  operation({
+    method: 'GET',
+    path: '/forms/{slug}/conditions.logic.json',
+    summary:
+      'The draft’s conditions as JsonLogic, about values whose text is in lower case and whose blanks are left out',
+    answers: { 200: 'The rules of steps, questions and messages', 404: 'No such form' },
+    run: (call) => withForm(call, ({ draft }) => Promise.resolve(Response.json(exportConditions(readStored(draft))))),
   }),
   operation({
     method: 'POST',
