@@ -118,23 +118,17 @@ export interface NewChange {
   at: Date
 }
 
+/** Writes changes in the order they were made: lineage is told by it. */
 export async function addChanges(db: Runner, changes: readonly NewChange[]): Promise<void> {
   if (changes.length === 0) return
-  await db
-    .insertInto('record_change')
-    .values(
-      changes.map((change) => ({
-        workspace_id: change.workspaceId,
-        record_id: change.recordId,
-        field: change.field,
-        from: asJson(change.from),
-        to: asJson(change.to),
-        submission_id: change.submissionId,
-        because: change.because,
-        at: change.at,
-      })),
-    )
-    .execute()
+  await sql`
+    insert into record_change (workspace_id, record_id, field, "from", "to", submission_id, because, at)
+    select "workspaceId", "recordId", field, coalesce("from", 'null'), coalesce("to", 'null'), "submissionId", because, at
+    from jsonb_to_recordset(${asJson(changes.map((change, n) => ({ ...change, n })))}::jsonb) as row(n integer,
+      "workspaceId" uuid, "recordId" uuid, field text, "from" jsonb, "to" jsonb, "submissionId" uuid, because text,
+      at timestamptz)
+    order by n
+  `.execute(db)
 }
 
 export interface NewMembership {
