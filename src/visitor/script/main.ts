@@ -31,6 +31,8 @@ function bringToLife(page: Page): void {
   let current = form.querySelector<HTMLElement>('[data-step]:not([hidden])')?.dataset.step ?? ''
   let busy = false
   let tries = 0
+  // Until a preview has what was typed in the one before, what it holds must not be taken for it.
+  let restored = false
   let later: number | undefined
 
   const walk = (upTo?: string) => walkForm(data, readValues(page), data.carried, upTo)
@@ -117,7 +119,7 @@ function bringToLife(page: Page): void {
   }
 
   const tellFrame = (what: 'values' | 'ready') => {
-    if (data.mode === 'preview')
+    if (data.mode === 'preview' && (restored || what === 'ready'))
       parent.postMessage({ lichen: what, values: readValues(page), step: current }, location.origin)
   }
 
@@ -125,6 +127,7 @@ function bringToLife(page: Page): void {
   const restore = (event: MessageEvent) => {
     const said = event.data as { lichen?: string; values?: Record<string, unknown>; step?: string }
     if (event.origin !== location.origin || said.lichen !== 'restore') return
+    restored = true
     for (const [name, value] of Object.entries(said.values ?? {})) writeValue(page, name, value)
     const step = data.steps.find(({ name }) => name === said.step)
     if (step) {
