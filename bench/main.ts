@@ -1,10 +1,11 @@
 /**
  * The Bench: the simulated outside. `BENCH_PORT` is its HTTP side, `BENCH_SMTP_PORT` its mail server,
- * `BENCH_FOLDER` where it keeps what it was sent. It listens on loopback only.
+ * `BENCH_FOLDER` where it keeps what it was sent, `BENCH_HOOK_SECRET` what webhooks are signed with. It listens on loopback only.
  */
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
 import { constants, setPriority } from 'node:os'
 import { Crm } from './crm'
+import { Hooks } from './hooks'
 import { Mailbox } from './mailbox'
 import { switchesOf, turnSwitches } from './switches'
 
@@ -14,6 +15,7 @@ setPriority(constants.priority.PRIORITY_LOW)
 const folder = process.env.BENCH_FOLDER ?? '.lichen/bench'
 const mailbox = new Mailbox(folder)
 const crm = new Crm(folder)
+const hooks = new Hooks(folder, process.env.BENCH_HOOK_SECRET ?? '')
 
 async function answer(request: IncomingMessage): Promise<{ status: number; body: object }> {
   const url = new URL(request.url ?? '/', `http://${HOST}`)
@@ -22,7 +24,12 @@ async function answer(request: IncomingMessage): Promise<{ status: number; body:
   const workspace = asked('workspace')
   switch (`${request.method} ${url.pathname}`) {
     case 'GET /':
-      return ok({ mailbox: mailbox.count(workspace), crm: crm.count(workspace), switches: switchesOf(workspace) })
+      return ok({
+        mailbox: mailbox.count(workspace),
+        crm: crm.count(workspace),
+        hooks: hooks.count(workspace),
+        switches: switchesOf(workspace),
+      })
     case 'GET /mailbox/messages':
       return ok({ messages: mailbox.list(asked('to'), limit, workspace) })
     case 'GET /crm/contacts':
@@ -35,13 +42,31 @@ async function answer(request: IncomingMessage): Promise<{ status: number; body:
       if (how === 'hangs') return new Promise(() => undefined)
       return crm.write(sender, header(request, 'idempotency-key'), await readJson(request))
     }
+    case 'GET /hooks':
+      return ok({ events: hooks.list(workspace, limit) })
+    case 'PUT /hooks/secret': {
+      const { secret } = (await readJson(request)) as { secret?: unknown }
+      const wrong = hooks.trust(workspace ?? '', secret)
+      return wrong ? { status: 422, body: { error: wrong } } : ok({ result: 'trusted' })
+    }
     case 'PUT /switches': {
       const wrong = turnSwitches(workspace, (await readJson(request)) as Record<string, unknown>)
       return wrong ? { status: 422, body: { error: wrong } } : ok(switchesOf(workspace))
     }
     default:
+      if (request.method === 'POST' && url.pathname.startsWith('/hooks/'))
+        return catchHook(decodeURIComponent(url.pathname.slice('/hooks/'.length)), request)
       return { status: 404, body: { error: 'There is nothing here' } }
   }
+}
+
+async function catchHook(catcher: string, request: IncomingMessage): Promise<{ status: number; body: object }> {
+  const how = switchesOf(catcher).hook
+  if (how === 'fails') return { status: 503, body: { error: 'The Bench’s catcher is switched to fail' } }
+  if (how === 'hangs') return new Promise(() => undefined)
+  const names = ['webhook-id', 'webhook-timestamp', 'webhook-signature']
+  const headers = Object.fromEntries(names.map((name) => [name, header(request, name) ?? '']))
+  return hooks.catch(catcher, headers, await readText(request))
 }
 
 function header({ headers }: IncomingMessage, name: string): string | null {
@@ -51,10 +76,12 @@ function header({ headers }: IncomingMessage, name: string): string | null {
 
 const ok = (body: object) => ({ status: 200, body })
 
-async function readJson(request: IncomingMessage): Promise<unknown> {
+const readJson = async (request: IncomingMessage): Promise<unknown> => JSON.parse((await readText(request)) || '{}')
+
+async function readText(request: IncomingMessage): Promise<string> {
   const chunks: Buffer[] = []
   for await (const chunk of request) chunks.push(chunk as Buffer)
-  return JSON.parse(Buffer.concat(chunks).toString() || '{}') as unknown
+  return Buffer.concat(chunks).toString()
 }
 
 function respond(response: ServerResponse, { status, body }: { status: number; body: object }): void {

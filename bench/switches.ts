@@ -2,10 +2,17 @@
 export interface Switches {
   mail: 'works' | 'refuses' | 'hangs'
   crm: 'works' | 'fails' | 'errs' | 'hangs'
+  hook: 'works' | 'fails' | 'hangs'
 }
 
 const EVERYWHERE = ''
-const WORKING: Switches = { mail: 'works', crm: 'works' }
+const WORKING: Switches = { mail: 'works', crm: 'works', hook: 'works' }
+
+const WAYS: { [S in keyof Switches]: readonly Switches[S][] } = {
+  mail: ['works', 'refuses', 'hangs'],
+  crm: ['works', 'fails', 'errs', 'hangs'],
+  hook: ['works', 'fails', 'hangs'],
+}
 const byWorkspace = new Map<string, Switches>()
 
 /** The switches of a workspace: its own, or else everybody's. */
@@ -14,12 +21,10 @@ export const switchesOf = (workspace: string | null | undefined): Switches =>
 
 /** Turns switches by name, for one workspace or for all; says what it does not know. */
 export function turnSwitches(workspace: string | null, wanted: Record<string, unknown>): string | null {
-  const before = switchesOf(workspace)
-  const { mail = before.mail, crm = before.crm } = wanted
-  if (mail !== 'works' && mail !== 'refuses' && mail !== 'hangs') return 'mail must be “works”, “refuses” or “hangs”'
-  if (!['works', 'fails', 'errs', 'hangs'].includes(String(crm)))
-    return 'crm must be “works”, “fails”, “errs” or “hangs”'
+  const next: Record<string, unknown> = { ...switchesOf(workspace), ...wanted }
+  for (const [name, ways] of Object.entries(WAYS) as [string, readonly string[]][])
+    if (!ways.includes(String(next[name]))) return `${name} must be one of ${ways.join(', ')}`
   if (!workspace) byWorkspace.clear()
-  byWorkspace.set(workspace ?? EVERYWHERE, { mail, crm: crm as Switches['crm'] })
+  byWorkspace.set(workspace ?? EVERYWHERE, { mail: next.mail, crm: next.crm, hook: next.hook } as Switches)
   return null
 }

@@ -50,14 +50,14 @@ async function checkOrder() {
   for (const [tool = '', args = []] of checks) await step(tool, `node_modules/.bin/${tool}`, args)
 }
 
-/** A whole Lichen with the demo company, on a database and ports of its own. */
+/** A whole Lichen with the demo company, on a database and ports of its own: two webs and two workers share it. */
 async function withLichen() {
   buildOnce()
   const lichen = new Installation(HOME, PORT, { ...ACCOUNT, LICHEN_DELIVERY_WAIT: '0.5' })
   try {
     say('Starting a Lichen to test')
     const token = await lichen.loadAnew()
-    await lichen.startAll()
+    await lichen.startTwins()
     const facts = { url: lichen.url, bench: lichen.bench, database: lichen.cluster.url, token, ...account() }
     writeFileSync(`${HOME}/facts.json`, JSON.stringify(facts))
     if (wants('whole')) await runVitest('whole')

@@ -2,7 +2,7 @@ import { nameFrom } from '@/core/form/name'
 import { BUILT_IN_FIELDS, type FieldType, findField, type RecordField, type RecordType } from '@/core/records/field'
 
 /** Tarnfield Kilns, an invented maker of kilns and glazes, and everybody around it. All invented. */
-export const COMPANY = { name: 'Tarnfield Kilns', mailDomain: 'tarnfield.example' }
+export const COMPANY = { name: 'Tarnfield Kilns', mailDomain: 'tarnfield.example', timeZone: 'Europe/Stockholm' }
 
 const options = (...labels: string[]) => labels.map((label) => ({ value: nameFrom(label, []), label }))
 
@@ -56,6 +56,12 @@ export const DESKS = [
   },
   { name: 'advice_line', title: 'Advice line', addresses: ['advice@tarnfield.example'] },
 ]
+
+/** Where submissions go outside, by what each is for. */
+export const CONNECTIONS = {
+  crm: { name: 'tarnfield_crm', title: 'Tarnfield CRM' },
+  board: { name: 'kiln_planning_board', title: 'Kiln planning board' },
+}
 
 export const LISTS = [
   { name: 'firing_notes', title: 'Firing notes' },

@@ -6,11 +6,12 @@ import { hashPassword } from 'better-auth/crypto'
 import { randomUUID } from 'node:crypto'
 import { asJson, type Connection, connect } from '@/db/database'
 import { findForm, updateDraft } from '@/db/queries/forms'
-import { recountDay } from '@/db/queries/readout'
+import { recountForm } from '@/db/queries/readout'
 import { ensureEventMonths } from '@/db/queries/visits'
 import { addList, saveDesk } from '@/db/queries/workspace'
 import { createToken } from '@/server/access/token'
 import { readConfig } from '@/server/config'
+import { addConnection } from '@/server/settings/connections'
 import { createForm } from '@/server/forms/createForm'
 import { findLiveForm, forgetLiveForm, type LiveForm } from '@/server/forms/live'
 import { releaseForm } from '@/server/forms/releaseForm'
@@ -24,7 +25,7 @@ import { findLinkHolder, type Visitor } from '@/server/visits/visitor'
 import type { Answers } from '@/core/answers/answer'
 import type { Form } from '@/core/form/definition'
 import { walkForm } from '@/core/form/walk'
-import { COMPANY, DESKS, FIELDS, LISTS, personOf } from './company'
+import { COMPANY, CONNECTIONS, DESKS, FIELDS, LISTS, personOf } from './company'
 import { bringAStudio } from './forms/bring_a_studio'
 import { finder } from './forms/finder'
 import { openDay } from './forms/open_day'
@@ -53,6 +54,7 @@ await ensureEventMonths(db, 3, 3)
 const workspaceId = await makeCompany()
 const userId = await makeMember()
 const token = await createToken(db, workspaceId, 'Demo')
+await connectPlaces()
 const contacts = await makeContacts()
 await makeForms()
 if (!process.argv.includes('--no-visits')) {
@@ -68,7 +70,7 @@ await pool.end()
 async function makeCompany(): Promise<string> {
   const { id } = await db
     .insertInto('workspace')
-    .values({ name: COMPANY.name, mail_domain: COMPANY.mailDomain })
+    .values({ name: COMPANY.name, mail_domain: COMPANY.mailDomain, time_zone: COMPANY.timeZone })
     .returning('id')
     .executeTakeFirstOrThrow()
   await db
@@ -97,6 +99,27 @@ async function makeMember(): Promise<string> {
     .execute()
   await db.insertInto('member').values({ workspace_id: workspaceId, user_id: id }).execute()
   return id
+}
+
+/** The CRM that every form writes to, and the board that big enquiries show on, both at the Bench. */
+async function connectPlaces(): Promise<void> {
+  const bench = config.LICHEN_BENCH_URL
+  const places: Parameters<typeof addConnection>[2][] = [
+    { title: CONNECTIONS.crm.title, target: 'crm', settings: { url: bench }, everyForm: true },
+    {
+      title: CONNECTIONS.board.title,
+      target: 'webhook',
+      settings: {
+        url: new URL(`/hooks/${workspaceId}`, bench).toString(),
+        secret: process.env.BENCH_HOOK_SECRET ?? '',
+      },
+      everyForm: false,
+    },
+  ]
+  for (const place of places) {
+    const added = await addConnection(db, workspaceId, place, config.LICHEN_KEYS)
+    if (!added.ok) throw new Error(added.message)
+  }
 }
 
 async function makeContacts(): Promise<string[]> {
@@ -222,7 +245,6 @@ async function makeVisit(form: LiveForm, visitor: Visitor, answers: Answers, cou
   const accepted = await acceptSubmission(db, form, answers, visitor, { id: visitId, proven: true }, sentAt)
   if (!accepted.ok) throw new Error(JSON.stringify(accepted))
   await applySubmissions(db, [accepted.submission], {
-    crm: config.LICHEN_CRM_URL !== '',
     ownHost,
     together: 20,
     // Each at a moment of its own, whoever applies it.
@@ -288,7 +310,6 @@ async function inTurns<T>(items: T[], work: (item: T) => Promise<void>): Promise
 async function countAll(): Promise<void> {
   for (const slug of ['kiln-finder', 'open-day', 'bring-a-studio']) {
     const { id } = await storedForm(slug)
-    for (let day = 0; day <= DAYS + 1; day++)
-      await db.transaction().execute((tx) => recountDay(tx, id, dayOf(daysAgo(day))))
+    await db.transaction().execute((tx) => recountForm(tx, id))
   }
 }

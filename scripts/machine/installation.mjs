@@ -1,6 +1,7 @@
 import { appendFileSync, mkdirSync, rmSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import process from 'node:process'
+import { Balancer } from './balancer.mjs'
 import { Cluster, keptSecret, requireFreePort } from './cluster.mjs'
 import { BEGIN_ANEW, keepRunning } from './keep.mjs'
 import { run, waitFor } from './run.mjs'
@@ -23,6 +24,8 @@ export class Installation {
     this.bench = `http://127.0.0.1:${port + 2}`
     /** @type {ReturnType<typeof keepRunning>[]} */
     this.processes = []
+    /** @type {Balancer | null} */
+    this.balancer = null
     /** @type {Record<string, string>} */
     this.environment = {
       DATABASE_URL: this.cluster.url,
@@ -30,11 +33,13 @@ export class Installation {
       LICHEN_PORT: String(port),
       LICHEN_SECRET: keptSecret(join(this.home, 'secret')),
       LICHEN_SMTP_URL: `smtp://127.0.0.1:${port + 3}?ignoreTLS=true`,
-      LICHEN_CRM_URL: this.bench,
+      LICHEN_KEYS: keptSecret(join(this.home, 'key')),
+      LICHEN_REACH: `127.0.0.1:${port + 2}`,
       LICHEN_BENCH_URL: this.bench,
       BENCH_PORT: String(port + 2),
       BENCH_SMTP_PORT: String(port + 3),
       BENCH_FOLDER: join(this.home, 'bench'),
+      BENCH_HOOK_SECRET: `whsec_${Buffer.from(keptSecret(join(this.home, 'hook_secret')), 'hex').toString('base64')}`,
       ...settings,
     }
   }
@@ -103,10 +108,33 @@ export class Installation {
 
   /** Starts everything and waits until it is well. */
   async startAll() {
-    this.start('bench')
-    await waitFor(this.bench, 60, () => this.whoDied())
+    await this.startBench()
     this.start('worker')
     this.start('web')
+    await this.untilWell()
+  }
+
+  /** The same with two workers, and two web servers that take connections in turn, on one database. */
+  async startTwins() {
+    await this.startBench()
+    const ports = [this.port + 4, this.port + 5]
+    for (const port of ports) {
+      await requireFreePort(port, 'a web server')
+      this.start('worker')
+      this.start('web', { LICHEN_PORT: String(port) })
+    }
+    for (const port of ports) await waitFor(`http://127.0.0.1:${port}/api/health`, 60, () => this.whoDied())
+    this.balancer = new Balancer(ports)
+    await this.balancer.listen(this.port)
+    await this.untilWell()
+  }
+
+  async startBench() {
+    this.start('bench')
+    await waitFor(this.bench, 60, () => this.whoDied())
+  }
+
+  async untilWell() {
     const ready = async () => {
       const health = await fetch(`${this.url}/api/health`).then((response) => response.json())
       return health.worker === 'up'
@@ -126,6 +154,7 @@ export class Installation {
   }
 
   async stop() {
+    this.balancer?.close()
     await Promise.all(this.processes.map((one) => one.end()))
     this.processes = []
     this.cluster.stop()

@@ -65,14 +65,14 @@ describe('a plan', () => {
       [['north@tarnfield.example'], 'From Ilka'],
       [['ilka@studio.example'], 'Thank you'],
     ])
-    expect(plan.deliveries.map(({ key }) => key)).toEqual(['mail:notice:north', 'mail:thanks', 'crm:contact'])
+    expect(plan.deliveries.map(({ key }) => key)).toEqual(['mail:notice:north', 'mail:thanks', 'crm:crm'])
   })
   it('keeps, replaces, and never erases with a blank', () => {
     const plan = planOf(form, { ...stranger, first_name: null }, nobody, snapshotOf({ records: [ilka] }))
     expect(plan.person).toMatchObject({ how: 'email', contact: 'c1' })
     expect(plan.changes).toMatchObject([{ field: 'region', from: 'south', to: 'north', effect: 'kept' }])
     expect(plan.lists).toEqual([])
-    expect(plan.deliveries.map(({ key }) => key)).not.toContain('crm:contact')
+    expect(plan.deliveries.map(({ key }) => key)).not.toContain('crm:crm')
   })
   it('lets the answered address outrank a forwarded personal link', () => {
     const plan = planOf(

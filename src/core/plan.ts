@@ -1,16 +1,20 @@
 import { type Answer, type Answers, isBlank, valueIn } from './answers/answer'
 import { type PlannedMessage, writeMessages } from './dispatch/messages'
+import { chooseConnections } from './dispatch/connection'
 import { chooseOutcome, type Outcome } from './dispatch/outcome'
 import { routeSubmission, type Routed } from './dispatch/route'
+import { targetOf, UNCHOSEN_TARGETS } from './dispatch/targets/registry'
+import type { PlannedDelivery, PlanSoFar, TargetName } from './dispatch/targets/target'
 import { type MergeFacts, mergeFields, renderLineOr } from './dispatch/template'
 import type { Origins } from './fill/origin'
 import type { Form, Opening } from './form/definition'
-import { emailQuestions, labelOf, questionsAsked } from './form/values'
+import { labelOf, questionsAsked } from './form/values'
 import { findField, showStored } from './records/field'
-import { landValues, type RecordChange, type Target } from './records/land'
+import { landValues, type Receiver, type RecordChange } from './records/land'
 import { joinLists, type ListChange } from './records/lists'
 import {
   companyNameIn,
+  emailIn,
   isKnown,
   matchCompany,
   matchOpening,
@@ -20,9 +24,12 @@ import {
 } from './records/match'
 import type { Snapshot } from './records/snapshot'
 
+/** The format of plans made now; `stored_plan.ts` reads older ones. */
+export const PLAN_FORMAT = 'lichen-plan-3'
+
 /** Everything a submission will do, computed before anything is done. Plain data. */
 export interface Plan {
-  format: 'lichen-plan-2'
+  format: typeof PLAN_FORMAT
   person: Person
   /** The records it opens or updates, the contact first. */
   records: Touched[]
@@ -35,10 +42,6 @@ export interface Plan {
   outcome: Outcome
   findings: string[]
 }
-
-/** One thing to send outside. `key` is unique in a plan and the same each time it is made. */
-export type PlannedDelivery =
-  { key: string; to: 'mail'; message: number; because: string } | { key: string; to: 'crm'; because: string }
 
 /** What a plan needs to know of the visit. */
 export interface VisitFacts extends MergeFacts {
@@ -63,22 +66,22 @@ export function planSubmission(
   const person = matchPerson(emailIn(form, values), visit.linkHolder, snapshot.records, form.records.contact === 'open')
   const contact = snapshot.records.find(({ id }) => id === person.contact) ?? null
   const records = touchRecords(form, values, person, visit, snapshot)
-  const targets = records.map((touched) => targetOf(touched, person, snapshot))
-  const { changes, refused } = landValues(form, values, origins, targets, snapshot.fields)
+  const receivers = records.map((touched) => receiverOf(touched, person, snapshot))
+  const { changes, refused } = landValues(form, values, origins, receivers, snapshot.fields)
   const lists = isKnown(person) ? joinLists(form, values, contact, snapshot.lists) : []
   const routed = routeSubmission(form, values, snapshot)
   const { messages, unsent } = writeMessages(form, values, routed, person.email, visit, snapshot)
   const { outcome, unmade } = chooseOutcome(form, values, visit)
   const all = [...changes, ...openingChanges(form, values, records, changes, visit, snapshot)]
   return {
-    format: 'lichen-plan-2',
+    format: PLAN_FORMAT,
     person,
     records,
     changes: all,
     lists,
     routed,
     messages,
-    deliveries: planDeliveries(person, all, messages, snapshot),
+    deliveries: planDeliveries(form, values, { person, records, changes: all, lists, messages }, snapshot),
     outcome,
     findings: [...unsent, ...unmade, ...refused, ...noteUnlanded(form, values)],
   }
@@ -102,7 +105,7 @@ function touchRecords(
   return [...contact, ...(house ? [house] : []), ...open('deal', deal), ...open('request', request)]
 }
 
-function targetOf({ record, id, key }: Touched, person: Person, { records }: Snapshot): Target {
+function receiverOf({ record, id, key }: Touched, person: Person, { records }: Snapshot): Receiver {
   const stored = records.find((one) => one.id === id)
   const values = stored?.values ?? {}
   if (record === 'contact') return { record, values, identity: { field: 'email', value: person.email } }
@@ -137,31 +140,15 @@ function openingChanges(
   })
 }
 
-/**
- * The address a person is matched by: the first one really answered on their way, whichever of the form's
- * email questions asked for it. Carried values are claims and never tell who somebody is.
- */
-export function emailIn(form: Form, values: Answers): string | null {
-  const answered = emailQuestions(form).map(({ name }) => valueIn(values, name))
-  return answered.find((email) => typeof email === 'string' && email !== '')?.toString() ?? null
-}
-
-function planDeliveries(
-  person: Person,
-  changes: RecordChange[],
-  messages: PlannedMessage[],
-  snapshot: Snapshot,
-): PlannedDelivery[] {
-  const mails = messages.map(({ message, desk, because }, index): PlannedDelivery => ({
-    key: desk ? `mail:${message}:${desk.name}` : `mail:${message}`,
-    to: 'mail',
-    message: index,
-    because,
-  }))
-  const changed = person.how === 'new' || changes.some(({ record, effect }) => record === 'contact' && effect === 'set')
-  if (!snapshot.crm || !changed || !isKnown(person)) return mails
-  const because = person.how === 'new' ? 'A contact was made' : 'The contact’s fields changed'
-  return [...mails, { key: 'crm:contact', to: 'crm', because }]
+/** What goes outside: each message by mail, and what the targets of the chosen connections make of the plan. */
+function planDeliveries(form: Form, values: Answers, soFar: PlanSoFar, { connections }: Snapshot): PlannedDelivery[] {
+  const own = (name: TargetName) => connections.find(({ target, retired }) => target === name && !retired) ?? null
+  return [
+    ...UNCHOSEN_TARGETS.flatMap((name) => targetOf(name).plan(soFar, own(name), '')),
+    ...chooseConnections(form, values, connections).flatMap(({ connection, because }) =>
+      targetOf(connection.target).plan(soFar, connection, because),
+    ),
+  ]
 }
 
 /** Names the answers that no record takes, in one note. */

@@ -1,5 +1,6 @@
 import type { ColumnType, Generated, JSONColumnType } from 'kysely'
 import type { Answers } from '@/core/answers/answer'
+import type { DeliveryBody, TargetName } from '@/core/dispatch/targets/target'
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { Origins } from '@/core/fill/origin'
 import type { Form } from '@/core/form/definition'
@@ -11,6 +12,8 @@ import type { FieldType, RecordType } from '@/core/records/field'
 type Json<T> = JSONColumnType<T & object, string, string>
 type Moment = ColumnType<Date, Date, Date>
 type MaybeMoment = ColumnType<Date | null, Date | null | undefined, Date | null>
+/** Text that a list is searched by, which the database makes of the row. */
+type Searched = ColumnType<string, never, never>
 type Default<T> = ColumnType<T, T | undefined, T>
 
 /** Our tables. `user` and `account` belong to sign-in, and have the names it gives them. */
@@ -23,6 +26,7 @@ export interface Database {
   record_field: RecordFieldTable
   desk: DeskTable
   list: ListTable
+  connection: ConnectionTable
   form: FormTable
   release: ReleaseTable
   record: RecordTable
@@ -54,6 +58,8 @@ interface WorkspaceTable {
   id: Generated<string>
   name: string
   mail_domain: string
+  /** IANA name of the zone that its days and hours are told in. */
+  time_zone: Default<string>
   created_at: Default<Date>
 }
 
@@ -96,6 +102,30 @@ interface ListTable {
   title: string
 }
 
+interface ConnectionTable {
+  workspace_id: string
+  name: string
+  title: string
+  target: TargetName
+  settings: JSONColumnType<Record<string, string>, string, string>
+  /** Secret settings, sealed. */
+  secrets: Buffer | null
+  every_form: Default<boolean>
+  retired: Default<boolean>
+  /** What came back when it was last tried. */
+  tried: ColumnType<Tried | null, string | null | undefined, string | null>
+  created_at: Default<Date>
+}
+
+/** What came back when a connection was tried. */
+export interface Tried {
+  at: string
+  ok: boolean
+  /** What the other side said, or why it was not reached. */
+  said: string
+  milliseconds: number
+}
+
 interface FormTable {
   id: Generated<string>
   workspace_id: string
@@ -131,6 +161,8 @@ interface RecordTable {
   type: RecordType
   /** What it is matched by: a contact's address, a company's folded name; of others, their own id. */
   key: string
+  /** What people call it: lists are sorted by it. */
+  title: string
   /** A company's mail domain. */
   domain: string | null
   contact_id: string | null
@@ -139,6 +171,7 @@ interface RecordTable {
   form_id: string | null
   values: Json<Answers>
   revision: Default<number>
+  search: Searched
   created_at: Moment
   updated_at: Moment
 }
@@ -236,19 +269,6 @@ interface SubmissionTable {
 
 type DeliveryState = 'waiting' | 'delivered' | 'given_up'
 
-/** What a delivery carries, complete: sending it needs nothing else. */
-export type DeliveryBody =
-  | {
-      to: 'mail'
-      from: { name: string; address: string }
-      recipients: string[]
-      replyTo: string | null
-      subject: string
-      text: string
-      date: string
-    }
-  | { to: 'crm'; email: string; values: Answers; revision: number }
-
 interface DeliveryTable {
   id: Generated<string>
   workspace_id: string
@@ -267,6 +287,8 @@ interface DeliveryTable {
   /** The form whose submission it is of, and the visitor's address for a mail to one: both for counting. */
   form_id: string | null
   visitor: string | null
+  /** Name of the connection it goes over; `null` for the installation's mail server. */
+  connection: string | null
 }
 
 interface ReadoutDayTable {

@@ -4,10 +4,17 @@ import { log } from './log'
 
 /** What the Bench shows of itself over HTTP. */
 export interface BenchState {
-  switches: { mail: 'works' | 'refuses' | 'hangs'; crm: 'works' | 'fails' | 'errs' | 'hangs' }
-  counts: { mailbox: number; crm: number }
+  switches: {
+    mail: 'works' | 'refuses' | 'hangs'
+    crm: 'works' | 'fails' | 'errs' | 'hangs'
+    hook: 'works' | 'fails' | 'hangs'
+  }
+  counts: { mailbox: number; crm: number; hooks: number }
   messages: BenchMessage[]
   contacts: BenchContact[]
+  events: BenchEvent[]
+  /** Where events are caught for this workspace. */
+  catcher: string
 }
 
 interface BenchMessage {
@@ -30,17 +37,30 @@ interface BenchContact {
   writes: number
 }
 
+interface BenchEvent {
+  id: string
+  body: string
+  /** Whether its signature holds; `null` where the catcher was told no secret. */
+  signed: boolean | null
+  wrong: string | null
+  receivedAt: string
+  copies: number
+}
+
 /** Reads what a workspace sent to the simulated outside; `null` where none is connected, or it does not answer. */
 export async function readBench(workspaceId: string, address: string): Promise<BenchState | null> {
   const query = `workspace=${workspaceId}&limit=50`
   const to = encodeURIComponent(address)
   try {
-    const [state, { messages }, { contacts }] = await Promise.all([
-      fetchJson<{ mailbox: number; crm: number; switches: BenchState['switches'] }>(`/?${query}`),
+    const [state, { messages }, { contacts }, { events }] = await Promise.all([
+      fetchJson<BenchState['counts'] & { switches: BenchState['switches'] }>(`/?${query}`),
       fetchJson<{ messages: BenchMessage[] }>(`/mailbox/messages?${query}&to=${to}`),
       fetchJson<{ contacts: BenchContact[] }>(`/crm/contacts?${query}&email=${to}`),
+      fetchJson<{ events: BenchEvent[] }>(`/hooks?${query}`),
     ])
-    return { switches: state.switches, counts: { mailbox: state.mailbox, crm: state.crm }, messages, contacts }
+    const { switches, mailbox, crm, hooks } = state
+    const catcher = benchAddress(`/hooks/${workspaceId}`)
+    return { switches, counts: { mailbox, crm, hooks }, messages, contacts, events, catcher }
   } catch (error) {
     log.warn({ error }, 'The Bench does not answer')
     return null
@@ -50,6 +70,13 @@ export async function readBench(workspaceId: string, address: string): Promise<B
 /** Turns switches for one workspace: others go on as they were. */
 export async function turnBenchSwitches(workspaceId: string, switches: Partial<BenchState['switches']>): Promise<void> {
   await fetch(benchAddress(`/switches?workspace=${workspaceId}`), { method: 'PUT', body: JSON.stringify(switches) })
+}
+
+/** Tells the workspace's catcher of webhooks what events are signed with; says what is wrong with it. */
+export async function trustBenchHooks(workspaceId: string, secret: string): Promise<string | null> {
+  const body = JSON.stringify({ secret })
+  const response = await fetch(benchAddress(`/hooks/secret?workspace=${workspaceId}`), { method: 'PUT', body })
+  return response.ok ? null : ((await response.json()) as { error: string }).error
 }
 
 async function fetchJson<T>(path: string): Promise<T> {

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { readAllowed } from './deliveries/reach'
 import { areProxies } from './door/address'
 
 /** Every setting is an environment variable, checked once, at start. */
@@ -11,7 +12,33 @@ const schema = z.object({
   LICHEN_ROLE: z.enum(['web', 'worker', 'all']).default('all'),
   LICHEN_SECRET: z.string().min(32, 'must have at least 32 characters'),
   LICHEN_SMTP_URL: z.string().regex(/^smtps?:\/\//, 'must begin with smtp:// or smtps://'),
-  LICHEN_CRM_URL: z.union([z.url(), z.literal('')]).default(''),
+  /** Keys that the secrets of connections are encrypted with: the first seals, every one opens. */
+  LICHEN_KEYS: z
+    .string()
+    .transform((text) => text.split(/[\s,]+/).filter(Boolean))
+    .refine(
+      (keys) => keys.length > 0 && keys.every((key) => key.length >= 32),
+      'must be one key or several with commas between, each of at least 32 characters',
+    ),
+  /** Addresses of our own network that connections may reach all the same. */
+  LICHEN_REACH: z
+    .string()
+    .default('')
+    .transform((text, context) =>
+      text
+        .split(/[\s,]+/)
+        .filter(Boolean)
+        .map((entry) => {
+          const allowed = readAllowed(entry)
+          if (!allowed)
+            context.addIssue({
+              code: 'custom',
+              message: 'must be addresses or ranges, such as 10.0.0.0/8 or 10.1.2.3:443',
+            })
+          return allowed
+        })
+        .filter((allowed) => allowed !== null),
+    ),
   /** Proxies in front of us, whose word on where a request comes from is believed: addresses or ranges. */
   LICHEN_PROXIES: z
     .string()

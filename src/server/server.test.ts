@@ -1,9 +1,6 @@
-import { createServer, type Server } from 'node:http'
-import type { AddressInfo } from 'node:net'
-import { afterEach, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { formOf } from '@/core/testing/forms'
 import { readConfig } from './config'
-import { writeToCrm } from './deliveries/crm'
 import { isDatabaseAway, isTemporary } from './failures'
 import { defaultSpan } from './readout/span'
 import { rateOf } from './readout/readReadout'
@@ -15,9 +12,10 @@ describe('settings', () => {
     DATABASE_URL: 'postgres://lichen@127.0.0.1/lichen',
     LICHEN_SECRET: 'x'.repeat(32),
     LICHEN_SMTP_URL: 'smtp://127.0.0.1:25',
+    LICHEN_KEYS: 'k'.repeat(32),
   }
   it('have defaults for what need not be said', () => {
-    expect(readConfig(sound as never)).toMatchObject({ LICHEN_PORT: 4300, LICHEN_ROLE: 'all', LICHEN_CRM_URL: '' })
+    expect(readConfig(sound as never)).toMatchObject({ LICHEN_PORT: 4300, LICHEN_ROLE: 'all', LICHEN_REACH: [] })
   })
   it('name every one that is wrong, in one message', () => {
     const wrong = { ...sound, DATABASE_URL: 'mysql://x', LICHEN_SECRET: 'short', LICHEN_ROLE: 'boss' }
@@ -50,42 +48,6 @@ describe('a link’s parameters', () => {
   })
 })
 
-describe('writing to the CRM', () => {
-  let server: Server | undefined
-  afterEach(() => void server?.close())
-  const listen = (status: number, seen: object[] = []) =>
-    new Promise<string>((ready) => {
-      server = createServer((request, response) => {
-        let body = ''
-        request.on('data', (chunk: Buffer) => (body += chunk.toString()))
-        request.on('end', () => {
-          seen.push({ url: request.url, key: request.headers['idempotency-key'], body: JSON.parse(body) as object })
-          response.writeHead(status, status === 302 ? { location: 'http://127.0.0.1:1/' } : {}).end('because')
-        })
-      })
-      server.listen(0, '127.0.0.1', () => ready(`http://127.0.0.1:${(server?.address() as AddressInfo).port}/base`))
-    })
-  const contact = { to: 'crm' as const, email: 'ilka@x.example', values: { first_name: 'Ilka' }, revision: 3 }
-
-  it('sends the whole contact with its revision and an idempotency key', async () => {
-    const seen: object[] = []
-    await writeToCrm(await listen(200, seen), 'delivery-1', 'w1', contact)
-    expect(seen).toEqual([
-      {
-        url: '/base/crm/contacts',
-        key: 'delivery-1',
-        body: { email: 'ilka@x.example', fields: { first_name: 'Ilka' }, revision: 3 },
-      },
-    ])
-  })
-  it('fails with what the CRM said, and follows it nowhere else', async () => {
-    await expect(writeToCrm(await listen(500), 'd', 'w1', contact)).rejects.toThrow('The CRM answered 500: because')
-    server?.close()
-    await expect(writeToCrm(await listen(302), 'd', 'w1', contact)).rejects.toThrow('The CRM answered 302')
-    await expect(writeToCrm('', 'd', 'w1', contact)).rejects.toThrow('No CRM is connected')
-  })
-})
-
 describe('small things', () => {
   it('tell a database that is away from a mistake of ours', () => {
     const refused = Object.assign(new Error('x'), { code: 'ECONNREFUSED' })
@@ -105,8 +67,12 @@ describe('small things', () => {
   })
   it('cover thirty days unless told otherwise, and read a span either way round', () => {
     const now = new Date('2026-11-23T23:59:00Z')
-    expect(defaultSpan({}, now)).toEqual({ from: '2026-10-25', to: '2026-11-23' })
-    expect(defaultSpan({ from: '2026-11-05', to: '2026-11-01' }, now)).toEqual({ from: '2026-11-01', to: '2026-11-05' })
+    expect(defaultSpan({}, now, 'UTC')).toEqual({ from: '2026-10-25', to: '2026-11-23' })
+    expect(defaultSpan({}, now, 'Europe/Stockholm').to).toBe('2026-11-24')
+    expect(defaultSpan({ from: '2026-11-05', to: '2026-11-01' }, now, 'UTC')).toEqual({
+      from: '2026-11-01',
+      to: '2026-11-05',
+    })
   })
   it('give no rate where nobody arrived', () => {
     expect(rateOf(0, 0)).toBeNull()

@@ -1,3 +1,4 @@
+import { mannerOf } from '@/core/answers/registry'
 import type { Question } from '@/core/form/definition'
 import { visitorKindOf } from './kinds/registry'
 
@@ -32,7 +33,8 @@ export function QuestionField({ question, value, shown, error }: Props) {
       {error}
     </p>
   )
-  const wrapper = { className: 'question', 'data-question': question.name, hidden: !shown }
+  const className = mannerOf(question).width === 'short' ? 'question short' : 'question'
+  const wrapper = { className, 'data-question': question.name, hidden: !shown }
   const framed = frame(question)
   if (framed !== 'label')
     return (

@@ -51,12 +51,62 @@ describe('a program', () => {
     const response = await fetch(`${facts.url}/api/v1/fields/deal`, {
       method: 'PUT',
       headers: { authorization: `Bearer ${other.token}`, 'content-type': 'application/json' },
-      body: JSON.stringify(['kiln_size', 'stage', 'title', 'gone']),
+      body: JSON.stringify({ names: ['kiln_size', 'stage', 'title', 'gone'] }),
     })
     expect(response.status).toBe(204)
     const { body } = await api<{ fields: Field[] }>(reach, 'GET', '/settings')
     const names = body.fields.filter(({ record }) => record === 'deal').map(({ name }) => name)
     expect(names).toEqual(['kiln_size', 'stage', 'title'])
+  })
+
+  it('connects, tries, changes and retires places, and is never told a secret again', async () => {
+    const other = await makeWorkspace(facts)
+    const reach = { ...facts, token: other.token }
+    const settings = { url: `${facts.bench}/hooks/${other.id}` }
+    const made = await api<{ name: string; secret: string; settings: object }>(reach, 'POST', '/connections', {
+      title: 'Board',
+      target: 'webhook',
+      settings,
+    })
+    expect(made).toMatchObject({ status: 201, body: { name: 'board', settings, everyForm: false, retired: false } })
+    expect(made.body.secret).toMatch(/^whsec_/)
+    const change = { title: 'Board', settings, everyForm: true, retired: false }
+    const changed = await api(reach, 'PUT', '/connections/board', change)
+    expect(changed).toMatchObject({ status: 200, body: { everyForm: true } })
+    expect(JSON.stringify([changed, (await api(reach, 'GET', '/settings')).body])).not.toContain('whsec_')
+    const tried = await api(reach, 'POST', '/connections/board/tries')
+    expect(tried).toMatchObject({ status: 200, body: { ok: false } })
+    expect(tried.body.said).toContain('The webhook answered 401')
+
+    const crm = await api(reach, 'POST', '/connections', {
+      title: 'CRM',
+      target: 'crm',
+      settings: { url: facts.bench, token: 'a-token' },
+    })
+    expect(JSON.stringify(crm.body)).not.toContain('a-token')
+    const moved = { title: 'CRM', settings: { url: 'https://elsewhere.example/' }, everyForm: true, retired: false }
+    const refused = await api(reach, 'PUT', '/connections/crm', moved)
+    expect(refused).toMatchObject({
+      status: 422,
+      body: { title: 'Enter the token again: where it is sent has changed.' },
+    })
+    const [stored] = await query<{ secrets: Buffer }>(
+      facts.database,
+      `select secrets from connection where workspace_id = $1 and name = 'crm'`,
+      [other.id],
+    )
+    expect(stored?.secrets.includes('a-token')).toBe(false)
+    expect(
+      (await api(reach, 'PUT', '/connections/crm', { ...moved, settings: { url: facts.bench }, retired: true })).body,
+    ).toMatchObject({ retired: true })
+
+    const wrong = { title: 'X', target: 'crm', settings: { url: 'ftp://x.example' } }
+    expect((await api(reach, 'POST', '/connections', wrong)).status).toBe(422)
+    expect((await api(reach, 'PUT', '/connections/gone', change)).status).toBe(404)
+    expect((await api(reach, 'POST', '/connections/gone/tries')).status).toBe(404)
+    const server = { title: 'Post', target: 'mail', settings: { server: 'smtp://mail.example' } }
+    expect((await api(reach, 'POST', '/connections', server)).status).toBe(201)
+    expect((await api(reach, 'POST', '/connections', { ...server, title: 'Other' })).status).toBe(409)
   })
 
   it('makes lists, and copies forms', async () => {

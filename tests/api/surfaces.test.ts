@@ -27,8 +27,8 @@ describe('sending a form as a program', () => {
     expect(mail.map(({ subject }) => subject)).toEqual(['Thank you, ilka', 'ilka asks'])
     const record = await until('the CRM record', () => crmOf(facts, person('ilka')))
     expect(record.fields).toMatchObject({ first_name: 'ilka', email: person('ilka') })
-    const { body } = await api<{ contacts: { lists: string[] }[] }>(facts, 'GET', `/contacts?email=${person('ilka')}`)
-    expect(body.contacts).toMatchObject([{ lists: ['firing_notes'] }])
+    const { body } = await api<{ contacts: { lists: object[] }[] }>(facts, 'GET', `/contacts?email=${person('ilka')}`)
+    expect(body.contacts).toMatchObject([{ lists: [{ name: 'firing_notes', title: 'Firing notes' }] }])
   })
 
   it('answers the same visit with the same submission, also when both come at once', async () => {
@@ -246,7 +246,7 @@ describe('the outbox', () => {
         const { deliveries } = await applied(facts, id)
         return deliveries.length === 3 && deliveries.every(({ attempts }) => attempts > 0) && deliveries
       })
-      expect(failing.find(({ key }) => key === 'crm:contact')?.error).toContain('503')
+      expect(failing.find(({ key }) => key === 'crm:tarnfield_crm')?.error).toContain('503')
       expect(failing.find(({ key }) => key === 'mail:thanks')?.error).toContain('451')
     } finally {
       await turn({ crm: 'works', mail: 'works' })

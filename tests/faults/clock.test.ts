@@ -29,7 +29,7 @@ describe.each([-60, 60])('clocks %i minutes off', (minutes) => {
     await applied(reach, sent.body.submission)
     await pause(8000)
     // Waits of 2, 4, 8 … seconds, give or take a quarter: at most three attempts by now, at least two.
-    const attempts = () => figure(lichen.cluster.url, `select attempts from delivery where key = 'crm:contact'`)
+    const attempts = () => figure(lichen.cluster.url, `select attempts from delivery where key = 'crm:tarnfield_crm'`)
     const made = await attempts()
     expect(made).toBeGreaterThanOrEqual(2)
     expect(made).toBeLessThanOrEqual(4)

@@ -227,7 +227,7 @@ export async function oddRequest({ url, token }: Reach, cookie: string): Promise
     }),
   )
 
-  const pages = listRoutes().flatMap(({ kind, path }) => (kind === 'layout' ? [] : [path]))
+  const pages = listRoutes().flatMap(({ is, path }) => (is === 'layout' ? [] : [path]))
   const actions = listActions((path) =>
     path.replace('[slug]', 'odd').replace('[id]', '00000000-0000-4000-8000-000000000000'),
   )

@@ -38,8 +38,7 @@ describe('every entrance', () => {
       .replace('/people/companies/[id]', `/people/companies/${ids.company}`)
       .replace('/people/[id]', `/people/${ids.contact}`)
       .replace('[slug]', slug)
-  const pages = () =>
-    routes.filter(({ kind, path }) => kind === 'page' && !OPEN.has(path)).map(({ path }) => fill(path))
+  const pages = () => routes.filter(({ is, path }) => is === 'page' && !OPEN.has(path)).map(({ path }) => fill(path))
 
   beforeAll(async () => {
     await releasedForm(facts, slug, { ...smallForm, title: SECRET })
@@ -52,8 +51,8 @@ describe('every entrance', () => {
       submission: sent.body.submission,
       contact,
       company: await one(
-        `insert into record (workspace_id, type, key, "values", created_at, updated_at)
-         select workspace_id, 'company', $1, jsonb_build_object('name', $1::text), now(), now() from form where slug = $2
+        `insert into record (workspace_id, type, key, title, "values", created_at, updated_at)
+         select workspace_id, 'company', $1, $1, jsonb_build_object('name', $1::text), now(), now() from form where slug = $2
          returning id`,
         [SECRET, slug],
       ),
@@ -67,10 +66,10 @@ describe('every entrance', () => {
   })
 
   it('of the studio is made by the functions that ask for the member', () => {
-    const unasked = routes.filter(({ kind, path, file }) => {
+    const unasked = routes.filter(({ is, path, file }) => {
       const text = readFileSync(file, 'utf8')
-      if (kind === 'route') return !HANDLERS[path]
-      if (kind === 'page') return !OPEN.has(path) && !text.includes('export default memberPage(')
+      if (is === 'route') return !HANDLERS[path]
+      if (is === 'page') return !OPEN.has(path) && !/export default (?:memberPage|foundPage)\(/.test(text)
       return file !== 'src/app/layout.tsx' && !text.includes('export default memberLayout(')
     })
     expect(unasked.map(({ file }) => file)).toEqual([])
@@ -82,7 +81,10 @@ describe('every entrance', () => {
     for (const file of actions) {
       const exported = [...readFileSync(`src/studio/${file}`, 'utf8').matchAll(/^export (?!type|interface)(.*)$/gm)]
       for (const [, text] of exported)
-        expect([file, text]).toEqual([file, expect.stringMatching(/^const \w+ = memberAction\(/)])
+        expect([file, text]).toEqual([
+          file,
+          expect.stringMatching(/^const \w+ = (?:memberAction|deedAction|listAction|changeAction)\(/),
+        ])
     }
   })
 
@@ -153,7 +155,7 @@ describe('every entrance', () => {
     for (const [path, methods] of Object.entries(openapi.paths))
       for (const method of Object.keys(methods)) {
         const id = path.startsWith('/contacts') ? ids.contact : ids.submission
-        const at = `/api/v1${path.replace('{slug}', slug).replace('{id}', id)}`
+        const at = `/api/v1${path.replace('{slug}', slug).replace('{of}', slug).replace('{id}', id).replace('{name}', 'tarnfield_crm').replace('{record}', 'deal')}`
         const call = (authorization?: string) =>
           fetch(facts.url + at, {
             method: method.toUpperCase(),
@@ -175,18 +177,33 @@ describe('every entrance', () => {
     const given = [
       [],
       [null],
-      [ids.delivery],
-      [ids.submission],
-      [ids.link],
-      [ids.token],
-      [ids.contact, slug],
-      [slug, 1],
+      [{ id: ids.delivery }],
+      [{ id: ids.submission }],
+      [{ id: ids.link }],
+      [{ id: ids.token }],
+      [{ id: ids.contact, form: slug }],
+      [{ slug, from: 1 }],
+      [{ slug, values: {} }],
+      [{ of: slug, name: 'Evil' }],
+      [{ which: 'all' }, null],
       [slug, smallForm, 1],
       [slug, smallForm, {}, {}, null],
       [{}, null],
       ['', null],
       ['desk', 'Evil'],
       [{ mail: 'refuses' }],
+      [{ name: 'tarnfield_crm' }],
+      [
+        {
+          name: 'tarnfield_crm',
+          title: 'Evil',
+          settings: { url: 'https://evil.example' },
+          everyForm: true,
+          retired: true,
+        },
+      ],
+      [{ timeZone: 'Asia/Tokyo' }],
+      [{ title: 'Evil', target: 'webhook', settings: { url: 'https://evil.example' } }],
     ]
     for (const cookie of ['', other.cookie])
       for (const { id, path } of listActions(fill))
@@ -207,7 +224,7 @@ describe('every entrance', () => {
         }
     expect(await state()).toEqual(before)
     const bench = (await (await fetch(`${facts.bench}/`)).json()) as { switches: object }
-    expect(bench.switches).toEqual({ mail: 'works', crm: 'works' })
+    expect(bench.switches).toEqual({ mail: 'works', crm: 'works', hook: 'works' })
   }, 240_000)
 
   /** What belongs to the first workspace and could have been changed. */
@@ -229,6 +246,11 @@ describe('every entrance', () => {
     desks: await figure(
       facts.database,
       'select count(*) from desk d join form f using (workspace_id) where slug = $1',
+      [slug],
+    ),
+    connections: await query(
+      facts.database,
+      'select c.name, title, settings, retired, tried from connection c join form f using (workspace_id) where slug = $1 order by 1',
       [slug],
     ),
   })

@@ -7,7 +7,7 @@ import { answersSchema } from '@/core/answers/schema'
 import { checkCharacter } from '@/core/formats/check_character'
 import { formSchema } from '@/core/form/definition'
 import { walkForm } from '@/core/form/walk'
-import { formJsonSchema } from '@/server/api/schemas'
+import { formJsonSchema } from '@/core/form/json_schema'
 import { anyAnswers, anyForm } from '@/core/testing/forms'
 import { finder } from '../../scripts/demo_data/forms/finder'
 

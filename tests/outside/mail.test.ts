@@ -1,7 +1,8 @@
 import { type AddressObject, simpleParser, type ParsedMail } from 'mailparser'
 import { SMTPServer } from 'smtp-server'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { closeMail, sendMail } from '@/server/deliveries/mail'
+import { readAllowed } from '@/server/deliveries/reach'
+import { closeMail, mail as sender } from '@/server/deliveries/targets/mail'
 
 /** What goes out over SMTP, read back by mailparser (RFC 5322). */
 describe('mail, read back by a parser', () => {
@@ -46,8 +47,20 @@ describe('mail, read back by a parser', () => {
     date: '2026-10-01T10:00:00.000Z',
   }
 
+  const within = [readAllowed('127.0.0.1')].filter((one) => one !== null)
+  const send = (id: string, body: typeof mail, settings: Record<string, string> | null = null, reach = within) =>
+    sender.send(body, {
+      id,
+      workspaceId: 'w1',
+      settings,
+      smtpUrl: url,
+      reach,
+      now: new Date(),
+      signal: AbortSignal.timeout(5000),
+    })
+
   it('says the same in its text and its HTML, with every header as planned', async () => {
-    await sendMail(url, '11111111-2222-3333-4444-555555555555', 'w1', mail)
+    await send('11111111-2222-3333-4444-555555555555', mail)
     const [{ mail: read } = { mail: undefined }] = received
     expect(read?.subject).toBe(mail.subject)
     expect(read?.text?.trim()).toBe(mail.text)
@@ -65,15 +78,22 @@ describe('mail, read back by a parser', () => {
   })
 
   it('cannot be given another header through a subject', async () => {
-    await sendMail(url, '11111111-2222-3333-4444-666666666666', 'w1', {
-      ...mail,
-      subject: 'x\r\nBcc: all@studio.example',
-    })
+    await send('11111111-2222-3333-4444-666666666666', { ...mail, subject: 'x\r\nBcc: all@studio.example' })
     expect(received[1]?.mail.bcc).toBeUndefined()
     expect(received[1]?.raw).not.toMatch(/^Bcc:/im)
   })
 
+  it('goes over a workspace’s own server, which may stand only where connections may reach', async () => {
+    const own = { server: url.replace(/\?.*$/, '') }
+    const before = received.length
+    await send('11111111-2222-3333-4444-777777777777', mail, own)
+    expect(received[before]?.mail.subject).toBe(mail.subject)
+    const refused = send('1', mail, { ...own, user: 'somebody' }, [])
+    await expect(refused).rejects.toThrow('127.0.0.1 is not a public address')
+    expect(received).toHaveLength(before + 1)
+  })
+
   it('fails when nobody is to get it', async () => {
-    await expect(sendMail(url, '1', 'w1', { ...mail, recipients: [] })).rejects.toThrow('no recipient')
+    await expect(send('1', { ...mail, recipients: [] })).rejects.toThrow('no recipient')
   })
 })

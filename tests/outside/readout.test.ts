@@ -31,7 +31,7 @@ async function recount({ from, to }: Numbers, slug: string) {
   }>(
     `with arrivals as (
        select visit_id, source from visit_event join form on form.id = form_id
-       where slug = $1 and kind = 'arrived' and (at at time zone 'UTC')::date between $2::date and $3::date
+       where slug = $1 and kind = 'arrived' and (at at time zone (select time_zone from workspace where id = form.workspace_id))::date between $2::date and $3::date
      ), events as (
        select e.visit_id, e.kind, e.step, e.at, a.source from visit_event e join arrivals a using (visit_id)
      ), sent as (select distinct visit_id from events where kind = 'sent'),

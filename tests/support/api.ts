@@ -1,3 +1,4 @@
+import { Description } from './openapi'
 import type { FormInput } from '@/core/form/definition'
 
 /** What a test needs to reach one Lichen as a program. */
@@ -15,7 +16,7 @@ export interface Answered<T> {
 /** Calls `/api/v1` with the workspace's token. */
 export async function api<T = Record<string, unknown>>(
   { url, token }: Reach,
-  method: 'GET' | 'POST' | 'PUT',
+  method: 'GET' | 'POST' | 'PUT' | 'DELETE',
   path: string,
   body?: unknown,
   headers: Record<string, string> = {},
@@ -25,8 +26,16 @@ export async function api<T = Record<string, unknown>>(
     headers: { authorization: `Bearer ${token}`, 'content-type': 'application/json', ...headers },
     ...(body === undefined ? {} : { body: JSON.stringify(body) }),
   })
-  return { status: response.status, body: (await response.json()) as T }
+  const text = await response.text()
+  const answered = text === '' ? null : (JSON.parse(text) as unknown)
+  const description = await (descriptions[url] ??= Description.of(url))
+  const wrong = description.whatIsWrong(method, path, response.status, response.headers.get('content-type'), answered)
+  if (wrong !== null) throw new Error(`Not as described: ${wrong}\n${text.slice(0, 2000)}`)
+  return { status: response.status, body: answered as T }
 }
+
+/** What each Lichen says of its API: every answer is held to it. */
+const descriptions: Record<string, Promise<Description>> = {}
 
 /** Replaces a form's draft, whatever it is. */
 export const replaceDraft = <T>(reach: Reach, slug: string, draft: unknown): Promise<Answered<T>> =>

@@ -5,7 +5,7 @@ export interface Route {
   /** Its address, as `/forms/[slug]/compose`. */
   path: string
   file: string
-  kind: 'page' | 'layout' | 'route'
+  is: 'page' | 'layout' | 'route'
 }
 
 /** Every page, layout and route handler of the application, as its folders say. */
@@ -13,8 +13,8 @@ export function listRoutes(folder = 'src/app', path = ''): Route[] {
   return readdirSync(folder).flatMap((entry): Route[] => {
     const file = join(folder, entry)
     if (statSync(file).isDirectory()) return listRoutes(file, /^\(.*\)$/.test(entry) ? path : `${path}/${entry}`)
-    const kind = /^(page|layout|route)\.tsx?$/.exec(entry)?.[1]
-    return kind ? [{ path: path || '/', file, kind: kind as Route['kind'] }] : []
+    const is = /^(page|layout|route)\.tsx?$/.exec(entry)?.[1]
+    return is ? [{ path: path || '/', file, is: is as Route['is'] }] : []
   })
 }
 

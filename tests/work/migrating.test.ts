@@ -51,6 +51,16 @@ describe('migrating', () => {
     ])
     const change = await db.selectFrom('record_change').select(['field', 'to', 'seq']).executeTakeFirstOrThrow()
     expect(change).toEqual({ field: 'first_name', to: 'Ilka', seq: '1' })
+    const workspace = await db.selectFrom('workspace').select('time_zone').executeTakeFirstOrThrow()
+    expect(workspace.time_zone).toBe('UTC')
+    const contact = await db.selectFrom('record').select(['title', 'search']).executeTakeFirstOrThrow()
+    expect(contact.title).toBe('Ilka')
+    expect(contact.search).toContain('ilka@x.example')
+    const delivery = await db
+      .selectFrom('delivery')
+      .select(['connection', sql<string>`delivery_text(body)`.as('text')])
+      .executeTakeFirstOrThrow()
+    expect(delivery).toMatchObject({ connection: null, text: expect.stringContaining('Hello') as string })
   })
   it('moves events into the months they belong to', async () => {
     await sql`select ensure_visit_event_month('2026-01-01')`.execute(connection.db)
@@ -74,9 +84,11 @@ async function fillAsBefore({ db }: Connection, ids: Record<'workspace' | 'form'
     select ${workspace}, ${form}, id, ${visit}, '{"email": "ilka@x.example"}', '{}', '{}', '{}', '2026-01-05T00:00Z'
     from release where number = 1`.execute(db)
   await sql`insert into record (id, workspace_id, type, key, "values", created_at, updated_at)
-    values (${contact}, ${workspace}, 'contact', 'ilka@x.example', '{}', now(), now())`.execute(db)
+    values (${contact}, ${workspace}, 'contact', 'ilka@x.example', '{"first_name": "Ilka"}', now(), now())`.execute(db)
   await sql`insert into record_change (workspace_id, record_id, field, "from", "to", because, at)
     values (${workspace}, ${contact}, 'first_name', 'null', '"Ilka"', 'Answer', now())`.execute(db)
+  await sql`insert into delivery (workspace_id, submission_id, key, body, because, created_at)
+    select ${workspace}, id, 'mail:x', '{"to": "mail", "subject": "Hello"}', 'x', now() from submission`.execute(db)
   await sql`insert into visit_event (workspace_id, form_id, visit_id, at, kind)
     values (${workspace}, ${form}, ${visit}, '2026-01-05T00:00Z', 'arrived')`.execute(db)
 }

@@ -165,7 +165,7 @@ describe('the outbox', () => {
       const sent = await send(facts, slug, { first_name: 'Again', email: address('again') })
       await applied(facts, sent.body.submission)
       const failing = await until('it has failed', async () =>
-        (await deliveriesTo(address('again'))).find(({ key, attempts }) => key === 'crm:contact' && attempts > 0),
+        (await deliveriesTo(address('again'))).find(({ key, attempts }) => key === 'crm:tarnfield_crm' && attempts > 0),
       )
       const [form] = await sql<{ workspace_id: string }>('select workspace_id from form where slug = $1', [slug])
       const { db, pool } = connect(facts.database)
@@ -195,7 +195,7 @@ describe('a job that nobody works on', () => {
       const sent = await send(facts, slug, { first_name: 'Held', email: address(name) })
       await applied(facts, sent.body.submission)
       return await until('its job is in other hands', async () => {
-        const crm = (await deliveriesTo(address(name))).find(({ key }) => key === 'crm:contact')
+        const crm = (await deliveriesTo(address(name))).find(({ key }) => key === 'crm:tarnfield_crm')
         const [job] = await sql(
           `update graphile_worker._private_jobs set locked_by = ${holder}, locked_at = now() - interval '3 seconds'
            where key = $1 and locked_at is null returning id`,

@@ -1,4 +1,5 @@
 import { type Form, type FormInput, formSchema } from '@/core/form/definition'
+import { CONNECTIONS } from '../company'
 import { contactCarried, emailQuestion, options } from './shared'
 
 /** The finder: which kiln suits a studio. Routed by budget, supply and region. */
@@ -213,6 +214,7 @@ export function finder(variant: 'first' | 'longer' | 'shorter' | 'draft'): Form 
         body: 'Thank you, {{ first_name | default: "and hello" }}.\n\nWe read every enquiry ourselves and answer within one working day.\n\nTarnfield Kilns',
       },
     ],
+    targets: [{ connection: CONNECTIONS.board.name, when: { value: 'budget', is: 'at_least', to: 8000 } }],
     outcome: {
       title: 'Thank you, {{ first_name | default: "and hello" }}',
       body: 'We answer within one working day, with two or three kilns that fit what you told us.\n\nA copy of this is on its way to {{ email | default: "you" }}.',

@@ -3,15 +3,16 @@ import { listFormNames } from '@/db/queries/forms'
 import { memberLayout } from '@/server/access/session'
 import { context } from '@/server/context'
 import { TopBar } from '@/studio/frame/topBar'
+import { ZoneProvider } from '@/studio/ui/moment'
 import { Toaster } from '@/studio/ui/toast'
 
 export const dynamic = 'force-dynamic'
 
-export default memberLayout(async ({ name, workspaceId, workspaceName }, _, children) => {
+export default memberLayout(async ({ name, workspaceId, workspaceName, timeZone }, _, children) => {
   const { db, config } = context()
   const [forms, undelivered] = await Promise.all([listFormNames(db, workspaceId), countGivenUp(db, workspaceId)])
   return (
-    <>
+    <ZoneProvider zone={timeZone}>
       <TopBar
         who={name}
         workspace={workspaceName}
@@ -21,6 +22,6 @@ export default memberLayout(async ({ name, workspaceId, workspaceName }, _, chil
       />
       {children}
       <Toaster />
-    </>
+    </ZoneProvider>
   )
 })

@@ -41,6 +41,8 @@ export interface KindManner<S> {
   schema(settings: S): JsonSchema
   /** JSON Schema of an answer that meets a required question, where that is less. */
   requiredSchema?(settings: S): JsonSchema
+  /** How wide it is asked, where nobody says otherwise: a line of the page, or what a number or a date needs. */
+  width: 'line' | 'short'
   /** Whether it may be filled for somebody; what people agree to never is. */
   fillable: boolean
   /** Whether its answers stay out of a form's numbers: they say who somebody is, and nothing of many. */
@@ -60,6 +62,7 @@ export interface KindManner<S> {
 /** What kinds have in common whose answers are any text. */
 export const AS_TEXT = {
   domain: () => ({ is: 'text' }),
+  width: 'line',
   fillable: true,
 } satisfies Partial<KindManner<object>>
 

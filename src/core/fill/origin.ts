@@ -1,3 +1,5 @@
+import { type Answers, isBlank, isRecord, joinPath, partOf, sameAnswer, valueIn } from '../answers/answer'
+
 /**
  * Where a value came from. `link` is a claim anybody can make by writing an address; `record` is stored
  * data, told only to the holder of a personal link.
@@ -9,3 +11,21 @@ export type Origins = Record<string, Origin>
 
 /** Whether anybody could have written it, and nobody says that they did: an address, or what a browser tells. */
 export const isClaim = (origin: Origin | undefined): boolean => origin === 'link' || origin === 'browser'
+
+/** What was filled in and sent as it stood still comes from where it was filled from; the rest was typed. */
+export function originsOf(answers: Answers, filled: { values: Answers; origins: Origins }): Origins {
+  const origins: Origins = {}
+  for (const [name, answer] of Object.entries(answers)) {
+    if (isBlank(answer)) continue
+    const before = valueIn(filled.values, name)
+    const originAt = (path: string): Origin => valueIn(filled.origins, path) ?? valueIn(filled.origins, name) ?? 'typed'
+    origins[name] = sameAnswer(answer, before) ? originAt(name) : 'typed'
+    if (!isRecord(answer)) continue
+    for (const part of Object.keys(answer)) {
+      const path = joinPath(name, part)
+      const origin = sameAnswer(partOf(answer, part), partOf(before, part)) ? originAt(path) : 'typed'
+      if (origin !== origins[name]) origins[path] = origin
+    }
+  }
+  return origins
+}

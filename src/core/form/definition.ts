@@ -74,6 +74,13 @@ const messageSchema = z.strictObject({
   when: whenSchema,
 })
 
+/** What a form says itself of one connection. */
+const targetSchema = z.strictObject({
+  connection: nameSchema,
+  use: z.boolean().default(true).describe('Whether submissions go there, whatever the connection says of every form'),
+  when: whenSchema,
+})
+
 /** A site, as `https://www.studio.example`: what a content security policy calls an origin. */
 const originSchema = z
   .string()
@@ -98,6 +105,7 @@ export const formSchema = z
     joins: z.array(joinSchema).max(20).default([]),
     routing: routingSchema.default({ hit: 'first', columns: [], rows: [], otherwise: null }),
     messages: z.array(messageSchema).max(50).default([]),
+    targets: z.array(targetSchema).max(50).default([]).describe('Connections that the form chooses, or leaves out'),
     outcome: z
       .strictObject({ title: templateSchema(200), body: templateSchema(4000) })
       .default({ title: 'Thank you', body: 'We have your answers.' }),
@@ -129,6 +137,7 @@ export type Opening = z.output<typeof openingSchema>
 export type Routing = Form['routing']
 export type Route = Routing['rows'][number]
 export type Message = Form['messages'][number]
+export type ChosenTarget = Form['targets'][number]
 
 /** Names tell values apart in reports, conditions and messages, so no two values share one. */
 function refuseRepeatedNames(
@@ -136,6 +145,7 @@ function refuseRepeatedNames(
     steps: { name: string; questions: { name: string }[] }[]
     carried: { name: string }[]
     messages: { name: string }[]
+    targets: { connection: string }[]
   },
   context: z.RefinementCtx,
 ) {
@@ -152,6 +162,8 @@ function refuseRepeatedNames(
   form.carried.forEach((carried, c) => take(carried.name, ['carried', c, 'name']))
   refuseTwins(form.steps, 'steps', context)
   refuseTwins(form.messages, 'messages', context)
+  const chosen = form.targets.map(({ connection }) => ({ name: connection }))
+  refuseTwins(chosen, 'targets', context)
 }
 
 function refuseTwins(items: { name: string }[], key: string, context: z.RefinementCtx) {

@@ -12,6 +12,7 @@ export function tellDifferences(before: Form | null, after: Form): string[] {
     ...tellOrder(before, after),
     ...tellPart('The routing table', before.routing, after.routing),
     ...tellPart('The records opened or updated', before.records, after.records),
+    ...tellPart('The connections it sends to', before.targets, after.targets),
     ...tellPart('Lists joined', before.joins, after.joins),
     ...tellPart('The outcome', before.outcome, after.outcome),
     ...tellPart('The title', before.title, after.title),

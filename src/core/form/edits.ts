@@ -229,6 +229,7 @@ export function renameValue(form: Form, from: string, to: string): Form {
       body: template(message.body),
       when: condition(message.when),
     })),
+    targets: form.targets.map((target) => ({ ...target, when: condition(target.when) })),
     records: {
       ...form.records,
       deal: form.records.deal && { ...form.records.deal, title: template(form.records.deal.title) },

@@ -165,6 +165,15 @@ describe('examining a draft', () => {
     ],
     ['an unreadable template', formOf([emailQuestion], { messages: [{ ...notice, body: '{{ email' }] }), /Notice/],
   ])('finds %s', (_, form, text) => expect(faultsOf(form).join('\n')).toMatch(text))
+  it('notes that deals of a form without an email belong to nobody', () => {
+    const records = { deal: { title: 'A deal' } }
+    const said = (questions: Parameters<typeof formOf>[0]) =>
+      examineForm(formOf(questions, { ...sound, records }), resources).filter(({ text }) => text.includes('nobody'))
+    expect(said([{ kind: 'short_text', name: 'wish', label: 'Wish' }])).toMatchObject([
+      { severity: 'note', place: 'records' },
+    ])
+    expect(said([emailQuestion])).toEqual([])
+  })
   it('warns of a row that an earlier one hides', () => {
     const row = { cells: {}, desk: 'north', message: 'notice' }
     const form = formOf([emailQuestion], { ...sound, routing: { rows: [row, row] } })

@@ -2,6 +2,8 @@ import { mannerOf } from '../answers/registry'
 import { splitPath } from '../answers/answer'
 import { type Condition, pathsTested } from '../logic/condition'
 import type { RecordField } from '../records/field'
+import type { Connection } from '../dispatch/connection'
+import { targetOf } from '../dispatch/targets/registry'
 import type { Desk, ListInfo } from '../records/snapshot'
 import type { Form, Question } from './definition'
 import { examineLandings } from './examine_landings'
@@ -15,6 +17,7 @@ export interface Resources {
   fields: RecordField[]
   lists: ListInfo[]
   desks: Desk[]
+  connections: readonly Connection[]
 }
 
 /** Examines a draft and says everything that would surprise its owner, faults first. */
@@ -25,6 +28,7 @@ export function examineForm(form: Form, resources: Resources): Finding[] {
     ...examineLandings(form, resources.fields),
     ...examineJoins(form, resources),
     ...examineRouting(form, resources),
+    ...examineTargets(form, resources),
     ...form.messages.flatMap(({ name, title, when }) => examineTests(form, when, 'dispatch', name, title)),
   ]
   const rank = { fault: 0, warning: 1, note: 2 }
@@ -79,7 +83,7 @@ function examineRouting(form: Form, { desks }: Resources): Finding[] {
     .map((path) => dispatchFault(path, `The routing table reads “${path}”, which the form does not ask.`))
   const catchAll = rows.findIndex(({ cells }) => Object.keys(cells).length === 0)
   rows.forEach((row, index) => {
-    findings.push(...examineTarget(form, desks, row, `Row ${index + 1}`))
+    findings.push(...examineTold(form, desks, row, `Row ${index + 1}`))
     if (hit === 'first' && catchAll >= 0 && index > catchAll)
       findings.push(
         finding('warning', 'dispatch')(
@@ -92,7 +96,7 @@ function examineRouting(form: Form, { desks }: Resources): Finding[] {
         findings.push(...examineExpectation(form, name, cell, 'dispatch', `row ${index + 1}`, `Row ${index + 1}`))
       else findings.push(dispatchFault(`row ${index + 1}`, `Row ${index + 1} tests “${name}”, which has no column.`))
   })
-  if (otherwise) findings.push(...examineTarget(form, desks, otherwise, 'The otherwise row'))
+  if (otherwise) findings.push(...examineTold(form, desks, otherwise, 'The otherwise row'))
   else if (catchAll < 0)
     findings.push(
       finding('warning', 'dispatch')('', 'There is no otherwise row: what fits no row goes to the form’s owner.'),
@@ -100,7 +104,19 @@ function examineRouting(form: Form, { desks }: Resources): Finding[] {
   return findings
 }
 
-function examineTarget(
+function examineTargets(form: Form, { connections }: Resources): Finding[] {
+  return form.targets.flatMap(({ connection, use, when }) => {
+    const found = connections.find(({ name }) => name === connection)
+    const title = found?.title ?? connection
+    if (!use) return []
+    if (!found || !targetOf(found.target).chosen)
+      return [dispatchFault(connection, `The form sends to “${title}”, which is no connection it can choose.`)]
+    if (found.retired) return [dispatchFault(connection, `The form sends to “${title}”, which is retired.`)]
+    return examineTests(form, when, 'dispatch', connection, `When “${title}” gets it`)
+  })
+}
+
+function examineTold(
   form: Form,
   desks: readonly Desk[],
   { desk, message }: { desk: string; message: string },

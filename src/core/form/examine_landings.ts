@@ -9,6 +9,7 @@ import { domainAt, emailQuestions, labelAt, partsOf, questionsAsked } from './va
 
 const fault = finding('fault', 'records')
 const warning = finding('warning', 'records')
+const note = finding('note', 'records')
 
 type Value = Question | CarriedValue
 
@@ -26,6 +27,7 @@ export function examineLandings(form: Form, fields: readonly RecordField[]): Fin
     ]),
     ...examineTwice(values),
     ...examineEmails(form),
+    ...examineOwnerless(form),
   ]
 }
 
@@ -133,4 +135,13 @@ function examineEmails(form: Form): Finding[] {
         warning(name, `“${label}” is carried, so anybody can claim it: it never changes an Email.`),
       ),
   ]
+}
+
+/** Deals and requests belong to whoever is matched; where nobody can be, they belong to nobody. */
+function examineOwnerless(form: Form): Finding[] {
+  if (emailQuestions(form).length > 0) return []
+  const opens = (['deal', 'request'] as const).filter((record) => form.records[record] !== null)
+  return opens.map((record) =>
+    note('', `The form asks for no email: a ${record} belongs to nobody, unless a personal link says whose it is.`),
+  )
 }

@@ -1,6 +1,6 @@
 import type { Expectation } from '../logic/expectation'
 import { nameFrom } from './name'
-import type { Form, Message, Route, Routing } from './definition'
+import type { ChosenTarget, Form, Message, Route, Routing } from './definition'
 
 /** Edits of a draft's routing table and messages, like those in `edits.ts`. */
 
@@ -72,6 +72,16 @@ export const removeMessage = (form: Form, name: string): Form => ({
   ...form,
   messages: form.messages.filter((message) => message.name !== name),
 })
+
+/** Says what the form does with a connection; what is not said stays as it was. */
+export function setTarget(form: Form, connection: string, change: Partial<Omit<ChosenTarget, 'connection'>>): Form {
+  const said = form.targets.find((target) => target.connection === connection)
+  const next = { use: true, when: null, ...said, ...change, connection }
+  return {
+    ...form,
+    targets: said ? form.targets.map((target) => (target === said ? next : target)) : [...form.targets, next],
+  }
+}
 
 const omit = <T>(record: Record<string, T>, key: string): Record<string, T> =>
   Object.fromEntries(Object.entries(record).filter(([name]) => name !== key))

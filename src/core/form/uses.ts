@@ -30,5 +30,6 @@ export function usesOf(form: Form, name: string): string[] {
     if ('uses' in examined && examined.uses.some((use) => isUsed(use.path))) uses.push(where)
   }
   for (const { title, when } of form.messages) if (tests(when)) uses.push(`sends ${title}`)
+  for (const { connection, when } of form.targets) if (tests(when)) uses.push(`sends to ${connection}`)
   return uses
 }

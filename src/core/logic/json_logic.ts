@@ -21,7 +21,9 @@ export function jsonLogicOf(form: Form, condition: Condition): JsonLogic {
 }
 
 /** Every condition of a form as JsonLogic, by what it decides; what always shows or is always sent is left out. */
-export function exportConditions(form: Form): Record<'steps' | 'questions' | 'messages', Record<string, JsonLogic>> {
+export function exportConditions(
+  form: Form,
+): Record<'steps' | 'questions' | 'messages' | 'targets', Record<string, JsonLogic>> {
   const rules = (all: readonly (readonly [name: string, condition: Condition | null])[]) =>
     Object.fromEntries(
       all.flatMap(([name, condition]) => (condition ? [[name, jsonLogicOf(form, condition)] as const] : [])),
@@ -30,6 +32,7 @@ export function exportConditions(form: Form): Record<'steps' | 'questions' | 'me
     steps: rules(form.steps.map(({ name, shownWhen }) => [name, shownWhen])),
     questions: rules(questionsAsked(form).map(({ question }) => [question.name, question.shownWhen])),
     messages: rules(form.messages.map(({ name, when }) => [name, when])),
+    targets: rules(form.targets.map(({ connection, when }) => [connection, when])),
   }
 }
 

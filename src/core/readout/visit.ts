@@ -28,6 +28,7 @@ export interface Noticed {
 export interface VisitHappening {
   kind: 'began' | 'step' | 'kept' | 'returned' | 'sent'
   step: string | null
+  at: string
 }
 
 /**
@@ -43,7 +44,8 @@ export function advanceVisit(
   if (visit.sentAt) return { visit, happenings: [] }
   const happenings: VisitHappening[] = []
   const next = { ...visit, steps: [...visit.steps] }
-  const happen = (kind: VisitHappening['kind'], step: string | null = null) => happenings.push({ kind, step })
+  const happen = (kind: VisitHappening['kind'], step: string | null = null) =>
+    happenings.push({ kind, step, at: next.sentAt ?? at })
   const begins = noticed.began || noticed.sent || (noticed.steps?.length ?? 0) > 0
   if (begins && !next.beganAt) {
     next.beganAt = at

@@ -34,7 +34,7 @@ export interface RecordChange {
 }
 
 /** A record that values can land in. */
-export interface Target {
+export interface Receiver {
   record: RecordType
   /** Stored fields; none for a record that is opened. */
   values: Answers
@@ -58,15 +58,15 @@ export function landValues(
   form: Form,
   values: Answers,
   origins: Origins,
-  targets: readonly Target[],
+  receivers: readonly Receiver[],
   fields: readonly RecordField[],
 ): Landed {
   const landed: Landed = { changes: [], refused: [] }
-  for (const target of targets) {
+  for (const receiver of receivers) {
     const changes = new Map<string, RecordChange>()
     for (const value of valuesThatLand(form))
       for (const landing of value.lands) {
-        if (landing.record !== target.record) continue
+        if (landing.record !== receiver.record) continue
         const field = findField(fields, landing.record, landing.field)
         const path = joinPath(value.name, landing.part)
         const given = valueAt(values, path)
@@ -75,7 +75,7 @@ export function landValues(
         if (to === null)
           landed.refused.push(`${labelAt(form, path)} cannot land in ${field.label}: ${showAt(form, path, given)}`)
         else
-          settle(changes, target, field, landing, {
+          settle(changes, receiver, field, landing, {
             path,
             label: labelAt(form, path),
             to,
@@ -109,18 +109,18 @@ interface Given {
 
 function settle(
   changes: Map<string, RecordChange>,
-  target: Target,
+  receiver: Receiver,
   field: RecordField,
   landing: Landing,
   given: Given,
 ): void {
   const before = changes.get(field.name)
-  const now = before?.effect === 'set' ? before.to : (valueIn(target.values, field.name) ?? null)
+  const now = before?.effect === 'set' ? before.to : (valueIn(receiver.values, field.name) ?? null)
   const from = before?.from ?? now
-  const { value, kept } = decide(target, field, landing, given, now)
+  const { value, kept } = decide(receiver, field, landing, given, now)
   if (sameAnswer(now, value) || (kept && before)) return
   changes.set(field.name, {
-    record: target.record,
+    record: receiver.record,
     field: field.name,
     label: field.label,
     from,
@@ -134,7 +134,7 @@ function settle(
 
 /** What becomes of a field; `kept` says why it stays as it is although something else was given. */
 function decide(
-  { identity }: Target,
+  { identity }: Receiver,
   field: RecordField,
   { ifFilled, trustedOnly }: Landing,
   { label, to, origin }: Given,

@@ -1,7 +1,7 @@
-import { type Answers, isBlank, valueAt, joinPath } from '../answers/answer'
+import { type Answers, isBlank, joinPath, valueAt, valueIn } from '../answers/answer'
 import { showAt } from '../answers/show'
 import type { Form, Opening } from '../form/definition'
-import { valuesThatLand } from '../form/values'
+import { emailQuestions, valuesThatLand } from '../form/values'
 import { companyDomain, companyKey } from './company'
 import type { RecordType } from './field'
 import { type RecordState, titleOf } from './snapshot'
@@ -73,6 +73,15 @@ export function matchPerson(
     email: null,
     because: 'No address was answered and there was no personal link',
   }
+}
+
+/**
+ * The address a person is matched by: the first one really answered on their way, whichever of the form's
+ * email questions asked for it. Carried values are claims and never tell who somebody is.
+ */
+export function emailIn(form: Form, values: Answers): string | null {
+  const answered = emailQuestions(form).map(({ name }) => valueIn(values, name))
+  return answered.find((email) => typeof email === 'string' && email !== '')?.toString() ?? null
 }
 
 /** Whether a person has, or now gets, a record of theirs. */

@@ -1,4 +1,5 @@
 import type { Answers } from '../answers/answer'
+import type { Connection } from '../dispatch/connection'
 import type { RecordField, RecordType } from './field'
 
 /** What is known of the workspace when a plan is made. A plan depends on nothing else. */
@@ -14,8 +15,8 @@ export interface Snapshot {
   fields: RecordField[]
   lists: ListInfo[]
   desks: Desk[]
-  /** Whether a CRM is connected. */
-  crm: boolean
+  /** The outside places of the workspace, in its order. */
+  connections: readonly Connection[]
 }
 
 /** A stored record. */

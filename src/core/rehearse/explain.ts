@@ -24,8 +24,9 @@ export function explainPlan(plan: Plan): PlanLine[] {
       because,
     })),
     ...plan.deliveries
-      .filter(({ to }) => to === 'crm')
-      .map(({ because }): PlanLine => ({ place: 'delivery', text: 'The CRM gets the contact', because })),
+      // A mail is said already, with its message.
+      .filter(({ message }) => message === null)
+      .map(({ text, because }): PlanLine => ({ place: 'delivery', text, because })),
     {
       place: 'outcome',
       text: `The visitor sees “${plan.outcome.title}”`,

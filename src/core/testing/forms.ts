@@ -2,6 +2,8 @@ import fc from 'fast-check'
 import { type Form, type FormInput, formSchema } from '../form/definition'
 import type { Answer } from '../answers/answer'
 import { KIND_NAMES, type KindName } from '../answers/registry'
+import type { Connection } from '../dispatch/connection'
+import type { TargetName } from '../dispatch/targets/target'
 import { type Condition, makeGroup, type Test } from '../logic/condition'
 import { BUILT_IN_FIELDS, type RecordField, type RecordType } from '../records/field'
 import type { RecordState, Snapshot } from '../records/snapshot'
@@ -75,7 +77,18 @@ export const snapshotOf = (more: Partial<Snapshot> = {}): Snapshot => ({
     { name: 'north', title: 'North desk', addresses: ['north@tarnfield.example'] },
     { name: 'south', title: 'South desk', addresses: ['south@tarnfield.example'] },
   ],
-  crm: true,
+  connections: [connectionOf('crm', 'crm')],
+  ...more,
+})
+
+/** A connection that every form sends to. */
+export const connectionOf = (name: string, target: TargetName, more: Partial<Connection> = {}): Connection => ({
+  name,
+  title: `The ${name}`,
+  target,
+  settings: { url: `https://${name}.example/` },
+  everyForm: true,
+  retired: false,
   ...more,
 })
 

@@ -1,9 +1,13 @@
 import type { Migration } from 'kysely'
 import * as firstLine from './0001_first_line'
 import * as steadyWork from './0002_steady_work'
+import * as connections from './0003_connections'
+import * as zonesAndLists from './0004_zones_and_lists'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
   '0001_first_line': firstLine,
   '0002_steady_work': steadyWork,
+  '0003_connections': connections,
+  '0004_zones_and_lists': zonesAndLists,
 }

@@ -1,20 +1,59 @@
-import { sql } from 'kysely'
+import { type RawBuilder, sql } from 'kysely'
 import type { Runner } from '../database'
 import type { SubmissionState } from '../schema'
-import { type Cursor, pageOf } from './cursor'
+import { chooseSorting, type Cursor, holdsWords, momentKey, readPage, type SortKeys, textKey } from './list'
 
 export interface ArrivalFilter {
   form?: string | undefined
-  state?: SubmissionState | 'unfinished' | undefined
+  state?: SubmissionState | undefined
   search?: string | undefined
+  /** One of the keys of the list, with `-` before it for the greatest first. */
+  sort?: string | undefined
   after?: Cursor | null | undefined
   limit: number
 }
 
-/** Submissions, newest first. */
-export async function listSubmissions(db: Runner, workspaceId: string, filter: ArrivalFilter) {
-  const { form, state, search, after, limit } = filter
-  const rows = await db
+/** Rows of each list as its search finds them: what is indexed, and apart from it the few that are not yet. */
+const SEARCHED = {
+  submission: {
+    text: sql`values_text("values")`,
+    rows: [sql`submission.state <> 'received'`, sql`submission.state = 'received'`],
+  },
+  visit: { text: sql`values_text(answers)`, rows: [sql`visit.answers is not null and visit.sent_at is null`] },
+}
+
+/** Whether a row holds the words, or is of a contact whose name or address does: each found through its index. */
+function inRowsOrTheirs(
+  table: keyof typeof SEARCHED,
+  contact: RawBuilder<unknown>,
+  workspaceId: string,
+  search: string,
+) {
+  const id = sql.ref(`${table}.id`)
+  const { text, rows } = SEARCHED[table]
+  const holding = rows.map(
+    (which) => sql`select id from ${sql.table(table)} where workspace_id = ${workspaceId} and ${which}
+      and ${holdsWords(text, search)}`,
+  )
+  return sql<boolean>`${id} in (
+    ${sql.join(holding, sql` union all `)}
+    union all
+    select ${id} from record join ${sql.table(table)} on ${contact} = record.id
+    where record.workspace_id = ${workspaceId} and record.type = 'contact'
+      and ${holdsWords(sql`record.search`, search)} and ${holdsWords(sql`record.title || ' ' || record.key`, search)})`
+}
+
+export const SUBMISSION_KEYS = {
+  received: momentKey(sql`submission.received_at`),
+  who: textKey(sql`coalesce(contact.title, '')`),
+  form: textKey(sql`form.name`),
+  state: textKey(sql`submission.state`),
+} satisfies SortKeys
+
+/** Submissions, newest first unless told otherwise. */
+export function listSubmissions(db: Runner, workspaceId: string, filter: ArrivalFilter) {
+  const { form, state, search, sort, after, limit } = filter
+  const query = db
     .selectFrom('submission')
     .innerJoin('form', 'form.id', 'submission.form_id')
     .innerJoin('release', 'release.id', 'submission.release_id')
@@ -27,42 +66,39 @@ export async function listSubmissions(db: Runner, workspaceId: string, filter: A
       'submission.state',
       'submission.contact_id as contact',
       'contact.key as email',
-      'contact.values as person',
+      'contact.title as person',
       'submission.values',
       'submission.error',
-    ])
-    .select((eb) => [
       'submission.received_at as receivedAt',
+      'submission.applied_at as appliedAt',
+    ])
+    .select([
       sql<string[] | null>`jsonb_path_query_array(submission.plan, '$.routed[*].desk.title')`.as('desks'),
-      eb
-        .selectFrom('delivery')
-        .select((inner) => inner.fn.countAll<number>().as('n'))
-        .whereRef('delivery.submission_id', '=', 'submission.id')
-        .where('delivery.state', '=', 'given_up')
-        .as('undelivered'),
+      sql<number>`(select count(*)::int from delivery where submission_id = submission.id and state = 'given_up')`.as(
+        'undelivered',
+      ),
     ])
     .where('submission.workspace_id', '=', workspaceId)
-    .$if(form !== undefined, (query) => query.where('form.slug', '=', form ?? ''))
-    .$if(state !== undefined, (query) => query.where('submission.state', '=', state as SubmissionState))
-    .$if(Boolean(search), (query) =>
-      query.where(sql<boolean>`(contact.key ilike ${like(search)} or submission."values"::text ilike ${like(search)})`),
+    .$if(form !== undefined, (narrowed) => narrowed.where('form.slug', '=', form ?? ''))
+    .$if(state !== undefined, (narrowed) => narrowed.where('submission.state', '=', state as SubmissionState))
+    .$if(Boolean(search), (narrowed) =>
+      narrowed.where(inRowsOrTheirs('submission', sql`submission.contact_id`, workspaceId, search ?? '')),
     )
-    .$if(Boolean(after), (query) =>
-      query.where(
-        sql<boolean>`(submission.received_at, submission.id) < (${after?.at}::timestamptz, ${after?.id}::uuid)`,
-      ),
-    )
-    .orderBy('submission.received_at', 'desc')
-    .orderBy('submission.id', 'desc')
-    .limit(limit + 1)
-    .execute()
-  return pageOf(rows, limit, ({ receivedAt, id }) => ({ at: receivedAt, id }))
+  const sorting = chooseSorting(SUBMISSION_KEYS, sort, '-received')
+  return readPage(query, sql`submission.id`, { sorting, after, limit })
 }
 
-/** Entries that were left midway, the last touched first. */
-export async function listUnfinished(db: Runner, workspaceId: string, filter: ArrivalFilter) {
-  const { form, search, after, limit } = filter
-  const rows = await db
+export const UNFINISHED_KEYS = {
+  touched: momentKey(sql`visit.last_at`),
+  who: textKey(sql`coalesce(contact.title, visit.answers ->> 'email', '')`),
+  form: textKey(sql`form.name`),
+  source: textKey(sql`visit.source`),
+} satisfies SortKeys
+
+/** Entries that were left midway, the last touched first unless told otherwise. */
+export function listUnfinished(db: Runner, workspaceId: string, filter: Omit<ArrivalFilter, 'state'>) {
+  const { form, search, sort, after, limit } = filter
+  const query = db
     .selectFrom('visit')
     .innerJoin('form', 'form.id', 'visit.form_id')
     .leftJoin('record as contact', 'contact.id', 'visit.link_holder')
@@ -77,27 +113,18 @@ export async function listUnfinished(db: Runner, workspaceId: string, filter: Ar
       'visit.returned_at as returnedAt',
       'contact.id as contact',
       'contact.key as email',
+      'visit.last_at as lastAt',
     ])
-    .select('visit.last_at as lastAt')
     .where('visit.workspace_id', '=', workspaceId)
     .where('visit.answers', 'is not', null)
     .where('visit.sent_at', 'is', null)
-    .$if(form !== undefined, (query) => query.where('form.slug', '=', form ?? ''))
-    .$if(Boolean(search), (query) =>
-      query.where(sql<boolean>`(contact.key ilike ${like(search)} or visit.answers::text ilike ${like(search)})`),
+    .$if(form !== undefined, (narrowed) => narrowed.where('form.slug', '=', form ?? ''))
+    .$if(Boolean(search), (narrowed) =>
+      narrowed.where(inRowsOrTheirs('visit', sql`visit.link_holder`, workspaceId, search ?? '')),
     )
-    .$if(Boolean(after), (query) =>
-      query.where(sql<boolean>`(visit.last_at, visit.id) < (${after?.at}::timestamptz, ${after?.id}::uuid)`),
-    )
-    .orderBy('visit.last_at', 'desc')
-    .orderBy('visit.id', 'desc')
-    .limit(limit + 1)
-    .execute()
-  return pageOf(rows, limit, ({ lastAt, id }) => ({ at: lastAt, id }))
+  const sorting = chooseSorting(UNFINISHED_KEYS, sort, '-touched')
+  return readPage(query, sql`visit.id`, { sorting, after, limit })
 }
-
-export const like = (search: string | undefined): string =>
-  `%${(search ?? '').replace(/[\\%_]/g, (character) => `\\${character}`)}%`
 
 export async function findSubmission(db: Runner, workspaceId: string, id: string) {
   return db

@@ -16,6 +16,12 @@ export async function lockNames(db: Runner, names: readonly string[]): Promise<D
   return rows[0]?.now ?? missingClock()
 }
 
+/** The time by the database's clock. */
+export async function readClock(db: Runner): Promise<Date> {
+  const { rows } = await sql<{ now: Date }>`select clock_timestamp() as now`.execute(db)
+  return rows[0]?.now ?? missingClock()
+}
+
 function missingClock(): never {
   throw new Error('The database told no time')
 }

@@ -1,6 +1,7 @@
 import { sql } from 'kysely'
 import { asJson, type Db, type Runner } from '../database'
-import type { DeliveryBody } from '../schema'
+import { chooseSorting, type Cursor, holdsWords, momentKey, numberKey, readPage, type SortKeys, textKey } from './list'
+import type { DeliveryBody } from '@/core/dispatch/targets/target'
 
 export interface NewDelivery {
   id: string
@@ -13,6 +14,7 @@ export interface NewDelivery {
   form_id: string
   /** The visitor's address where it is a mail to one. */
   visitor: string | null
+  connection: string | null
 }
 
 /** One job for each delivery, however often it is asked for. */
@@ -23,11 +25,12 @@ export async function addDeliveries(db: Runner, deliveries: readonly NewDelivery
   if (deliveries.length === 0) return
   await sql`
     with added as (
-      insert into delivery (id, workspace_id, submission_id, key, body, because, created_at, form_id, visitor)
-      select id, workspace_id, submission_id, key, body, because, created_at, form_id, visitor
+      insert into delivery (id, workspace_id, submission_id, key, body, because, created_at, form_id, visitor,
+        connection)
+      select id, workspace_id, submission_id, key, body, because, created_at, form_id, visitor, connection
       from jsonb_to_recordset(${asJson(deliveries)}::jsonb) as row(id uuid, workspace_id uuid,
         submission_id uuid, key text, body jsonb, because text, created_at timestamptz,
-        form_id uuid, visitor text)
+        form_id uuid, visitor text, connection text)
       on conflict (submission_id, key) do nothing
       returning id
     )
@@ -47,7 +50,10 @@ export interface HeldDelivery {
   id: string
   workspace_id: string
   body: DeliveryBody
+  connection: string | null
   attempts: number
+  /** When it was taken, by the database's clock. */
+  now: Date
 }
 
 /**
@@ -91,12 +97,12 @@ async function takeInTurn(tx: Runner, id: string): Promise<HeldDelivery | null> 
           then 'Waits: this address has had ' || ${MAILS_AN_HOUR}::int || ' mails from this form within the hour.'
           else delivery.error end
       from judged where delivery.id = judged.id
-      returning delivery.id, delivery.workspace_id, delivery.body, delivery.attempts, later
+      returning delivery.id, delivery.workspace_id, delivery.body, delivery.connection, delivery.attempts, judged.now, later
     ), queued as (
       select graphile_worker.add_job('deliver', json_build_object('delivery', id), run_at := later, job_key := ${JOB_KEY})
       from held where later is not null
     )
-    select id, workspace_id, body, attempts, later is null as taken, (select count(*) from queued) from held
+    select id, workspace_id, body, connection, attempts, now, later is null as taken, (select count(*) from queued) from held
   `.execute(tx)
   const held = rows[0]
   return held?.taken ? held : null
@@ -156,15 +162,37 @@ export async function resendDelivery(db: Runner, workspaceId: string, id: string
   return rows.length > 0
 }
 
-export async function readDeliveries(db: Runner, workspaceId: string, submissionId: string) {
-  return db
+/** Deliveries of a workspace, each with the title of the connection it goes over. */
+const deliveriesOf = (db: Runner, workspaceId: string) =>
+  db
     .selectFrom('delivery')
-    .select(['id', 'key', 'body', 'because', 'state', 'attempts', 'error', 'next_at', 'settled_at', 'created_at'])
-    .where('workspace_id', '=', workspaceId)
-    .where('submission_id', '=', submissionId)
-    .orderBy('key')
-    .execute()
-}
+    .innerJoin('submission', 'submission.id', 'delivery.submission_id')
+    .innerJoin('form', 'form.id', 'submission.form_id')
+    .leftJoin('connection', (join) =>
+      join
+        .onRef('connection.workspace_id', '=', 'delivery.workspace_id')
+        .onRef('connection.name', '=', 'delivery.connection'),
+    )
+    .select([
+      'delivery.id',
+      'delivery.key',
+      'delivery.body',
+      'delivery.because',
+      'connection.title as connection',
+      'delivery.state',
+      'delivery.attempts',
+      'delivery.error',
+      'delivery.created_at as createdAt',
+      'delivery.next_at as nextAt',
+      'delivery.settled_at as settledAt',
+      'submission.id as submission',
+      'form.name as formName',
+    ])
+    .where('delivery.workspace_id', '=', workspaceId)
+
+/** What was to be sent for one submission. */
+export const readDeliveries = (db: Runner, workspaceId: string, submissionId: string) =>
+  deliveriesOf(db, workspaceId).where('delivery.submission_id', '=', submissionId).orderBy('delivery.key').execute()
 
 export async function countGivenUp(db: Runner, workspaceId: string): Promise<number> {
   const { n } = await db
@@ -176,28 +204,37 @@ export async function countGivenUp(db: Runner, workspaceId: string): Promise<num
   return Number(n)
 }
 
-/** What is not delivered yet, or the latest deliveries of any state, newest first. */
-export async function listDeliveries(db: Runner, workspaceId: string, which: 'open' | 'all', limit: number) {
-  return db
-    .selectFrom('delivery')
-    .innerJoin('submission', 'submission.id', 'delivery.submission_id')
-    .innerJoin('form', 'form.id', 'submission.form_id')
-    .select([
-      'delivery.id',
-      'delivery.body',
-      'delivery.state',
-      'delivery.attempts',
-      'delivery.error',
-      'delivery.created_at as createdAt',
-      'delivery.next_at as nextAt',
-      'delivery.settled_at as settledAt',
-      'submission.id as submission',
-      'form.name as formName',
-    ])
-    .where('delivery.workspace_id', '=', workspaceId)
-    .$if(which === 'open', (query) => query.where('delivery.state', '<>', 'delivered'))
-    .orderBy('delivery.created_at', 'desc')
-    .orderBy('delivery.id', 'desc')
-    .limit(limit)
-    .execute()
+export interface DeliveryFilter {
+  /** Those that are not delivered yet, or all. */
+  which: 'open' | 'all'
+  search?: string | undefined
+  sort?: string | undefined
+  after?: Cursor | null | undefined
+  limit: number
+}
+
+export const DELIVERY_KEYS = {
+  planned: momentKey(sql`delivery.created_at`),
+  form: textKey(sql`form.name`),
+  state: textKey(sql`delivery.state`),
+  attempts: numberKey(sql`delivery.attempts`),
+  when: momentKey(sql`coalesce(delivery.settled_at, delivery.next_at, delivery.created_at)`),
+} satisfies SortKeys
+
+/** Deliveries, newest first unless told otherwise. */
+export function listDeliveries(db: Runner, workspaceId: string, filter: DeliveryFilter) {
+  const { which, search, sort, after, limit } = filter
+  const query = deliveriesOf(db, workspaceId)
+    .$if(which === 'open', (narrowed) => narrowed.where('delivery.state', '<>', 'delivered'))
+    .$if(Boolean(search), (narrowed) =>
+      // What waits is found among what waits: only what is settled is indexed.
+      narrowed.where(sql<boolean>`delivery.id in (
+        select id from delivery where workspace_id = ${workspaceId} and state <> 'waiting'
+          and ${holdsWords(sql`delivery_text(body)`, search ?? '')}
+        union all
+        select id from delivery where workspace_id = ${workspaceId} and state = 'waiting'
+          and ${holdsWords(sql`delivery_text(body)`, search ?? '')})`),
+    )
+  const sorting = chooseSorting(DELIVERY_KEYS, sort, '-planned')
+  return readPage(query, sql`delivery.id`, { sorting, after, limit })
 }

@@ -36,7 +36,7 @@ export async function readRelease(db: Runner, releaseId: string) {
   return db
     .selectFrom('release')
     .innerJoin('form', 'form.id', 'release.form_id')
-    .select(['release.definition', 'release.number', 'form.owner_id as ownerId', 'form.slug'])
+    .select(['release.definition', 'release.number', 'form.owner_id as ownerId', 'form.slug', 'form.name'])
     .where('release.id', '=', releaseId)
     .executeTakeFirstOrThrow()
 }
@@ -45,10 +45,12 @@ export async function findForm(db: Runner, workspaceId: string, slug: string) {
   return db
     .selectFrom('form')
     .leftJoin('release', 'release.id', 'form.live_release_id')
+    .innerJoin('workspace', 'workspace.id', 'form.workspace_id')
     .leftJoin('user as saver', 'saver.id', 'form.draft_saved_by')
     .select([
       'form.id',
       'form.workspace_id as workspaceId',
+      'workspace.time_zone as timeZone',
       'form.slug',
       'form.name',
       'form.folder',

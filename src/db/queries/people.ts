@@ -1,80 +1,101 @@
 import { sql } from 'kysely'
 import type { RecordType } from '@/core/records/field'
 import type { Runner } from '../database'
-import { like } from './arrivals'
-import { type Cursor, pageOf } from './cursor'
+import { chooseSorting, type Cursor, holdsWords, momentKey, numberKey, readPage, type SortKeys, textKey } from './list'
 
 export interface PeopleFilter {
   email?: string | undefined
   search?: string | undefined
   /** Only those of one company. */
   company?: string | undefined
+  /** One of the keys of the list, with `-` before it for the greatest first. */
+  sort?: string | undefined
   after?: Cursor | null | undefined
   limit: number
 }
 
-/** Contacts, the last changed first. */
-export async function listPeople(db: Runner, workspaceId: string, filter: PeopleFilter) {
-  const { email, search, company, after, limit } = filter
-  const rows = await db
+const submissionsOf = sql<number>`(select count(*)::int from submission where submission.contact_id = contact.id)`
+
+export const CONTACT_KEYS = {
+  changed: momentKey(sql`contact.updated_at`),
+  name: textKey(sql`contact.title`),
+  email: textKey(sql`contact.key`),
+  company: textKey(sql`coalesce(house.title, '')`),
+  submissions: numberKey(submissionsOf),
+} satisfies SortKeys
+
+/** Contacts, the last changed first unless told otherwise. */
+export function listPeople(db: Runner, workspaceId: string, filter: PeopleFilter) {
+  const { email, search, company, sort, after, limit } = filter
+  const query = db
     .selectFrom('record as contact')
     .leftJoin('record as house', 'house.id', 'contact.company_id')
-    .select(['contact.id', 'contact.key as email', 'contact.values', 'contact.created_at as createdAt'])
-    .select((eb) => [
+    .select([
+      'contact.id',
+      'contact.key as email',
+      'contact.title as name',
+      'contact.values',
+      'contact.created_at as createdAt',
       'contact.updated_at as updatedAt',
       'house.id as companyId',
-      sql<string | null>`house."values" ->> 'name'`.as('company'),
-      eb
-        .selectFrom('list_membership')
-        .select(sql<string[]>`coalesce(array_agg(list order by list), '{}')`.as('lists'))
-        .whereRef('list_membership.contact_id', '=', 'contact.id')
-        .as('lists'),
-      eb
-        .selectFrom('submission')
-        .select((inner) => inner.fn.countAll<number>().as('n'))
-        .whereRef('submission.contact_id', '=', 'contact.id')
-        .as('submissions'),
+      'house.title as company',
+      submissionsOf.as('submissions'),
     ])
+    .select((eb) =>
+      eb
+        .selectFrom('list_membership as m')
+        .innerJoin('list', (join) =>
+          join.onRef('list.workspace_id', '=', 'm.workspace_id').onRef('list.name', '=', 'm.list'),
+        )
+        .select(
+          sql<
+            { name: string; title: string }[]
+          >`coalesce(json_agg(json_build_object('name', list.name, 'title', list.title) order by list.title), '[]')`.as(
+            'lists',
+          ),
+        )
+        .whereRef('m.contact_id', '=', 'contact.id')
+        .as('lists'),
+    )
     .where('contact.workspace_id', '=', workspaceId)
     .where('contact.type', '=', 'contact')
-    .$if(email !== undefined, (query) => query.where('contact.key', '=', email ?? ''))
-    .$if(company !== undefined, (query) => query.where('contact.company_id', '=', company ?? ''))
-    .$if(Boolean(search), (query) =>
-      query.where(
-        sql<boolean>`(contact."values"::text ilike ${like(search)} or house."values" ->> 'name' ilike ${like(search)})`,
-      ),
+    .$if(email !== undefined, (narrowed) => narrowed.where('contact.key', '=', email ?? ''))
+    .$if(company !== undefined, (narrowed) => narrowed.where('contact.company_id', '=', company ?? ''))
+    .$if(Boolean(search), (narrowed) =>
+      narrowed.where(sql<boolean>`contact.id in (
+      select id from record where workspace_id = ${workspaceId} and type = 'contact'
+        and ${holdsWords(sql`search`, search ?? '')}
+      union all
+      select person.id from record join record person on person.company_id = record.id
+      where record.workspace_id = ${workspaceId} and record.type = 'company' and person.type = 'contact'
+        and ${holdsWords(sql`record.search`, search ?? '')})`),
     )
-    .$if(Boolean(after), (query) =>
-      query.where(sql<boolean>`(contact.updated_at, contact.id) < (${after?.at}::timestamptz, ${after?.id}::uuid)`),
-    )
-    .orderBy('contact.updated_at', 'desc')
-    .orderBy('contact.id', 'desc')
-    .limit(limit + 1)
-    .execute()
-  return pageOf(rows, limit, ({ updatedAt, id }) => ({ at: updatedAt, id }))
+  return readPage(query, sql`contact.id`, { sorting: chooseSorting(CONTACT_KEYS, sort, '-changed'), after, limit })
 }
 
-/** Companies, the last changed first, with how many people and deals each has. */
-export async function listCompanies(db: Runner, workspaceId: string, { search, after, limit }: PeopleFilter) {
-  const count = (type: RecordType) =>
-    sql<number>`(select count(*)::int from record other where other.company_id = house.id and other.type = ${type})`
-  const rows = await db
+const countOf = (type: RecordType) =>
+  sql<number>`(select count(*)::int from record other where other.company_id = house.id and other.type = ${type})`
+
+export const COMPANY_KEYS = {
+  changed: momentKey(sql`house.updated_at`),
+  name: textKey(sql`house.title`),
+  domain: textKey(sql`coalesce(house.domain, '')`),
+  people: numberKey(countOf('contact')),
+  deals: numberKey(countOf('deal')),
+  requests: numberKey(countOf('request')),
+} satisfies SortKeys
+
+/** Companies, the last changed first unless told otherwise, with how many people, deals and requests each has. */
+export function listCompanies(db: Runner, workspaceId: string, { search, sort, after, limit }: PeopleFilter) {
+  const query = db
     .selectFrom('record as house')
-    .select(['house.id', 'house.key', 'house.domain', 'house.values', 'house.updated_at as updatedAt'])
-    .select([count('contact').as('people'), count('deal').as('deals'), count('request').as('requests')])
+    .select(['house.id', 'house.key', 'house.title as name', 'house.domain', 'house.values'])
+    .select(['house.updated_at as updatedAt'])
+    .select([countOf('contact').as('people'), countOf('deal').as('deals'), countOf('request').as('requests')])
     .where('house.workspace_id', '=', workspaceId)
     .where('house.type', '=', 'company')
-    .$if(Boolean(search), (query) =>
-      query.where(sql<boolean>`(house."values"::text ilike ${like(search)} or house.domain ilike ${like(search)})`),
-    )
-    .$if(Boolean(after), (query) =>
-      query.where(sql<boolean>`(house.updated_at, house.id) < (${after?.at}::timestamptz, ${after?.id}::uuid)`),
-    )
-    .orderBy('house.updated_at', 'desc')
-    .orderBy('house.id', 'desc')
-    .limit(limit + 1)
-    .execute()
-  return pageOf(rows, limit, ({ updatedAt, id }) => ({ at: updatedAt, id }))
+    .$if(Boolean(search), (narrowed) => narrowed.where(holdsWords(sql`house.search`, search ?? '')))
+  return readPage(query, sql`house.id`, { sorting: chooseSorting(COMPANY_KEYS, sort, '-changed'), after, limit })
 }
 
 /** A contact as whoever plans for one needs it. */

@@ -5,12 +5,16 @@ import type { Runner } from '../database'
 /** Sources told apart on one form-day; the rest count together, since anybody can write a tag. */
 const MOST_SOURCES = 200
 
+/** The zone whose days a form is counted in. */
+const zoneOf = (formId: string) =>
+  sql`(select time_zone from workspace join form on form.workspace_id = workspace.id where form.id = ${formId})`
+
 /** What the rest are called. */
 export const OTHER_SOURCES = 'Other sources'
 
 /**
  * Counts one form's day anew from its visits and puts the result in place of what stood there. A day is
- * the UTC day on which visitors arrived, so that everything they do later counts where they came from. Beyond
+ * the day on which visitors arrived, in the workspace's time zone, so that everything they do later counts where they came from. Beyond
  * the commonest sources of the day all count together; each visit keeps its own.
  */
 export async function recountDay(db: Runner, formId: string, day: string): Promise<void> {
@@ -22,8 +26,8 @@ export async function recountDay(db: Runner, formId: string, day: string): Promi
     with visits as (
       select * from visit
       where form_id = ${formId}
-        and arrived_at >= ${day}::date::timestamp at time zone 'UTC'
-        and arrived_at < (${day}::date + 1)::timestamp at time zone 'UTC'
+        and arrived_at >= ${day}::date::timestamp at time zone ${zoneOf(formId)}
+        and arrived_at < (${day}::date + 1)::timestamp at time zone ${zoneOf(formId)}
     ), commonest as (
       select source from visits group by source order by count(*) desc, source limit ${MOST_SOURCES}
     ), of_day as (
@@ -48,6 +52,28 @@ export async function recountDay(db: Runner, formId: string, day: string): Promi
   `.execute(db)
 }
 
+/**
+ * Counts every day of a form anew, as after its workspace's time zone has changed. Days that nobody arrived on any
+ * more are gone.
+ */
+export async function recountForm(db: Runner, formId: string): Promise<void> {
+  const { rows } = await sql<{ day: string }>`
+    select day::text from readout_day where form_id = ${formId}
+    union
+    select (arrived_at at time zone ${zoneOf(formId)})::date::text from visit where form_id = ${formId}
+    order by 1
+  `.execute(db)
+  for (const { day } of rows) await recountDay(db, formId, day)
+}
+
+/** Asks for a recount of every form of a workspace. */
+export async function queueRecount(db: Runner, workspaceId: string): Promise<void> {
+  await sql`
+    select graphile_worker.add_job('count_form', json_build_object('formId', id), job_key := 'count form:' || id)
+    from form where workspace_id = ${workspaceId}
+  `.execute(db)
+}
+
 /** Counts of the days from `from` to `to`, both included (`YYYY-MM-DD`). */
 export async function readDays(db: Runner, formIds: readonly string[], from: string, to: string) {
   if (formIds.length === 0) return []
@@ -67,8 +93,8 @@ export async function readMedianSeconds(db: Runner, formId: string, from: string
     select percentile_cont(0.5) within group (order by extract(epoch from sent_at - began_at))::float8 as median
     from visit
     where form_id = ${formId} and sent_at is not null and sent_at > began_at
-      and arrived_at >= ${from}::date::timestamp at time zone 'UTC'
-      and arrived_at < (${to}::date + 1)::timestamp at time zone 'UTC'
+      and arrived_at >= ${from}::date::timestamp at time zone ${zoneOf(formId)}
+      and arrived_at < (${to}::date + 1)::timestamp at time zone ${zoneOf(formId)}
   `.execute(db)
   return rows[0]?.median ?? null
 }
@@ -85,8 +111,8 @@ export async function readSentValues(
     .selectFrom('submission')
     .select('values')
     .where('form_id', '=', formId)
-    .where('received_at', '>=', sql<Date>`${from}::date::timestamp at time zone 'UTC'`)
-    .where('received_at', '<', sql<Date>`(${to}::date + 1)::timestamp at time zone 'UTC'`)
+    .where('received_at', '>=', sql<Date>`${from}::date::timestamp at time zone ${zoneOf(formId)}`)
+    .where('received_at', '<', sql<Date>`(${to}::date + 1)::timestamp at time zone ${zoneOf(formId)}`)
     .orderBy('received_at', 'desc')
     .limit(most)
     .execute()

@@ -1,21 +1,12 @@
 import { sql } from 'kysely'
 import type { Answer, Answers } from '@/core/answers/answer'
-import type { RecordState } from '@/core/records/snapshot'
+import { type RecordState, titleOf } from '@/core/records/snapshot'
+import type { Wanted } from '@/core/records/wanted'
 import { asJson, type Runner } from '../database'
 
 export interface StoredRecord extends RecordState {
   workspaceId: string
   revision: number
-}
-
-/** What may be matched: contacts by address or id, companies by key or mail domain, and what forms have opened. */
-export interface Wanted {
-  emails: readonly string[]
-  contacts: readonly string[]
-  companyKeys: readonly string[]
-  domains: readonly string[]
-  /** Whether deals and requests of these people count, too. */
-  openings: boolean
 }
 
 /** Records of one workspace that may be matched, the latest made first; locked until the transaction ends where `lock` says so. */
@@ -26,33 +17,21 @@ export async function readRecords(
   lock = false,
 ): Promise<StoredRecord[]> {
   const { emails, contacts, companyKeys, domains, openings } = wanted
-  const people = await select(
-    db,
-    workspaceId,
-    lock,
-    sql<boolean>`
-    type = 'contact' and (key = any(${emails}::text[]) or id = any(${contacts}::uuid[]))`,
+  const read = (which: ReturnType<typeof sql<boolean>>) => select(db, workspaceId, lock, which)
+  const people = await read(
+    sql<boolean>`type = 'contact' and (key = any(${emails}::text[]) or id = any(${contacts}::uuid[]))`,
   )
   const houses =
-    companyKeys.length + domains.length === 0
-      ? []
-      : await select(
-          db,
-          workspaceId,
-          lock,
-          sql<boolean>`
-          type = 'company' and (key = any(${companyKeys}::text[]) or domain = any(${domains}::text[]))`,
+    companyKeys.length + domains.length > 0
+      ? await read(
+          sql<boolean>`type = 'company' and (key = any(${companyKeys}::text[]) or domain = any(${domains}::text[]))`,
         )
+      : []
+  const ids = people.map(({ id }) => id)
   const opened =
-    !openings || people.length === 0
-      ? []
-      : await select(
-          db,
-          workspaceId,
-          lock,
-          sql<boolean>`
-          type in ('deal', 'request') and contact_id = any(${people.map(({ id }) => id)}::uuid[])`,
-        )
+    openings && ids.length > 0
+      ? await read(sql<boolean>`type in ('deal', 'request') and contact_id = any(${ids}::uuid[])`)
+      : []
   return [...people, ...houses, ...opened]
 }
 
@@ -94,14 +73,14 @@ export async function writeRecords(db: Runner, records: readonly { record: Store
   const order = ['company', 'contact', 'deal', 'request']
   const rows = records
     .toSorted((a, b) => order.indexOf(a.record.type) - order.indexOf(b.record.type))
-    .map(({ record: { lists: _, ...record }, at }) => ({ ...record, at: at.toISOString() }))
+    .map(({ record: { lists: _, ...record }, at }) => ({ ...record, title: titleOf(record), at: at.toISOString() }))
   await sql`
-    insert into record (id, workspace_id, type, key, domain, contact_id, company_id, form_id, "values", revision, created_at, updated_at)
-    select id, "workspaceId", type, key, domain, contact, company, form, "values", revision, at, at
-    from jsonb_to_recordset(${asJson(rows)}::jsonb) as row(id uuid, "workspaceId" uuid, type text, key text, domain text,
+    insert into record (id, workspace_id, type, key, title, domain, contact_id, company_id, form_id, "values", revision, created_at, updated_at)
+    select id, "workspaceId", type, key, title, domain, contact, company, form, "values", revision, at, at
+    from jsonb_to_recordset(${asJson(rows)}::jsonb) as row(id uuid, "workspaceId" uuid, type text, key text, title text, domain text,
       contact uuid, company uuid, form uuid, "values" jsonb, revision integer, at timestamptz)
     on conflict (id) do update set
-      "values" = excluded."values", revision = excluded.revision, domain = excluded.domain,
+      title = excluded.title, "values" = excluded."values", revision = excluded.revision, domain = excluded.domain,
       contact_id = excluded.contact_id, company_id = excluded.company_id,
       updated_at = greatest(record.updated_at, excluded.updated_at)
   `.execute(db)
@@ -142,20 +121,13 @@ export interface NewMembership {
 
 export async function addMemberships(db: Runner, memberships: readonly NewMembership[]): Promise<void> {
   if (memberships.length === 0) return
-  await db
-    .insertInto('list_membership')
-    .values(
-      memberships.map((membership) => ({
-        workspace_id: membership.workspaceId,
-        list: membership.list,
-        contact_id: membership.contactId,
-        wording: membership.wording,
-        submission_id: membership.submissionId,
-        joined_at: membership.at,
-      })),
-    )
-    .onConflict((conflict) => conflict.doNothing())
-    .execute()
+  await sql`
+    insert into list_membership (workspace_id, list, contact_id, wording, submission_id, joined_at)
+    select "workspaceId", list, "contactId", wording, "submissionId", at
+    from jsonb_to_recordset(${asJson(memberships)}::jsonb) as row("workspaceId" uuid, list text, "contactId" uuid,
+      wording text, "submissionId" uuid, at timestamptz)
+    on conflict do nothing
+  `.execute(db)
 }
 
 /** Makes a contact that a person or a program enters, or says that the address is taken. */
@@ -172,6 +144,7 @@ export async function insertContact(
       workspace_id: workspaceId,
       type: 'contact',
       key: values.email,
+      title: titleOf({ type: 'contact', key: values.email, values }),
       company_id: companyId,
       values: asJson(values),
       created_at: at,

@@ -127,14 +127,21 @@ export async function ensureEventMonths(db: Runner, back: number, ahead: number)
   `.execute(db)
 }
 
-/** Asks for a recount of these form-days soon; asking again before it runs changes nothing. */
-export async function queueReadout(db: Runner, days: readonly { formId: string; day: string }[]): Promise<void> {
-  if (days.length === 0) return
+/** Asks for a recount soon of the form-days on which these visits arrived; asking again before it runs changes nothing. */
+export async function queueReadout(
+  db: Runner,
+  visits: readonly { formId: string; workspaceId: string; arrivedAt: string }[],
+): Promise<void> {
+  if (visits.length === 0) return
+  const rows = visits.map(({ formId, workspaceId, arrivedAt }) => ({ formId, workspaceId, arrivedAt }))
   await sql`
     select graphile_worker.add_job('count_readout', json_build_object('formId', "formId", 'day', day),
       job_key := 'readout:' || "formId" || ':' || day, job_key_mode := 'preserve_run_at',
       run_at := now() + interval '500 milliseconds')
-    from (select distinct "formId", day from jsonb_to_recordset(${asJson(days)}::jsonb)
-      as row("formId" text, day text) order by 1, 2) days
+    from (
+      select distinct "formId", ("arrivedAt" at time zone time_zone)::date::text as day
+      from jsonb_to_recordset(${asJson(rows)}::jsonb) as row("formId" text, "workspaceId" uuid, "arrivedAt" timestamptz)
+      join workspace on workspace.id = "workspaceId" order by 1, 2
+    ) days
   `.execute(db)
 }

@@ -1,18 +1,25 @@
 import { sql } from 'kysely'
 import type { RecordField, RecordType } from '@/core/records/field'
 import type { Desk, ListInfo } from '@/core/records/snapshot'
+import type { Connection } from '@/core/dispatch/connection'
 import { asJson, type Runner } from '../database'
+import { readConnections } from './connections'
 
 export interface WorkspaceResources {
-  workspace: { name: string; mailDomain: string }
+  workspace: { name: string; mailDomain: string; timeZone: string }
   fields: RecordField[]
   lists: ListInfo[]
   desks: Desk[]
+  connections: Connection[]
 }
 
 export async function readResources(db: Runner, workspaceId: string): Promise<WorkspaceResources> {
-  const [workspace, fields, lists, desks] = await Promise.all([
-    db.selectFrom('workspace').select(['name', 'mail_domain']).where('id', '=', workspaceId).executeTakeFirstOrThrow(),
+  const [workspace, fields, lists, desks, connections] = await Promise.all([
+    db
+      .selectFrom('workspace')
+      .select(['name', 'mail_domain', 'time_zone'])
+      .where('id', '=', workspaceId)
+      .executeTakeFirstOrThrow(),
     db
       .selectFrom('record_field')
       .select(['record', 'name', 'label', 'type', 'options', 'retired'])
@@ -27,8 +34,15 @@ export async function readResources(db: Runner, workspaceId: string): Promise<Wo
       .where('workspace_id', '=', workspaceId)
       .orderBy('title')
       .execute(),
+    readConnections(db, workspaceId),
   ])
-  return { workspace: { name: workspace.name, mailDomain: workspace.mail_domain }, fields, lists, desks }
+  return {
+    workspace: { name: workspace.name, mailDomain: workspace.mail_domain, timeZone: workspace.time_zone },
+    fields,
+    lists,
+    desks,
+    connections,
+  }
 }
 
 /** Makes a field, or changes one; says whether it is new. It stands after the others of its record. */
@@ -64,6 +78,16 @@ export async function orderFields(
     from unnest(${names}::text[]) with ordinality as place(name, n)
     where workspace_id = ${workspaceId} and record = ${record} and record_field.name = place.name
   `.execute(db)
+}
+
+/** Whether the database knows a time zone by this name. */
+export async function knowsZone(db: Runner, name: string): Promise<boolean> {
+  const { rows } = await sql`select from pg_timezone_names where name = ${name}`.execute(db)
+  return rows.length > 0
+}
+
+export async function setTimeZone(db: Runner, workspaceId: string, zone: string): Promise<void> {
+  await db.updateTable('workspace').set({ time_zone: zone }).where('id', '=', workspaceId).execute()
 }
 
 export async function saveDesk(db: Runner, workspaceId: string, desk: Desk): Promise<void> {

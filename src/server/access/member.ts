@@ -8,6 +8,8 @@ export interface Member {
   email: string
   workspaceId: string
   workspaceName: string
+  /** Zone that days and hours are told in. */
+  timeZone: string
 }
 
 /** Who is signed in by these request headers; `null` for nobody. */
@@ -18,10 +20,17 @@ export async function findMember(headers: Headers): Promise<Member | null> {
   const row = await context()
     .db.selectFrom('member')
     .innerJoin('workspace', 'workspace.id', 'member.workspace_id')
-    .select(['workspace.id', 'workspace.name'])
+    .select(['workspace.id', 'workspace.name', 'workspace.time_zone'])
     .where('member.user_id', '=', user.id)
     .orderBy('workspace.created_at')
     .executeTakeFirst()
   if (!row) return null
-  return { userId: user.id, name: user.name, email: user.email, workspaceId: row.id, workspaceName: row.name }
+  return {
+    userId: user.id,
+    name: user.name,
+    email: user.email,
+    workspaceId: row.id,
+    workspaceName: row.name,
+    timeZone: row.time_zone,
+  }
 }

@@ -2,8 +2,11 @@ import { headers } from 'next/headers'
 import { notFound, redirect } from 'next/navigation'
 import type { ReactNode } from 'react'
 import { cache } from 'react'
-import type { z } from 'zod'
+import { z } from 'zod'
 import { findUnfit, isSoundText } from '@/core/formats/text'
+import type { Db } from '@/db/database'
+import { context } from '../context'
+import { type Actor, type Deed, perform } from '../deeds/deed'
 import { markReached } from '../door/reached'
 import { findMember, type Member } from './member'
 
@@ -38,6 +41,17 @@ export const memberPage =
     return show(member, { params: plain(await params, true), search: plain(await searchParams, false) })
   }
 
+/** Makes a page of one thing that the path names by its id, for members only. */
+export const foundPage = <T>(
+  find: (db: Db, workspaceId: string, id: string) => Promise<T | null>,
+  show: (found: T, member: Member) => Promise<ReactNode> | ReactNode,
+) =>
+  memberPage(async (member, { params }) => {
+    const id = z.uuid().safeParse(params.id).data
+    const found = id ? await find(context().db, member.workspaceId, id) : null
+    return found === null ? notFound() : show(found, member)
+  })
+
 /** Makes a layout of the studio, for members only. Its pages ask for themselves: they are made beside it, not after. */
 export const memberLayout =
   (show: (member: Member, place: Pick<Place, 'params'>, children: ReactNode) => Promise<ReactNode>) =>
@@ -60,6 +74,18 @@ export const memberAction =
     if (findUnfit(given) !== null || !read.success) notFound()
     return act(member, ...read.data)
   }
+
+/** Whoever is signed in, as those who do deeds are known. */
+export const actorOf = ({ workspaceId, userId, name, email }: Member): Actor => ({
+  context: context(),
+  workspaceId,
+  userId,
+  who: { name, email },
+})
+
+/** Makes an action of the studio that does a deed, for members only; tells what came of it. */
+export const deedAction = <Input extends z.ZodType, Gives extends z.ZodType>(one: Deed<Input, Gives>) =>
+  memberAction(z.tuple([z.custom<z.input<Input>>()]), (member, given) => perform(one, actorOf(member), given))
 
 /** Parameters as text, in a record of their own; of doubled ones the first, and none that are not Unicode. */
 function plain(given: Record<string, string | string[] | undefined>, encoded: boolean): Record<string, string> {

@@ -1,44 +1,122 @@
 import { z } from 'zod'
-import { operations } from './operations'
+import { besidePath, type DeedRoute, type DownloadRoute, parametersOf, type Route, shapeOf } from './route'
+import { routes } from './routes'
+
+type Schema = Record<string, unknown>
+
+/** Schemas that others refer to, by name, as they are met. */
+type Components = Record<string, Schema>
 
 /** The OpenAPI 3.1 description of `/api/v1`, made from the operations themselves. */
 export function openApi(url: string): object {
+  const components: Components = { problem: PROBLEM }
   const paths: Record<string, Record<string, unknown>> = {}
-  for (const { method, path, summary, query, body, answers } of operations) {
-    const inPath = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
-      name,
-      in: 'path',
-      required: true,
-      schema: { type: 'string' },
-    }))
-    const known = { ...answers, ...(body ? { 400: 'Malformed body' } : {}), 401: 'No token, or a wrong one' }
-    ;(paths[path] ??= {})[method.toLowerCase()] = {
-      summary,
-      operationId: `${method.toLowerCase()}${path.replace(/[^a-z]+(\w)/gi, (_, letter: string) => letter.toUpperCase())}`,
-      parameters: [...inPath, ...queryParameters(query), ...(answers[412] ? [IF_MATCH] : [])],
-      ...(body ? { requestBody: { required: true, content: { 'application/json': { schema: describe(body) } } } } : {}),
-      responses: Object.fromEntries(
-        Object.entries(known).map(([status, description]) => [
-          status,
-          Number(status) === 204
-            ? { description }
-            : {
-                description,
-                content: { [Number(status) < 400 ? 'application/json' : 'application/problem+json']: {} },
-              },
-        ]),
-      ),
+  for (const route of routes)
+    (paths[route.path] ??= {})[route.method.toLowerCase()] = {
+      ...('deed' in route ? describeDeed(route, components) : describeDownload(route, components)),
+      operationId: idOf(route),
     }
-  }
   return {
     openapi: '3.1.0',
     info: { title: 'Lichen', version: '1', description: 'Forms, submissions, contacts and their numbers.' },
     servers: [{ url: `${url}/api/v1` }],
     security: [{ token: [] }],
-    components: { securitySchemes: { token: { type: 'http', scheme: 'bearer' } } },
+    components: { securitySchemes: { token: { type: 'http', scheme: 'bearer' } }, schemas: components },
     paths,
   }
 }
+
+const idOf = ({ method, path }: Route): string =>
+  `${method.toLowerCase()}${path.replace(/[^a-z]+(\w)/gi, (_, letter: string) => letter.toUpperCase()).replace(/\W/g, '')}`
+
+/** Problem documents as in RFC 9457. */
+const PROBLEM: Schema = {
+  type: 'object',
+  properties: {
+    type: { type: 'string' },
+    title: { type: 'string' },
+    status: { type: 'integer' },
+    errors: {
+      type: 'array',
+      items: {
+        type: 'object',
+        properties: { name: { type: 'string' }, message: { type: 'string' } },
+        required: ['name', 'message'],
+      },
+    },
+  },
+  required: ['type', 'title', 'status'],
+}
+
+function describeDeed(route: DeedRoute, components: Components): object {
+  const { deed, method, path, status, draft } = route
+  const reads = method === 'GET' || method === 'DELETE'
+  const rest = besidePath(route)
+  const inPath = parametersOf(path).map((name) => ({
+    name,
+    in: 'path',
+    required: true,
+    schema: describe(shapeOf(deed.input)[name] ?? z.string(), 'input', components),
+  }))
+  const inQuery = reads && rest ? queryParameters(rest, components) : []
+  const gives = draft ? (shapeOf(deed.gives).draft ?? deed.gives) : deed.gives
+  const refusals = {
+    ...deed.refusals,
+    ...(reads ? (rest ? { 400: 'The query is wrong' } : {}) : rest ? { 400: 'The body is not JSON' } : {}),
+    ...(!reads && rest ? { 422: deed.refusals[422] ?? 'The body is not as described' } : {}),
+    ...(inPath.length > 0 ? { 404: deed.refusals[404] ?? 'There is nothing of this name' } : {}),
+    401: 'No token, or a wrong one',
+  }
+  return {
+    summary: deed.summary,
+    parameters: [...inPath, ...inQuery, ...(draft && !reads ? [IF_MATCH] : [])],
+    ...(!reads && rest
+      ? {
+          requestBody: {
+            required: !rest.safeParse({}).success,
+            content: { 'application/json': { schema: describe(rest, 'input', components) } },
+          },
+        }
+      : {}),
+    responses: {
+      [status]:
+        status === 204
+          ? { description: 'Done' }
+          : {
+              description: 'Done',
+              content: { 'application/json': { schema: describe(gives, 'output', components) } },
+            },
+      ...problems(refusals),
+    },
+  }
+}
+
+function describeDownload({ summary, query }: DownloadRoute, components: Components): object {
+  const file = { schema: { type: 'string' } }
+  return {
+    summary,
+    parameters: queryParameters(query, components),
+    responses: {
+      200: {
+        description: 'The file, streamed',
+        content: {
+          'text/csv': file,
+          'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': file,
+          'application/x-ndjson': file,
+        },
+      },
+      ...problems({ 400: 'The query is wrong', 401: 'No token, or a wrong one' }),
+    },
+  }
+}
+
+const problems = (refusals: Readonly<Record<number, string | undefined>>): object =>
+  Object.fromEntries(
+    Object.entries(refusals).map(([status, description]) => [
+      status,
+      { description, content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/problem' } } } },
+    ]),
+  )
 
 const IF_MATCH = {
   name: 'if-match',
@@ -48,13 +126,32 @@ const IF_MATCH = {
   description: 'The ETag of the draft it was made from, or * for any',
 }
 
-const describe = (schema: z.ZodType): object => {
-  const { $schema: _, ...described } = z.toJSONSchema(schema, { io: 'input' })
-  return described
+/** A schema with what it refers to among the components. */
+function describe(schema: z.ZodType, io: 'input' | 'output', components: Components): Schema {
+  const {
+    $schema: _,
+    $defs,
+    ...described
+  } = z.toJSONSchema(schema, {
+    io,
+    unrepresentable: 'any',
+    // A moment goes out as text.
+    override({ zodSchema, jsonSchema }) {
+      if (zodSchema._zod.def.type === 'date') Object.assign(jsonSchema, { type: 'string', format: 'date-time' })
+    },
+  }) as Schema & { $defs?: Record<string, Schema> }
+  for (const [name, defined] of Object.entries($defs ?? {})) components[`${name}_${io}`] = lift(defined, io)
+  return lift(described, io)
 }
 
-function queryParameters(query: z.ZodType): object[] {
-  const { properties = {}, required = [] } = describe(query) as {
+/** The same with its references to where the components stand. */
+const lift = (schema: Schema, io: string): Schema =>
+  JSON.parse(
+    JSON.stringify(schema).replace(/"#\/\$defs\/(\w+)"/g, (_, name: string) => `"#/components/schemas/${name}_${io}"`),
+  ) as Schema
+
+function queryParameters(query: z.ZodType, components: Components): object[] {
+  const { properties = {}, required = [] } = describe(query, 'input', components) as {
     properties?: Record<string, object>
     required?: string[]
   }

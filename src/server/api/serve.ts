@@ -1,9 +1,12 @@
 import { findUnfit } from '@/core/formats/text'
 import { knownToken } from '../access/token'
 import { context } from '../context'
+import { perform, type Wrong } from '../deeds/deed'
+import type { Done, NotDone } from '../done'
 import { guard, problem } from '../problem'
-import type { Operation } from './operation'
-import { operations } from './operations'
+import { ANY_REVISION, NO_REVISION, revisionOf, tagOf } from './draft_tag'
+import { besidePath, type DeedRoute, type DownloadRoute, parametersOf } from './route'
+import { routes } from './routes'
 
 /** Answers one API request: who asks, what for, and whether the input is sound, in that order. */
 export function serveApi(request: Request, segments: readonly string[]): Promise<Response> {
@@ -11,63 +14,111 @@ export function serveApi(request: Request, segments: readonly string[]): Promise
     const { db } = context()
     const workspaceId = await knownToken(db, request.headers.get('authorization'))
     if (!workspaceId) return problem(401, 'Send a bearer token of the workspace.', {}, { 'www-authenticate': 'Bearer' })
-    const here = operations.flatMap((operation) => {
-      const path = matchPath(operation.path, segments)
-      return path ? [{ operation, path }] : []
+    const here = routes.flatMap((route) => {
+      const path = matchPath(route.path, segments)
+      return path ? [{ route, path }] : []
     })
     if (here.length === 0) return problem(404, 'There is nothing at this address.')
-    const found = here.find(({ operation }) => operation.method === request.method)
+    const found = here.find(({ route }) => route.method === request.method)
     if (!found) {
-      const allow = here.map(({ operation }) => operation.method).join(', ')
+      const allow = here.map(({ route }) => route.method).join(', ')
       return problem(405, `This address takes ${allow}.`, {}, { allow })
     }
-    return runOperation(found.operation, found.path, workspaceId, request)
+    const { route, path } = found
+    return 'deed' in route ? doDeed(route, path, workspaceId, request) : writeFile(route, workspaceId, request)
   })
 }
 
-async function runOperation(
-  operation: Operation,
+async function writeFile({ query, write }: DownloadRoute, workspaceId: string, request: Request): Promise<Response> {
+  const read = query.safeParse(queryOf(request))
+  return read.success ? write(workspaceId, read.data) : refuse(400, 'The query is wrong.', read.error.issues)
+}
+
+async function doDeed(
+  route: DeedRoute,
   path: Record<string, string>,
   workspaceId: string,
   request: Request,
 ): Promise<Response> {
-  // `?state=` says nothing about the state.
-  const asked = [...new URL(request.url).searchParams].filter(([, value]) => value !== '')
-  const query = operation.query.safeParse(Object.fromEntries(asked))
-  if (!query.success) return refuse(400, 'The query is wrong.', query.error.issues)
-  let body: unknown
-  if (operation.body) {
-    const json = await readJsonBody(request)
-    if (json instanceof Response) return json
-    const read = operation.body.safeParse(operation.prepare(json.value))
-    if (!read.success) return refuse(422, 'The body is not as described.', read.error.issues)
-    body = read.data
-  }
-  return operation.run({
-    context: context(),
-    workspaceId,
-    path,
-    query: query.data,
-    body,
-    ifMatch: request.headers.get('if-match'),
-  })
+  const given = await inputOf(route, path, request)
+  if (given instanceof Response) return given
+  const by = { context: context(), workspaceId, userId: null, who: null }
+  return answer(route, await perform(route.deed, by, given))
 }
 
+/** The input of a deed: what the path names, beside what the query or the body holds. */
+async function inputOf(
+  route: DeedRoute,
+  path: Record<string, string>,
+  request: Request,
+): Promise<Response | Record<string, unknown>> {
+  if (route.method === 'GET' || route.method === 'DELETE') return { ...queryOf(request), ...path }
+  const json = besidePath(route) === null ? { value: {} } : await readJsonBody(request)
+  if (json instanceof Response) return json
+  const body = route.prepare(json.value)
+  if (route.body === null) return isObject(body) ? { ...body, ...path } : refuse(422, NOT_AS_DESCRIBED, [NO_OBJECT])
+  const given = { [route.body]: body, ...path }
+  if (!route.draft) return given
+  const match = request.headers.get('if-match')
+  if (match === null) return given
+  return { ...given, from: match.trim() === ANY_REVISION ? null : (revisionOf(match) ?? NO_REVISION) }
+}
+
+const isObject = (value: unknown): value is object =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+
+/** `?state=` says nothing about the state. */
+const queryOf = (request: Request): Record<string, string> =>
+  Object.fromEntries([...new URL(request.url).searchParams].filter(([, value]) => value !== ''))
+
+const NOT_AS_DESCRIBED = 'The body is not as described.'
+const NO_OBJECT: Wrong = { path: [], message: 'Give a JSON object' }
+
+/** Answers with what a deed gave, or with why it was not done. */
+function answer(route: DeedRoute, result: Done<unknown>): Response {
+  if (!result.ok) return refuseDeed(route, result)
+  if (route.status === 204) return new Response(null, { status: 204 })
+  if (!route.draft) return Response.json(result.value, { status: route.status })
+  const { draft, revision } = result.value as { draft: unknown; revision: number }
+  return Response.json(draft, { status: route.status, headers: { etag: tagOf(revision) } })
+}
+
+function refuseDeed(route: DeedRoute, { status, message, more }: NotDone): Response {
+  if (Array.isArray(more.errors)) return refuseInput(route, more.errors as Wrong[])
+  const headers: Record<string, string> =
+    route.draft && typeof more.revision === 'number' ? { etag: tagOf(more.revision) } : {}
+  return problem(status, message, more, headers)
+}
+
+function refuseInput(route: DeedRoute, errors: readonly Wrong[]): Response {
+  const inPath = parametersOf(route.path)
+  if (errors.some(({ path: [first] }) => inPath.includes(String(first))))
+    return problem(404, 'There is nothing of this name here.')
+  if (route.method === 'GET' || route.method === 'DELETE') return refuse(400, 'The query is wrong.', errors)
+  const within = errors.map(({ path, message }) => ({
+    path: path[0] === route.body ? path.slice(1) : path,
+    message,
+  }))
+  return refuse(422, NOT_AS_DESCRIBED, within)
+}
+
+const refuse = (status: number, title: string, errors: readonly Wrong[]): Response =>
+  problem(status, title, {
+    errors: errors.map(({ path, message }) => ({ name: path.map(String).join('.'), message })),
+  })
+
 async function readJsonBody(request: Request): Promise<Response | { value: unknown }> {
+  const text = await request.text()
+  if (text === '') return { value: {} }
   let value: unknown
   try {
-    value = JSON.parse(await request.text())
+    value = JSON.parse(text)
   } catch {
     return problem(400, 'The body is not JSON.')
   }
   const unfit = findUnfit(value)
   return unfit === null ? { value } : problem(400, `The body cannot be taken: ${unfit}.`)
 }
-
-const refuse = (status: number, title: string, issues: { path: PropertyKey[]; message: string }[]): Response =>
-  problem(status, title, {
-    errors: issues.map(({ path, message }) => ({ name: path.map(String).join('.'), message })),
-  })
 
 /** The path's parameters where `segments` fit the pattern. */
 function matchPath(pattern: string, segments: readonly string[]): Record<string, string> | null {

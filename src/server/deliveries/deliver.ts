@@ -1,4 +1,6 @@
+import { targetOf } from '@/core/dispatch/targets/registry'
 import type { Db } from '@/db/database'
+import { findConnection, findConnectionTo, type StoredConnection } from '@/db/queries/connections'
 import {
   giveUpDelivery,
   type HeldDelivery,
@@ -9,9 +11,9 @@ import {
 import type { Config } from '../config'
 import { reasonOf } from '../failures'
 import { log } from '../log'
-import { writeToCrm } from './crm'
-import { sendMail } from './mail'
-import { isPermanent } from './permanent'
+import { openSettings } from '../settings/secrets'
+import { isPermanent, Permanent } from './permanent'
+import { senderOf } from './targets/registry'
 
 /** How long one attempt may take, in milliseconds: less than the delivery is held for. */
 const LONGEST = 10_000
@@ -26,7 +28,7 @@ export async function deliver(db: Db, id: string, config: Config): Promise<boole
   if (!delivery) return false
   let note: string | null
   try {
-    note = await within(LONGEST, send(delivery, config))
+    note = await send(db, delivery, config)
   } catch (error) {
     const attempts = delivery.attempts + 1
     const permanent = isPermanent(error)
@@ -42,23 +44,54 @@ export async function deliver(db: Db, id: string, config: Config): Promise<boole
   return true
 }
 
-function send({ id, body, workspace_id }: HeldDelivery, config: Config): Promise<string | null> {
-  return body.to === 'mail'
-    ? sendMail(config.LICHEN_SMTP_URL, id, workspace_id, body)
-    : writeToCrm(config.LICHEN_CRM_URL, id, workspace_id, body)
+async function send(db: Db, held: HeldDelivery, config: Config): Promise<string | null> {
+  const { body, workspace_id } = held
+  const connection = await connectionOf(db, held)
+  return within(LONGEST, (signal) =>
+    senderOf(body.to).send(body, {
+      id: held.id,
+      workspaceId: workspace_id,
+      settings: connection && openSettings(workspace_id, connection, config.LICHEN_KEYS),
+      smtpUrl: config.LICHEN_SMTP_URL,
+      reach: config.LICHEN_REACH,
+      now: held.now,
+      signal,
+    }),
+  )
+}
+
+/** The connection a delivery goes over; `null` for the installation's own mail server. */
+async function connectionOf(
+  db: Db,
+  { workspace_id, connection: name, body }: HeldDelivery,
+): Promise<StoredConnection | null> {
+  const { words, chosen } = targetOf(body.to)
+  if (name === null && !chosen) return null
+  const found = name
+    ? await findConnection(db, workspace_id, name)
+    : // Planned before there were connections: it goes where its like go now.
+      await findConnectionTo(db, workspace_id, body.to)
+  if (!found) throw new Permanent(`No ${words} is connected. Connect one in Settings, and send it again.`)
+  if (found.retired) throw new Permanent(`${found.title} is retired. Use it again in Settings, and send it again.`)
+  return found
 }
 
 /** How long to wait after `attempts` failures, in seconds: twice as long each time, up to six hours. */
 export const secondsToWait = (attempts: number, firstWait: number): number =>
   Math.min(firstWait * 2 ** (attempts - 1), 6 * 60 * 60)
 
-async function within<T>(milliseconds: number, work: Promise<T>): Promise<T> {
+/** Runs the work, and tells it to stop when it takes too long. */
+export async function within<T>(milliseconds: number, run: (signal: AbortSignal) => Promise<T>): Promise<T> {
+  const stop = new AbortController()
   let timer: NodeJS.Timeout | undefined
   const late = new Promise<never>((_, fail) => {
-    timer = setTimeout(() => fail(new Error(`No answer within ${milliseconds / 1000} seconds`)), milliseconds)
+    timer = setTimeout(() => {
+      fail(new Error(`No answer within ${milliseconds / 1000} seconds`))
+      stop.abort()
+    }, milliseconds)
   })
   try {
-    return await Promise.race([work, late])
+    return await Promise.race([run(stop.signal), late])
   } finally {
     clearTimeout(timer)
   }

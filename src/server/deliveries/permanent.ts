@@ -15,3 +15,10 @@ const PASSING = new Set([408, 425, 429])
 
 /** Whether an HTTP answer refuses for good. A redirect is one: nobody said that it may be followed. */
 export const refusesForGood = (status: number): boolean => status >= 300 && status < 500 && !PASSING.has(status)
+
+/** Throws for an HTTP answer that is none of success, with what was said, and as what it is. */
+export function requireOk(who: string, { status, text }: { status: number; text: string }): void {
+  if (status >= 200 && status < 300) return
+  const reason = `${who} answered ${status}: ${text.slice(0, 300)}`
+  throw refusesForGood(status) ? new Permanent(reason) : new Error(reason)
+}

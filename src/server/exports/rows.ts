@@ -1,8 +1,9 @@
 import { readStored } from '@/core/form/stored'
+import { isoIn } from '@/core/formats/zone'
 import { type Cell, cellsOf, columnsOf } from '@/core/formats/table'
 import type { Answers } from '@/core/answers/answer'
 import { type ArrivalFilter, listSubmissions } from '@/db/queries/arrivals'
-import { type Cursor, readCursor } from '@/db/queries/cursor'
+import { type Cursor, readCursor } from '@/db/queries/list'
 import { readDefinitions } from '@/db/queries/forms'
 import { listPeople, type PeopleFilter } from '@/db/queries/people'
 import { readResources } from '@/db/queries/workspace'
@@ -18,25 +19,35 @@ export interface Export {
 /** Rows fetched at once: enough to keep the database busy, few enough to keep memory flat. */
 const PAGE = 500
 
-/** The submissions that fit a filter, newest first, with a column for each value any release of their forms has asked. */
+/** The submissions that fit a filter, newest first, moments with the offset of the workspace's zone, with a column for each value any release of their forms has asked. */
 export async function exportSubmissions(
   db: Db,
   workspaceId: string,
-  filter: Omit<ArrivalFilter, 'after' | 'limit'>,
+  filter: Omit<ArrivalFilter, 'after' | 'limit' | 'sort'>,
 ): Promise<Export> {
-  const definitions = await readDefinitions(db, workspaceId, filter.form)
+  const [definitions, { workspace }] = await Promise.all([
+    readDefinitions(db, workspaceId, filter.form),
+    readResources(db, workspaceId),
+  ])
   const columns = columnsOf(definitions.map(readStored))
   const about = ['submission', 'received_at', 'form', 'release', 'state', 'contact']
   async function* rows() {
     for await (const row of pages((after) => listSubmissions(db, workspaceId, { ...filter, after, limit: PAGE }))) {
       const { id, form, release, state, email, values } = row
-      const receivedAt = row.receivedAt.toISOString()
       yield {
-        cells: [id, receivedAt, form, release, state, email, ...cellsOf(columns, values)],
+        cells: [
+          id,
+          isoIn(workspace.timeZone, row.receivedAt),
+          form,
+          release,
+          state,
+          email,
+          ...cellsOf(columns, values),
+        ],
         json: {
           format: 'lichen-submission-1',
           submission: id,
-          received_at: receivedAt,
+          received_at: row.receivedAt.toISOString(),
           form,
           release,
           state,
@@ -53,18 +64,31 @@ export async function exportSubmissions(
 export async function exportPeople(
   db: Db,
   workspaceId: string,
-  filter: Omit<PeopleFilter, 'after' | 'limit'>,
+  filter: Omit<PeopleFilter, 'after' | 'limit' | 'sort'>,
 ): Promise<Export> {
-  const { fields } = await readResources(db, workspaceId)
+  const { fields, workspace } = await readResources(db, workspaceId)
   const columns = fields.filter(({ record }) => record === 'contact').map(({ name }) => name)
   async function* rows() {
     for await (const row of pages((after) => listPeople(db, workspaceId, { ...filter, after, limit: PAGE }))) {
-      const { id, company, lists } = row
+      const { id, company } = row
+      const names = (row.lists ?? []).map(({ name }) => name)
       const values: Answers = row.values
-      const changedAt = row.updatedAt.toISOString()
       yield {
-        cells: [id, changedAt, company, (lists ?? []).join('; ') || null, ...cellsOf(columns, values)],
-        json: { format: 'lichen-contact-1', contact: id, changed_at: changedAt, company, lists: lists ?? [], values },
+        cells: [
+          id,
+          isoIn(workspace.timeZone, row.updatedAt),
+          company,
+          names.join('; ') || null,
+          ...cellsOf(columns, values),
+        ],
+        json: {
+          format: 'lichen-contact-1',
+          contact: id,
+          changed_at: row.updatedAt.toISOString(),
+          company,
+          lists: names,
+          values,
+        },
       }
     }
   }

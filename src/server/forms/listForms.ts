@@ -19,7 +19,11 @@ export async function listForms(db: Db, workspaceId: string) {
             sql<number>`sum(unfinished)::int`.as('unfinished'),
           ])
           .where('workspace_id', '=', workspaceId)
-          .where('day', '>', sql<string>`(now() at time zone 'UTC')::date - 30`)
+          .where(
+            'day',
+            '>',
+            sql<string>`(now() at time zone (select time_zone from workspace where id = ${workspaceId}))::date - 30`,
+          )
           .groupBy('form_id')
           .as('counts'),
       (join) => join.onRef('counts.form_id', '=', 'form.id'),

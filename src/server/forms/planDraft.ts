@@ -1,16 +1,14 @@
 import type { AnswerError } from '@/core/answers/check'
+import { originsOf } from '@/core/fill/origin'
 import { fillCarried, fillQuestions, takeCarried } from '@/core/fill/fill'
 import type { Form } from '@/core/form/definition'
 import { walkForm } from '@/core/form/walk'
-import { emailIn, type Plan, planSubmission } from '@/core/plan'
-import { companyNameIn } from '@/core/records/match'
+import { type Plan, planSubmission } from '@/core/plan'
+import { wantedBy } from '@/core/records/wanted'
 import type { Db } from '@/db/database'
 import { readRecords } from '@/db/queries/records'
 import { findContact } from '@/db/queries/people'
 import { readOwner, readResources } from '@/db/queries/workspace'
-import { context } from '../context'
-import { originsOf } from '../submissions/acceptSubmission'
-import { wantedOf } from '../submissions/batch'
 
 export interface DraftRun {
   plan: Plan
@@ -42,14 +40,12 @@ export async function planDraft(
   const carried = { ...filled.values, ...takeCarried(form, input.carried ?? {}) }
   const { answers, errors } = walkForm(form, input.values, carried)
   const values = { ...carried, ...answers }
-  const email = emailIn(form, values)
-  const wanted = { ...wantedOf(form, email, companyNameIn(form, values)), contacts: holder ? [holder.id] : [] }
   const [resources, ownedBy, records] = await Promise.all([
     readResources(db, workspaceId),
     readOwner(db, workspaceId, owner.ownerId),
-    readRecords(db, workspaceId, wanted),
+    readRecords(db, workspaceId, wantedBy(form, values, holder?.id ?? null)),
   ])
-  const snapshot = { ...resources, owner: ownedBy, records, crm: context().config.LICHEN_CRM_URL !== '' }
+  const snapshot = { ...resources, owner: ownedBy, records }
   const facts = { linkHolder: holder?.id ?? null, submission: null, form: owner.id }
   const origins = { ...filled.origins, ...originsOf(answers, fillQuestions(form, known)) }
   return { plan: planSubmission(form, values, origins, facts, snapshot), errors }

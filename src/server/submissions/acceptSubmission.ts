@@ -1,10 +1,9 @@
 import { isDeepStrictEqual } from 'node:util'
 import { randomUUID } from 'node:crypto'
-import { type Answers, isBlank, isRecord, joinPath, partOf, sameAnswer, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/answers/check'
 import { chooseOutcome, type Outcome } from '@/core/dispatch/outcome'
 import { fillCarried, fillQuestions } from '@/core/fill/fill'
-import type { Origin, Origins } from '@/core/fill/origin'
+import { originsOf } from '@/core/fill/origin'
 import { walkForm } from '@/core/form/walk'
 import type { Db } from '@/db/database'
 import { findSent, type NewSubmission } from '@/db/queries/submissions'
@@ -67,22 +66,4 @@ export async function acceptSubmission(
   return visit?.proven || isDeepStrictEqual(before.values, JSON.parse(JSON.stringify(values)))
     ? { ok: true, submission: before.id, outcome: before.outcome }
     : { ok: false, why: 'sent before' }
-}
-
-/** What was filled in and sent as it stood still comes from where it was filled from; the rest was typed. */
-export function originsOf(answers: Answers, filled: { values: Answers; origins: Origins }): Origins {
-  const origins: Origins = {}
-  for (const [name, answer] of Object.entries(answers)) {
-    if (isBlank(answer)) continue
-    const before = valueIn(filled.values, name)
-    const originAt = (path: string): Origin => valueIn(filled.origins, path) ?? valueIn(filled.origins, name) ?? 'typed'
-    origins[name] = sameAnswer(answer, before) ? originAt(name) : 'typed'
-    if (!isRecord(answer)) continue
-    for (const part of Object.keys(answer)) {
-      const path = joinPath(name, part)
-      const origin = sameAnswer(partOf(answer, part), partOf(before, part)) ? originAt(path) : 'typed'
-      if (origin !== origins[name]) origins[path] = origin
-    }
-  }
-  return origins
 }

@@ -17,7 +17,6 @@ import { log, traced } from '../log'
 import { Batch, type ReleasedForm } from './batch'
 
 export interface ApplySettings {
-  crm: boolean
   ownHost: string | null
   /** Submissions applied together at most. */
   together: number
@@ -98,11 +97,11 @@ async function applyTogether(
   await work.meet(tx, submissions, forms)
   for (const submission of submissions) {
     const released = forms.get(submission.release_id) ?? new Error('Its release does not exist')
-    const plan = makePlan(submission, released, { ...resources, records: work.known(), crm: settings.crm })
+    const plan = makePlan(submission, released, { ...resources, records: work.known() })
     if (plan instanceof Error || released instanceof Error) {
       log.error({ error: plan, submission: submission.id }, 'A submission cannot be planned')
       failed.push({ id: submission.id, error: reasonOf(plan) })
-    } else work.take(submission, released.form, plan, released.number)
+    } else work.take(submission, released, plan)
   }
   await work.write(tx)
   await markFailed(tx, failed)
@@ -129,10 +128,10 @@ async function readForms(tx: Runner, submissions: ReceivedSubmission[]): Promise
   const forms = new Map<string, ReleasedForm | Error>()
   for (const { release_id, workspace_id } of submissions) {
     if (forms.has(release_id)) continue
-    const { number, ownerId, definition } = await readRelease(tx, release_id)
+    const { number, ownerId, definition, slug, name } = await readRelease(tx, release_id)
     const owner = await readOwner(tx, workspace_id, ownerId)
     const form = readReleased(release_id, definition)
-    forms.set(release_id, form instanceof Error ? form : { form, number, owner })
+    forms.set(release_id, form instanceof Error ? form : { form, number, owner, slug, name })
   }
   return forms
 }

@@ -1,11 +1,13 @@
 import { randomUUID } from 'node:crypto'
 import type { Form } from '@/core/form/definition'
 import { walkForm } from '@/core/form/walk'
-import { emailIn, type Plan } from '@/core/plan'
-import { companyDomain, companyKey } from '@/core/records/company'
+import { targetOf } from '@/core/dispatch/targets/registry'
+import type { PlannedDelivery } from '@/core/dispatch/targets/target'
+import type { Plan } from '@/core/plan'
 import type { RecordType } from '@/core/records/field'
-import { companyNameIn, type Touched } from '@/core/records/match'
+import type { Touched } from '@/core/records/match'
 import { type Snapshot, titleOf } from '@/core/records/snapshot'
+import { joinWanted, wantedBy } from '@/core/records/wanted'
 import type { Runner } from '@/db/database'
 import { lockNames } from '@/db/queries/clock'
 import { addDeliveries, type NewDelivery } from '@/db/queries/deliveries'
@@ -16,11 +18,9 @@ import {
   type NewMembership,
   readRecords,
   type StoredRecord,
-  type Wanted,
   writeRecords,
 } from '@/db/queries/records'
 import { type AppliedSubmission, markApplied, type ReceivedSubmission } from '@/db/queries/submissions'
-import { bodyOf, visitorOf } from '../deliveries/body'
 import { advanceVisits, type VisitNotice } from '../visits/advance'
 import type { ApplySettings } from './applySubmissions'
 
@@ -29,6 +29,8 @@ export interface ReleasedForm {
   form: Form
   number: number
   owner: Snapshot['owner']
+  slug: string
+  name: string
 }
 
 /** A contact's company, as lineage calls it: no field that people make can have this name. */
@@ -52,7 +54,12 @@ export class Batch {
 
   /** Reads and locks whatever these submissions may match, what does not exist yet included. */
   async meet(tx: Runner, submissions: ReceivedSubmission[], forms: Map<string, ReleasedForm | Error>): Promise<void> {
-    const wanted = wantedBy(submissions, forms)
+    const wanted = joinWanted(
+      submissions.map(({ release_id, values, link_holder }) => {
+        const released = forms.get(release_id)
+        return wantedBy(!released || released instanceof Error ? null : released.form, values, link_holder)
+      }),
+    )
     await lockNames(tx, [
       ...wanted.emails.map((email) => `${this.workspaceId} ${email}`),
       ...wanted.companyKeys.map((key) => `${this.workspaceId} company ${key}`),
@@ -66,7 +73,8 @@ export class Batch {
   }
 
   /** Takes one plan in; later plans of the batch see what it does. */
-  take(submission: ReceivedSubmission, form: Form, plan: Plan, releaseNumber: number): void {
+  take(submission: ReceivedSubmission, released: ReleasedForm, plan: Plan): void {
+    const { form, number, slug, name } = released
     const at = this.settings.appliedAt?.(submission.received_at) ?? this.now
     const { contact, company } = this.touchRecords(submission, plan, at)
     this.applied.push({
@@ -75,6 +83,15 @@ export class Batch {
       plan,
       applied_at: at.toISOString(),
     })
+    const sent = {
+      form,
+      values: submission.values,
+      plan,
+      submission: { id: submission.id, form: { slug, name }, release: number, receivedAt: submission.received_at },
+      contact,
+      company,
+      at,
+    }
     for (const delivery of plan.deliveries)
       this.deliveries.push({
         id: randomUUID(),
@@ -83,7 +100,8 @@ export class Batch {
         form_id: submission.form_id,
         visitor: visitorOf(delivery, plan),
         key: delivery.key,
-        body: bodyOf(delivery, plan, { contact, company }, at),
+        connection: delivery.connection,
+        body: targetOf(delivery.to).body(delivery, sent),
         because: delivery.because,
         created_at: at.toISOString(),
       })
@@ -92,7 +110,7 @@ export class Batch {
       visitId: submission.visit_id,
       formId: submission.form_id,
       workspaceId: this.workspaceId,
-      releaseNumber,
+      releaseNumber: number,
       link: submission.link,
       pageBefore: submission.page_before,
       linkHolder: submission.link_holder,
@@ -170,6 +188,12 @@ export class Batch {
   }
 }
 
+/** The visitor's address where a delivery is a mail to one. */
+function visitorOf({ message }: PlannedDelivery, plan: Plan): string | null {
+  const carried = message === null ? undefined : plan.messages[message]
+  return carried?.audience === 'visitor' ? (carried.to[0] ?? null) : null
+}
+
 function newRecord(
   workspaceId: string,
   submission: ReceivedSubmission,
@@ -189,45 +213,5 @@ function newRecord(
     lists: [],
     revision: 1,
     workspaceId,
-  }
-}
-
-/** What submissions to their forms may match. */
-function wantedBy(submissions: ReceivedSubmission[], forms: Map<string, ReleasedForm | Error>): Wanted {
-  const wanted = {
-    emails: new Set<string>(),
-    contacts: new Set<string>(),
-    companyKeys: new Set<string>(),
-    domains: new Set<string>(),
-  }
-  let openings = false
-  for (const { release_id, values, link_holder } of submissions) {
-    const released = forms.get(release_id)
-    if (link_holder) wanted.contacts.add(link_holder)
-    if (!released || released instanceof Error) continue
-    const { form } = released
-    const more = wantedOf(form, emailIn(form, values), companyNameIn(form, values))
-    more.emails.forEach((one) => wanted.emails.add(one))
-    more.companyKeys.forEach((one) => wanted.companyKeys.add(one))
-    more.domains.forEach((one) => wanted.domains.add(one))
-    openings ||= more.openings
-  }
-  const [emails, contacts, companyKeys, domains] = [
-    [...wanted.emails],
-    [...wanted.contacts],
-    [...wanted.companyKeys],
-    [...wanted.domains],
-  ]
-  return { emails, contacts, companyKeys, domains, openings }
-}
-
-/** What one submission of a form may match, by its address and the company's name. */
-export function wantedOf({ records }: Form, email: string | null, company: string | null): Omit<Wanted, 'contacts'> {
-  const domain = records.company && email ? companyDomain(email) : null
-  return {
-    emails: email ? [email] : [],
-    companyKeys: records.company && company ? [companyKey(company)] : [],
-    domains: domain ? [domain] : [],
-    openings: records.deal?.again === 'same' || records.request?.again === 'same',
   }
 }

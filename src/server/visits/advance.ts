@@ -70,16 +70,12 @@ export async function advanceVisits(db: Runner, notices: readonly VisitNotice[])
     if (!known) events.push(eventOf(before, 'arrived', before.arrivedAt, null, before.source))
     const { visit, happenings } = advanceVisit(before, notice.noticed, at)
     visits.set(key, { ...before, ...visit })
-    for (const { kind, step } of happenings)
-      events.push(eventOf(before, kind, (kind === 'sent' && visit.sentAt) || at, step, null))
+    for (const { kind, step, at: when } of happenings) events.push(eventOf(before, kind, when, step, null))
   }
   const moved = [...visits.values()]
   await writeVisits(db, moved)
   await addVisitEvents(db, events)
-  await queueReadout(
-    db,
-    moved.map(({ formId, arrivedAt }) => ({ formId, day: arrivedAt.slice(0, 10) })),
-  )
+  await queueReadout(db, moved)
 }
 
 const keyOf = (formId: string, visitId: string): string => `${formId}/${visitId}`

@@ -1,5 +1,5 @@
 import type { JobHelpers, TaskList } from 'graphile-worker'
-import { recountDay } from '@/db/queries/readout'
+import { recountDay, recountForm } from '@/db/queries/readout'
 import type { Context } from '../context'
 import { deliver } from '../deliveries/deliver'
 import { traced } from '../log'
@@ -15,7 +15,7 @@ export const insideTasks = ({ db, config }: Context, way: GiveWay, works: Works)
   apply_submissions: withTrace(works, async (payload) => {
     const { submissions, workspace } = payload as { submissions?: string[]; workspace?: string }
     const ownHost = new URL(config.LICHEN_URL).host
-    const settings = { crm: config.LICHEN_CRM_URL !== '', ownHost, together: TOGETHER }
+    const settings = { ownHost, together: TOGETHER }
     const settled = workspace
       ? await applyWaiting(db, workspace, settings)
       : await applySubmissions(db, submissions ?? [], settings)
@@ -25,6 +25,10 @@ export const insideTasks = ({ db, config }: Context, way: GiveWay, works: Works)
   count_readout: withTrace(works, async (payload) => {
     const { formId, day } = payload as { formId: string; day: string }
     await db.transaction().execute((tx) => recountDay(tx, formId, day))
+  }),
+  count_form: withTrace(works, async (payload) => {
+    const { formId } = payload as { formId: string }
+    await db.transaction().execute((tx) => recountForm(tx, formId))
   }),
 })
 

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto'
 import { Logger, run, type Runner, type RunnerOptions, type TaskList, type WorkerEvents } from 'graphile-worker'
 import { ensureEventMonths } from '@/db/queries/visits'
 import type { Context } from '../context'
-import { closeMail } from '../deliveries/mail'
+import { closeMail } from '../deliveries/targets/mail'
 import { log } from '../log'
 import { beat, freeJobsOfPredecessor, freeJobsOfTheDead, hasNeglected, queueForgotten, takeLeave } from './beat'
 import { GiveWay } from './giveWay'
@@ -19,7 +19,7 @@ const LOST_WORK = 1500
 /** Seconds for which ready jobs may be left alone before this process is taken to be stuck. */
 const NEGLECT = 10
 
-const PARTS = [['apply_submissions', 'count_readout'], ['deliver']] as const
+const PARTS = [['apply_submissions', 'count_readout', 'count_form'], ['deliver']] as const
 
 export interface Worker {
   /** Finishes what runs, or gives it back. */

@@ -2,17 +2,18 @@
 
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
+import type { Done } from '@/server/done'
 import { toast } from '../ui/toast'
 import { Button } from '../ui/button'
 
 /** A button that does something again and then shows what came of it. */
-export function Again({ label, action }: { label: string; action: () => Promise<boolean> }) {
+export function Again({ label, action }: { label: string; action: () => Promise<Done<null>> }) {
   const router = useRouter()
   const [busy, setBusy] = useState(false)
   const run = async () => {
     setBusy(true)
     try {
-      toast((await action()) ? 'Queued again' : 'It has been settled meanwhile')
+      toast((await action()).ok ? 'Queued again' : 'It has been settled meanwhile')
     } catch {
       toast('Lichen cannot be reached. Try again in a moment.')
     }

@@ -2,12 +2,14 @@
 
 import Link from 'next/link'
 import type { Answers } from '@/core/answers/answer'
-import { useFilters, Pages, SearchBox } from '../ui/listFrame'
+import { Pages, SearchBox, useFilters } from '../ui/listFrame'
+import { type Column, Sheet } from '../ui/sheet'
 import { Chip } from '../ui/chip'
 import { ChoiceField } from '../ui/field'
 import { Empty } from '../ui/empty'
 import { ExportLinks } from '../ui/exports'
-import { moment, stored } from '../ui/show'
+import { Moment, ZoneWords } from '../ui/moment'
+import { stored } from '../ui/show'
 import {
   type ArrivalQuery,
   type SubmissionRow,
@@ -23,7 +25,7 @@ interface Props {
   unfinished: { rows: UnfinishedRow[]; next: string | null } | null
 }
 
-/** Every submission, or every entry left midway, newest first. */
+/** Every submission, or every entry left midway, newest first unless sorted otherwise. */
 export function Arrivals({ forms, query, submissions, unfinished }: Props) {
   const filters = useFilters()
   const key = JSON.stringify(query)
@@ -60,7 +62,7 @@ export function Arrivals({ forms, query, submissions, unfinished }: Props) {
         <Pages key={key} first={submissions} more={(after) => submissionsAction(query, after)}>
           {(rows) =>
             rows.length > 0 ? (
-              <Submissions rows={rows} />
+              <Sheet rows={rows} columns={SUBMISSIONS} usual="-received" />
             ) : (
               <Nothing filtered={Boolean(query.form ?? query.state ?? query.search)} />
             )
@@ -71,7 +73,7 @@ export function Arrivals({ forms, query, submissions, unfinished }: Props) {
         <Pages key={key} first={unfinished} more={(after) => unfinishedAction(query, after)}>
           {(rows) =>
             rows.length > 0 ? (
-              <Unfinished rows={rows} />
+              <Sheet rows={rows} columns={UNFINISHED} usual="-touched" />
             ) : (
               <Empty title="No unfinished entries">
                 They are kept for forms that say so, under Title and wording in Compose; visitors are told.
@@ -91,99 +93,104 @@ const Nothing = ({ filtered }: { filtered: boolean }) =>
     <Empty title="Nothing has arrived yet">Release a form and send out its address.</Empty>
   )
 
-function Submissions({ rows }: { rows: SubmissionRow[] }) {
-  return (
-    <table className="sheet">
-      <thead>
-        <tr>
-          <th>When, UTC</th>
-          <th>Who</th>
-          <th>Form</th>
-          <th>State</th>
-          <th>Told</th>
-          <th>Answers</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((row) => (
-          <tr key={row.id} className="hover:bg-lit">
-            <td className="whitespace-nowrap">
-              <Link href={`/arrivals/${row.id}`} className="hover:underline">
-                {moment(row.receivedAt)}
-              </Link>
-            </td>
-            <td>
-              <Link href={`/arrivals/${row.id}`} className="font-semibold hover:underline">
-                {[row.person?.first_name, row.person?.last_name].filter(Boolean).join(' ') ||
-                  row.email ||
-                  'nobody matched'}
-              </Link>{' '}
-              <span className="text-soft">{row.email}</span>
-            </td>
-            <td>
-              {row.formName} <span className="text-soft">release {row.release}</span>
-            </td>
-            <td>
-              <StateChip state={row.state} />{' '}
-              {Number(row.undelivered) > 0 && <Chip tone="red">{row.undelivered} not delivered</Chip>}
-            </td>
-            <td>
-              {row.desks?.map((desk) => (
-                <span key={desk} className="mr-1">
-                  <Chip tone="plum">{desk}</Chip>
-                </span>
-              ))}
-            </td>
-            <td className="max-w-[300px] truncate text-soft">{summary(row.values)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  )
+const formColumn = {
+  head: 'Form',
+  by: 'form',
+  cell: ({ formName, release }: { formName: string; release: number }) => (
+    <>
+      {formName} <span className="text-soft">release {release}</span>
+    </>
+  ),
 }
+
+const SUBMISSIONS: Column<SubmissionRow>[] = [
+  {
+    head: (
+      <>
+        When, <ZoneWords />
+      </>
+    ),
+    by: 'received',
+    cell: ({ id, receivedAt }) => (
+      <Link href={`/arrivals/${id}`} className="hover:underline">
+        <Moment at={receivedAt} />
+      </Link>
+    ),
+  },
+  {
+    head: 'Who',
+    by: 'who',
+    cell: ({ id, person, email }) => (
+      <>
+        <Link href={`/arrivals/${id}`} className="font-semibold hover:underline">
+          {person ?? 'nobody matched'}
+        </Link>{' '}
+        {email !== person && <span className="text-soft">{email}</span>}
+      </>
+    ),
+  },
+  formColumn,
+  {
+    head: 'State',
+    by: 'state',
+    cell: ({ state, undelivered }) => (
+      <>
+        <StateChip state={state} /> {undelivered > 0 && <Chip tone="red">{undelivered} not delivered</Chip>}
+      </>
+    ),
+  },
+  {
+    head: 'Told',
+    cell: ({ desks }) =>
+      desks?.map((desk) => (
+        <span key={desk} className="mr-1">
+          <Chip tone="plum">{desk}</Chip>
+        </span>
+      )),
+  },
+  { head: 'Answers', className: 'max-w-[300px] truncate text-soft', cell: ({ values }) => summary(values) },
+]
 
 export function StateChip({ state }: { state: SubmissionRow['state'] }) {
   const tone = { applied: 'moss', received: 'plain', failed: 'red' } as const
   return <Chip tone={tone[state]}>{state}</Chip>
 }
 
-function Unfinished({ rows }: { rows: UnfinishedRow[] }) {
-  return (
-    <table className="sheet">
-      <thead>
-        <tr>
-          <th>Last touched, UTC</th>
-          <th>Who</th>
-          <th>Form</th>
-          <th>Got to</th>
-          <th>Came from</th>
-          <th>What they left</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((row) => (
-          <tr key={row.id}>
-            <td className="whitespace-nowrap">{moment(row.lastAt)}</td>
-            <td>
-              {row.contact ? (
-                <Link href={`/people/${row.contact}`} className="hover:underline">
-                  {row.email} <Chip tone="teal">known</Chip>
-                </Link>
-              ) : (
-                stored(row.answers?.email ?? 'unknown')
-              )}{' '}
-              {row.returnedAt && <Chip tone="moss">came back</Chip>}
-            </td>
-            <td>{row.formName}</td>
-            <td className="name">{row.steps.at(-1) ?? '—'}</td>
-            <td className="text-soft">{row.source}</td>
-            <td className="max-w-[360px] truncate text-soft">{summary(row.answers ?? {})}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  )
-}
+const UNFINISHED: Column<UnfinishedRow>[] = [
+  {
+    head: (
+      <>
+        Last touched, <ZoneWords />
+      </>
+    ),
+    by: 'touched',
+    cell: ({ lastAt }) => <Moment at={lastAt} />,
+  },
+  {
+    head: 'Who',
+    by: 'who',
+    cell: ({ contact, email, answers, returnedAt }) => (
+      <>
+        {contact ? (
+          <Link href={`/people/${contact}`} className="hover:underline">
+            {email} <Chip tone="teal">known</Chip>
+          </Link>
+        ) : (
+          stored(answers?.email ?? 'unknown')
+        )}{' '}
+        {returnedAt && <Chip tone="moss">came back</Chip>}
+      </>
+    ),
+  },
+  formColumn,
+  { head: 'Got to', className: 'name', cell: ({ steps }) => steps.at(-1) ?? '—' },
+  { head: 'Came from', by: 'source', className: 'text-soft', cell: ({ source }) => source },
+  {
+    head: 'What they left',
+    className: 'max-w-[360px] truncate text-soft',
+    cell: ({ answers }) => summary(answers ?? {}),
+  },
+]
 
 const summary = (values: Answers): string =>
   Object.entries(values)

@@ -1,20 +1,19 @@
 import Link from 'next/link'
 import { showAnswer } from '@/core/answers/show'
 import type { Origin } from '@/core/fill/origin'
-import { readStored } from '@/core/form/stored'
 import { findQuestion, labelOf } from '@/core/form/values'
-import type { findSubmission } from '@/db/queries/arrivals'
-import type { readDeliveries } from '@/db/queries/deliveries'
+import type { ShownSubmission } from '@/server/submissions/showSubmission'
 import { Chip, type Tone } from '../ui/chip'
+import { type Column, Sheet } from '../ui/sheet'
 import { PlanLines } from '../ui/planLines'
 import { PageHead } from '../ui/pageHead'
-import { moment } from '../ui/show'
+import { Moment } from '../ui/moment'
 import { Again } from './again'
-import { resendAction, runAgainAction } from './actions'
+import { runAgainAction } from './actions'
 import { StateChip } from './arrivals'
+import { DELIVERY_COLUMNS, DeliveryWords } from './deliveries'
 
-type Found = NonNullable<Awaited<ReturnType<typeof findSubmission>>>
-type Delivery = Awaited<ReturnType<typeof readDeliveries>>[number]
+type Delivery = ShownSubmission['submission']['deliveries'][number]
 
 const ORIGINS: Record<Origin, [string, Tone]> = {
   typed: ['typed', 'plain'],
@@ -25,10 +24,22 @@ const ORIGINS: Record<Origin, [string, Tone]> = {
   default: ['default', 'plain'],
 }
 
+const COLUMNS: Column<Delivery>[] = [
+  {
+    head: 'What',
+    cell: (delivery) => (
+      <>
+        <DeliveryWords delivery={delivery} />
+        <span className="block text-soft">{delivery.because}</span>
+      </>
+    ),
+  },
+  ...DELIVERY_COLUMNS,
+]
+
 /** One submission: what was answered, the plan that ran, and what became of its deliveries. */
-export function SubmissionView({ submission, deliveries }: { submission: Found; deliveries: Delivery[] }) {
-  const form = readStored(submission.definition)
-  const { values, origins, plan } = submission
+export function SubmissionView({ submission, form }: ShownSubmission) {
+  const { values, origins, plan, deliveries } = submission
   const order = [
     ...form.steps.flatMap(({ questions }) => questions.map(({ name }) => name)),
     ...form.carried.map(({ name }) => name),
@@ -39,9 +50,13 @@ export function SubmissionView({ submission, deliveries }: { submission: Found; 
       <PageHead back={['/arrivals', 'Arrivals']} heading={submission.email ?? 'Nobody matched'}>
         <StateChip state={submission.state} />
         <span className="text-soft">
-          {submission.formName}, release {submission.release} · received {moment(submission.receivedAt)}
-          {submission.appliedAt && `, applied ${moment(submission.appliedAt)}`} UTC ·{' '}
-          {submission.source ?? 'source not counted yet'}
+          {submission.formName}, release {submission.release} · received <Moment at={submission.receivedAt} />
+          {submission.appliedAt && (
+            <>
+              , applied <Moment at={submission.appliedAt} />
+            </>
+          )}{' '}
+          · {submission.source ?? 'source not counted yet'}
         </span>
         {submission.contact && (
           <Link href={`/people/${submission.contact}`} className="ml-auto text-teal underline">
@@ -52,7 +67,7 @@ export function SubmissionView({ submission, deliveries }: { submission: Found; 
       {submission.error && (
         <div role="alert" className="mb-3 flex items-center gap-3 rounded-md bg-red-bg px-3 py-2 text-red">
           This submission is stored but could not be applied: {submission.error}
-          <Again label="Run it again" action={runAgainAction.bind(null, submission.id)} />
+          <Again label="Run it again" action={runAgainAction.bind(null, { id: submission.id })} />
         </div>
       )}
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] gap-6">
@@ -92,58 +107,10 @@ export function SubmissionView({ submission, deliveries }: { submission: Found; 
           {deliveries.length === 0 ? (
             <p className="text-soft">Nothing was to be sent outside.</p>
           ) : (
-            <Deliveries deliveries={deliveries} />
+            <Sheet rows={deliveries} columns={COLUMNS} />
           )}
         </section>
       </div>
     </main>
   )
 }
-
-const DELIVERY_TONES = { waiting: 'plain', delivered: 'moss', given_up: 'red' } as const
-const DELIVERY_WORDS = { waiting: 'waiting', delivered: 'delivered', given_up: 'given up' } as const
-
-export const DeliveryChip = ({ state }: { state: Delivery['state'] }) => (
-  <Chip tone={DELIVERY_TONES[state]}>{DELIVERY_WORDS[state]}</Chip>
-)
-
-/** When a delivery was settled, or will be tried again. */
-export const tellWhen = (settledAt: Date | null, nextAt: Date | null): string =>
-  settledAt ? moment(settledAt) : nextAt ? `again ${moment(nextAt)}` : 'queued'
-
-/** What a delivery is, in a line. */
-export const describeDelivery = (body: Delivery['body']): string =>
-  body.to === 'mail' ? `Mail “${body.subject}” to ${body.recipients.join(', ')}` : `CRM contact ${body.email}`
-
-const Deliveries = ({ deliveries }: { deliveries: Delivery[] }) => (
-  <table className="sheet">
-    <thead>
-      <tr>
-        <th>What</th>
-        <th>State</th>
-        <th className="text-right!">Attempts</th>
-        <th>When, UTC</th>
-        <th>
-          <span className="sr-only">Send again</span>
-        </th>
-      </tr>
-    </thead>
-    <tbody>
-      {deliveries.map(({ id, body, because, state, attempts, error, next_at, settled_at }) => (
-        <tr key={id}>
-          <td>
-            {describeDelivery(body)}
-            <span className="block text-soft">{because}</span>
-            {error && <span className="block text-red">{error}</span>}
-          </td>
-          <td>
-            <DeliveryChip state={state} />
-          </td>
-          <td className="text-right">{attempts}</td>
-          <td className="whitespace-nowrap">{tellWhen(settled_at, next_at)}</td>
-          <td>{state !== 'delivered' && <Again label="Send again" action={resendAction.bind(null, id)} />}</td>
-        </tr>
-      ))}
-    </tbody>
-  </table>
-)

@@ -2,13 +2,19 @@
 
 import { z } from 'zod'
 import { memberAction } from '@/server/access/session'
-import { turnBenchSwitches } from '@/server/bench'
+import { trustBenchHooks, turnBenchSwitches } from '@/server/bench'
 
 const switchesSchema = z.object({
   mail: z.enum(['works', 'refuses', 'hangs']).optional(),
   crm: z.enum(['works', 'fails', 'errs', 'hangs']).optional(),
+  hook: z.enum(['works', 'fails', 'hangs']).optional(),
 })
 
 export const turnAction = memberAction(z.tuple([switchesSchema]), ({ workspaceId }, switches) =>
   turnBenchSwitches(workspaceId, switches),
+)
+
+/** Tells the catcher of webhooks what events are signed with; says what is wrong with it. */
+export const trustAction = memberAction(z.tuple([z.string().max(500)]), ({ workspaceId }, secret) =>
+  trustBenchHooks(workspaceId, secret),
 )

@@ -5,12 +5,27 @@ import { useEffect } from 'react'
 import type { BenchState } from '@/server/bench'
 import { Chip } from '../ui/chip'
 import { Empty } from '../ui/empty'
-import { ChoiceField } from '../ui/field'
 import { SearchBox } from '../ui/listFrame'
-import { figure, moment, stored } from '../ui/show'
-import { turnAction } from './actions'
+import { Moment } from '../ui/moment'
+import { stored } from '../ui/show'
+import { trustAction, turnAction } from './actions'
+import { Catcher } from './catcher'
+import { BenchPanel } from './panel'
 
-/** The simulated outside: what the mailbox and the CRM were sent, and switches that make them fail. */
+const MAIL = [
+  ['works', 'takes every mail'],
+  ['refuses', 'refuses every mail'],
+  ['hangs', 'does not answer'],
+] as const
+
+const CRM = [
+  ['works', 'takes every contact'],
+  ['fails', 'is overloaded (503)'],
+  ['errs', 'fails (500)'],
+  ['hangs', 'does not answer'],
+] as const
+
+/** The simulated outside: what the mailbox, the CRM and the catcher of webhooks were sent, and switches that make them fail. */
 export function Bench({ state, address }: { state: BenchState | null; address: string }) {
   const router = useRouter()
   useEffect(() => {
@@ -25,7 +40,7 @@ export function Bench({ state, address }: { state: BenchState | null; address: s
       </main>
     )
   const turn = (switches: Partial<BenchState['switches']>) => void turnAction(switches).then(() => router.refresh())
-  const { messages, contacts, counts, switches } = state
+  const { messages, contacts, events, counts, switches, catcher } = state
   return (
     <main className="px-4 py-3">
       <div className="mb-3 flex items-center gap-3">
@@ -33,24 +48,16 @@ export function Bench({ state, address }: { state: BenchState | null; address: s
         <SearchBox label="One address" />
         <span className="text-soft">The outside, simulated: nothing here leaves this machine.</span>
       </div>
-      <div className="grid grid-cols-2 gap-6">
-        <section>
-          <div className="mb-1.5 flex items-center gap-2">
-            <h2>Mailbox</h2>
-            <span className="text-soft">{figure(counts.mailbox)} mails</span>
-            <ChoiceField
-              hideLabel
-              label="The mail server"
-              className="ml-auto max-w-44"
-              value={switches.mail}
-              options={[
-                ['works', 'takes every mail'],
-                ['refuses', 'refuses every mail'],
-                ['hangs', 'does not answer'],
-              ]}
-              onCommit={(mail) => turn({ mail: mail as BenchState['switches']['mail'] })}
-            />
-          </div>
+      <div className="grid grid-cols-1 gap-6 *:min-w-0 lg:grid-cols-3">
+        <BenchPanel
+          title="Mailbox"
+          count={counts.mailbox}
+          what="mails"
+          label="The mail server"
+          ways={MAIL}
+          how={switches.mail}
+          onTurn={(mail) => turn({ mail })}
+        >
           {messages.length === 0 && (
             <Empty title="No mail">Send a form, and look again{address && ', or clear the box'}.</Empty>
           )}
@@ -59,45 +66,36 @@ export function Bench({ state, address }: { state: BenchState | null; address: s
               <summary>
                 <b className="font-semibold">{message.subject}</b>{' '}
                 <span className="text-soft">
-                  to {message.to.join(', ')} · {message.date && moment(message.date)}
+                  to {message.to.join(', ')} · {message.date && <Moment at={message.date} />}
                 </span>{' '}
                 {message.copies > 1 && <Chip tone="amber">{message.copies} copies</Chip>}
               </summary>
               <div className="my-1.5 rounded-md border border-rule bg-white px-3 py-2">
                 <p className="text-soft">
                   From {message.from}
-                  {message.replyTo && ` · reply to ${message.replyTo}`} · arrived {moment(message.receivedAt)}
+                  {message.replyTo && ` · reply to ${message.replyTo}`} · arrived <Moment at={message.receivedAt} />
                 </p>
                 <pre className="mt-1.5 font-sans whitespace-pre-wrap">{message.text}</pre>
               </div>
             </details>
           ))}
-        </section>
-        <section>
-          <div className="mb-1.5 flex items-center gap-2">
-            <h2>CRM</h2>
-            <span className="text-soft">{figure(counts.crm)} contacts</span>
-            <ChoiceField
-              hideLabel
-              label="The CRM"
-              className="ml-auto max-w-52"
-              value={switches.crm}
-              options={[
-                ['works', 'takes every contact'],
-                ['fails', 'is overloaded (503)'],
-                ['errs', 'fails (500)'],
-                ['hangs', 'does not answer'],
-              ]}
-              onCommit={(crm) => turn({ crm: crm as BenchState['switches']['crm'] })}
-            />
-          </div>
+        </BenchPanel>
+        <BenchPanel
+          title="CRM"
+          count={counts.crm}
+          what="contacts"
+          label="The CRM"
+          ways={CRM}
+          how={switches.crm}
+          onTurn={(crm) => turn({ crm })}
+        >
           {contacts.length === 0 && <Empty title="No contacts">They come as submissions are applied.</Empty>}
           {contacts.map((contact) => (
             <details key={contact.email} className="border-b border-rule py-1">
               <summary>
                 <b className="font-semibold">{contact.email}</b>{' '}
                 <span className="text-soft">
-                  revision {contact.revision} · written {contact.writes} × · {moment(contact.updatedAt)}
+                  revision {contact.revision} · written {contact.writes} × · <Moment at={contact.updatedAt} />
                 </span>
               </summary>
               <table className="sheet my-1.5">
@@ -112,7 +110,16 @@ export function Bench({ state, address }: { state: BenchState | null; address: s
               </table>
             </details>
           ))}
-        </section>
+        </BenchPanel>
+        <Catcher
+          {...{ events, catcher, count: counts.hooks, how: switches.hook }}
+          onTurn={(hook) => turn({ hook })}
+          onTrust={async (secret) => {
+            const wrong = await trustAction(secret)
+            router.refresh()
+            return wrong
+          }}
+        />
       </div>
     </main>
   )

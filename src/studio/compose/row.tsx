@@ -14,7 +14,7 @@ import { Chip } from '../ui/chip'
 import { TextField } from '../ui/field'
 import { ConditionEditor } from './condition'
 import { CarriedDrawer, QuestionDrawer } from './drawer'
-import { KindMark } from './kindMark'
+import { CarriedMark, KindMark } from './kindMark'
 
 interface RowProps {
   open: boolean
@@ -106,7 +106,7 @@ export function CarriedRow({
         <td className="text-right text-soft">{letter}</td>
         <td>
           <button {...head(carried.name, open, onToggle)}>
-            <KindMark kind="carried" />
+            <CarriedMark />
             <span className="name truncate">{carried.name}</span>
             <span className="truncate text-soft">{carried.label}</span>
           </button>

@@ -1,8 +1,9 @@
 'use client'
 
+import type { Form } from '@/core/form/definition'
 import { useEffect, useRef, useState } from 'react'
 import { explainPlan } from '@/core/rehearse/explain'
-import { type PlanResult, planDraftAction } from '../draft/actions'
+import { type Planned, planDraftAction } from '../draft/actions'
 import { useDraft } from '../draft/context'
 import { useSettled } from '../ui/field'
 
@@ -90,25 +91,17 @@ export function VisitorView({ people }: { people: Seer[] }) {
   )
 }
 
-function IfSentNow({
-  values,
-  contact,
-  form,
-}: {
-  values: Record<string, string>
-  contact: string | null
-  form: unknown
-}) {
+function IfSentNow({ values, contact, form }: { values: Record<string, string>; contact: string | null; form: Form }) {
   const slug = useDraft((state) => state.facts.slug)
-  const [result, setResult] = useState<PlanResult | null>(null)
+  const [result, setResult] = useState<Planned | null>(null)
   const settled = useSettled(JSON.stringify({ values, contact }), 300)
   const settledForm = useSettled(form, 600)
   useEffect(() => {
     let stale = false
     const asked = JSON.parse(settled) as { values: Record<string, string>; contact: string | null }
-    planDraftAction(slug, settledForm, asked.values, {}, asked.contact)
+    planDraftAction({ slug, draft: settledForm, ...asked })
       .then((next) => {
-        if (!stale && next) setResult(next)
+        if (!stale && next.ok) setResult(next.value)
       })
       .catch(() => undefined)
     return () => {
@@ -132,7 +125,7 @@ function IfSentNow({
       )}
       {result && (
         <ul>
-          {explainPlan(result.plan).map(({ text, because }, index) => (
+          {explainPlan(result).map(({ text, because }, index) => (
             <li key={index} title={because}>
               {text}
             </li>

@@ -35,8 +35,12 @@ function DeskEditor({ desk, onSaved }: { desk: Desk; onSaved: (resources: Resour
   const submit = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const entered = new FormData(event.currentTarget)
-    const result = await setDeskAction(desk.name, String(entered.get('title')), String(entered.get('addresses')))
-    if (result.ok) onSaved(result.resources)
+    const result = await setDeskAction({
+      name: desk.name,
+      title: String(entered.get('title')),
+      addresses: String(entered.get('addresses')),
+    })
+    if (result.ok) onSaved(result.now)
     setNote(result.ok ? { wrong: false, text: 'Saved for every form.' } : { wrong: true, text: result.message })
   }
   return (

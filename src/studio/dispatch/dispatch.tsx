@@ -2,6 +2,7 @@
 
 import { useDraft, useFindings } from '../draft/context'
 import { Findings } from '../ui/finding'
+import { SendsTo } from './connections'
 import { Desks } from './desks'
 import { Messages } from './messages'
 import { RoutingTable } from './routingTable'
@@ -15,6 +16,7 @@ export function Dispatch() {
       <div className="min-w-0 border-r border-rule px-4 py-3">
         <RoutingTable />
         <Messages />
+        <SendsTo />
       </div>
       <aside className="bg-panel px-3.5 py-3">
         <h2 className="mb-1.5">Worth a look</h2>

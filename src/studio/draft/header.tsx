@@ -2,10 +2,11 @@
 
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
-import { useEffect, useState } from 'react'
 import { tellStations } from '@/core/form/stations'
+import { showTime } from '@/core/formats/zone'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
+import { Moment } from '../ui/moment'
 import { useDraft, useFindings } from './context'
 
 /** A form's name, its line of six stations, and how its draft stands. */
@@ -80,15 +81,12 @@ export function FormHeader() {
 
 function SaveNote() {
   const save = useDraft((state) => state.save)
-  // Times differ between server and browser, so the first paint leaves them out.
-  const [mounted, setMounted] = useState(false)
-  useEffect(() => setMounted(true), [])
   return (
     <span role="status">
       {save.is === 'saving' && <Chip>saving…</Chip>}
       {save.is === 'saved' && (
         <Chip>
-          draft saved{mounted && ` ${save.at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`}
+          draft saved <Moment at={save.at} show={showTime} />
         </Chip>
       )}
       {save.is === 'failed' && (

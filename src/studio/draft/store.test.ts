@@ -90,7 +90,7 @@ describe('a draft being edited', () => {
 
   it('says what is unsound and does not pretend to have saved it', async () => {
     const draft = draftWith(() =>
-      Promise.resolve({ ok: false, why: 'unsound', issues: ['title: Give the form a title'] }),
+      Promise.resolve({ ok: false, why: 'unsound', reason: 'title: Give the form a title' }),
     )
     draft.getState().edit(titled(''))
     expect(await draft.getState().saveNow()).toBeNull()

@@ -97,7 +97,7 @@ export function createDraft(start: Start, save: Save) {
           settle(form, result.revision)
           set({ rehearsed: result.rehearsed })
         } else if (result.why === 'unsound') {
-          set({ save: { is: 'failed', reason: result.issues[0] ?? 'The draft is not sound.' } })
+          set({ save: { is: 'failed', reason: result.reason } })
         } else if (tellDifferences(result.theirs, form).length === 0) {
           // It was saved, and only the answer was lost.
           settle(form, result.revision)

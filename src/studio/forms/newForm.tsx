@@ -3,10 +3,18 @@
 import { useRouter } from 'next/navigation'
 import { type FormEvent, useState } from 'react'
 import { nameFrom } from '@/core/form/name'
+import type { Wrong } from '@/server/deeds/deed'
+import type { NotDone } from '@/server/done'
 import type { ListedForm } from '@/server/forms/listForms'
 import { Button } from '../ui/button'
 import { Dialog } from '../ui/dialog'
-import { newFormAction } from './actions'
+import { copyFormAction, newFormAction } from './actions'
+
+/** The field that is wrong; an address that is taken is no fault of the others. */
+function fieldAtFault({ more }: NotDone): string {
+  const [first] = Array.isArray(more.errors) ? (more.errors as Wrong[]) : []
+  return String(first?.path[0] ?? 'slug')
+}
 
 export function NewForm({ open, onClose, forms }: { open: boolean; onClose: () => void; forms: ListedForm[] }) {
   const router = useRouter()
@@ -21,19 +29,14 @@ export function NewForm({ open, onClose, forms }: { open: boolean; onClose: () =
     const entered = new FormData(event.currentTarget)
     const text = (key: string) => String(entered.get(key) ?? '')
     setBusy(true)
-    const made = await newFormAction({
-      name: text('name'),
-      slug: text('slug'),
-      folder: text('folder'),
-      campaign: text('campaign'),
-      copyOf: text('copyOf'),
-    })
+    const input = { name: text('name'), slug: text('slug'), folder: text('folder'), campaign: text('campaign') }
+    const of = text('copyOf')
+    const made = await (of ? copyFormAction({ of, ...input }) : newFormAction(input))
     setBusy(false)
-    if (made.ok) router.push(`/forms/${made.slug}/compose`)
-    else setWrong(made)
+    if (made.ok) router.push(`/forms/${made.value.slug}/compose`)
+    else setWrong({ field: fieldAtFault(made), message: made.message })
   }
 
-  const known = (key: 'folder' | 'campaign') => [...new Set(forms.map((form) => form[key]).filter(Boolean))]
   const complaint = (field: string) =>
     wrong?.field === field && (
       <p role="alert" className="col-start-2 text-red">
@@ -76,20 +79,8 @@ export function NewForm({ open, onClose, forms }: { open: boolean; onClose: () =
             </option>
           ))}
         </select>
-        <label htmlFor="new-folder">Folder</label>
-        <input id="new-folder" name="folder" list="known-folders" className="box" />
-        <datalist id="known-folders">
-          {known('folder').map((text) => (
-            <option key={text} value={text} />
-          ))}
-        </datalist>
-        <label htmlFor="new-campaign">Campaign</label>
-        <input id="new-campaign" name="campaign" list="known-campaigns" className="box" />
-        <datalist id="known-campaigns">
-          {known('campaign').map((text) => (
-            <option key={text} value={text} />
-          ))}
-        </datalist>
+        <Known label="Folder" name="folder" forms={forms} />
+        <Known label="Campaign" name="campaign" forms={forms} />
         <span className="col-span-2 mt-2 flex justify-end gap-2">
           <Button look="quiet" onClick={onClose}>
             Cancel
@@ -102,3 +93,16 @@ export function NewForm({ open, onClose, forms }: { open: boolean; onClose: () =
     </Dialog>
   )
 }
+
+/** A text that other forms have, too: theirs are offered. */
+const Known = ({ label, name, forms }: { label: string; name: 'folder' | 'campaign'; forms: ListedForm[] }) => (
+  <>
+    <label htmlFor={`new-${name}`}>{label}</label>
+    <input id={`new-${name}`} name={name} list={`known-${name}s`} className="box" />
+    <datalist id={`known-${name}s`}>
+      {[...new Set(forms.map((form) => form[name]).filter(Boolean))].map((text) => (
+        <option key={text} value={text} />
+      ))}
+    </datalist>
+  </>
+)

@@ -3,7 +3,7 @@ import type { RecordField } from '@/core/records/field'
 import { titleOf } from '@/core/records/snapshot'
 import type { findCompany } from '@/db/queries/people'
 import { PageHead } from '../ui/pageHead'
-import { moment } from '../ui/show'
+import { Moment } from '../ui/moment'
 import { Lineage, OpenedRecords, Stored } from './stored'
 
 type Found = NonNullable<Awaited<ReturnType<typeof findCompany>>>
@@ -15,8 +15,8 @@ export function Company({ company, fields }: { company: Found; fields: RecordFie
     <main className="px-4 py-3">
       <PageHead back={['/people/companies', 'Companies']} heading={titleOf({ type: 'company', key, values })}>
         <span className="text-soft">
-          {domain ? `its people write from ${domain}` : 'no mail domain of its own'} · known since {moment(createdAt)}{' '}
-          UTC
+          {domain ? `its people write from ${domain}` : 'no mail domain of its own'} · known since{' '}
+          <Moment at={createdAt} />
         </span>
       </PageHead>
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] gap-6">

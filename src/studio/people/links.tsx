@@ -2,7 +2,7 @@
 
 import type { listLinks } from '@/db/queries/links'
 import { ForGood } from '../ui/forGood'
-import { moment } from '../ui/show'
+import { Moment } from '../ui/moment'
 import { withdrawLinkAction } from './actions'
 import { NewLink } from './newLink'
 
@@ -33,20 +33,19 @@ export function Links({ contact, links, forms }: Props) {
             {links.map(({ id, formName, createdAt, expiresAt, withdrawnAt, works }) => (
               <tr key={id} className={works ? '' : 'text-soft'}>
                 <td>{formName}</td>
-                <td className="whitespace-nowrap">{moment(createdAt)}</td>
                 <td className="whitespace-nowrap">
-                  {withdrawnAt
-                    ? `withdrawn ${moment(withdrawnAt)}`
-                    : expiresAt
-                      ? `${works ? 'until' : 'no more since'} ${moment(expiresAt)}`
-                      : 'always'}
+                  <Moment at={createdAt} />
+                </td>
+                <td className="whitespace-nowrap">
+                  {withdrawnAt ? 'withdrawn ' : expiresAt ? (works ? 'until ' : 'no more since ') : 'always'}
+                  {(withdrawnAt ?? expiresAt) && <Moment at={withdrawnAt ?? expiresAt ?? createdAt} />}
                 </td>
                 <td className="text-right">
                   {works && (
                     <ForGood
                       label="Withdraw"
                       what={`the link to ${formName}`}
-                      action={() => withdrawLinkAction(id)}
+                      action={() => withdrawLinkAction({ id })}
                       done="The link is withdrawn"
                     />
                   )}

@@ -10,9 +10,10 @@ export function NewLink({ contact, forms }: { contact: string; forms: { slug: st
   const [wrong, setWrong] = useState(false)
   const submit = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const made = await newLinkAction(contact, String(new FormData(event.currentTarget).get('form'))).catch(() => null)
-    setLink(made)
-    setWrong(made === null)
+    const form = String(new FormData(event.currentTarget).get('form'))
+    const made = await newLinkAction({ id: contact, form }).catch(() => null)
+    setLink(made?.ok ? made.value.url : null)
+    setWrong(!made?.ok)
   }
   return (
     <form onSubmit={(event) => void submit(event)}>

@@ -1,22 +1,25 @@
 'use client'
 
 import Link from 'next/link'
-import { titleOf } from '@/core/records/snapshot'
+import { type RecordField, showStored } from '@/core/records/field'
 import { Chip } from '../ui/chip'
 import { Empty } from '../ui/empty'
 import { ExportLinks } from '../ui/exports'
 import { Pages, SearchBox } from '../ui/listFrame'
-import { moment } from '../ui/show'
-import { peopleAction, type PersonRow } from './actions'
+import { type Column, Sheet } from '../ui/sheet'
+import { peopleAction, type PeopleQuery, type PersonRow } from './actions'
+import { changedColumn } from './changed'
 import { PeopleTabs } from './tabs'
 
 interface Props {
-  search: string | undefined
+  query: PeopleQuery
+  /** Fields of choices: they say which sort of person somebody is. */
+  fields: RecordField[]
   first: { rows: PersonRow[]; next: string | null }
 }
 
-/** Every contact, the last changed first. */
-export function People({ search, first }: Props) {
+/** Every contact, the last changed first unless sorted otherwise. */
+export function People({ query, fields, first }: Props) {
   return (
     <main className="px-4 py-3">
       <div className="mb-2 flex items-center gap-3">
@@ -25,58 +28,57 @@ export function People({ search, first }: Props) {
         <SearchBox label="Narrow by anything stored" />
         <ExportLinks of="people" filters={['search']} />
       </div>
-      <Pages key={search ?? ''} first={first} more={(after) => peopleAction(search, after)}>
+      <Pages key={JSON.stringify(query)} first={first} more={(after) => peopleAction(query, after)}>
         {(rows) =>
           rows.length === 0 ? (
-            search ? (
+            query.search ? (
               <Empty title="Nobody fits">Clear the box to see everybody.</Empty>
             ) : (
               <Empty title="Nobody yet">People appear here as soon as a form with an email question is sent.</Empty>
             )
           ) : (
-            <table className="sheet">
-              <thead>
-                <tr>
-                  <th>Name</th>
-                  <th>Email</th>
-                  <th>Company</th>
-                  <th>Lists</th>
-                  <th className="text-right!">Submissions</th>
-                  <th>Changed, UTC</th>
-                </tr>
-              </thead>
-              <tbody>
-                {rows.map((person) => (
-                  <tr key={person.id} className="hover:bg-lit">
-                    <td>
-                      <Link href={`/people/${person.id}`} className="font-semibold hover:underline">
-                        {titleOf({ type: 'contact', key: person.email, values: person.values })}
-                      </Link>
-                    </td>
-                    <td>{person.email}</td>
-                    <td>
-                      {person.companyId && (
-                        <Link href={`/people/companies/${person.companyId}`} className="hover:underline">
-                          {person.company}
-                        </Link>
-                      )}
-                    </td>
-                    <td>
-                      {person.lists?.map((list) => (
-                        <span key={list} className="mr-1">
-                          <Chip tone="moss">{list}</Chip>
-                        </span>
-                      ))}
-                    </td>
-                    <td className="text-right">{Number(person.submissions ?? 0)}</td>
-                    <td className="whitespace-nowrap text-soft">{moment(person.updatedAt)}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <Sheet rows={rows} columns={columnsOf(fields)} usual="-changed" />
           )
         }
       </Pages>
     </main>
   )
 }
+
+const columnsOf = (fields: readonly RecordField[]): Column<PersonRow>[] => [
+  {
+    head: 'Name',
+    by: 'name',
+    cell: ({ id, name }) => (
+      <Link href={`/people/${id}`} className="font-semibold hover:underline">
+        {name}
+      </Link>
+    ),
+  },
+  { head: 'Email', by: 'email', cell: ({ email }) => email },
+  {
+    head: 'Company',
+    by: 'company',
+    cell: ({ companyId, company }) =>
+      companyId && (
+        <Link href={`/people/companies/${companyId}`} className="hover:underline">
+          {company}
+        </Link>
+      ),
+  },
+  ...fields.map((field) => ({
+    head: field.label,
+    cell: ({ values }: PersonRow) => showStored(field, values[field.name] ?? null) || '—',
+  })),
+  {
+    head: 'Lists',
+    cell: ({ lists }) =>
+      lists?.map(({ name, title }) => (
+        <span key={name} className="mr-1">
+          <Chip tone="moss">{title}</Chip>
+        </span>
+      )),
+  },
+  { head: 'Submissions', by: 'submissions', right: true, cell: ({ submissions }) => submissions },
+  changedColumn,
+]

@@ -4,7 +4,7 @@ import { titleOf } from '@/core/records/snapshot'
 import type { findPerson } from '@/db/queries/people'
 import { StateChip } from '../arrivals/arrivals'
 import { PageHead } from '../ui/pageHead'
-import { moment } from '../ui/show'
+import { Moment } from '../ui/moment'
 import { Links, type PersonalLinks } from './links'
 import { Lineage, OpenedRecords, Stored } from './stored'
 
@@ -32,7 +32,7 @@ export function Person({ person, fields, links, forms }: Props) {
               ·{' '}
             </>
           )}
-          {person.email} · known since {moment(person.createdAt)} UTC
+          {person.email} · known since <Moment at={person.createdAt} />
         </span>
       </PageHead>
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] gap-6">
@@ -45,7 +45,9 @@ export function Person({ person, fields, links, forms }: Props) {
             {memberships.map(({ title, wording, joinedAt, submission }) => (
               <div key={title} className="mb-2">
                 <b className="font-semibold">{title}</b>{' '}
-                <span className="text-soft">joined {moment(joinedAt)} UTC</span>
+                <span className="text-soft">
+                  joined <Moment at={joinedAt} />
+                </span>
                 <blockquote className="border-l-2 border-moss pl-2">
                   “{wording}”{' '}
                   {submission && (
@@ -68,7 +70,7 @@ export function Person({ person, fields, links, forms }: Props) {
               {submissions.map(({ id, formName, state, receivedAt }) => (
                 <li key={id} className="py-0.5">
                   <Link href={`/arrivals/${id}`} className="underline">
-                    {formName}, {moment(receivedAt)}
+                    {formName}, <Moment at={receivedAt} />
                   </Link>{' '}
                   <StateChip state={state} />
                 </li>

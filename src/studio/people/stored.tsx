@@ -4,7 +4,8 @@ import { findField, RECORD_WORDS, type RecordField, type RecordType, showStored 
 import { titleOf } from '@/core/records/snapshot'
 import type { Change, Opened } from '@/db/queries/people'
 import { Chip } from '../ui/chip'
-import { moment } from '../ui/show'
+import { Moment, ZoneWords } from '../ui/moment'
+import { type Column, NOWRAP, Sheet } from '../ui/sheet'
 
 interface StoredProps {
   record: RecordType
@@ -46,81 +47,94 @@ export const Stored = ({ record, values, fields, changes }: StoredProps) => (
 )
 
 /** Every change of a record, the latest first. */
-export const Lineage = ({ record, fields, changes }: Omit<StoredProps, 'values'>) => (
-  <section>
-    <h2 className="mb-1.5">Every change</h2>
-    <table className="sheet">
-      <thead>
-        <tr>
-          <th>When, UTC</th>
-          <th>Field</th>
-          <th>From</th>
-          <th>To</th>
-          <th>Because</th>
-        </tr>
-      </thead>
-      <tbody>
-        {changes.map((change) => {
-          const field = findField(fields, record, change.field)
-          return (
-            <tr key={change.id}>
-              <td className="whitespace-nowrap">{moment(change.at)}</td>
-              <td>{field?.label ?? (change.field.startsWith('_') ? 'Company' : change.field)}</td>
-              <td className="text-soft">{showStored(field, change.from) || '—'}</td>
-              <td>{showStored(field, change.to) || '—'}</td>
-              <td className="text-soft">
-                {change.because} <SetBy change={change} />
-              </td>
-            </tr>
-          )
-        })}
-      </tbody>
-    </table>
-  </section>
-)
+export function Lineage({ record, fields, changes }: Omit<StoredProps, 'values'>) {
+  const fieldOf = (change: Change) => findField(fields, record, change.field)
+  const columns: Column<Change>[] = [
+    {
+      head: (
+        <>
+          When, <ZoneWords />
+        </>
+      ),
+      className: NOWRAP,
+      cell: ({ at }) => <Moment at={at} />,
+    },
+    {
+      head: 'Field',
+      cell: (change) => fieldOf(change)?.label ?? (change.field.startsWith('_') ? 'Company' : change.field),
+    },
+    {
+      head: 'From',
+      className: 'text-soft',
+      cell: (change) => showStored(fieldOf(change), change.from) || '—',
+    },
+    { head: 'To', cell: (change) => showStored(fieldOf(change), change.to) || '—' },
+    {
+      head: 'Because',
+      className: 'text-soft',
+      cell: (change) => (
+        <>
+          {change.because} <SetBy change={change} />
+        </>
+      ),
+    },
+  ]
+  return (
+    <section>
+      <h2 className="mb-1.5">Every change</h2>
+      <Sheet rows={changes} columns={columns} />
+    </section>
+  )
+}
 
 /** Deals and requests, with how far each is; nothing where there are none. */
 export function OpenedRecords({ opened, fields }: { opened: readonly Opened[]; fields: readonly RecordField[] }) {
   if (opened.length === 0) return null
-  const show = (record: RecordType, name: string, values: Answers) =>
-    showStored(findField(fields, record, name), values[name])
+  const columns: Column<Opened>[] = [
+    {
+      head: 'What',
+      cell: ({ type, key, values, formName }) => (
+        <>
+          <Chip tone="moss">{RECORD_WORDS[type].toLowerCase()}</Chip> {titleOf({ type, key, values })}
+          <span className="block text-soft">{formName}</span>
+        </>
+      ),
+    },
+    {
+      head: 'How far',
+      cell: ({ type, values }) => {
+        const name = type === 'deal' ? 'stage' : 'status'
+        return showStored(findField(fields, type, name), values[name])
+      },
+    },
+    { head: 'Holds', className: 'text-soft', cell: (one) => tellHeld(one, fields) },
+    {
+      head: (
+        <>
+          Opened, <ZoneWords />
+        </>
+      ),
+      className: NOWRAP,
+      cell: ({ createdAt }) => <Moment at={createdAt} />,
+    },
+  ]
   return (
     <section>
       <h2 className="mb-1.5">Deals and requests</h2>
-      <table className="sheet">
-        <thead>
-          <tr>
-            <th>What</th>
-            <th>How far</th>
-            <th>Holds</th>
-            <th>Opened, UTC</th>
-          </tr>
-        </thead>
-        <tbody>
-          {opened.map(({ id, type, key, values, formName, createdAt }) => (
-            <tr key={id}>
-              <td>
-                <Chip tone="moss">{RECORD_WORDS[type].toLowerCase()}</Chip> {titleOf({ type, key, values })}
-                <span className="block text-soft">{formName}</span>
-              </td>
-              <td>{show(type, type === 'deal' ? 'stage' : 'status', values)}</td>
-              <td className="text-soft">
-                {fields
-                  .filter(({ record, name }) => record === type && !/^(title|stage|status)$/.test(name))
-                  .flatMap((field) => {
-                    const words = showStored(field, values[field.name])
-                    return words ? [`${field.label}: ${words}`] : []
-                  })
-                  .join(' · ')}
-              </td>
-              <td className="whitespace-nowrap">{moment(createdAt)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Sheet rows={opened} columns={columns} />
     </section>
   )
 }
+
+/** What a deal or a request holds beside its title and how far it is: “Budget: 2500”. */
+const tellHeld = ({ type, values }: Opened, fields: readonly RecordField[]): string =>
+  fields
+    .filter(({ record, name }) => record === type && !/^(title|stage|status)$/.test(name))
+    .flatMap((field) => {
+      const words = showStored(field, values[field.name])
+      return words ? [`${field.label}: ${words}`] : []
+    })
+    .join(' · ')
 
 const SetBy = ({ change }: { change: Change }) =>
   change.submission ? (

@@ -171,7 +171,7 @@ function Sources({ sources }: { sources: Readout['sources'] }) {
                       point={finish.rate}
                     />
                   </span>
-                  <span className="w-[132px] text-right whitespace-nowrap text-soft">
+                  <span className="w-[142px] text-right whitespace-nowrap text-soft">
                     {percent(finish.rate)} · {range(finish)}
                   </span>
                 </span>

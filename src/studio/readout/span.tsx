@@ -1,6 +1,7 @@
 'use client'
 
 import { usePathname, useRouter } from 'next/navigation'
+import { ZoneWords } from '../ui/moment'
 
 /** The days the numbers cover, kept in the address. */
 export function Span({ from, to }: { from: string; to: string }) {
@@ -28,7 +29,9 @@ export function Span({ from, to }: { from: string; to: string }) {
         min={from}
         onChange={(e) => go({ from, to: e.target.value })}
       />
-      UTC
+      <span className="whitespace-nowrap">
+        <ZoneWords />
+      </span>
     </span>
   )
 }

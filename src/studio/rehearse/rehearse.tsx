@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react'
 import { type Answer, type Answers, isBlank, valueIn } from '@/core/answers/answer'
 import { showPlainly } from '@/core/answers/show'
 import { questionsAsked } from '@/core/form/values'
-import { type PlanResult, planDraftAction } from '../draft/actions'
+import { type Planned, planDraftAction } from '../draft/actions'
 import { useDraft } from '../draft/context'
 import { AnswerField } from '../kinds/answerField'
 import { Button } from '../ui/button'
@@ -27,7 +27,7 @@ export function Rehearse({ people, arrivals }: Props) {
   const { form, facts } = useDraft((state) => state)
   const [values, setValues] = useState<Answers>({})
   const [contact, setContact] = useState('')
-  const [result, setResult] = useState<PlanResult | null>(null)
+  const [result, setResult] = useState<Planned | null>(null)
   const [failed, setFailed] = useState(false)
   const settled = useSettled(JSON.stringify({ values, contact }), 250)
   useEffect(() => {
@@ -36,11 +36,11 @@ export function Rehearse({ people, arrivals }: Props) {
     const carried = Object.fromEntries(
       form.carried.flatMap(({ name }) => (Object.hasOwn(asked.values, name) ? [[name, asked.values[name]]] : [])),
     )
-    planDraftAction(facts.slug, form, asked.values, carried, asked.contact || null)
+    planDraftAction({ slug: facts.slug, draft: form, values: asked.values, carried, contact: asked.contact || null })
       .then((next) => {
         if (stale) return
-        setFailed(next === null)
-        if (next) setResult(next)
+        setFailed(!next.ok)
+        if (next.ok) setResult(next.value)
       })
       .catch(() => !stale && setFailed(true))
     return () => {
@@ -110,8 +110,8 @@ export function Rehearse({ people, arrivals }: Props) {
             </ul>
           </div>
         )}
-        {result && <PlanLines plan={result.plan} />}
-        {result?.plan.messages.map((message) => (
+        {result && <PlanLines plan={result} />}
+        {result?.messages.map((message) => (
           <details key={message.message} className="mt-3 rounded-md border border-rule bg-white px-3 py-2">
             <summary>
               <b className="font-semibold">{message.subject}</b>{' '}
@@ -125,9 +125,9 @@ export function Rehearse({ people, arrivals }: Props) {
         ))}
         {result && (
           <div className="mt-3 rounded-md border border-rule bg-white px-3 py-2">
-            <b className="font-semibold">{result.plan.outcome.title}</b>{' '}
+            <b className="font-semibold">{result.outcome.title}</b>{' '}
             <span className="text-soft">what the visitor sees</span>
-            <p className="whitespace-pre-line">{result.plan.outcome.body}</p>
+            <p className="whitespace-pre-line">{result.outcome.body}</p>
           </div>
         )}
       </section>

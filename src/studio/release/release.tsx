@@ -10,7 +10,7 @@ import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { Findings } from '../ui/finding'
 import { Framing } from './framing'
-import { moment } from '../ui/show'
+import { Moment, ZoneWords } from '../ui/moment'
 
 export interface PastRelease {
   id: string
@@ -37,9 +37,9 @@ export function Release({ releases }: { releases: PastRelease[] }) {
     try {
       const saved = await saveNow()
       if (saved === null) throw new Error('The draft could not be saved, so it was not released.')
-      const result = await releaseAction(facts.slug, saved)
-      if (!result.ok) throw new Error(result.reason)
-      toast(`Release ${result.number} is live`)
+      const result = await releaseAction({ slug: facts.slug, from: saved })
+      if (!result.ok) throw new Error(result.message)
+      toast(`Release ${result.value.number} is live`)
       router.refresh()
     } catch (error) {
       setRefused(error instanceof Error ? error.message : 'It was not released. Try again.')
@@ -106,7 +106,9 @@ export function Release({ releases }: { releases: PastRelease[] }) {
               <thead>
                 <tr>
                   <th>Release</th>
-                  <th>When, UTC</th>
+                  <th>
+                    When, <ZoneWords />
+                  </th>
                   <th>By</th>
                   <th>What changed</th>
                 </tr>
@@ -117,7 +119,9 @@ export function Release({ releases }: { releases: PastRelease[] }) {
                     <td className="whitespace-nowrap">
                       {number} {number === facts.live?.number && <Chip tone="moss">live</Chip>}
                     </td>
-                    <td className="whitespace-nowrap">{moment(releasedAt)}</td>
+                    <td className="whitespace-nowrap">
+                      <Moment at={releasedAt} />
+                    </td>
                     <td>{by ?? 'API'}</td>
                     <td>{told.join('; ') || 'nothing'}</td>
                   </tr>

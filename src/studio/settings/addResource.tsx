@@ -22,7 +22,7 @@ export function AddResource({ what, onAdded }: Props) {
     if (added.ok) {
       field.reset()
       setWrong(null)
-      onAdded(added.name, added.resources)
+      onAdded(added.value.name, added.now)
     } else setWrong(added.message)
   }
   return (

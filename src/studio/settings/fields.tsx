@@ -17,7 +17,8 @@ import { OptionsField } from '../kinds/options'
 import { Button } from '../ui/button'
 import { ChoiceField, TextField } from '../ui/field'
 import { toast } from '../ui/toast'
-import { addFieldAction, type AddResult, orderFieldsAction, setFieldAction } from './actions'
+import type { Changed } from './change'
+import { addFieldAction, orderFieldsAction, setFieldAction } from './actions'
 
 const TYPES = FIELD_TYPES.map((type) => [type, rulesOfField(type).words] as const)
 
@@ -27,14 +28,14 @@ export function Fields({ fields, onSaved }: { fields: RecordField[]; onSaved: (r
   const [open, setOpen] = useState<string | null>(null)
   const here = fields.filter((field) => field.record === record)
   const names = here.map(({ name }) => name)
-  const keep = (result: AddResult) => (result.ok ? onSaved(result.resources) : toast(result.message))
+  const keep = (result: Changed<unknown, Resources>) => (result.ok ? onSaved(result.now) : toast(result.message))
   const change = async (field: RecordField, part: Partial<RecordField>) => {
     const { label, type, options, retired } = { ...field, ...part }
-    keep(await setFieldAction(record, field.name, { label, type, options, retired }))
+    keep(await setFieldAction({ record, name: field.name, label, type, options, retired }))
   }
   const move = async (index: number, by: -1 | 1) => {
     const name = names[index] ?? ''
-    onSaved(await orderFieldsAction(record, names.toSpliced(index, 1).toSpliced(index + by, 0, name)))
+    keep(await orderFieldsAction({ record, names: names.toSpliced(index, 1).toSpliced(index + by, 0, name) }))
   }
   return (
     <section>
@@ -77,7 +78,7 @@ export function Fields({ fields, onSaved }: { fields: RecordField[]; onSaved: (r
           ))}
         </tbody>
       </table>
-      <NewField record={record} onAdd={async (label, type) => keep(await addFieldAction(record, label, type))} />
+      <NewField record={record} onAdd={async (label, type) => keep(await addFieldAction({ record, label, type }))} />
     </section>
   )
 }

@@ -6,19 +6,26 @@ import type { Resources } from '@/core/form/examine'
 import { Desks } from '../dispatch/desks'
 import { Button } from '../ui/button'
 import { ForGood } from '../ui/forGood'
+import { toast } from '../ui/toast'
+import { Moment } from '../ui/moment'
 import { AddResource } from './addResource'
+import type { ConnectionRow } from './connection_actions'
+import { Connections } from './connections'
 import { Fields } from './fields'
+import { TimeZone } from './timeZone'
 import { newTokenAction, withdrawTokenAction } from './actions'
 
 interface Props {
   resources: Resources
+  connections: ConnectionRow[]
   mailDomain: string
+  timeZone: string
   api: string
-  tokens: { id: string; name: string; lastUsed: string | null; withdrawn: string | null }[]
+  tokens: { id: string; name: string; lastUsedAt: Date | null; withdrawnAt: Date | null }[]
 }
 
 /** What every form of the workspace shares: desks, lists, contact fields, and access for programs. */
-export function Settings({ resources: start, mailDomain, api, tokens }: Props) {
+export function Settings({ resources: start, connections, mailDomain, timeZone, api, tokens }: Props) {
   const router = useRouter()
   const [resources, setResources] = useState(start)
   const [token, setToken] = useState<string | null>(null)
@@ -41,12 +48,13 @@ export function Settings({ resources: start, mailDomain, api, tokens }: Props) {
             </p>
           ))}
           <AddResource what="list" onAdded={keep} />
-          <h2 className="mt-6 mb-1.5">Mail</h2>
-          <p>
-            Messages come from <span className="name">forms@{mailDomain}</span>, so that replies and filters know the
-            sender.
-          </p>
         </section>
+        <TimeZone zone={timeZone} />
+        <Connections connections={connections} />
+        <p>
+          Messages come from <span className="name">forms@{mailDomain}</span>, so that replies and filters know the
+          sender.
+        </p>
       </div>
       <div className="space-y-6">
         <Fields fields={resources.fields} onSaved={setResources} />
@@ -58,18 +66,19 @@ export function Settings({ resources: start, mailDomain, api, tokens }: Props) {
               /api/openapi.json
             </a>
           </p>
-          {tokens.map(({ id, name, lastUsed, withdrawn }) => (
+          {tokens.map(({ id, name, lastUsedAt, withdrawnAt }) => (
             <div key={id} className="flex min-h-8 items-center gap-2 border-b border-rule py-1">
-              <span className={withdrawn ? 'line-through' : ''}>{name}</span>
+              <span className={withdrawnAt ? 'line-through' : ''}>{name}</span>
               <span className="text-soft">
-                {withdrawn ? `withdrawn ${withdrawn} UTC` : lastUsed ? `last used ${lastUsed} UTC` : 'never used'}
+                {withdrawnAt ? 'withdrawn ' : lastUsedAt ? 'last used ' : 'never used'}
+                {(withdrawnAt ?? lastUsedAt) && <Moment at={withdrawnAt ?? lastUsedAt ?? ''} />}
               </span>
-              {!withdrawn && (
+              {!withdrawnAt && (
                 <span className="ml-auto">
                   <ForGood
                     label="Withdraw"
                     what={`the token ${name}`}
-                    action={() => withdrawTokenAction(id)}
+                    action={() => withdrawTokenAction({ id })}
                     done="The token is withdrawn"
                   />
                 </span>
@@ -79,8 +88,9 @@ export function Settings({ resources: start, mailDomain, api, tokens }: Props) {
           <Button
             className="mt-2"
             onClick={() =>
-              void newTokenAction('Token').then((made) => {
-                setToken(made)
+              void newTokenAction({ title: 'Token' }).then((made) => {
+                if (made.ok) setToken(made.value.token)
+                else toast(made.message)
                 router.refresh()
               })
             }

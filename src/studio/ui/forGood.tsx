@@ -2,6 +2,7 @@
 
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
+import type { Done } from '@/server/done'
 import { toast } from './toast'
 import { Button } from './button'
 
@@ -9,7 +10,7 @@ interface Props {
   label: string
   /** What it is done to, for those who hear the page. */
   what: string
-  action: () => Promise<boolean>
+  action: () => Promise<Done<null>>
   done: string
 }
 
@@ -20,8 +21,8 @@ export function ForGood({ label, what, action, done }: Props) {
   const run = async () => {
     setAsking(false)
     try {
-      await action()
-      toast(done)
+      const result = await action()
+      toast(result.ok ? done : result.message)
     } catch {
       toast('Lichen cannot be reached. Try again in a moment.')
     }

@@ -47,6 +47,37 @@ export function SearchBox({ label }: { label: string }) {
   )
 }
 
+interface HeadProps {
+  children: ReactNode
+  /** What the list is sorted by where the address says nothing. */
+  usual: string
+  /** The key this head sorts by. */
+  by: string
+  right?: boolean
+}
+
+/** A head that sorts its list: pressed again, the other way round. The address keeps it. */
+export function SortHead({ children, usual, by, right }: HeadProps) {
+  const filters = useFilters()
+  const now = filters.get('sort') || usual
+  const direction = now === by ? 'ascending' : now === `-${by}` ? 'descending' : undefined
+  // Moments and figures are wanted from the greatest down first, as the usual sorting is.
+  const first = right || usual === `-${by}` ? `-${by}` : by
+  const next = direction === undefined ? first : direction === 'ascending' ? `-${by}` : by
+  return (
+    <th aria-sort={direction} className={right ? 'text-right!' : undefined}>
+      <button
+        type="button"
+        className="rounded-sm hover:underline"
+        onClick={() => filters.set({ sort: next === usual ? '' : next })}
+      >
+        {children}
+        {direction && <span aria-hidden> {direction === 'ascending' ? '↑' : '↓'}</span>}
+      </button>
+    </th>
+  )
+}
+
 /** Whether somebody has just pressed a link: what they typed before must not call them back. */
 function useLeaving() {
   const leaving = useRef(false)

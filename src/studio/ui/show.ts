@@ -12,16 +12,6 @@ export const figure = (n: number): string => n.toLocaleString('en-GB').replaceAl
 export const range = ({ low, high }: { low: number; high: number }): string =>
   `${(low * 100).toFixed(1)}–${(high * 100).toFixed(1)}`
 
-/** Day and time in UTC, as the numbers count them. */
-export const moment = (at: Date | string): string =>
-  new Date(at).toLocaleString('en-GB', {
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-    timeZone: 'UTC',
-  })
-
 export const ago = (at: Date | string): string => `${formatDistanceToNowStrict(new Date(at))} ago`
 
 export function duration(seconds: number): string {

@@ -6,7 +6,6 @@ export const date: VisitorKind<'date'> = {
     <TextInput
       props={props}
       type="date"
-      short
       min={props.question.earliest ?? undefined}
       max={props.question.latest ?? undefined}
     />

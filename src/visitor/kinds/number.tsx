@@ -4,7 +4,7 @@ import { TextInput } from './textInput'
 /** A text field with a number pad: number inputs drop what they cannot read without saying so. */
 const NumberField = (props: ControlProps<'number'>) => (
   <span className="with-unit">
-    <TextInput props={props} short inputMode="decimal" />
+    <TextInput props={props} inputMode="decimal" />
     {props.question.unit && <span className="unit">{props.question.unit}</span>}
   </span>
 )

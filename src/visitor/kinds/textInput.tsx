@@ -7,14 +7,12 @@ interface Props extends Pick<
 > {
   props: Omit<ControlProps, 'question'> & { question: { name: string; required: boolean } }
   type?: 'text' | 'email' | 'date'
-  /** Whether it is only as wide as a number or a date. */
-  short?: boolean
 }
 
 /** One line of text, of whatever sort. */
-export const TextInput = ({ props, type = 'text', short, ...more }: Props) => (
+export const TextInput = ({ props, type = 'text', ...more }: Props) => (
   <input
-    className={short ? 'field short' : 'field'}
+    className="field"
     type={type}
     id={props.id}
     name={props.question.name}

@@ -8,8 +8,8 @@ export const metadata = { title: 'Arrivals' }
 
 const STATES = ['received', 'applied', 'failed'] as const
 
-export default memberPage(async ({ workspaceId }, { search: { form, state, search } }) => {
-  const query: ArrivalQuery = { form, search, state: STATES.find((known) => known === state) }
+export default memberPage(async ({ workspaceId }, { search: { form, state, search, sort } }) => {
+  const query: ArrivalQuery = { form, search, sort, state: STATES.find((known) => known === state) }
   const unfinished = state === 'unfinished'
   const [forms, submissions, left] = await Promise.all([
     listFormNames(context().db, workspaceId),

@@ -1,9 +1,17 @@
+import { readResources } from '@/db/queries/workspace'
 import { memberPage } from '@/server/access/session'
+import { context } from '@/server/context'
 import { peopleAction } from '@/studio/people/actions'
 import { People } from '@/studio/people/people'
 
+/** As many fields as fit beside the rest. */
+const MOST_FIELDS = 2
+
 export const metadata = { title: 'People' }
 
-export default memberPage(async (_, { search: { search } }) => (
-  <People search={search} first={await peopleAction(search, null)} />
-))
+export default memberPage(async ({ workspaceId }, { search: { search, sort } }) => {
+  const query = { search, sort }
+  const [{ fields }, first] = await Promise.all([readResources(context().db, workspaceId), peopleAction(query, null)])
+  const choices = fields.filter(({ record, type, retired }) => record === 'contact' && type === 'choice' && !retired)
+  return <People query={query} fields={choices.slice(0, MOST_FIELDS)} first={first} />
+})

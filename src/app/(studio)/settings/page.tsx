@@ -1,28 +1,31 @@
+import { listConnections } from '@/db/queries/connections'
 import { readResources } from '@/db/queries/workspace'
 import { memberPage } from '@/server/access/session'
 import { listTokens } from '@/server/access/token'
 import { context } from '@/server/context'
 import { Settings } from '@/studio/settings/settings'
-import { moment } from '@/studio/ui/show'
 
 export const metadata = { title: 'Settings' }
 
 export default memberPage(async ({ workspaceId }) => {
   const { db, config } = context()
-  const [{ workspace, ...resources }, tokens] = await Promise.all([
+  const [{ workspace, ...resources }, connections, tokens] = await Promise.all([
     readResources(db, workspaceId),
+    listConnections(db, workspaceId),
     listTokens(db, workspaceId),
   ])
   return (
     <Settings
       resources={resources}
+      connections={connections}
       mailDomain={workspace.mailDomain}
+      timeZone={workspace.timeZone}
       api={`${config.LICHEN_URL}/api/v1`}
       tokens={tokens.map(({ id, name, lastUsedAt, withdrawnAt }) => ({
         id,
         name,
-        lastUsed: lastUsedAt && moment(lastUsedAt),
-        withdrawn: withdrawnAt && moment(withdrawnAt),
+        lastUsedAt,
+        withdrawnAt,
       }))}
     />
   )

@@ -47,6 +47,7 @@ export const manner: KindManner<DateSettings> = {
       ...(latest === null ? [] : [{ pattern: dayPattern(latest, 'most') }]),
     ],
   }),
+  width: 'short',
   fillable: true,
   contradictions: ({ earliest, latest }) =>
     earliest !== null && latest !== null && earliest > latest

@@ -53,6 +53,7 @@ export const manner: KindManner<NumberSettings> = {
     const stops = stopsOf(minimum, maximum, step)
     return stops ? { enum: stops } : { ...schema, $comment: `Also a multiple of ${step}, in decimal arithmetic` }
   },
+  width: 'short',
   fillable: true,
   contradictions({ minimum, maximum, step }) {
     const found = []

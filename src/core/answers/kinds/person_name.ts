@@ -56,6 +56,7 @@ export const manner: KindManner<PersonName> = {
   }),
   schema: () => schema,
   requiredSchema: () => ({ ...schema, required: PARTS }),
+  width: 'line',
   fillable: true,
   unsummed: true,
 }

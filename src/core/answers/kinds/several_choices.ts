@@ -50,6 +50,7 @@ export const manner: KindManner<SeveralChoices> = {
     minItems: question.least ?? 1,
     ...(question.most === null ? {} : { maxItems: question.most }),
   }),
+  width: 'line',
   fillable: true,
   contradictions: (question) => [
     ...EXAMINED_OPTIONS.contradictions(question),

@@ -33,6 +33,7 @@ export const manner: KindManner<SingleChoice> = {
   must: ({ options }) => `one of ${options.length}`,
   domain: (question) => ({ is: 'one of', values: valuesOf(question) }),
   schema: (question) => ({ type: 'string', enum: valuesOf(question) }),
+  width: 'line',
   fillable: true,
   ...EXAMINED_OPTIONS,
 }

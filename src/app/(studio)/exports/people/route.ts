@@ -1,4 +1,4 @@
-import { peopleExportSchema } from '@/server/api/schemas'
+import { peopleExportSchema } from '@/server/exports/asked'
 import { context } from '@/server/context'
 import { exportPeople } from '@/server/exports/rows'
 import { writeExport } from '@/server/exports/write'

@@ -1,4 +1,4 @@
-import { submissionExportSchema } from '@/server/api/schemas'
+import { submissionExportSchema } from '@/server/exports/asked'
 import { context } from '@/server/context'
 import { exportSubmissions } from '@/server/exports/rows'
 import { writeExport } from '@/server/exports/write'

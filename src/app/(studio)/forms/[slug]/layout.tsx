@@ -23,7 +23,7 @@ export default memberLayout(async ({ workspaceId }, { params: { slug = '' } }, c
   if (!stored) notFound()
   const form = readStored(stored.draft)
   const live = stored.liveDefinition ? readStored(stored.liveDefinition) : null
-  const { from, to } = defaultSpan({}, new Date())
+  const { from, to } = defaultSpan({}, new Date(), stored.timeZone)
   const [resources, rehearsed, readout, routed] = await Promise.all([
     readResources(db, workspaceId),
     rehearseLatest(db, stored),

@@ -4,6 +4,6 @@ import { Companies } from '@/studio/people/companies'
 
 export const metadata = { title: 'Companies' }
 
-export default memberPage(async (_, { search: { search } }) => (
-  <Companies search={search} first={await companiesAction(search, null)} />
+export default memberPage(async (_, { search: { search, sort } }) => (
+  <Companies query={{ search, sort }} first={await companiesAction({ search, sort }, null)} />
 ))

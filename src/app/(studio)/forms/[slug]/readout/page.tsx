@@ -3,7 +3,7 @@ import { readStored } from '@/core/form/stored'
 import { listUnfinished } from '@/db/queries/arrivals'
 import { findForm } from '@/db/queries/forms'
 import { memberPage } from '@/server/access/session'
-import { spanSchema } from '@/server/api/schemas'
+import { spanSchema } from '@/server/deeds/forms'
 import { context } from '@/server/context'
 import { readReadout } from '@/server/readout/readReadout'
 import { readSummaries } from '@/server/readout/readSummaries'
@@ -15,7 +15,7 @@ export default memberPage(async ({ workspaceId }, { params: { slug = '' }, searc
   const stored = await findForm(db, workspaceId, slug)
   if (!stored) notFound()
   const form = readStored(stored.liveDefinition ?? stored.draft)
-  const { from, to } = defaultSpan(spanSchema.safeParse(search).data ?? {}, new Date())
+  const { from, to } = defaultSpan(spanSchema.safeParse(search).data ?? {}, new Date(), stored.timeZone)
   const [numbers, summaries, left] = await Promise.all([
     readReadout(db, stored.id, form, from, to),
     readSummaries(db, stored.id, form, from, to),

@@ -1,11 +1,11 @@
+import { showMoment } from '@/core/formats/zone'
 import { listSubmissions } from '@/db/queries/arrivals'
 import { listPeople } from '@/db/queries/people'
 import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
 import { Rehearse } from '@/studio/rehearse/rehearse'
-import { moment } from '@/studio/ui/show'
 
-export default memberPage(async ({ workspaceId }, { params: { slug = '' } }) => {
+export default memberPage(async ({ workspaceId, timeZone }, { params: { slug = '' } }) => {
   const { db } = context()
   const [people, arrivals] = await Promise.all([
     listPeople(db, workspaceId, { limit: 30 }),
@@ -16,7 +16,7 @@ export default memberPage(async ({ workspaceId }, { params: { slug = '' } }) => 
       people={people.rows.map(({ id, email }) => ({ id, name: email }))}
       arrivals={arrivals.rows.map(({ id, email, receivedAt, values }) => ({
         id,
-        title: `${email ?? 'somebody'}, ${moment(receivedAt)}`,
+        title: `${email ?? 'somebody'}, ${showMoment(timeZone, receivedAt)}`,
         values,
       }))}
     />

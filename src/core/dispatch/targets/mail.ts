@@ -1,0 +1,53 @@
+import { z } from 'zod'
+import { secretSetting } from './settings'
+import type { TargetRules } from './target'
+
+export interface MailBody {
+  to: 'mail'
+  from: { name: string; address: string }
+  recipients: string[]
+  replyTo: string | null
+  subject: string
+  text: string
+  date: string
+}
+
+/** Mail: every message of a plan, over a mail server of the workspace's own or else the installation's. */
+export const mail: TargetRules<MailBody> = {
+  words: 'Mail server',
+  about: 'Carries every message, in place of the mail server of this installation.',
+  settings: {
+    server: {
+      label: 'Server',
+      hint: 'smtps://mail.example:465, or smtp://mail.example:587',
+      secret: false,
+      needed: true,
+      schema: z
+        .string()
+        .regex(/^smtps?:\/\/[^\s/?#@]{1,300}\/?$/, 'Give a server, such as smtps://mail.example:465')
+        .refine((text) => URL.canParse(text), 'Give a server, such as smtps://mail.example:465'),
+    },
+    user: { label: 'User', hint: 'Where it asks for one', secret: false, needed: false, schema: z.string().max(300) },
+    password: secretSetting('Password', 'Where it asks for one'),
+  },
+  chosen: false,
+  plan: ({ messages }, connection) =>
+    messages.map(({ message, desk, title, to, because }, index) => ({
+      key: desk ? `mail:${message}:${desk.name}` : `mail:${message}`,
+      to: 'mail',
+      connection: connection?.name ?? null,
+      message: index,
+      text: `Mail “${title}” to ${to.join(', ')}`,
+      because,
+    })),
+  body({ message }, { plan, at }) {
+    const planned = message === null ? undefined : plan.messages[message]
+    if (!planned) throw new Error('A mail delivery needs its message')
+    const { from, to, replyTo, subject, text } = planned
+    return { to: 'mail', from, recipients: to, replyTo, subject, text, date: at.toISOString() }
+  },
+  explain: ({ subject, recipients, text }) => ({
+    line: `Mail “${subject}” to ${recipients.join(', ')}`,
+    text,
+  }),
+}

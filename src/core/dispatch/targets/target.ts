@@ -1,0 +1,80 @@
+import type { z } from 'zod'
+import type { Answers } from '../../answers/answer'
+import type { Form } from '../../form/definition'
+import type { Plan } from '../../plan'
+import type { RecordState } from '../../records/snapshot'
+import type { Connection } from '../connection'
+import type { CrmBody } from './crm'
+import type { MailBody } from './mail'
+import type { WebhookBody } from './webhook'
+
+/** What each target sends, by its name. A new target adds a line here, one in the registry and one where it is sent. */
+export interface Bodies {
+  mail: MailBody
+  crm: CrmBody
+  webhook: WebhookBody
+}
+
+export type TargetName = keyof Bodies
+
+/** A delivery complete enough to be sent, and sent again, without looking anything up. */
+export type DeliveryBody = Bodies[TargetName]
+
+/** One thing to send outside. `key` is unique in a plan and the same each time it is made. */
+export interface PlannedDelivery {
+  key: string
+  to: TargetName
+  /** Name of the connection; `null` for mail over the installation's own mail server. */
+  connection: string | null
+  /** Index of the message it carries, for mail. */
+  message: number | null
+  /** What it is, in words. */
+  text: string
+  because: string
+}
+
+/** A plan as far as it is made when deliveries are planned. */
+export type PlanSoFar = Pick<Plan, 'person' | 'records' | 'changes' | 'lists' | 'messages'>
+
+/** A record as it is once a plan was applied. */
+type WrittenRecord = RecordState & { revision: number }
+
+/** What bodies are made of: the plan, and what applying it made of the records. */
+interface Sent {
+  form: Form
+  values: Answers
+  plan: Plan
+  submission: { id: string; form: { slug: string; name: string }; release: number; receivedAt: Date }
+  contact: WrittenRecord | null
+  company: WrittenRecord | null
+  /** When the plan was applied. */
+  at: Date
+}
+
+/** One setting of a connection. Secret ones are kept encrypted and never shown again. */
+export interface Setting {
+  label: string
+  hint: string
+  secret: boolean
+  needed: boolean
+  /** Whether one is made where none is entered: a secret of ours, which is never sent itself. */
+  made?: true
+  /** Checks and normalises what was entered. */
+  schema: z.ZodType<string, string>
+}
+
+/** What a target is: everything about an outside place but the sending itself, which is the server's. */
+export interface TargetRules<Body extends DeliveryBody> {
+  /** What people call it. */
+  words: string
+  /** In one sentence, what is sent there. */
+  about: string
+  settings: Readonly<Record<string, Setting>>
+  /** Whether forms choose among its connections. */
+  chosen: boolean
+  /** What a submission sends to one connection, and why; `chosen` says why the connection is meant at all. */
+  plan(soFar: PlanSoFar, connection: Connection | null, chosen: string): PlannedDelivery[]
+  body(planned: PlannedDelivery, sent: Sent): Body
+  /** What a delivery is, in a line; and all of what is sent, to be read. */
+  explain(body: Body): { line: string; text: string }
+}

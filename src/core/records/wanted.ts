@@ -1,0 +1,43 @@
+import type { Answers } from '../answers/answer'
+import type { Form } from '../form/definition'
+import { companyDomain, companyKey } from './company'
+import { companyNameIn, emailIn } from './match'
+
+/** Records that may be matched: contacts by address or id, companies by key or mail domain, and what forms have opened. */
+export interface Wanted {
+  emails: readonly string[]
+  contacts: readonly string[]
+  companyKeys: readonly string[]
+  domains: readonly string[]
+  /** Whether deals and requests of these people count, too. */
+  openings: boolean
+}
+
+/** What one submission may match: whoever makes its plan must know all of it. `form` is `null` where none can be read. */
+export function wantedBy(form: Form | null, values: Answers, linkHolder: string | null): Wanted {
+  const contacts = linkHolder ? [linkHolder] : []
+  if (!form) return { emails: [], contacts, companyKeys: [], domains: [], openings: false }
+  const { records } = form
+  const email = emailIn(form, values)
+  const company = records.company ? companyNameIn(form, values) : null
+  const domain = records.company && email ? companyDomain(email) : null
+  return {
+    emails: email ? [email] : [],
+    contacts,
+    companyKeys: company ? [companyKey(company)] : [],
+    domains: domain ? [domain] : [],
+    openings: records.deal?.again === 'same' || records.request?.again === 'same',
+  }
+}
+
+/** What several submissions may match, each thing once. */
+export function joinWanted(all: readonly Wanted[]): Wanted {
+  const each = (key: 'emails' | 'contacts' | 'companyKeys' | 'domains') => [...new Set(all.flatMap((one) => one[key]))]
+  return {
+    emails: each('emails'),
+    contacts: each('contacts'),
+    companyKeys: each('companyKeys'),
+    domains: each('domains'),
+    openings: all.some(({ openings }) => openings),
+  }
+}

@@ -1,0 +1,81 @@
+import { upgradeForm } from '@/core/form/upgrade'
+import { context } from '../context'
+import * as arrivals from '../deeds/arrivals'
+import * as forms from '../deeds/forms'
+import * as people from '../deeds/people'
+import * as settings from '../deeds/settings'
+import { peopleExportSchema, submissionExportSchema } from '../exports/asked'
+import { exportPeople, exportSubmissions } from '../exports/rows'
+import { writeExport } from '../exports/write'
+import { del, type DownloadRoute, get, post, put, type Route } from './route'
+
+/** A form that is made may bring a draft of an older format. */
+const upgradeDraft = (json: unknown): unknown =>
+  typeof json === 'object' && json !== null && 'draft' in json ? { ...json, draft: upgradeForm(json.draft) } : json
+
+/** Every operation of `/api/v1`: the server runs them, and the OpenAPI description is made from them. */
+export const routes: Route[] = [
+  get('/forms', forms.readForms),
+  post('/forms', forms.addForm, 201, { prepare: upgradeDraft }),
+  post('/forms/{of}/copies', forms.copyForm),
+  get('/forms/{slug}/draft', forms.readDraft, 200, { draft: true }),
+  put('/forms/{slug}/draft', forms.saveDraft, 200, { draft: true, body: 'draft', prepare: upgradeForm }),
+  get('/forms/{slug}/answers.schema.json', forms.readAnswersSchema),
+  get('/forms/{slug}/conditions.logic.json', forms.readConditions),
+  post('/forms/{slug}/releases', forms.releaseForm),
+  post('/forms/{slug}/plan', forms.planDraft, 200, { prepare: upgradeDraft }),
+  get('/forms/{slug}/readout', forms.readReadout),
+
+  get('/submissions', arrivals.readSubmissions),
+  get('/submissions/{id}', arrivals.readSubmission),
+  post('/submissions/{id}/again', arrivals.runAgain, 204),
+  get('/unfinished', arrivals.readUnfinished),
+  get('/deliveries', arrivals.readOutbox),
+  post('/deliveries/{id}/again', arrivals.sendAgain, 204),
+  download('/exports/submissions', 'Every submission that fits', submissionExportSchema, exportSubmissions),
+
+  get('/contacts', people.readContacts),
+  post('/contacts', people.addContact),
+  get('/contacts/{id}', people.readContact),
+  post('/contacts/{id}/links', people.addLink),
+  del('/links/{id}', people.dropLink),
+  get('/companies', people.readCompanies),
+  get('/companies/{id}', people.readCompany),
+  download('/exports/contacts', 'Every contact that fits', peopleExportSchema, exportPeople),
+
+  get('/settings', settings.readSettings),
+  put('/settings/time-zone', settings.setTimeZone),
+  post('/desks', settings.addDesk),
+  put('/desks/{name}', settings.changeDesk),
+  post('/lists', settings.addList),
+  post('/fields/{record}', settings.addField),
+  put('/fields/{record}', settings.orderFields, 204),
+  put('/fields/{record}/{name}', settings.changeField),
+  get('/connections', settings.readConnections),
+  post('/connections', settings.addConnection),
+  put('/connections/{name}', settings.changeConnection),
+  post('/connections/{name}/tries', settings.tryConnection, 200),
+  del('/tokens/{id}', settings.dropToken),
+]
+
+function download<Filter extends object>(
+  path: string,
+  what: string,
+  query: DownloadRoute['query'],
+  rows: (
+    db: ReturnType<typeof context>['db'],
+    workspaceId: string,
+    filter: Filter,
+  ) => Promise<Parameters<typeof writeExport>[0]>,
+): DownloadRoute {
+  return {
+    method: 'GET',
+    path,
+    summary: `${what}, as a download`,
+    query,
+    async write(workspaceId, asked) {
+      const { format, ...filter } = asked as { format: Parameters<typeof writeExport>[1] } & Filter
+      return writeExport(await rows(context().db, workspaceId, filter as unknown as Filter), format)
+    },
+  }
+}

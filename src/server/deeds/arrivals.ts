@@ -1,0 +1,143 @@
+import { z } from 'zod'
+import type { Origin } from '@/core/fill/origin'
+import { listSubmissions, listUnfinished, SUBMISSION_KEYS, UNFINISHED_KEYS } from '@/db/queries/arrivals'
+import { DELIVERY_KEYS, listDeliveries, resendDelivery } from '@/db/queries/deliveries'
+import { requeueSubmission } from '@/db/queries/submissions'
+import { done, notDone } from '../done'
+import { showSubmission } from '../submissions/showSubmission'
+import { deed } from './deed'
+import { deedOn } from './deed_on'
+import { listSchema, slugSchema } from './lists'
+import { outcome, plan } from './plan_shape'
+import { answers, deliveryBody, deliveryState, moment, pageOf } from './shapes'
+
+/** Submissions, unfinished entries and deliveries: read, run again, sent again. */
+
+export const stateSchema = z.enum(['received', 'applied', 'failed'])
+
+const submissionRow = z.object({
+  id: z.uuid(),
+  form: z.string(),
+  formName: z.string(),
+  release: z.number(),
+  state: stateSchema,
+  contact: z.uuid().nullable(),
+  email: z.string().nullable(),
+  person: z.string().nullable().describe('What people call the contact'),
+  values: answers,
+  error: z.string().nullable(),
+  receivedAt: moment,
+  appliedAt: moment.nullable(),
+  desks: z.array(z.string()).nullable().describe('Who was told'),
+  undelivered: z.number().describe('Deliveries that were given up'),
+})
+
+export const readSubmissions = deed({
+  summary: 'Submissions, newest first',
+  input: listSchema(SUBMISSION_KEYS).extend({ form: slugSchema.optional(), state: stateSchema.optional() }),
+  gives: pageOf('submissions', submissionRow),
+  async run({ context, workspaceId }, filter) {
+    const { rows, next } = await listSubmissions(context.db, workspaceId, filter)
+    return done({ submissions: rows, next })
+  },
+})
+
+const unfinishedRow = z.object({
+  id: z.uuid(),
+  form: z.string(),
+  formName: z.string(),
+  release: z.number(),
+  answers: answers.nullable(),
+  steps: z.array(z.string()).describe('Steps that were reached, in order'),
+  source: z.string(),
+  returnedAt: moment.nullable(),
+  contact: z.uuid().nullable(),
+  email: z.string().nullable(),
+  lastAt: moment,
+})
+
+export const readUnfinished = deed({
+  summary: 'Entries that were left midway, the last touched first',
+  input: listSchema(UNFINISHED_KEYS).extend({ form: slugSchema.optional() }),
+  gives: pageOf('unfinished', unfinishedRow),
+  async run({ context, workspaceId }, filter) {
+    const { rows, next } = await listUnfinished(context.db, workspaceId, filter)
+    return done({ unfinished: rows, next })
+  },
+})
+
+const origins = z.record(
+  z.string(),
+  z.enum(['typed', 'link', 'record', 'browser', 'constant', 'default'] satisfies Origin[]),
+)
+
+const delivery = z.object({
+  id: z.uuid(),
+  key: z.string(),
+  body: deliveryBody,
+  because: z.string(),
+  connection: z.string().nullable().describe('Title of the connection it goes over'),
+  state: deliveryState,
+  attempts: z.number(),
+  error: z.string().nullable(),
+  createdAt: moment,
+  nextAt: moment.nullable(),
+  settledAt: moment.nullable(),
+  submission: z.uuid(),
+  formName: z.string(),
+})
+
+export const readSubmission = deed({
+  summary: 'One submission with the plan that ran and its deliveries',
+  input: z.object({ id: z.uuid() }),
+  gives: z.object({
+    id: z.uuid(),
+    form: z.string(),
+    formName: z.string(),
+    release: z.number(),
+    state: stateSchema,
+    values: answers,
+    origins,
+    link: z.record(z.string(), z.string()),
+    pageBefore: z.string().nullable(),
+    outcome,
+    plan: plan.nullable(),
+    error: z.string().nullable(),
+    contact: z.uuid().nullable(),
+    email: z.string().nullable(),
+    source: z.string().nullable(),
+    beganAt: moment.nullable(),
+    receivedAt: moment,
+    appliedAt: moment.nullable(),
+    deliveries: z.array(delivery),
+  }),
+  refusals: { 404: 'No such submission' },
+  async run({ context, workspaceId }, { id }) {
+    const shown = await showSubmission(context.db, workspaceId, id)
+    return shown ? done(shown.submission) : notDone(404, 'There is no such submission.')
+  },
+})
+
+export const runAgain = deedOn({
+  summary: 'Apply a submission again that could not be applied',
+  missing: 'No failed submission has this id.',
+  run: ({ db }, workspaceId, id) => requeueSubmission(db, workspaceId, id),
+})
+
+export const readOutbox = deed({
+  summary: 'Deliveries to the outside, newest first',
+  input: listSchema(DELIVERY_KEYS).extend({
+    which: z.enum(['open', 'all']).default('all').describe('Those that are not delivered yet, or all'),
+  }),
+  gives: pageOf('deliveries', delivery),
+  async run({ context, workspaceId }, filter) {
+    const { rows, next } = await listDeliveries(context.db, workspaceId, filter)
+    return done({ deliveries: rows, next })
+  },
+})
+
+export const sendAgain = deedOn({
+  summary: 'Send a delivery again that has not got through, with all its attempts before it',
+  missing: 'No delivery that waits has this id.',
+  run: ({ db }, workspaceId, id) => resendDelivery(db, workspaceId, id),
+})

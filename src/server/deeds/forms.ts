@@ -1,0 +1,269 @@
+import { z } from 'zod'
+import { answersSchema } from '@/core/answers/schema'
+import { formSchema } from '@/core/form/definition'
+import { examineForm } from '@/core/form/examine'
+import type { Finding } from '@/core/form/finding'
+import { readStored } from '@/core/form/stored'
+import { exportConditions } from '@/core/logic/json_logic'
+import { findForm, type StoredForm } from '@/db/queries/forms'
+import { findContact } from '@/db/queries/people'
+import { readResources } from '@/db/queries/workspace'
+import { type Done, done, notDone } from '../done'
+import { createForm } from '../forms/createForm'
+import { listForms } from '../forms/listForms'
+import { planDraft as planOf } from '../forms/planDraft'
+import { releaseForm as releaseDraft } from '../forms/releaseForm'
+import { saveDraft as writeDraft } from '../forms/saveDraft'
+import { readReadout as countReadout } from '../readout/readReadout'
+import { readSummaries } from '../readout/readSummaries'
+import { defaultSpan } from '../readout/span'
+import { type Actor, deed } from './deed'
+import { slugSchema } from './lists'
+import { plan as planShape } from './plan_shape'
+import { moment, range } from './shapes'
+
+/** Forms: their drafts, releases, plans and numbers. */
+
+/** Does something with a form of the workspace. */
+async function withForm<T>(
+  { context, workspaceId }: Actor,
+  slug: string,
+  run: (form: StoredForm) => Promise<Done<T>>,
+): Promise<Done<T>> {
+  const form = await findForm(context.db, workspaceId, slug)
+  return form ? run(form) : notDone(404, 'There is no such form.')
+}
+
+const ofForm = z.object({ slug: z.string().max(200) })
+
+const listedForm = z.object({
+  id: z.uuid(),
+  slug: z.string(),
+  name: z.string(),
+  folder: z.string(),
+  campaign: z.string(),
+  owner: z.string().nullable(),
+  release: z.number().nullable().describe('Number of the live release'),
+  updatedAt: moment,
+  arrived: z.number(),
+  sent: z.number(),
+  unfinished: z.number(),
+  finish: range.nullable().describe('Sent of arrived in 30 days, with its 95 % range'),
+})
+
+export const readForms = deed({
+  summary: 'Forms of the workspace, by name',
+  input: z.object({}),
+  gives: z.object({ forms: z.array(listedForm) }),
+  run: async ({ context, workspaceId }) => done({ forms: await listForms(context.db, workspaceId) }),
+})
+
+const newForm = {
+  name: z.string().trim().min(1).max(200),
+  slug: slugSchema.optional().describe('Made from the name when left out'),
+  folder: z.string().trim().max(100).default(''),
+  campaign: z.string().trim().max(100).default(''),
+}
+
+const madeForm = z.object({ id: z.uuid(), slug: z.string(), name: z.string() })
+
+const TAKEN = 'Another form has this address. Choose another.'
+
+export const addForm = deed({
+  summary: 'Make a form',
+  input: z.strictObject({ ...newForm, draft: formSchema.optional() }),
+  gives: madeForm,
+  refusals: { 409: 'The slug is taken' },
+  async run({ context, workspaceId, userId }, input) {
+    const made = await createForm(context.db, workspaceId, input, userId)
+    return made ? done({ ...made, name: input.name }) : notDone(409, TAKEN)
+  },
+})
+
+export const copyForm = deed({
+  summary: 'Make a form with the same draft',
+  input: z.strictObject({ of: z.string().max(200), ...newForm }),
+  gives: madeForm,
+  refusals: { 404: 'No such form', 409: 'The slug is taken' },
+  run: (by, { of, ...input }) =>
+    withForm(by, of, async ({ draft }) => {
+      const copy = { ...input, draft: readStored(draft) }
+      const made = await createForm(by.context.db, by.workspaceId, copy, by.userId)
+      return made ? done({ ...made, name: input.name }) : notDone(409, TAKEN)
+    }),
+})
+
+const draftAnswer = z.object({ revision: z.number(), draft: formSchema })
+
+export const readDraft = deed({
+  summary: 'The draft: a form definition as in /schemas/form.json',
+  input: ofForm,
+  gives: draftAnswer,
+  refusals: { 404: 'No such form' },
+  run: (by, { slug }) =>
+    withForm(by, slug, ({ draft, draftRevision }) =>
+      Promise.resolve(done({ revision: draftRevision, draft: readStored(draft) })),
+    ),
+})
+
+export const saveDraft = deed({
+  summary: 'Replace the draft',
+  input: z.strictObject({
+    slug: z.string().max(200),
+    draft: formSchema,
+    from: z.int().min(0).max(2_000_000_000).nullish().describe('The revision it was made from; null for any'),
+  }),
+  gives: draftAnswer,
+  refusals: {
+    404: 'No such form',
+    412: 'Somebody saved another draft meanwhile',
+    422: 'The definition is not sound',
+    428: 'Nobody said which draft it replaces',
+  },
+  run: (by, { slug, draft, from }) =>
+    withForm(by, slug, async (form) => {
+      // RFC 6585, 3: who does not say what they replace may undo what somebody else has just saved.
+      if (from === undefined)
+        return notDone(428, 'Say with If-Match which draft this replaces: its ETag, or * for any.')
+      const saved = await writeDraft(by.context.db, form, draft, from, by.userId)
+      if (saved.ok) return done({ revision: saved.revision, draft })
+      const { by: who, revision, theirs } = saved
+      return notDone(412, `${who} saved another draft of this form meanwhile.`, { by: who, revision, theirs })
+    }),
+})
+
+export const readAnswersSchema = deed({
+  summary: 'JSON Schema of the draft’s answers',
+  input: ofForm,
+  gives: z.record(z.string(), z.unknown()),
+  refusals: { 404: 'No such form' },
+  run: (by, { slug }) =>
+    withForm(by, slug, ({ draft }) =>
+      Promise.resolve(done(answersSchema(readStored(draft)) as Record<string, unknown>)),
+    ),
+})
+
+const rules = z.record(z.string(), z.unknown())
+
+export const readConditions = deed({
+  summary:
+    'The draft’s conditions as JsonLogic, about values whose text is in lower case and whose blanks are left out',
+  input: ofForm,
+  gives: z.object({ steps: rules, questions: rules, messages: rules, targets: rules }),
+  refusals: { 404: 'No such form' },
+  run: (by, { slug }) => withForm(by, slug, ({ draft }) => Promise.resolve(done(exportConditions(readStored(draft))))),
+})
+
+export const releaseForm = deed({
+  summary: 'Release the draft',
+  input: z.strictObject({
+    slug: z.string().max(200),
+    from: z.int().min(0).max(2_000_000_000).nullable().default(null).describe('Only if the draft is this revision'),
+  }),
+  gives: z.object({ number: z.number(), changes: z.array(z.string()), url: z.string() }),
+  refusals: { 404: 'No such form', 409: 'The draft has changed meanwhile', 422: 'The draft has faults' },
+  run: (by, { slug, from }) =>
+    withForm(by, slug, async (form) => {
+      const { db, config } = by.context
+      if (from !== null && form.draftRevision !== from)
+        return notDone(409, 'The draft has changed since this page was opened. Look at it again first.')
+      const released = await releaseDraft(db, form, by.userId, null)
+      if (!released.ok) return notDone(422, sayFaults(released.faults), { findings: released.faults })
+      return done({ number: released.number, changes: released.changes, url: `${config.LICHEN_URL}/f/${slug}` })
+    }),
+})
+
+const sayFaults = (faults: readonly Finding[]): string => faults.map(({ text }) => text).join(' ')
+
+const finding = z.object({
+  severity: z.enum(['fault', 'warning', 'note']),
+  place: z.enum(['compose', 'records', 'dispatch']),
+  about: z.string(),
+  text: z.string(),
+})
+
+const given = z.record(z.string(), z.unknown())
+
+export const planDraft = deed({
+  summary: 'What the draft, or another definition, would do with these answers; nothing is done',
+  input: z.strictObject({
+    slug: z.string().max(200),
+    draft: formSchema.optional().describe('Planned in place of the draft'),
+    values: given.default({}),
+    carried: given.default({}).describe('Carried values to take as they are; the others are filled'),
+    link: z.record(z.string(), z.string()).default({}),
+    contact: z.uuid().nullish().describe('Plan as the holder of this contact’s personal link'),
+  }),
+  gives: planShape.extend({
+    errors: z.array(z.object({ name: z.string(), message: z.string() })).describe('What answers would be refused for'),
+    examined: z.array(finding).describe('What there is to say of the draft'),
+  }),
+  refusals: { 404: 'No such form or contact' },
+  run: (by, { slug, draft: other, contact = null, ...input }) =>
+    withForm(by, slug, async (form) => {
+      const { db } = by.context
+      if (contact && !(await findContact(db, by.workspaceId, contact))) return notDone(404, 'There is no such contact.')
+      const draft = other ?? readStored(form.draft)
+      const { plan, errors } = await planOf(db, draft, form, { ...input, contact })
+      return done({ ...plan, errors, examined: examineForm(draft, await readResources(db, by.workspaceId)) })
+    }),
+})
+
+const daySchema = z.iso
+  .date()
+  .refine((day) => day >= '2000-01-01' && day <= '2999-12-31', 'Give a day from 2000-01-01 to 2999-12-31')
+  .describe('A day in the workspace’s time zone, YYYY-MM-DD')
+
+export const spanSchema = z.object({ from: daySchema.optional(), to: daySchema.optional() })
+
+const figures = { arrived: z.number(), began: z.number(), sent: z.number() }
+
+const summary = z.object({
+  name: z.string(),
+  label: z.string(),
+  asked: z.number(),
+  answered: z.number(),
+  of: z.discriminatedUnion('is', [
+    z.object({
+      is: z.literal('counts'),
+      rows: z.array(z.object({ words: z.string(), n: z.number(), share: range.nullable() })),
+    }),
+    z.object({
+      is: z.literal('numbers'),
+      words: z
+        .object({ least: z.string(), lower: z.string(), median: z.string(), upper: z.string(), most: z.string() })
+        .nullable(),
+    }),
+    z.object({ is: z.literal('texts'), latest: z.array(z.string()) }),
+  ]),
+})
+
+export const readReadout = deed({
+  summary: 'A form’s numbers',
+  input: spanSchema.extend(ofForm.shape),
+  gives: z.object({
+    from: z.string(),
+    to: z.string(),
+    ...figures,
+    unfinished: z.number(),
+    returned: z.number(),
+    finish: range.nullable(),
+    medianSeconds: z.number().nullable(),
+    steps: z.array(z.object({ name: z.string(), title: z.string(), reached: z.number(), left: z.number() })),
+    sources: z.array(z.object({ source: z.string(), ...figures, finish: range.nullable() })),
+    days: z.array(z.object({ day: z.string(), arrived: z.number(), sent: z.number() })),
+    answered: z.array(summary),
+  }),
+  refusals: { 404: 'No such form' },
+  run: (by, { slug, ...span }) =>
+    withForm(by, slug, async ({ id, liveDefinition, draft, timeZone }) => {
+      const { from, to } = defaultSpan(span, new Date(), timeZone)
+      const form = readStored(liveDefinition ?? draft)
+      const { db } = by.context
+      const [numbers, answered] = await Promise.all([
+        countReadout(db, id, form, from, to),
+        readSummaries(db, id, form, from, to),
+      ])
+      return done({ ...numbers, answered })
+    }),
+})

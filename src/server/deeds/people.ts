@@ -1,0 +1,158 @@
+import { z } from 'zod'
+import { rules as email } from '@/core/answers/kinds/email'
+import { findForm } from '@/db/queries/forms'
+import { withdrawLink } from '@/db/queries/links'
+import { COMPANY_KEYS, CONTACT_KEYS, findCompany, findPerson, listCompanies, listPeople } from '@/db/queries/people'
+import { done, notDone } from '../done'
+import { addContact as makeContact } from '../people/addContact'
+import { createPersonalLink } from '../people/createLink'
+import { deed } from './deed'
+import { deedOn } from './deed_on'
+import { listSchema, slugSchema } from './lists'
+import { answers, change, moment, opened, pageOf } from './shapes'
+
+/** Contacts with their links, and companies. */
+
+const contactRow = z.object({
+  id: z.uuid(),
+  email: z.string(),
+  name: z.string(),
+  values: answers,
+  createdAt: moment,
+  updatedAt: moment,
+  companyId: z.uuid().nullable(),
+  company: z.string().nullable(),
+  submissions: z.number(),
+  lists: z.array(z.object({ name: z.string(), title: z.string() })).nullable(),
+})
+
+export const readContacts = deed({
+  summary: 'Contacts, the last changed first',
+  input: listSchema(CONTACT_KEYS).extend({ email: z.string().trim().toLowerCase().max(254).optional() }),
+  gives: pageOf('contacts', contactRow),
+  async run({ context, workspaceId }, filter) {
+    const { rows, next } = await listPeople(context.db, workspaceId, filter)
+    return done({ contacts: rows, next })
+  },
+})
+
+export const readContact = deed({
+  summary: 'A contact with its lists, submissions, deals and requests, and every change',
+  input: z.object({ id: z.uuid() }),
+  gives: contactRow.extend({
+    changes: z.array(change),
+    memberships: z.array(
+      z.object({ title: z.string(), wording: z.string(), joinedAt: moment, submission: z.uuid().nullable() }),
+    ),
+    submissions: z.array(
+      z.object({
+        id: z.uuid(),
+        formName: z.string(),
+        state: z.enum(['received', 'applied', 'failed']),
+        receivedAt: moment,
+      }),
+    ),
+    opened: z.array(opened),
+  }),
+  refusals: { 404: 'No such contact' },
+  async run({ context, workspaceId }, { id }) {
+    const person = await findPerson(context.db, workspaceId, id)
+    return person ? done(person) : notDone(404, 'There is no such contact.')
+  },
+})
+
+const fieldValue = z.union([z.string().max(20_000), z.number(), z.boolean()])
+
+/** A contact by its email, of the company named, with stored fields by name: beside the email, or under `values`. */
+const newContactSchema = z
+  .object({
+    email: z.string(),
+    company: z.string().trim().min(1).max(300).optional().describe('The name of its company, made where nobody has it'),
+    values: z.record(z.string(), fieldValue).optional(),
+  })
+  .catchall(fieldValue)
+  .transform(({ email: text, company, values, ...fields }, context) => {
+    const checked = email.check(text, {})
+    if (checked.ok && typeof checked.answer === 'string')
+      return { company: company ?? null, values: { ...fields, ...values, email: checked.answer } }
+    context.addIssue({ code: 'custom', path: ['email'], message: 'Give an email address' })
+    return z.NEVER
+  })
+
+export const addContact = deed({
+  summary: 'Make a contact',
+  input: newContactSchema,
+  gives: z.object({
+    id: z.uuid(),
+    email: z.string(),
+    company: z.string().nullable(),
+    values: answers,
+  }),
+  refusals: { 409: 'The address is taken', 422: 'A field is wrong' },
+  async run({ context, workspaceId }, { values, company }) {
+    const added = await makeContact(context.db, workspaceId, values, 'Entered through the API', new Date(), company)
+    if (!added.ok) return notDone(added.status, added.message)
+    return done({ id: added.id, email: values.email, company, values })
+  },
+})
+
+export const addLink = deed({
+  summary: 'Make a personal link to a form; the secret is told this once',
+  input: z.strictObject({ id: z.uuid(), form: slugSchema }),
+  gives: z.object({ url: z.string(), k: z.string() }),
+  refusals: { 404: 'No such contact or form' },
+  async run({ context: { db, config }, workspaceId }, { id, form: slug }) {
+    if (!(await findPerson(db, workspaceId, id))) return notDone(404, 'There is no such contact.')
+    const form = await findForm(db, workspaceId, slug)
+    if (!form) return notDone(404, 'There is no such form.')
+    return done(await createPersonalLink(db, config.LICHEN_URL, form, id, null))
+  },
+})
+
+export const dropLink = deedOn({
+  summary: 'Withdraw a personal link for good',
+  missing: 'No link that works has this id.',
+  run: ({ db }, workspaceId, id) => withdrawLink(db, workspaceId, id),
+})
+
+const companyRow = z.object({
+  id: z.uuid(),
+  key: z.string(),
+  name: z.string(),
+  domain: z.string().nullable(),
+  values: answers,
+  updatedAt: moment,
+  people: z.number(),
+  deals: z.number(),
+  requests: z.number(),
+})
+
+export const readCompanies = deed({
+  summary: 'Companies, the last changed first',
+  input: listSchema(COMPANY_KEYS),
+  gives: pageOf('companies', companyRow),
+  async run({ context, workspaceId }, filter) {
+    const { rows, next } = await listCompanies(context.db, workspaceId, filter)
+    return done({ companies: rows, next })
+  },
+})
+
+export const readCompany = deed({
+  summary: 'A company with its people, deals and requests, and every change',
+  input: z.object({ id: z.uuid() }),
+  gives: z.object({
+    id: z.uuid(),
+    key: z.string(),
+    domain: z.string().nullable(),
+    values: answers,
+    createdAt: moment,
+    changes: z.array(change),
+    people: z.array(contactRow),
+    opened: z.array(opened),
+  }),
+  refusals: { 404: 'No such company' },
+  async run({ context, workspaceId }, { id }) {
+    const company = await findCompany(context.db, workspaceId, id)
+    return company ? done(company) : notDone(404, 'There is no such company.')
+  },
+})

@@ -1,0 +1,70 @@
+import { z } from 'zod'
+import { type Plan, PLAN_FORMAT } from '@/core/plan'
+import { answer, desk, record, target } from './shapes'
+
+/** A plan, as programs get it: the same as `Plan` in the core, which the compiler holds it to. */
+
+const person = z.object({
+  how: z.enum(['email', 'personal_link', 'new', 'unknown', 'nobody']),
+  contact: z.string().nullable(),
+  email: z.string().nullable(),
+  because: z.string(),
+})
+
+const touched = z.object({
+  record,
+  id: z.string().nullable(),
+  key: z.string().nullable(),
+  domain: z.string().nullable(),
+  title: z.string().nullable(),
+  because: z.string(),
+})
+
+const recordChange = z.object({
+  record,
+  field: z.string(),
+  label: z.string(),
+  from: answer,
+  to: answer,
+  words: z.object({ from: z.string(), to: z.string() }),
+  effect: z.enum(['set', 'kept']),
+  value: z.string(),
+  because: z.string(),
+})
+
+const message = z.object({
+  message: z.string(),
+  title: z.string(),
+  desk: z.object({ name: z.string(), title: z.string() }).nullable(),
+  to: z.array(z.string()),
+  audience: z.enum(['desk', 'visitor']),
+  from: z.object({ name: z.string(), address: z.string() }),
+  replyTo: z.string().nullable(),
+  subject: z.string(),
+  text: z.string(),
+  because: z.string(),
+})
+
+const planned = z.object({
+  key: z.string(),
+  to: target,
+  connection: z.string().nullable(),
+  message: z.number().nullable(),
+  text: z.string(),
+  because: z.string(),
+})
+
+export const outcome = z.object({ title: z.string(), body: z.string() })
+
+export const plan = z.object({
+  format: z.literal(PLAN_FORMAT),
+  person,
+  records: z.array(touched),
+  changes: z.array(recordChange),
+  lists: z.array(z.object({ list: z.string(), title: z.string(), wording: z.string(), because: z.string() })),
+  routed: z.array(z.object({ row: z.number().nullable(), desk, message: z.string().nullable(), because: z.string() })),
+  messages: z.array(message),
+  deliveries: z.array(planned),
+  outcome,
+  findings: z.array(z.string()),
+}) satisfies z.ZodType<Plan, Plan>

@@ -1,0 +1,156 @@
+import { z } from 'zod'
+import { cutText } from '@/core/formats/text'
+import { readOwner, readResources } from '@/db/queries/workspace'
+import { listConnections } from '@/db/queries/connections'
+import { createToken, withdrawToken } from '../access/token'
+import { done, notDone } from '../done'
+import {
+  addConnection as makeConnection,
+  changeConnection as alterConnection,
+  connectionChangeSchema,
+  connectionSchema,
+  tryConnection as tryIt,
+} from '../settings/connections'
+import { addDesk as makeDesk, changeDesk as alterDesk, deskSchema } from '../settings/desks'
+import {
+  addField as makeField,
+  changeField as alterField,
+  fieldChangeSchema,
+  fieldOrderSchema,
+  fieldSchema,
+  orderFields as putInOrder,
+  recordSchema,
+} from '../settings/fields'
+import { addList as makeList, listSchema } from '../settings/lists'
+import { setTimeZone as writeTimeZone, timeZoneSchema } from '../settings/timeZone'
+import { deed } from './deed'
+import { deedOn } from './deed_on'
+import { connection, desk, field, list, nothing } from './shapes'
+
+/** What the forms of a workspace share: desks, lists, fields, connections, its time zone, and access for programs. */
+
+const nameSchema = z.string().max(60)
+
+const tried = z.object({ at: z.string(), ok: z.boolean(), said: z.string(), milliseconds: z.number() })
+
+export const readSettings = deed({
+  summary: 'Desks, lists, fields and connections of the workspace; connections without their secrets',
+  input: z.object({}),
+  gives: z.object({
+    workspace: z.object({ name: z.string(), mailDomain: z.string(), timeZone: z.string() }),
+    fields: z.array(field),
+    lists: z.array(list),
+    desks: z.array(desk),
+    connections: z.array(connection),
+  }),
+  run: async ({ context, workspaceId }) => done(await readResources(context.db, workspaceId)),
+})
+
+export const addDesk = deed({
+  summary: 'Make a desk',
+  input: deskSchema,
+  gives: desk,
+  refusals: { 422: 'An address is wrong' },
+  run: ({ context, workspaceId }, input) => makeDesk(context.db, workspaceId, input),
+})
+
+export const changeDesk = deed({
+  summary: 'Set what a desk is called and who belongs to it, for every form at once',
+  input: deskSchema.extend({ name: nameSchema }),
+  gives: desk,
+  refusals: { 404: 'No such desk', 422: 'An address is wrong' },
+  run: ({ context, workspaceId }, { name, ...input }) => alterDesk(context.db, workspaceId, name, input),
+})
+
+export const addList = deed({
+  summary: 'Make a mailing list',
+  input: listSchema,
+  gives: list,
+  refusals: { 409: 'Somebody made it just now' },
+  run: ({ context, workspaceId }, input) => makeList(context.db, workspaceId, input),
+})
+
+export const addField = deed({
+  summary: 'Add a field to contacts, companies, deals or requests',
+  input: fieldSchema.extend({ record: recordSchema }),
+  gives: field,
+  run: ({ context, workspaceId }, { record, ...input }) => makeField(context.db, workspaceId, record, input),
+})
+
+export const changeField = deed({
+  summary: 'Change a field: its label, what it stores, its options, whether it is retired',
+  input: fieldChangeSchema.extend({ record: recordSchema, name: nameSchema }),
+  gives: field,
+  refusals: { 404: 'No such field', 422: 'The field belongs to every workspace' },
+  run: ({ context, workspaceId }, { record, name, ...change }) =>
+    alterField(context.db, workspaceId, record, name, change),
+})
+
+export const orderFields = deed({
+  summary: 'Put the fields of a record in this order',
+  input: z.strictObject({ record: recordSchema, names: fieldOrderSchema }),
+  gives: nothing,
+  async run({ context, workspaceId }, { record, names }) {
+    await putInOrder(context.db, workspaceId, record, names)
+    return done(null)
+  },
+})
+
+export const setTimeZone = deed({
+  summary: 'Tell days and hours in another time zone; numbers are counted anew by its days',
+  input: timeZoneSchema,
+  gives: timeZoneSchema,
+  refusals: { 422: 'There is no such zone' },
+  run: ({ context, workspaceId }, input) => writeTimeZone(context.db, workspaceId, input),
+})
+
+export const readConnections = deed({
+  summary: 'The connections of the workspace, without their secrets, and what came back when each was last tried',
+  input: z.object({}),
+  gives: z.object({ connections: z.array(connection.extend({ tried: tried.nullable() })) }),
+  run: async ({ context, workspaceId }) => done({ connections: await listConnections(context.db, workspaceId) }),
+})
+
+export const addConnection = deed({
+  summary: 'Connect an outside place; a signing secret that was made for it is told this once',
+  input: connectionSchema,
+  gives: connection.extend({ secret: z.string().nullable() }),
+  refusals: { 409: 'There is one already', 422: 'A setting is wrong' },
+  run: ({ context: { db, config }, workspaceId }, input) => makeConnection(db, workspaceId, input, config.LICHEN_KEYS),
+})
+
+export const changeConnection = deed({
+  summary: 'Change a connection, retire it, or use it again; secrets that are left out stay',
+  input: connectionChangeSchema.extend({ name: nameSchema }),
+  gives: connection,
+  refusals: { 404: 'No such connection', 409: 'There is another already', 422: 'A setting is wrong' },
+  run: ({ context: { db, config }, workspaceId }, { name, ...change }) =>
+    alterConnection(db, workspaceId, name, change, config.LICHEN_KEYS),
+})
+
+export const tryConnection = deed({
+  summary: 'Try a connection with nothing that counts; a mail server carries one mail to whoever tries it',
+  input: z.object({ name: nameSchema }),
+  gives: tried,
+  refusals: { 404: 'No such connection', 422: 'Nobody belongs to the workspace' },
+  async run({ context: { db, config }, workspaceId, who: by }, { name }) {
+    const who = by ?? (await readOwner(db, workspaceId, null))
+    return who
+      ? tryIt(db, workspaceId, name, who, config)
+      : notDone(422, 'Nobody belongs to this workspace, so nobody could get a mail.')
+  },
+})
+
+export const makeToken = deed({
+  summary: 'Make an API token; it is shown this once',
+  input: z.strictObject({ title: z.string().max(200) }),
+  gives: z.object({ token: z.string() }),
+  run: async ({ context, workspaceId }, { title }) =>
+    done({ token: await createToken(context.db, workspaceId, cutText(title.trim(), 80) || 'Token') }),
+})
+
+export const dropToken = deedOn({
+  summary: 'Withdraw an API token for good',
+  missing: 'No token that works has this id.',
+  run: ({ db }, workspaceId, id) => withdrawToken(db, workspaceId, id),
+})

@@ -1,0 +1,116 @@
+import { z } from 'zod'
+import type { Answer, Answers } from '@/core/answers/answer'
+import { TARGET_NAMES } from '@/core/dispatch/targets/registry'
+import { FIELD_TYPES, type FieldType, RECORD_TYPES } from '@/core/records/field'
+
+/** Shapes of what deeds give, as programs get it. */
+
+/** A moment; goes out as ISO 8601 in UTC. */
+export const moment = z.date()
+
+/** Nothing but that it was done. */
+export const nothing = z.null()
+
+const scalar = z.union([z.string(), z.number(), z.boolean()])
+
+/** An answer: blank, plain, a list, or a record of parts. */
+export const answer: z.ZodType<Answer, Answer> = z
+  .lazy(() => z.union([z.null(), scalar, z.array(scalar), z.record(z.string(), answer)]))
+  .meta({ id: 'answer' })
+
+/** Answers or stored values by name. */
+export const answers: z.ZodType<Answers, Answers> = z.record(z.string(), answer)
+
+/** A page of a list. */
+export const pageOf = <Name extends string, Row extends z.ZodType>(name: Name, row: Row) =>
+  z.object({
+    ...({ [name]: z.array(row) } as Record<Name, z.ZodArray<Row>>),
+    next: z.string().nullable().describe('Cursor of the page after; null on the last'),
+  })
+
+export const record = z.enum(RECORD_TYPES)
+
+const option = z.object({ value: z.string(), label: z.string() })
+
+export const field = z.object({
+  record,
+  name: z.string(),
+  label: z.string(),
+  type: z.enum(FIELD_TYPES as [FieldType, ...FieldType[]]),
+  options: z.array(option),
+  retired: z.boolean(),
+})
+
+export const desk = z.object({ name: z.string(), title: z.string(), addresses: z.array(z.string()) })
+
+export const list = z.object({ name: z.string(), title: z.string() })
+
+export const target = z.enum(TARGET_NAMES)
+
+export const connection = z.object({
+  name: z.string(),
+  title: z.string(),
+  target,
+  settings: z.record(z.string(), z.string()).describe('Without its secrets'),
+  everyForm: z.boolean(),
+  retired: z.boolean(),
+})
+
+export const change = z.object({
+  id: z.uuid(),
+  field: z.string(),
+  from: answer,
+  to: answer,
+  because: z.string(),
+  at: moment,
+  submission: z.uuid().nullable(),
+  formName: z.string().nullable(),
+  release: z.number().nullable(),
+})
+
+/** A deal or a request, where it shows on somebody's page. */
+export const opened = z.object({
+  id: z.uuid(),
+  type: record,
+  key: z.string(),
+  values: answers,
+  formName: z.string().nullable(),
+  createdAt: moment,
+})
+
+const mailBody = z.object({
+  to: z.literal('mail'),
+  from: z.object({ name: z.string(), address: z.string() }),
+  recipients: z.array(z.string()),
+  replyTo: z.string().nullable(),
+  subject: z.string(),
+  text: z.string(),
+  date: z.string(),
+})
+
+const crmBody = z.object({ to: z.literal('crm'), email: z.string(), values: answers, revision: z.number() })
+
+const webhookBody = z.object({
+  to: z.literal('webhook'),
+  event: z.object({
+    type: z.literal('submission.applied'),
+    timestamp: z.string(),
+    data: z.object({
+      submission: z.string(),
+      form: z.object({ slug: z.string(), name: z.string(), release: z.number() }),
+      received_at: z.string(),
+      values: answers,
+      answered: z.array(z.object({ name: z.string(), label: z.string(), words: z.string() })),
+      person: z.object({ email: z.string().nullable(), known: z.boolean() }),
+      records: z.array(z.object({ record, opened: z.boolean(), set: answers })),
+      lists: z.array(z.string()),
+    }),
+  }),
+})
+
+/** What a delivery carries. */
+export const deliveryBody = z.discriminatedUnion('to', [mailBody, crmBody, webhookBody]).meta({ id: 'delivery' })
+
+export const deliveryState = z.enum(['waiting', 'delivered', 'given_up'])
+
+export const range = z.object({ rate: z.number(), low: z.number(), high: z.number() })

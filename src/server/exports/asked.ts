@@ -1,0 +1,17 @@
+import { z } from 'zod'
+import { stateSchema } from '../deeds/arrivals'
+import { searchSchema, slugSchema } from '../deeds/lists'
+import { EXPORT_FORMATS } from './write'
+
+/** What a download is asked for with: its format, and the filter of the list it is of. */
+
+const formatSchema = z.enum(EXPORT_FORMATS).describe('CSV (RFC 4180), XLSX, or JSON Lines')
+
+export const submissionExportSchema = z.object({
+  format: formatSchema,
+  form: slugSchema.optional(),
+  state: stateSchema.optional(),
+  search: searchSchema,
+})
+
+export const peopleExportSchema = z.object({ format: formatSchema, search: searchSchema })

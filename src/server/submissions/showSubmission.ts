@@ -1,0 +1,18 @@
+import type { Form } from '@/core/form/definition'
+import { readStored } from '@/core/form/stored'
+import { readPlan } from '@/core/stored_plan'
+import { findSubmission } from '@/db/queries/arrivals'
+import type { Runner } from '@/db/database'
+import { readDeliveries } from '@/db/queries/deliveries'
+
+/** One submission with the plan that ran and its deliveries, and the form as it was then; `null` for none. */
+export async function showSubmission(db: Runner, workspaceId: string, id: string) {
+  const found = await findSubmission(db, workspaceId, id)
+  if (!found) return null
+  const { definition, plan, ...submission } = found
+  const deliveries = await readDeliveries(db, workspaceId, id)
+  const form: Form = readStored(definition)
+  return { submission: { ...submission, plan: readPlan(plan), deliveries }, form }
+}
+
+export type ShownSubmission = NonNullable<Awaited<ReturnType<typeof showSubmission>>>

@@ -1,0 +1,66 @@
+import { explainDelivery } from '@/core/dispatch/targets/registry'
+import type { DeliveryBody } from '@/core/dispatch/targets/target'
+import { Chip } from '../ui/chip'
+import { Moment } from '../ui/moment'
+import { type Column, NOWRAP } from '../ui/sheet'
+import { Again } from './again'
+import { resendAction } from './actions'
+
+/** A delivery, wherever it shows. */
+export interface ShownDelivery {
+  id: string
+  body: DeliveryBody
+  /** Title of the connection it goes over. */
+  connection: string | null
+  state: 'waiting' | 'delivered' | 'given_up'
+  attempts: number
+  error: string | null
+  nextAt: Date | null
+  settledAt: Date | null
+}
+
+/** What a delivery is, in a line that opens to all of what is sent, and what went wrong with it. */
+export function DeliveryWords({ delivery }: { delivery: ShownDelivery }) {
+  const { body, connection, error, state } = delivery
+  const { line, text } = explainDelivery(body)
+  return (
+    <>
+      <details>
+        <summary>
+          {line}
+          {connection && <span className="text-soft"> · {connection}</span>}
+        </summary>
+        <pre className="my-1 max-h-72 overflow-auto rounded-md border border-rule bg-white px-2 py-1.5 whitespace-pre-wrap">
+          {text}
+        </pre>
+      </details>
+      {error && <span className={`block ${state === 'delivered' ? 'text-soft' : 'text-red'}`}>{error}</span>}
+    </>
+  )
+}
+
+const TONES = { waiting: 'plain', delivered: 'moss', given_up: 'red' } as const
+const WORDS = { waiting: 'waiting', delivered: 'delivered', given_up: 'given up' } as const
+
+/** How deliveries stand. */
+export const DELIVERY_COLUMNS: Column<ShownDelivery>[] = [
+  { head: 'State', by: 'state', cell: ({ state }) => <Chip tone={TONES[state]}>{WORDS[state]}</Chip> },
+  { head: 'Attempts', by: 'attempts', right: true, cell: ({ attempts }) => attempts },
+  { head: 'Next or last', by: 'when', className: NOWRAP, cell: (row) => <When {...row} /> },
+  {
+    head: <span className="sr-only">Send again</span>,
+    cell: ({ id, state }) =>
+      state !== 'delivered' && <Again label="Send again" action={resendAction.bind(null, { id })} />,
+  },
+]
+
+/** When a delivery was settled, or will be tried again. */
+function When({ settledAt, nextAt }: ShownDelivery) {
+  if (settledAt) return <Moment at={settledAt} />
+  if (!nextAt) return 'queued'
+  return (
+    <>
+      again <Moment at={nextAt} />
+    </>
+  )
+}

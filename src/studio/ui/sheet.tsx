@@ -1,0 +1,56 @@
+import type { ReactNode } from 'react'
+import { SortHead } from './listFrame'
+
+/** One column of a table: its head, and what stands under it. */
+export interface Column<Row> {
+  head: ReactNode
+  /** The key its head sorts by; left out, it sorts by nothing. */
+  by?: string
+  /** Figures stand at the right. */
+  right?: boolean
+  className?: string
+  cell: (row: Row) => ReactNode
+}
+
+interface Props<Row> {
+  rows: readonly Row[]
+  columns: readonly Column<Row>[]
+  /** How it is sorted where the address says nothing; left out, no head sorts it. */
+  usual?: string
+  keyOf?: (row: Row) => string
+}
+
+/** A table made of its columns. */
+export const Sheet = <Row extends { id: string }>({ rows, columns, usual, keyOf = ({ id }) => id }: Props<Row>) => (
+  <table className="sheet">
+    <thead>
+      <tr>
+        {columns.map(({ head, by, right }, index) =>
+          by && usual ? (
+            <SortHead key={index} usual={usual} by={by} right={right}>
+              {head}
+            </SortHead>
+          ) : (
+            <th key={index} className={right ? 'text-right!' : undefined}>
+              {head}
+            </th>
+          ),
+        )}
+      </tr>
+    </thead>
+    <tbody>
+      {rows.map((row) => (
+        <tr key={keyOf(row)} className="hover:bg-lit">
+          {columns.map(({ cell, right, className = '' }, index) => (
+            <td key={index} className={right ? `text-right ${className}` : className || undefined}>
+              {cell(row)}
+            </td>
+          ))}
+        </tr>
+      ))}
+    </tbody>
+  </table>
+)
+
+/** “When, Stockholm time” and the like: moments that stand in one line. */
+export const NOWRAP = 'whitespace-nowrap'

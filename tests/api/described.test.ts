@@ -1,0 +1,140 @@
+import { beforeAll, describe, expect, it } from 'vitest'
+import { api, applied, releasedForm, send, smallForm } from '../support/api'
+import { query } from '../support/database'
+import { readFacts } from '../support/facts'
+import { Description } from '../support/openapi'
+import { makeWorkspace } from '../support/workspace'
+
+const facts = readFacts()
+const slug = `described-${Date.now().toString(36)}`
+
+/** Every operation is called and answers as `/api/openapi.json` says: `api` holds each answer to it with Ajv. */
+describe('every operation', () => {
+  let description: Description
+  let reach: typeof facts
+  let calls: Record<string, { path?: string; body?: unknown; headers?: Record<string, string> }>
+
+  beforeAll(async () => {
+    description = await Description.of(facts.url)
+    const other = await makeWorkspace(facts)
+    reach = { ...facts, token: other.token }
+    await api(reach, 'POST', '/lists', { title: 'Firing notes' })
+    await api(reach, 'POST', '/desks', { title: 'Advice line', addresses: ['advice@elm.example'] })
+    await api(reach, 'POST', '/connections', { title: 'CRM', target: 'crm', settings: { url: facts.bench } })
+    const hooks = { title: 'Board', target: 'webhook', settings: { url: `${facts.bench}/hooks/x` }, everyForm: true }
+    await api(reach, 'POST', '/connections', hooks)
+    const records = { company: true, deal: { title: 'Deal', again: 'same' as const } }
+    await releasedForm(reach, slug, { ...smallForm, records })
+    const sent = await send(reach, slug, { first_name: 'Oda', email: `oda@${slug}.example`, letter: true })
+    const { contact, deliveries } = await applied(reach, sent.body.submission)
+    const company = await api(reach, 'POST', '/contacts', { email: `bram@${slug}.example`, company: 'Elm Pottery' })
+    expect(company.status).toBe(201)
+    const houses = await api<{ companies: { id: string }[] }>(reach, 'GET', '/companies')
+    await api(reach, 'POST', `/contacts/${contact}/links`, { form: slug })
+    const one = async (text: string, ...values: unknown[]) =>
+      (await query<{ id: string }>(facts.database, text, values))[0]?.id ?? ''
+    const delivery = deliveries[0]?.id ?? ''
+    await query(facts.database, `update delivery set state = 'given_up' where id = $1`, [delivery])
+    const failed = await send(reach, slug, { first_name: 'Fails', email: `fails@${slug}.example` })
+    await applied(reach, failed.body.submission)
+    await query(facts.database, `update submission set state = 'failed', error = 'x' where id = $1`, [
+      failed.body.submission,
+    ])
+    const link = await one('select id from personal_link where contact_id = $1', contact)
+    const spare = await one(
+      `insert into api_token (workspace_id, name, hash) values ($1, 'spare', $2) returning id`,
+      other.id,
+      Buffer.from(slug),
+    )
+    const change = { title: 'CRM', settings: { url: facts.bench }, everyForm: true, retired: false }
+    calls = {
+      'GET /forms': {},
+      'POST /forms': { body: { name: `${slug} made` } },
+      'POST /forms/{of}/copies': { path: `/forms/${slug}/copies`, body: { name: `${slug} copy` } },
+      'GET /forms/{slug}/draft': {},
+      'PUT /forms/{slug}/draft': { body: smallForm, headers: { 'if-match': '*' } },
+      'GET /forms/{slug}/answers.schema.json': {},
+      'GET /forms/{slug}/conditions.logic.json': {},
+      'POST /forms/{slug}/releases': {},
+      'POST /forms/{slug}/plan': { body: { values: { first_name: 'Oda', email: `oda@${slug}.example` } } },
+      'GET /forms/{slug}/readout': {},
+      'GET /submissions': {},
+      'GET /submissions/{id}': { path: `/submissions/${sent.body.submission}` },
+      'POST /submissions/{id}/again': { path: `/submissions/${failed.body.submission}/again` },
+      'GET /unfinished': {},
+      'GET /deliveries': {},
+      'POST /deliveries/{id}/again': { path: `/deliveries/${delivery}/again` },
+      'GET /contacts': {},
+      'POST /contacts': { body: { email: `new@${slug}.example` } },
+      'GET /contacts/{id}': { path: `/contacts/${contact}` },
+      'POST /contacts/{id}/links': { path: `/contacts/${contact}/links`, body: { form: slug } },
+      'DELETE /links/{id}': { path: `/links/${link}` },
+      'GET /companies': {},
+      'GET /companies/{id}': { path: `/companies/${houses.body.companies[0]?.id}` },
+      'GET /settings': {},
+      'PUT /settings/time-zone': { body: { timeZone: 'Europe/Stockholm' } },
+      'POST /desks': { body: { title: 'North' } },
+      'PUT /desks/{name}': { path: '/desks/advice_line', body: { title: 'Advice', addresses: 'a@elm.example' } },
+      'POST /lists': { body: { title: 'Glaze club' } },
+      'POST /fields/{record}': { path: '/fields/deal', body: { label: 'Size', type: 'number' } },
+      'PUT /fields/{record}': { path: '/fields/deal', body: { names: ['stage', 'title'] } },
+      'PUT /fields/{record}/{name}': {
+        path: '/fields/deal/title',
+        body: { label: 'Called', type: 'text', options: [], retired: false },
+      },
+      'GET /connections': {},
+      'POST /connections': { body: { ...hooks, title: 'Other board' } },
+      'PUT /connections/{name}': { path: '/connections/crm', body: change },
+      'POST /connections/{name}/tries': { path: '/connections/crm/tries' },
+      'DELETE /tokens/{id}': { path: `/tokens/${spare}` },
+    }
+  })
+
+  it('that answers with JSON is called here, and only those', () => {
+    const described = description.operations().map(([method, path]) => `${method} ${path}`)
+    expect(Object.keys(calls).sort()).toEqual(described.filter((one) => !one.includes('/exports/')).sort())
+  })
+
+  it('succeeds as it is described', async () => {
+    for (const [name, { path, body, headers = {} }] of Object.entries(calls)) {
+      const [method = '', pattern = ''] = name.split(' ')
+      const address = path ?? pattern.replace('{slug}', slug)
+      const answered = await api(reach, method as 'GET', address, body, headers)
+      expect([name, answered.status < 300, answered.body]).toEqual([name, true, answered.body])
+    }
+  })
+
+  it('with rows in its lists answers as it is described, sorted by anything, page by page', async () => {
+    const lists = description.operations().filter(([method, path]) => method === 'GET' && !path.includes('{'))
+    for (const [, path] of lists) {
+      if (path.startsWith('/exports')) continue
+      const { parameters = [] } = description.document.paths[path]?.get as unknown as {
+        parameters?: { name: string; schema: { enum?: string[] } }[]
+      }
+      const sorts = parameters.find(({ name }) => name === 'sort')?.schema.enum ?? []
+      for (const sort of sorts) {
+        const first = await api<{ next: string | null }>(facts, 'GET', `${path}?limit=3&sort=${sort}`)
+        expect([path, sort, first.status]).toEqual([path, sort, 200])
+        if (first.body.next)
+          expect((await api(facts, 'GET', `${path}?limit=3&sort=${sort}&after=${first.body.next}`)).status).toBe(200)
+      }
+    }
+  })
+
+  it('refuses as it is described: what is not there, what is wrong, and what is not JSON', async () => {
+    const none = '00000000-0000-4000-8000-000000000000'
+    for (const [method, pattern] of description.operations()) {
+      if (pattern.includes('/exports/')) continue
+      const gone = pattern.replace(/\{(id)\}/g, none).replace(/\{\w+\}/g, 'gone')
+      const bodies = method === 'GET' || method === 'DELETE' ? [undefined] : [{}, { nonsense: true }, [], 5]
+      for (const body of bodies) {
+        const { status } = await api(reach, method as 'GET', gone, body, { 'if-match': '*' })
+        if (pattern.includes('{'))
+          expect([method, pattern, [404, 422].includes(status)]).toEqual([method, pattern, true])
+      }
+      if (pattern.includes('{')) await api(reach, method as 'GET', pattern.replace(/\{\w+\}/g, '%20'), bodies[0])
+    }
+    for (const path of ['/submissions?limit=0', '/contacts?after=x', '/companies?sort=gone', '/deliveries?which=odd'])
+      expect((await api(reach, 'GET', path)).status).toBe(400)
+  })
+})

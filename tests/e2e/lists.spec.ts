@@ -1,0 +1,46 @@
+import { expect, test } from './studio'
+
+/** Lists sorted by their heads, narrowed by typing, with the state in the address; times in the workspace's zone. */
+
+test('a list is sorted by its heads, either way, and the address keeps it', async ({ studio }) => {
+  await studio.goto('/people/companies')
+  const names = () => studio.locator('tbody td:first-child').allInnerTexts()
+  await studio.getByRole('button', { name: 'Name', exact: true }).click()
+  await expect(studio).toHaveURL(/sort=name$/)
+  await expect(studio.getByRole('columnheader', { name: 'Name' })).toHaveAttribute('aria-sort', 'ascending')
+  await expect(async () => expect((await names())[0]).toMatch(/^Alder/)).toPass()
+  const sorted = await names()
+  expect(sorted).toEqual([...sorted].sort(new Intl.Collator('und').compare))
+  await studio.getByRole('button', { name: 'Name', exact: true }).press('Enter')
+  await expect(studio).toHaveURL(/sort=-name$/)
+  await expect(async () => expect((await names())[0]).not.toMatch(/^Alder/)).toPass()
+  await studio.getByLabel('Narrow by name or domain').fill('alder studio')
+  await expect(studio).toHaveURL(/sort=-name&search=alder\+studio/)
+  await expect(async () => expect(await names()).toEqual(['Alder Studio'])).toPass()
+  await studio.reload()
+  await expect(studio.getByLabel('Narrow by name or domain')).toHaveValue('alder studio')
+  await expect(async () => expect(await names()).toEqual(['Alder Studio'])).toPass()
+})
+
+test('scrolling a sorted list brings every row, once', async ({ studio }) => {
+  await studio.goto('/people?sort=email')
+  const emails = () => studio.locator('tbody td:nth-child(2)').allInnerTexts()
+  await expect(async () => {
+    await studio.mouse.wheel(0, 20_000)
+    expect((await emails()).length).toBeGreaterThan(150)
+  }).toPass()
+  const seen = await emails()
+  expect(new Set(seen).size).toBe(seen.length)
+  expect(seen).toEqual([...seen].sort(new Intl.Collator('und').compare))
+})
+
+test('times are told in the workspace’s zone, and in UTC where one points', async ({ studio }) => {
+  await studio.goto('/arrivals')
+  await expect(studio.getByRole('columnheader', { name: 'When, Stockholm time' })).toBeVisible()
+  const time = studio.locator('tbody time').first()
+  const at = new Date((await time.getAttribute('datetime')) ?? '')
+  const told = (timeZone: string) =>
+    new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit', minute: '2-digit' }).format(at)
+  await expect(time).toContainText(told('Europe/Stockholm'))
+  await expect(time).toHaveAttribute('title', new RegExp(`${told('UTC')} UTC$`))
+})

@@ -1,0 +1,191 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { connect } from '@/db/database'
+import { listSubmissions, listUnfinished, SUBMISSION_KEYS, UNFINISHED_KEYS } from '@/db/queries/arrivals'
+import { DELIVERY_KEYS, listDeliveries } from '@/db/queries/deliveries'
+import { type Page, readCursor, sortingsOf } from '@/db/queries/list'
+import { COMPANY_KEYS, CONTACT_KEYS, listCompanies, listPeople } from '@/db/queries/people'
+import { until } from '../support/api'
+import { query } from '../support/database'
+import { readFacts } from '../support/facts'
+import { makeWorkspace } from '../support/workspace'
+
+const facts = readFacts()
+
+interface Filter {
+  sort?: string
+  search?: string
+}
+
+type Read = (workspace: string, filter: Filter, after: ReturnType<typeof readCursor>) => Promise<Page<{ id: string }>>
+
+/** Every list, paged through to its end and compared with what plain SQL finds, sorted by every head either way. */
+describe('a list', () => {
+  const { db, pool } = connect(facts.database, { size: 3 })
+  afterAll(() => pool.end())
+  let demo = ''
+  beforeAll(async () => {
+    const [row] = await query<{ id: string }>(facts.database, `select id from workspace where name = 'Tarnfield Kilns'`)
+    demo = row?.id ?? ''
+  })
+
+  const PAGE = 97
+  const lists: Record<string, { read: Read; sortings: string[]; from: string; keys: Record<string, string> }> = {
+    submissions: {
+      read: (workspace, filter, after) => listSubmissions(db, workspace, { ...filter, after, limit: PAGE }),
+      sortings: sortingsOf(SUBMISSION_KEYS),
+      from: `submission one join form f on f.id = one.form_id left join record p on p.id = one.contact_id where true`,
+      keys: { received: 'one.received_at', who: `coalesce(p.title, '')`, form: 'f.name', state: 'one.state' },
+    },
+    'unfinished entries': {
+      read: (workspace, filter, after) => listUnfinished(db, workspace, { ...filter, after, limit: PAGE }),
+      sortings: sortingsOf(UNFINISHED_KEYS),
+      from: `visit one join form f on f.id = one.form_id left join record p on p.id = one.link_holder
+        where answers is not null and sent_at is null`,
+      keys: {
+        touched: 'one.last_at',
+        who: `coalesce(p.title, one.answers ->> 'email', '')`,
+        form: 'f.name',
+        source: 'one.source',
+      },
+    },
+    contacts: {
+      read: (workspace, filter, after) => listPeople(db, workspace, { ...filter, after, limit: PAGE }),
+      sortings: sortingsOf(CONTACT_KEYS),
+      from: `record one left join record house on house.id = one.company_id where one.type = 'contact'`,
+      keys: {
+        changed: 'one.updated_at',
+        name: 'one.title',
+        email: 'one.key',
+        company: `coalesce(house.title, '')`,
+        submissions: '(select count(*) from submission s where s.contact_id = one.id)',
+      },
+    },
+    companies: {
+      read: (workspace, filter, after) => listCompanies(db, workspace, { ...filter, after, limit: PAGE }),
+      sortings: sortingsOf(COMPANY_KEYS),
+      from: `record one where one.type = 'company'`,
+      keys: {
+        changed: 'one.updated_at',
+        name: 'one.title',
+        domain: `coalesce(one.domain, '')`,
+        people: `(select count(*) from record r where r.company_id = one.id and r.type = 'contact')`,
+        deals: `(select count(*) from record r where r.company_id = one.id and r.type = 'deal')`,
+        requests: `(select count(*) from record r where r.company_id = one.id and r.type = 'request')`,
+      },
+    },
+    deliveries: {
+      read: (workspace, filter, after) =>
+        listDeliveries(db, workspace, { ...filter, which: 'all', after, limit: PAGE }),
+      sortings: sortingsOf(DELIVERY_KEYS),
+      from: `delivery one join submission s on s.id = one.submission_id join form f on f.id = s.form_id where true`,
+      keys: {
+        planned: 'one.created_at',
+        form: 'f.name',
+        state: 'one.state',
+        attempts: 'one.attempts',
+        when: 'coalesce(one.settled_at, one.next_at, one.created_at)',
+      },
+    },
+  }
+
+  async function readAll(read: Read, filter: Filter): Promise<string[]> {
+    const ids: string[] = []
+    for (let after: string | null = null; ;) {
+      const page: Page<{ id: string }> = await read(demo, filter, readCursor(after))
+      ids.push(...page.rows.map(({ id }) => id))
+      if (page.next === null) return ids
+      after = page.next
+    }
+  }
+
+  const MOMENTS = ['received', 'touched', 'changed', 'planned', 'when']
+  const NUMBERS = ['submissions', 'people', 'deals', 'requests', 'attempts']
+
+  it.each(Object.keys(lists))('of %s has each row once, in the order of every head', async (name) => {
+    const list = lists[name]
+    if (!list) throw new Error(name)
+    expect(list.sortings.map((sort) => sort.replace('-', '')).filter((key) => !list.keys[key])).toEqual([])
+    for (const sort of list.sortings) {
+      const key = sort.replace('-', '')
+      const direction = sort.startsWith('-') ? 'desc' : 'asc'
+      const plain = MOMENTS.includes(key) || NUMBERS.includes(key)
+      const by = `${list.keys[key]} ${plain ? '' : 'collate "und-x-icu"'} ${direction}, one.id ${direction}`
+      const same = await until(`${name} by ${sort} hold still`, async () => {
+        const count = (text: string) =>
+          query<{ id: string }>(facts.database, text, [demo]).then((rows) => rows.map(({ id }) => id))
+        const wanted = await count(`select one.id from ${list.from} and one.workspace_id = $1 order by ${by}`)
+        const found = await readAll(list.read, { sort })
+        // Deliveries and recounts may go on beside us; then both are counted again.
+        return JSON.stringify(found) === JSON.stringify(wanted) && { found: found.length, once: new Set(found).size }
+      })
+      expect(same.found).toBeGreaterThan(0)
+      expect(same.once).toBe(same.found)
+    }
+  })
+
+  const searches: [string, string, string][] = [
+    [
+      'contacts',
+      'alder studio',
+      `select id from record c where type = 'contact' and workspace_id = $1 and
+        (c.title || ' ' || c.key || ' ' || (select string_agg(value, ' ') from jsonb_each_text(c."values")) ~* 'alder'
+          and c.title || ' ' || c.key || ' ' || (select string_agg(value, ' ') from jsonb_each_text(c."values")) ~* 'studio'
+         or exists (select from record h where h.id = c.company_id and h.title || h.domain ~* 'alder' and h.title || h.domain ~* 'studio'))`,
+    ],
+    [
+      'companies',
+      'POTTERY.EXAMPLE',
+      `select id from record where type = 'company' and workspace_id = $1 and domain like '%pottery.example%'`,
+    ],
+    [
+      'submissions',
+      'three_phase',
+      `select id from submission where workspace_id = $1 and "values" ->> 'supply' = 'three_phase'`,
+    ],
+    [
+      'unfinished entries',
+      'porcelain',
+      `select id from visit where workspace_id = $1 and answers ->> 'ware' = 'porcelain' and sent_at is null`,
+    ],
+    [
+      'deliveries',
+      'advice wanted',
+      `select id from delivery where workspace_id = $1 and body ->> 'subject' like 'Advice wanted%'`,
+    ],
+  ]
+  it.each(searches)('of %s is narrowed by words, however written', async (name, search, sql) => {
+    const list = lists[name]
+    if (!list) throw new Error(name)
+    await until(`${name} with ${search} hold still`, async () => {
+      const wanted = (await query<{ id: string }>(facts.database, sql, [demo])).map(({ id }) => id).sort()
+      const found = (await readAll(list.read, { search })).sort()
+      expect(new Set(found).size).toBe(found.length)
+      return wanted.length > 0 && JSON.stringify(found) === JSON.stringify(wanted)
+    })
+    expect(await readAll(list.read, { search: '%_\\ nobody' })).toEqual([])
+  })
+
+  it('of many is searched through its index', async () => {
+    const other = await makeWorkspace(facts, false)
+    await query(
+      facts.database,
+      `insert into record (workspace_id, type, key, title, "values", created_at, updated_at)
+       select $1, 'contact', 'person-' || n || '@many.example', 'Person ' || n, '{}', now(), now()
+       from generate_series(1, 20000) n`,
+      [other.id],
+    )
+    await query(facts.database, 'analyze record')
+    const scans = async () => {
+      const [row] = await query<{ n: string }>(
+        facts.database,
+        `select idx_scan as n from pg_stat_user_indexes where indexrelname = 'record_search'`,
+      )
+      return Number(row?.n)
+    }
+    const before = await scans()
+    const { rows } = await listPeople(db, other.id, { search: 'person-19999@', limit: 10 })
+    expect(rows.map(({ email }) => email)).toEqual(['person-19999@many.example'])
+    await until('the index was used', async () => (await scans()) > before)
+    await query(facts.database, 'delete from record where workspace_id = $1', [other.id])
+  })
+})
