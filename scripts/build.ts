@@ -1,7 +1,8 @@
-/** Builds what visitors' browsers get, then the web server. */
+/** Builds what visitors' browsers get, the process that serves or works, and the web server's pages. */
 import { spawnSync } from 'node:child_process'
+import { buildProcess } from './build_process'
 import { buildVisitor } from './build_visitor'
 
-await buildVisitor()
+await Promise.all([buildVisitor(), buildProcess()])
 const built = spawnSync('npx', ['next', 'build'], { stdio: 'inherit' })
 process.exit(built.status ?? 1)

@@ -1,7 +1,6 @@
 /** One process of Lichen: `LICHEN_ROLE` says whether it serves or works. `npm start` keeps them running. */
 import { createServer } from 'node:http'
 import { constants, setPriority } from 'node:os'
-import next from 'next'
 import { type Config, readConfig } from '@/server/config'
 import { context } from '@/server/context'
 import { openDoor } from '@/server/door/door'
@@ -57,6 +56,8 @@ function startingConfig(): Config {
 
 async function serve(): Promise<() => Promise<unknown>> {
   const { LICHEN_HOST: host, LICHEN_PORT: port } = config
+  // Only who serves needs it.
+  const { default: next } = await import('next')
   const app = next({ dev: false, hostname: host, port })
   await app.prepare()
   const server = createServer({ requestTimeout: 30_000, headersTimeout: 15_000 }, openDoor(app.getRequestHandler()))

@@ -6,7 +6,7 @@ const roles = role === 'all' ? ['web', 'worker'] : [role]
 const kept = roles.map((one) =>
   keepRunning(
     one,
-    ['--import', 'tsx', 'scripts/process.ts'],
+    ['build/process.mjs'],
     { LICHEN_ROLE: one },
     // What is wrong has been said; starting again would not help.
     { onWrongSettings: () => void end(78) },

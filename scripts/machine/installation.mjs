@@ -88,17 +88,17 @@ export class Installation {
    * @param {'bench' | 'web' | 'worker' | 'all'} what @param {Record<string, string>} [settings]
    */
   start(what, settings = {}) {
-    const file = {
-      bench: 'bench/main.ts',
-      all: 'scripts/start.ts',
-      web: 'scripts/process.ts',
-      worker: 'scripts/process.ts',
+    const args = {
+      bench: [...NODE, 'bench/main.ts'],
+      all: [...NODE, 'scripts/start.ts'],
+      web: ['build/process.mjs'],
+      worker: ['build/process.mjs'],
     }[what]
     const role = what === 'bench' ? {} : { LICHEN_ROLE: what }
     const log = join(this.home, `${what}.log`)
     appendFileSync(log, `\n${new Date().toISOString()} started\n`)
     const environment = { ...this.environment, ...role, ...settings }
-    const started = keepRunning(what, [...NODE, file], environment, {
+    const started = keepRunning(what, args, environment, {
       log,
       say: (text) => appendFileSync(log, `${text}\n`),
     })

@@ -74,7 +74,13 @@ export function buildOnce() {
     sources.update(file).update(readFileSync(file))
   const hash = sources.digest('hex')
   const mark = '.next/lichen-built'
-  if (existsSync(mark) && readFileSync(mark, 'utf8') === hash && existsSync('public/visitor.json')) return
+  if (
+    existsSync(mark) &&
+    readFileSync(mark, 'utf8') === hash &&
+    existsSync('public/visitor.json') &&
+    existsSync('build/process.mjs')
+  )
+    return
   say('Building (a minute)')
   run(process.execPath, ['--import', 'tsx', 'scripts/build.ts'], {
     env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },

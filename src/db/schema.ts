@@ -140,6 +140,7 @@ interface FormTable {
   live_release_id: ColumnType<string | null, string | null | undefined, string | null>
   created_at: Default<Date>
   updated_at: Default<Date>
+  search: Searched
 }
 
 interface ReleaseTable {

@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { connect } from '@/db/database'
 import { listSubmissions, listUnfinished, SUBMISSION_KEYS, UNFINISHED_KEYS } from '@/db/queries/arrivals'
 import { DELIVERY_KEYS, listDeliveries } from '@/db/queries/deliveries'
+import { FORM_KEYS, listForms } from '@/db/queries/forms'
 import { type Page, readCursor, sortingsOf } from '@/db/queries/list'
 import { COMPANY_KEYS, CONTACT_KEYS, listCompanies, listPeople } from '@/db/queries/people'
 import { until } from '../support/api'
@@ -29,6 +30,8 @@ describe('a list', () => {
   })
 
   const PAGE = 97
+  const sum = (column: string) => `(select coalesce(sum(${column}), 0) from readout_day where form_id = one.id
+    and day > (now() at time zone 'Europe/Stockholm')::date - 30)`
   const lists: Record<string, { read: Read; sortings: string[]; from: string; keys: Record<string, string> }> = {
     submissions: {
       read: (workspace, filter, after) => listSubmissions(db, workspace, { ...filter, after, limit: PAGE }),
@@ -73,6 +76,24 @@ describe('a list', () => {
         requests: `(select count(*) from record r where r.company_id = one.id and r.type = 'request')`,
       },
     },
+    forms: {
+      // As small as that, so that the few of the demo fill more than one.
+      read: (workspace, filter, after) => listForms(db, workspace, { ...filter, after, limit: 2 }),
+      sortings: sortingsOf(FORM_KEYS),
+      from: `form one left join release r on r.id = one.live_release_id left join "user" u on u.id = one.owner_id where true`,
+      keys: {
+        name: 'one.name',
+        folder: 'one.folder',
+        campaign: 'one.campaign',
+        release: 'coalesce(r.number, 0)',
+        arrived: sum('arrived'),
+        sent: sum('sent'),
+        finish: `coalesce(floor(1000000 * ${sum('sent')} / nullif(${sum('arrived')}, 0)), -1)`,
+        unfinished: sum('unfinished'),
+        owner: `coalesce(u.name, '')`,
+        changed: 'one.updated_at',
+      },
+    },
     deliveries: {
       read: (workspace, filter, after) =>
         listDeliveries(db, workspace, { ...filter, which: 'all', after, limit: PAGE }),
@@ -99,7 +120,8 @@ describe('a list', () => {
   }
 
   const MOMENTS = ['received', 'touched', 'changed', 'planned', 'when']
-  const NUMBERS = ['submissions', 'people', 'deals', 'requests', 'attempts']
+  const COUNTS = ['submissions', 'people', 'deals', 'requests', 'attempts']
+  COUNTS.push('release', 'arrived', 'sent', 'finish', 'unfinished')
 
   it.each(Object.keys(lists))('of %s has each row once, in the order of every head', async (name) => {
     const list = lists[name]
@@ -108,7 +130,7 @@ describe('a list', () => {
     for (const sort of list.sortings) {
       const key = sort.replace('-', '')
       const direction = sort.startsWith('-') ? 'desc' : 'asc'
-      const plain = MOMENTS.includes(key) || NUMBERS.includes(key)
+      const plain = [...MOMENTS, ...COUNTS].includes(key)
       const by = `${list.keys[key]} ${plain ? '' : 'collate "und-x-icu"'} ${direction}, one.id ${direction}`
       const same = await until(`${name} by ${sort} hold still`, async () => {
         const count = (text: string) =>
@@ -146,6 +168,12 @@ describe('a list', () => {
       'unfinished entries',
       'porcelain',
       `select id from visit where workspace_id = $1 and answers ->> 'ware' = 'porcelain' and sent_at is null`,
+    ],
+    [
+      'forms',
+      'OPEN kiln',
+      `select id from form where workspace_id = $1 and name || slug || folder || campaign ~* 'open'
+        and name || slug || folder || campaign ~* 'kiln'`,
     ],
     [
       'deliveries',

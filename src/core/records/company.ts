@@ -1,4 +1,4 @@
-import freeMail from 'email-providers/all.json'
+import freeMail from 'email-providers/all.json' with { type: 'json' }
 import { getDomain } from 'tldts'
 import { foldCase } from '../logic/fold_case'
 

@@ -50,6 +50,13 @@ create index visit_search on visit using gin (workspace_id, values_text(answers)
 
 create index visit_left_by on visit (link_holder) where link_holder is not null and answers is not null and sent_at is null;
 
+alter table form add column search text not null
+  generated always as (name || ' ' || slug || ' ' || folder || ' ' || campaign) stored;
+
+create index form_search on form using gin (workspace_id, search gin_trgm_ops);
+
+create index form_by_name on form (workspace_id, name collate "und-x-icu", id);
+
 create index delivery_search on delivery using gin (workspace_id, delivery_text(body) gin_trgm_ops) where state <> 'waiting';
 
 create index record_by_title on record (workspace_id, type, title collate "und-x-icu", id)

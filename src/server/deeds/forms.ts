@@ -5,7 +5,7 @@ import { examineForm } from '@/core/form/examine'
 import type { Finding } from '@/core/form/finding'
 import { readStored } from '@/core/form/stored'
 import { exportConditions } from '@/core/logic/json_logic'
-import { findForm, type StoredForm } from '@/db/queries/forms'
+import { findForm, FORM_KEYS, type StoredForm } from '@/db/queries/forms'
 import { findContact } from '@/db/queries/people'
 import { readResources } from '@/db/queries/workspace'
 import { type Done, done, notDone } from '../done'
@@ -18,9 +18,9 @@ import { readReadout as countReadout } from '../readout/readReadout'
 import { readSummaries } from '../readout/readSummaries'
 import { defaultSpan } from '../readout/span'
 import { type Actor, deed } from './deed'
-import { slugSchema } from './lists'
+import { listSchema, slugSchema } from './lists'
 import { plan as planShape } from './plan_shape'
-import { moment, range } from './shapes'
+import { moment, pageOf, range } from './shapes'
 
 /** Forms: their drafts, releases, plans and numbers. */
 
@@ -53,9 +53,12 @@ const listedForm = z.object({
 
 export const readForms = deed({
   summary: 'Forms of the workspace, by name',
-  input: z.object({}),
-  gives: z.object({ forms: z.array(listedForm) }),
-  run: async ({ context, workspaceId }) => done({ forms: await listForms(context.db, workspaceId) }),
+  input: listSchema(FORM_KEYS),
+  gives: pageOf('forms', listedForm),
+  async run({ context, workspaceId }, filter) {
+    const { rows, next } = await listForms(context.db, workspaceId, filter)
+    return done({ forms: rows, next })
+  },
 })
 
 const newForm = {

@@ -1,7 +1,18 @@
 'use server'
 
+import { FORM_KEYS } from '@/db/queries/forms'
 import { deedAction } from '@/server/access/session'
-import { addForm, copyForm } from '@/server/deeds/forms'
+import { addForm, copyForm, readForms } from '@/server/deeds/forms'
+import { listAction } from '../ui/listQuery'
+
+export interface FormsQuery {
+  search: string | undefined
+  sort: string | undefined
+}
+
+export const formsAction = listAction(readForms, 'forms', FORM_KEYS, {})
+
+export type FormRow = Awaited<ReturnType<typeof formsAction>>['rows'][number]
 
 /** Makes a blank form. */
 export const newFormAction = deedAction(addForm)

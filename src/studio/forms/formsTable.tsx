@@ -1,84 +1,52 @@
 'use client'
 
 import Link from 'next/link'
-import { useRouter } from 'next/navigation'
-import type { ListedForm } from '@/server/forms/listForms'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { Empty } from '../ui/empty'
-import { SearchBox, useFilters } from '../ui/listFrame'
+import { Pages, SearchBox, useFilters } from '../ui/listFrame'
 import { type Column, Sheet } from '../ui/sheet'
 import { ago, figure, percent, range } from '../ui/show'
-import { NewForm } from './newForm'
+import { type FormRow, formsAction, type FormsQuery } from './actions'
+import { type KnownForm, NewForm } from './newForm'
 
-const USUAL = 'name'
-
-/** What each head sorts by. */
-const KEYS: Record<string, (form: ListedForm) => string | number> = {
-  name: ({ name }) => name,
-  folder: ({ folder }) => folder,
-  campaign: ({ campaign }) => campaign,
-  release: ({ release }) => release ?? 0,
-  arrived: ({ arrived }) => arrived,
-  sent: ({ sent }) => sent,
-  finish: ({ finish }) => finish?.rate ?? -1,
-  unfinished: ({ unfinished }) => unfinished,
-  owner: ({ owner }) => owner ?? '',
-  changed: ({ updatedAt }) => new Date(updatedAt).getTime(),
-}
-
-const letters = new Intl.Collator('en')
-
-function sortForms(forms: ListedForm[], sort: string): ListedForm[] {
-  const name = sort.replace(/^-/, '')
-  const keyOf = Object.hasOwn(KEYS, name) ? KEYS[name] : undefined
-  if (!keyOf) return forms
-  const compare = (a: string | number, b: string | number) =>
-    typeof a === 'number' && typeof b === 'number' ? a - b : letters.compare(String(a), String(b))
-  return forms.toSorted((a, b) => compare(keyOf(a), keyOf(b)) * (sort.startsWith('-') ? -1 : 1))
+interface Props {
+  query: FormsQuery
+  first: { rows: FormRow[]; next: string | null }
+  /** What is known of all forms, while a new one is being made. */
+  known: readonly KnownForm[] | null
 }
 
 /** Every form of the workspace, narrowed by typing and sorted by its heads. */
-export function FormsTable({ forms, startNew }: { forms: ListedForm[]; startNew: boolean }) {
-  const router = useRouter()
+export function FormsTable({ query, first, known }: Props) {
   const filters = useFilters()
-  const search = filters.get('search')
-  const words = search.toLowerCase().split(/\s+/).filter(Boolean)
-  const shown = sortForms(
-    forms.filter((form) => {
-      const text = `${form.name} ${form.slug} ${form.folder} ${form.campaign}`.toLowerCase()
-      return words.every((word) => text.includes(word))
-    }),
-    filters.get('sort') || USUAL,
-  )
   return (
     <main className="px-4 py-3">
       <div className="mb-2 flex items-center gap-3">
         <h1>Forms</h1>
         <SearchBox label="Narrow by name or folder" />
-        <span className="text-soft">
-          {shown.length} of {forms.length} · numbers of the last 30 days
-        </span>
-        <Link href="/forms?new=1" className="ml-auto">
-          <Button look="main" tabIndex={-1}>
-            New form
-          </Button>
-        </Link>
+        <span className="text-soft">Numbers of the last 30 days</span>
+        <Button look="main" className="ml-auto" onClick={() => filters.set({ new: '1' })}>
+          New form
+        </Button>
       </div>
-      {forms.length === 0 ? (
-        <Empty title="No forms yet">Press New form: a blank one asks for an email and is ready to widen.</Empty>
-      ) : (
-        <Sheet rows={shown} columns={COLUMNS} usual={USUAL} />
-      )}
-      {forms.length > 0 && shown.length === 0 && (
-        <p className="p-4 text-soft">No form fits “{search}”. Clear the box to see all of them.</p>
-      )}
-      <NewForm open={startNew} onClose={() => router.replace('/forms')} forms={forms} />
+      <Pages key={JSON.stringify(query)} first={first} more={(after) => formsAction(query, after)}>
+        {(rows) =>
+          rows.length > 0 ? (
+            <Sheet rows={rows} columns={COLUMNS} usual="name" />
+          ) : query.search ? (
+            <Empty title="No form fits">Clear the box to see all of them.</Empty>
+          ) : (
+            <Empty title="No forms yet">Press New form: a blank one asks for an email and is ready to widen.</Empty>
+          )
+        }
+      </Pages>
+      {known && <NewForm known={known} onClose={() => filters.set({ new: '' })} />}
     </main>
   )
 }
 
-const COLUMNS: Column<ListedForm>[] = [
+const COLUMNS: Column<FormRow>[] = [
   {
     head: 'Form',
     by: 'name',

@@ -5,7 +5,6 @@ import { type FormEvent, useState } from 'react'
 import { nameFrom } from '@/core/form/name'
 import type { Wrong } from '@/server/deeds/deed'
 import type { NotDone } from '@/server/done'
-import type { ListedForm } from '@/server/forms/listForms'
 import { Button } from '../ui/button'
 import { Dialog } from '../ui/dialog'
 import { copyFormAction, newFormAction } from './actions'
@@ -16,7 +15,15 @@ function fieldAtFault({ more }: NotDone): string {
   return String(first?.path[0] ?? 'slug')
 }
 
-export function NewForm({ open, onClose, forms }: { open: boolean; onClose: () => void; forms: ListedForm[] }) {
+/** What a new form can take from another. */
+export interface KnownForm {
+  slug: string
+  name: string
+  folder: string
+  campaign: string
+}
+
+export function NewForm({ known, onClose }: { known: readonly KnownForm[]; onClose: () => void }) {
   const router = useRouter()
   const [name, setName] = useState('')
   const [slug, setSlug] = useState<string | null>(null)
@@ -44,7 +51,7 @@ export function NewForm({ open, onClose, forms }: { open: boolean; onClose: () =
       </p>
     )
   return (
-    <Dialog open={open} onOpenChange={(next) => !next && onClose()} title="New form">
+    <Dialog open onOpenChange={(next) => !next && onClose()} title="New form">
       <form onSubmit={(event) => void submit(event)} className="grid grid-cols-[92px_1fr] items-center gap-2">
         <label htmlFor="new-name">Name</label>
         <input
@@ -73,14 +80,14 @@ export function NewForm({ open, onClose, forms }: { open: boolean; onClose: () =
         <label htmlFor="new-copy">Begin with</label>
         <select id="new-copy" name="copyOf" className="box">
           <option value="">A blank form</option>
-          {forms.map((form) => (
-            <option key={form.id} value={form.slug}>
+          {known.map((form) => (
+            <option key={form.slug} value={form.slug}>
               A copy of {form.name}
             </option>
           ))}
         </select>
-        <Known label="Folder" name="folder" forms={forms} />
-        <Known label="Campaign" name="campaign" forms={forms} />
+        <Known label="Folder" name="folder" known={known} />
+        <Known label="Campaign" name="campaign" known={known} />
         <span className="col-span-2 mt-2 flex justify-end gap-2">
           <Button look="quiet" onClick={onClose}>
             Cancel
@@ -95,12 +102,12 @@ export function NewForm({ open, onClose, forms }: { open: boolean; onClose: () =
 }
 
 /** A text that other forms have, too: theirs are offered. */
-const Known = ({ label, name, forms }: { label: string; name: 'folder' | 'campaign'; forms: ListedForm[] }) => (
+const Known = ({ label, name, known }: { label: string; name: 'folder' | 'campaign'; known: readonly KnownForm[] }) => (
   <>
     <label htmlFor={`new-${name}`}>{label}</label>
     <input id={`new-${name}`} name={name} list={`known-${name}s`} className="box" />
     <datalist id={`known-${name}s`}>
-      {[...new Set(forms.map((form) => form[name]).filter(Boolean))].map((text) => (
+      {[...new Set(known.map((form) => form[name]).filter(Boolean))].map((text) => (
         <option key={text} value={text} />
       ))}
     </datalist>
