@@ -16,7 +16,7 @@ const BEGIN_ANEW = 75
 const STOP_WITHIN = 8000
 
 const config = startingConfig()
-const stops: (() => Promise<unknown>)[] = []
+const stops: ((calm: boolean) => Promise<unknown>)[] = []
 let stopping = false
 
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop(0))
@@ -39,7 +39,7 @@ else {
     if (!stopping) log.warn({ why }, 'The worker begins anew')
     void stop(BEGIN_ANEW)
   })
-  stops.push(() => worker.stop())
+  stops.push((calm) => worker.stop(calm))
   log.info('Lichen works on jobs')
 }
 
@@ -76,6 +76,6 @@ async function stop(code: number): Promise<void> {
   if (stopping) return
   stopping = true
   setTimeout(() => process.exit(code), STOP_WITHIN).unref()
-  await Promise.allSettled(stops.map((end) => end()))
+  await Promise.allSettled(stops.map((end) => end(code === 0)))
   process.exit(code)
 }

@@ -14,7 +14,7 @@ import { Works } from './works'
 const BEAT_EVERY = 1500
 const MONTHS_EVERY = 24 * 60 * 60 * 1000
 const LAST_WORK = 6000
-/** The same where the database was lost: what runs then has most likely failed, and others wait for a clean slate. */
+/** The same where something is wrong: what runs then has most likely failed, and others wait for a clean slate. */
 const LOST_WORK = 1500
 /** Seconds for which ready jobs may be left alone before this process is taken to be stuck. */
 const NEGLECT = 10
@@ -22,8 +22,8 @@ const NEGLECT = 10
 const PARTS = [['apply_submissions', 'count_readout', 'count_form'], ['deliver']] as const
 
 export interface Worker {
-  /** Finishes what runs, or gives it back. */
-  stop(): Promise<void>
+  /** Finishes what runs, or gives it back: soon, unless the end is a calm one. */
+  stop(calm: boolean): Promise<void>
 }
 
 /**
@@ -82,10 +82,10 @@ export async function startWorker(context: Context, broken: (why: string) => voi
   const beating = setInterval(() => (ticking ??= tick().finally(() => (ticking = null))), BEAT_EVERY)
   const monthly = setInterval(() => void months(0), MONTHS_EVERY)
   return {
-    async stop() {
+    async stop(calm) {
       clearInterval(beating)
       clearInterval(monthly)
-      const patience = lost ? LOST_WORK : LAST_WORK
+      const patience = calm && !lost ? LAST_WORK : LOST_WORK
       const stopped = Promise.allSettled([inside.stop(), outside.stop()])
       await Promise.race([stopped.then(() => works.rest(patience)), new Promise((done) => setTimeout(done, patience))])
       closeMail()
