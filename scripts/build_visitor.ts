@@ -1,3 +1,4 @@
+import { existsSync } from 'node:fs'
 import { mkdir, readdir, rm, writeFile } from 'node:fs/promises'
 import { basename, dirname, resolve } from 'node:path'
 import { build, type BuildOptions, type Metafile, type Plugin } from 'esbuild'
@@ -55,18 +56,23 @@ function fileOf({ outputs }: Metafile, entry: string): string {
   return basename(found[0])
 }
 
-/** Gives each kind a script that adds its rules to the page, where they stand in place of the registry. */
+/** Gives each kind a script that adds its rules, and what brings it to life, to the page's own registry. */
 const kindsApart: Plugin = {
   name: 'kinds-apart',
   setup({ onResolve, onLoad }) {
     onResolve({ filter: /^kind:/ }, ({ path }) => ({ path: path.replace('kind:', ''), namespace: 'kind' }))
-    onLoad({ filter: /.*/, namespace: 'kind' }, ({ path: kind }) => ({
-      contents: `import { rules } from './kinds/${kind}'
+    onLoad({ filter: /.*/, namespace: 'kind' }, ({ path: kind }) => {
+      const script = resolve(`src/visitor/script/kinds/${kind}.ts`)
+      const own = existsSync(script) ? `import { enliven } from ${JSON.stringify(script)}` : 'const enliven = undefined'
+      return {
+        contents: `import { rules } from './kinds/${kind}'
         import { addKind } from ${JSON.stringify(PAGE_KINDS)}
-        addKind('${kind}', rules)`,
-      loader: 'ts',
-      resolveDir: dirname(REGISTRY),
-    }))
+        ${own}
+        addKind('${kind}', rules, enliven)`,
+        loader: 'ts',
+        resolveDir: dirname(REGISTRY),
+      }
+    })
     onResolve({ filter: /\/registry$/ }, ({ path, resolveDir }) =>
       resolve(resolveDir, `${path}.ts`) === REGISTRY ? { path: PAGE_KINDS } : null,
     )

@@ -27,10 +27,11 @@ import type { Form } from '@/core/form/definition'
 import { walkForm } from '@/core/form/walk'
 import { COMPANY, CONNECTIONS, DESKS, FIELDS, LISTS, personOf } from './company'
 import { bringAStudio } from './forms/bring_a_studio'
+import { deliverySurvey } from './forms/delivery_survey'
 import { finder } from './forms/finder'
 import { openDay } from './forms/open_day'
 import { Chance } from './random'
-import { finderAnswers, openDayAnswers, type Origin, SOURCES, visitorFrom } from './visits'
+import { finderAnswers, openDayAnswers, type Origin, SOURCES, surveyAnswers, visitorFrom } from './visits'
 
 const CONTACTS = 300
 const DAYS = 30
@@ -61,6 +62,7 @@ if (!process.argv.includes('--no-visits')) {
   await visitFinder()
   await visitOpenDay()
   await visitBringAStudio()
+  await visit('delivery-survey', 120, 25, () => surveyAnswers(chance, CONTACTS))
 }
 await saveDraft('kiln-finder', finder('draft'))
 await countAll()
@@ -144,9 +146,10 @@ async function makeForms(): Promise<void> {
       draft: openDay(dayOf(daysAgo(-20)), dayOf(daysAgo(-21))),
     },
     { slug: 'bring-a-studio', name: 'Bring a studio', campaign: 'Glaze club', draft: bringAStudio() },
+    { slug: 'delivery-survey', name: 'Delivery survey', campaign: '', folder: 'Service', draft: deliverySurvey() },
   ]
   for (const form of forms) {
-    await createForm(db, workspaceId, { ...form, folder: 'Enquiries' }, userId)
+    await createForm(db, workspaceId, { folder: 'Enquiries', ...form }, userId)
     await release(form.slug, daysAgo(DAYS))
   }
 }
@@ -258,12 +261,17 @@ function note(form: LiveForm, visitor: Visitor, visit: string, steps: string[], 
 
 /** Guests of the open kiln day answer, and a few say no. */
 async function visitOpenDay(): Promise<void> {
-  const form = await live('open-day')
   const days = [20, 21].map((ahead) => dayOf(daysAgo(-ahead)))
-  const visits = Array.from({ length: 130 }, () => {
+  await visit('open-day', 130, 9, () => openDayAnswers(chance, days, CONTACTS * 2))
+}
+
+/** Visits of a form over its last days, from wherever people come. */
+async function visit(slug: string, count: number, days: number, answer: () => Answers): Promise<void> {
+  const form = await live(slug)
+  const visits = Array.from({ length: count }, () => {
     const origin = chance.weigh(SOURCES)
-    const answers = openDayAnswers(chance, days, CONTACTS * 2)
-    return { at: daysAgo(0.1 + chance.next() * 9), origin, answers, course: courseOf(origin, 1) }
+    const answers = answer()
+    return { at: daysAgo(0.1 + chance.next() * days), origin, answers, course: courseOf(origin, 1) }
   })
   visits.sort((a, b) => a.at.getTime() - b.at.getTime())
   await inTurns(visits, ({ at, origin, answers, course }) =>
@@ -308,7 +316,7 @@ async function inTurns<T>(items: T[], work: (item: T) => Promise<void>): Promise
 }
 
 async function countAll(): Promise<void> {
-  for (const slug of ['kiln-finder', 'open-day', 'bring-a-studio']) {
+  for (const slug of ['kiln-finder', 'open-day', 'bring-a-studio', 'delivery-survey']) {
     const { id } = await storedForm(slug)
     await db.transaction().execute((tx) => recountForm(tx, id))
   }

@@ -91,3 +91,31 @@ export function openDayAnswers(chance: Chance, days: readonly string[], people: 
     lunch: guests > 0 ? chance.pick(['soup_and_bread', 'vegan_plate', 'fish_from_the_smoker']) : null,
   }
 }
+
+/** One plausible answer to the survey after a delivery: most went well, and late ones were harder. */
+export function surveyAnswers(chance: Chance, people: number): Answers {
+  const trouble = chance.weigh([
+    { weight: 62, value: ['nothing'] },
+    { weight: 18, value: ['late'] },
+    { weight: 7, value: ['damaged'] },
+    { weight: 4, value: ['late', 'parts_missing'] },
+    { weight: 4, value: ['hard_to_reach'] },
+    { weight: 3, value: ['The lift was too small'] },
+  ]).value
+  const well = trouble.includes('nothing')
+  return {
+    trouble,
+    ease: well ? chance.whole(6, 10) : chance.whole(1, 8),
+    packing: trouble.includes('damaged') ? chance.whole(1, 3) : chance.whole(3, 5),
+    told: well || chance.happens(0.4) ? null : chance.pick(['The lid has a crack.', 'Two hours late, and no call.']),
+    crew: chance.happens(0.8) ? chance.whole(well ? 3 : 2, 5) : null,
+    heard: chance.weigh([
+      { weight: 6, value: 'by_phone' },
+      { weight: 3, value: 'by_mail' },
+      { weight: 1, value: 'not_at_all' },
+      { weight: 1, value: 'A neighbour told me' },
+    ]).value,
+    carried_by: chance.whole(2, 6),
+    email: personOf(chance.whole(0, people - 1)).email,
+  }
+}

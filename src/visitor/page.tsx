@@ -1,7 +1,7 @@
 import { type Answers, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/answers/check'
 import type { Outcome } from '@/core/dispatch/outcome'
-import type { Form } from '@/core/form/definition'
+import type { Form, Marks } from '@/core/form/definition'
 import { questionsAsked } from '@/core/form/values'
 import type { Way } from '@/core/form/walk'
 import { type VisitorForm, visitorView } from '@/core/form/visitor_view'
@@ -91,9 +91,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
               can see what you have entered.
             </p>
           )}
-          <p className="small">
-            <span className="mark">*</span> must be filled in
-          </p>
+          <MarkLegend {...form.marks} />
         </form>
         <script
           type="application/json"
@@ -105,7 +103,15 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
   )
 }
 
-function StepSection({ form, index, way, step: current, values, errors }: PageState & { index: number }) {
+/** Says what the mark means; a word says so itself. */
+const MarkLegend = ({ on, symbol, colour }: Marks) =>
+  /\p{L}/u.test(symbol) ? null : (
+    <p className="small">
+      <span className={`mark ${colour}`}>{symbol}</span> {on === 'required' ? 'must be filled in' : 'can be left out'}
+    </p>
+  )
+
+function StepSection({ form, index, way, step: current, values, errors, pass }: PageState & { index: number }) {
   const step = form.steps[index]
   if (!step) return null
   const headingId = `step-${step.name}`
@@ -128,6 +134,8 @@ function StepSection({ form, index, way, step: current, values, errors }: PageSt
             value={valueIn(values, question.name)}
             shown={way.shown.includes(question.name)}
             error={errors.find(({ name }) => name === question.name)?.message}
+            marks={form.marks}
+            visit={pass.id}
           />
         ))}
     </section>

@@ -1,5 +1,5 @@
 import { mannerOf } from '@/core/answers/registry'
-import type { Question } from '@/core/form/definition'
+import type { Marks, Question } from '@/core/form/definition'
 import { visitorKindOf } from './kinds/registry'
 
 interface Props {
@@ -7,22 +7,32 @@ interface Props {
   value: unknown
   shown: boolean
   error: string | undefined
+  marks: Marks
+  visit: string
 }
 
 /** One question: its label, help, control and error, tied together for every reader. */
-export function QuestionField({ question, value, shown, error }: Props) {
+export function QuestionField({ question, value, shown, error, marks, visit }: Props) {
   const id = `q-${question.name}`
   const describedBy = [question.help && `${id}-help`, error && `${id}-error`].filter(Boolean).join(' ') || undefined
   const { Control, frame } = visitorKindOf(question.kind)
   const control = (
-    <Control question={question} value={value} id={id} describedBy={describedBy} invalid={Boolean(error)} />
+    <Control
+      question={question}
+      value={value}
+      id={id}
+      visit={visit}
+      describedBy={describedBy}
+      invalid={Boolean(error)}
+    />
   )
-  const mark = question.required ? (
-    <span className="mark" aria-hidden="true">
-      {' '}
-      *
-    </span>
-  ) : null
+  const mark =
+    question.required === (marks.on === 'required') ? (
+      <span className={`mark ${marks.colour}`} aria-hidden="true">
+        {' '}
+        {marks.symbol}
+      </span>
+    ) : null
   const help = question.help && (
     <p className="help" id={`${id}-help`}>
       {question.help}
@@ -33,13 +43,15 @@ export function QuestionField({ question, value, shown, error }: Props) {
       {error}
     </p>
   )
-  const className = mannerOf(question).width === 'short' ? 'question short' : 'question'
+  const className = `question ${question.width ?? mannerOf(question).width}`
   const wrapper = { className, 'data-question': question.name, hidden: !shown }
+  // A label that is hidden from the eyes is still read out.
+  const labelled = question.hideLabel ? 'unseen' : undefined
   const framed = frame(question)
   if (framed !== 'label')
     return (
       <fieldset {...wrapper} aria-describedby={framed === 'group' ? describedBy : undefined}>
-        <legend>
+        <legend className={labelled}>
           {question.label}
           {mark}
         </legend>
@@ -50,7 +62,7 @@ export function QuestionField({ question, value, shown, error }: Props) {
     )
   return (
     <div {...wrapper}>
-      <label htmlFor={id}>
+      <label htmlFor={id} className={labelled}>
         {question.label}
         {mark}
       </label>

@@ -1,6 +1,8 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { expect, test } from './studio'
+import { releasedForm } from '../support/api'
+import { formOfEveryKind } from '../support/every_kind'
+import { expect, facts, test, unique } from './studio'
 
 /** axe-core finds nothing, on any screen of the studio and on visitor pages in both widths. */
 
@@ -46,7 +48,7 @@ test('a submission, a person and an open row of the ledger', async ({ studio }) 
   await expect(studio.getByRole('heading', { name: 'What is stored' })).toBeVisible()
   await expectClean(studio)
   await studio.goto('/forms/kiln-finder/compose')
-  await studio.getByRole('button', { name: 'Number: How hot do you fire?' }).click()
+  await studio.getByRole('button', { name: 'Slider: How hot do you fire?' }).click()
   await expectClean(studio)
   await studio.goto('/forms/open-day/compose')
   await studio.getByRole('button', { name: 'What would your guests like for lunch?' }).click()
@@ -69,7 +71,13 @@ test('the sign-in page', async ({ page }) => {
 for (const width of [390, 1280])
   test(`every kind of question at ${width}, and its errors`, async ({ browser }) => {
     const page = await (await browser.newContext({ viewport: { width, height: 844 } })).newPage()
-    const { facts } = await import('./studio')
+    const slug = unique('clean')
+    await releasedForm(facts, slug, formOfEveryKind(slug))
+    await page.goto(`${facts.url}/f/${slug}`)
+    await expectClean(page)
+    await page.getByRole('button', { name: 'Send' }).click()
+    await expect(page.getByText('Fill this in.')).toBeVisible()
+    await expectClean(page)
     await page.goto(`${facts.url}/f/open-day`)
     await page.getByLabel('Yes, count me in').check()
     await page.getByRole('button', { name: 'Next' }).click()
@@ -86,7 +94,6 @@ for (const width of [390, 1280])
 for (const width of [390, 1280])
   test(`every step of the finder at ${width}, its errors, and its outcome`, async ({ browser }) => {
     const page = await (await browser.newContext({ viewport: { width, height: 844 } })).newPage()
-    const { facts } = await import('./studio')
     await page.goto(`${facts.url}/f/kiln-finder`)
     await page.getByRole('button', { name: 'Go on' }).click()
     await expectClean(page)

@@ -22,7 +22,7 @@ async function comeAlong(page: Page, day: string): Promise<void> {
   await page.getByLabel('Which day').fill(day)
   await page.getByLabel('Raku').check()
   await page.getByLabel('Glass fusing').check()
-  await page.getByLabel('How many guests').fill('2')
+  await page.getByRole('textbox', { name: 'How many guests' }).fill('2')
 }
 
 test('who comes is asked what comers are asked, and every answer arrives in words', async ({ page, studio }) => {

@@ -45,7 +45,7 @@ export const openDay = (firstDay: string, lastDay: string): Form =>
             options: options('Raku', 'Salt', 'Crystal glaze', 'Glass fusing', 'Smoke'),
             lands: [{ field: 'interests' }],
           },
-          { kind: 'number', name: 'guests', label: 'How many guests come with you?', minimum: 0, maximum: 8, step: 1 },
+          { kind: 'stepper', name: 'guests', label: 'How many guests come with you?', minimum: 0, maximum: 8 },
           {
             kind: 'single_choice',
             name: 'lunch',

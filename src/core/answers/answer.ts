@@ -43,6 +43,10 @@ export type Problem =
   | { code: 'too_large'; most: number }
   | { code: 'off_step'; step: number }
   | { code: 'not_an_option' }
+  /** Something else was chosen, and not said what. */
+  | { code: 'not_written' }
+  /** An option that stands alone was chosen with others. */
+  | { code: 'not_alone'; option: string }
   | { code: 'too_few'; least: number }
   | { code: 'too_many'; most: number }
   | { code: 'too_early'; earliest: string }
@@ -152,4 +156,10 @@ export function readText(raw: unknown, most: number): Checked {
   const text = tidyText(String(raw))
   if (text === '') return accept(null)
   return lengthOf(text) > most ? refuse({ code: 'too_long', most }) : accept(text)
+}
+
+/** The same of one line: line breaks become spaces. */
+export function readLine(raw: unknown, most: number): Checked {
+  const read = readText(raw, most)
+  return read.ok && typeof read.answer === 'string' ? accept(read.answer.replace(/\s*\n\s*/g, ' ')) : read
 }

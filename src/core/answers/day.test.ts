@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { dayPattern, isDay, showDay } from './day'
+import { boundPattern } from './bounds'
+import { isDay, showDay } from './day'
 
 const twoDigits = (n: number) => String(n).padStart(2, '0')
 const shaped = fc
@@ -32,8 +33,8 @@ describe('a day', () => {
   it('is within a bound exactly when the bound’s pattern matches', () => {
     fc.assert(
       fc.property(shaped, shaped, (day, bound) => {
-        expect(new RegExp(dayPattern(bound, 'least')).test(day)).toBe(day >= bound)
-        expect(new RegExp(dayPattern(bound, 'most')).test(day)).toBe(day <= bound)
+        expect(new RegExp(boundPattern(bound, 'least')).test(day)).toBe(day >= bound)
+        expect(new RegExp(boundPattern(bound, 'most')).test(day)).toBe(day <= bound)
       }),
       { numRuns: 1000 },
     )

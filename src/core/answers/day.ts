@@ -32,18 +32,3 @@ const MONTHS = [
   'November',
   'December',
 ]
-
-/**
- * Source of a regular expression that matches every day from `bound` on (`least`) or up to it (`most`), among
- * texts shaped like a day: for schemas, which compare numbers but no text.
- */
-export function dayPattern(bound: string, side: 'least' | 'most'): string {
-  const branches = [bound]
-  for (let at = 0; at < bound.length; at++) {
-    const digit = Number(bound[at])
-    const [low, high] = side === 'least' ? [digit + 1, 9] : [0, digit - 1]
-    if (Number.isNaN(digit) || low > high) continue
-    branches.push(`${bound.slice(0, at)}[${low}-${high}]${bound.slice(at + 1).replace(/[0-9]/g, '[0-9]')}`)
-  }
-  return `^(?:${branches.join('|')})$`
-}

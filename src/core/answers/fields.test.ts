@@ -18,13 +18,13 @@ describe('the fields of an HTML form', () => {
       email: 'ilka@x.example',
     })
   })
-  it('take a part over a whole of the same name, and leave files alone', () => {
+  it('keep what comes beside the parts of a name as a part without one, and leave files alone', () => {
     expect(
       gatherFields([
         ['person', 'x'],
         ['person.first', 'Ilka'],
       ]),
-    ).toEqual({ person: { first: 'Ilka' } })
+    ).toEqual({ person: { '': 'x', first: 'Ilka' } })
     expect(gatherFields([['photo', new Blob(['x'])]])).toEqual({})
   })
   it('may be called what every object has', () => {

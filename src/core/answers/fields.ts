@@ -2,7 +2,8 @@ import { valueIn } from './answer'
 
 /**
  * Answers as the fields of an HTML form (WHATWG HTML, constructing the entry list): a list is one name
- * several times, and a part of a record is `name.part`. This and JSON are the two ways answers come in.
+ * several times, and a part of a record is `name.part`. What comes
+ * under a name that has parts as well, is the part without a name. This and JSON are the two ways answers come in.
  */
 
 /** A field's name and its text. */
@@ -14,17 +15,20 @@ export function gatherFields(fields: Iterable<readonly [string, unknown]>): Reco
   for (const [field, text] of fields) {
     if (typeof text !== 'string') continue
     const dot = field.indexOf('.')
-    if (dot < 0) put(gathered, field, text)
+    const name = dot < 0 ? field : field.slice(0, dot)
+    const before = valueIn(gathered, name)
+    if (dot < 0 && !isParts(before)) put(gathered, name, text)
     else {
-      const name = field.slice(0, dot)
-      const before = valueIn(gathered, name)
-      const parts = typeof before === 'object' && before !== null && !Array.isArray(before) ? before : {}
-      put(parts as Record<string, unknown>, field.slice(dot + 1), text)
+      const parts = isParts(before) ? before : before === undefined ? {} : { '': before }
+      put(parts, dot < 0 ? '' : field.slice(dot + 1), text)
       define(gathered, name, parts)
     }
   }
   return gathered
 }
+
+const isParts = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 function put(into: Record<string, unknown>, name: string, text: string): void {
   const before = valueIn(into, name)
@@ -44,6 +48,6 @@ export function spreadFields(name: string, raw: unknown): Field[] {
   if (raw === null || raw === undefined || raw === '') return []
   if (Array.isArray(raw)) return raw.flatMap((one) => spreadFields(name, one))
   if (typeof raw === 'object')
-    return Object.entries(raw).flatMap(([part, inner]) => spreadFields(`${name}.${part}`, inner))
+    return Object.entries(raw).flatMap(([part, inner]) => spreadFields(part === '' ? name : `${name}.${part}`, inner))
   return [[name, String(raw)]]
 }

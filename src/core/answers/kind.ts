@@ -6,10 +6,12 @@ export type JsonSchema = { readonly [key: string]: unknown }
 
 /** Every answer a question can have. Which tests fit follows from it: `logic/fitting.ts`. */
 export type Domain =
-  | { is: 'one of'; values: readonly string[] }
-  | { is: 'some of'; values: readonly string[] }
-  | { is: 'number'; least: number | null; most: number | null }
+  /** Choices; where it is `open`, anything else may be written instead. */
+  | { is: 'one of'; values: readonly string[]; open: boolean }
+  | { is: 'some of'; values: readonly string[]; open: boolean }
+  | { is: 'number'; least: number | null; most: number | null; step: number | null }
   | { is: 'day'; least: string | null; most: string | null }
+  | { is: 'time'; least: string | null; most: string | null }
   | { is: 'yes or no'; canBeBlank: boolean }
   | { is: 'text' }
   | { is: 'record'; parts: readonly Part[] }
@@ -22,7 +24,7 @@ export interface Part {
 }
 
 /** Two settings that cannot both be meant. */
-interface Contradiction {
+export interface Contradiction {
   path: (string | number)[]
   message: string
 }
@@ -41,8 +43,10 @@ export interface KindManner<S> {
   schema(settings: S): JsonSchema
   /** JSON Schema of an answer that meets a required question, where that is less. */
   requiredSchema?(settings: S): JsonSchema
-  /** How wide it is asked, where nobody says otherwise: a line of the page, or what a number or a date needs. */
-  width: 'line' | 'short'
+  /** How wide it is asked, where nobody says otherwise. */
+  width: Width
+  /** Whether people write into one box, which can show a word or two until they do. */
+  typed?: boolean
   /** Whether it may be filled for somebody; what people agree to never is. */
   fillable: boolean
   /** Whether its answers stay out of a form's numbers: they say who somebody is, and nothing of many. */
@@ -59,10 +63,16 @@ export interface KindManner<S> {
   faults?(settings: S): string[]
 }
 
+/** How much of the page's width a question takes; those that fit stand side by side. */
+export const WIDTHS = ['full', 'two_thirds', 'half', 'third'] as const
+
+export type Width = (typeof WIDTHS)[number]
+
 /** What kinds have in common whose answers are any text. */
 export const AS_TEXT = {
   domain: () => ({ is: 'text' }),
-  width: 'line',
+  width: 'full',
+  typed: true,
   fillable: true,
 } satisfies Partial<KindManner<object>>
 

@@ -6,11 +6,18 @@ import * as consent from './kinds/consent'
 import * as email from './kinds/email'
 import * as date from './kinds/date'
 import * as long_text from './kinds/long_text'
+import * as company from './kinds/company'
+import * as money from './kinds/money'
 import * as number from './kinds/number'
 import * as person_name from './kinds/person_name'
+import * as rating from './kinds/rating'
+import * as scale from './kinds/scale'
 import * as several_choices from './kinds/several_choices'
 import * as short_text from './kinds/short_text'
 import * as single_choice from './kinds/single_choice'
+import * as slider from './kinds/slider'
+import * as stepper from './kinds/stepper'
+import * as time from './kinds/time'
 import * as web_address from './kinds/web_address'
 import * as yes_no from './kinds/yes_no'
 
@@ -18,10 +25,17 @@ export const KINDS = {
   short_text,
   long_text,
   person_name,
+  company,
   email,
   web_address,
   number,
+  stepper,
+  slider,
+  money,
+  rating,
+  scale,
   date,
+  time,
   single_choice,
   several_choices,
   yes_no,

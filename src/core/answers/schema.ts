@@ -5,8 +5,10 @@ import { operandsOf } from '../logic/expectation'
 import { foldCase } from '../logic/fold_case'
 import { type Scalar, splitPath } from './answer'
 import { carriedSchema } from './carried'
-import { dayPattern, isDay } from './day'
+import { boundPattern } from './bounds'
+import { isDay } from './day'
 import type { JsonSchema } from './kind'
+import { isTime } from './time'
 import { mannerOf } from './registry'
 
 /**
@@ -102,7 +104,7 @@ const sameSchema = (operand: Scalar): JsonSchema =>
 
 function boundSchema(operand: Scalar, side: 'least' | 'most'): JsonSchema {
   if (typeof operand === 'number') return { type: 'number', [side === 'least' ? 'minimum' : 'maximum']: operand }
-  return isDay(operand) ? { type: 'string', pattern: dayPattern(operand, side) } : { not: {} }
+  return isDay(operand) || isTime(operand) ? { type: 'string', pattern: boundPattern(operand, side) } : { not: {} }
 }
 
 let spellings: Map<string, string[]> | undefined

@@ -29,13 +29,17 @@ export function explainProblem(problem: Problem, question: Question): string {
       return `Give a number in steps of ${problem.step}.`
     case 'not_an_option':
       return 'Choose one of the options.'
+    case 'not_written':
+      return 'Write what else it is.'
+    case 'not_alone':
+      return `Choose “${problem.option}” alone, or leave it out.`
     case 'too_few':
       return `Choose ${problem.least} or more.`
     case 'too_many':
       return `Choose ${problem.most} at most.`
     case 'too_early':
-      return `Give a day from ${problem.earliest} on.`
+      return `Give one from ${problem.earliest} on.`
     case 'too_late':
-      return `Give a day up to ${problem.latest}.`
+      return `Give one up to ${problem.latest}.`
   }
 }

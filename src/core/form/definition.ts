@@ -91,6 +91,9 @@ const originSchema = z
     'Give a site, such as https://www.studio.example',
   )
 
+/** Colours a mark can have: that of what is wrong, of the text, of the button. */
+export const MARK_COLOURS = ['fault', 'text', 'accent'] as const
+
 /** The format of definitions written now; `upgrade.ts` reads older ones. */
 const FORMAT = 'lichen-form-2'
 
@@ -116,6 +119,14 @@ export const formSchema = z
         send: wordingSchema.default('Send'),
       })
       .default({ back: 'Back', next: 'Next', send: 'Send' }),
+    marks: z
+      .strictObject({
+        on: z.enum(['required', 'optional']).default('required').describe('Which questions carry the mark'),
+        symbol: z.string().trim().min(1).max(20).default('*').describe('A sign, or a word such as “optional”'),
+        colour: z.enum(MARK_COLOURS).default('fault').describe('A colour of the page by its part in it'),
+      })
+      .default({ on: 'required', symbol: '*', colour: 'fault' })
+      .describe('How visitors are told which questions must be answered'),
     keepUnfinished: z
       .boolean()
       .default(false)
@@ -134,6 +145,7 @@ export type CarriedValue = Form['carried'][number]
 export type FillSource = z.output<typeof fillSchema>
 export type Landing = z.output<typeof landingSchema>
 export type Opening = z.output<typeof openingSchema>
+export type Marks = Form['marks']
 export type Routing = Form['routing']
 export type Route = Routing['rows'][number]
 export type Message = Form['messages'][number]

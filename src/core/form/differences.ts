@@ -18,6 +18,7 @@ export function tellDifferences(before: Form | null, after: Form): string[] {
     ...tellPart('The title', before.title, after.title),
     ...tellPart('The introduction', before.intro, after.intro),
     ...tellPart('Wording of the buttons', before.wording, after.wording),
+    ...tellPart('The mark on questions', before.marks, after.marks),
     ...tellPart('Sites that may frame the form', before.framedBy, after.framedBy),
     ...tellPart('Keeping unfinished answers', before.keepUnfinished, after.keepUnfinished),
   ]
@@ -42,12 +43,26 @@ function tellNamed<T extends { name: string }>(what: string, before: T[], after:
   return lines
 }
 
-const PART_WORDS: Record<string, string> = {
+/** What parts of a definition are called where their own name would not do. */
+export const PART_WORDS: Readonly<Record<string, string>> = {
   shownWhen: 'when it shows',
   lands: 'where it lands',
   fill: 'what fills it',
   errorText: 'error text',
   off: 'switched on or off',
+  hideLabel: 'whether its label is seen',
+  placeholder: 'words in its box',
+  default: 'what it starts as',
+  maxLength: 'longest answer',
+  minimum: 'smallest answer',
+  maximum: 'largest answer',
+  step: 'steps',
+  least: 'fewest choices',
+  most: 'most choices',
+  look: 'layout',
+  other: 'a written choice',
+  shuffled: 'order of the options',
+  alone: 'options chosen by themselves only',
 }
 
 function changedParts<T extends object>(before: T, after: T): string {

@@ -77,14 +77,6 @@ describe('edits of a draft', () => {
     expect(renamed.outcome.title).toContain('{{ who.first |')
     expect(usesOf(renamed, 'who')).toEqual(['shows the step “Two”', 'route 1', 'the outcome'])
   })
-  it('change a kind and keep what both kinds share', () => {
-    const changed = edits.changeKind(form, 'email', 'short_text')
-    expect(changed.steps[0]?.questions[1]).toMatchObject({
-      kind: 'short_text',
-      required: true,
-      lands: [{ field: 'email' }],
-    })
-  })
   it('change the routing table', () => {
     expect(moveRoute(form, 1, -1).routing.rows.map(({ desk }) => desk)).toEqual(['south', 'north'])
     expect(removeColumn(form, 'ware').routing.rows[0]?.cells).toEqual({})

@@ -31,7 +31,7 @@ export function addQuestion(
 }
 
 /** A question of a kind with nothing set yet. */
-function newQuestion(kind: Question['kind'], name: string, label: string): Question {
+export function newQuestion(kind: Question['kind'], name: string, label: string): Question {
   const begin = mannerOf({ kind }).begin?.(label)
   return questionSchema.parse({ kind, name, label: label.slice(0, 300), ...begin })
 }
@@ -44,6 +44,13 @@ function insertQuestion(form: Form, question: Question, { step, after }: Place):
   })
 }
 
+/** Puts a question in the place of the one of its name. */
+export const replaceQuestion = (form: Form, question: Question): Form =>
+  mapSteps(form, (step) => ({
+    ...step,
+    questions: step.questions.map((one) => (one.name === question.name ? question : one)),
+  }))
+
 export const updateQuestion = (form: Form, name: string, change: Partial<Question>): Form =>
   mapSteps(form, (step) => ({
     ...step,
@@ -51,27 +58,6 @@ export const updateQuestion = (form: Form, name: string, change: Partial<Questio
       question.name === name ? ({ ...question, ...change } as Question) : question,
     ),
   }))
-
-/** Makes a question another kind, keeping everything the two kinds share. */
-export function changeKind(form: Form, name: string, kind: Question['kind']): Form {
-  const question = findQuestion(form, name)
-  if (!question || question.kind === kind) return form
-  const { label, help, required, off, shownWhen, errorText, fill, lands } = question
-  const changed = {
-    ...newQuestion(kind, name, label),
-    help,
-    required,
-    off,
-    shownWhen,
-    errorText,
-    fill,
-    lands,
-  }
-  return mapSteps(form, (step) => ({
-    ...step,
-    questions: step.questions.map((one) => (one.name === name ? changed : one)),
-  }))
-}
 
 /** Copies a question to just below itself. The copy lands nowhere: two values in one field is rarely meant. */
 export function duplicateQuestion(form: Form, name: string): { form: Form; name: string } {

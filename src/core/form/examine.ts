@@ -60,10 +60,19 @@ function examineQuestions(form: Form): Finding[] {
   ])
 }
 
-const examineSettings = (question: Question): Finding[] =>
-  (mannerOf(question).faults?.(question) ?? []).map((fault) =>
+const examineSettings = (question: Question): Finding[] => [
+  ...(mannerOf(question).faults?.(question) ?? []).map((fault) =>
     composeFault(question.name, `“${question.label}” ${fault}`),
-  )
+  ),
+  ...(question.hideLabel
+    ? [
+        finding('warning', 'compose')(
+          question.name,
+          `“${question.label}” hides its label: whoever sees the page has to know otherwise what is asked.`,
+        ),
+      ]
+    : []),
+]
 
 function examineJoins(form: Form, { lists }: Resources): Finding[] {
   return form.joins.flatMap(({ list, consent }) => {

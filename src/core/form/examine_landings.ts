@@ -63,6 +63,7 @@ const DOMAIN_WORDS: Record<Domain['is'], string> = {
   'some of': 'a choice of several',
   number: 'a number',
   day: 'a date',
+  time: 'a time',
   'yes or no': 'a yes or no',
   text: 'text',
   record: 'a value of several parts',
@@ -87,13 +88,15 @@ function examineFit(
     const mend = mends.map((translation) => rulesOfTranslation(translation).words).join(' or ')
     return [fault(about, mend ? `${what}. Land ${mend} instead.` : `${what}. Choose another field.`)]
   }
-  const foreign =
-    hasOptions(field.type) && (domain.is === 'one of' || domain.is === 'some of')
-      ? domain.values.filter((one) => !field.options.some((option) => option.value === one))
-      : []
+  if (!hasOptions(field.type) || (domain.is !== 'one of' && domain.is !== 'some of')) return []
+  const foreign = domain.values.filter((one) => !field.options.some((option) => option.value === one))
+  const open = domain.open
+    ? [warning(about, `What is written for “${label}” instead of its options does not land in ${into}.`)]
+    : []
   return foreign.length === 0
-    ? []
+    ? open
     : [
+        ...open,
         fault(
           about,
           `“${label}” offers ${foreign.map((one) => `“${one}”`).join(', ')}, which ${into} has not among its options.`,

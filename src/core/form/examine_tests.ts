@@ -1,6 +1,7 @@
 import type { Domain } from '../answers/kind'
 import { type Scalar, splitPath } from '../answers/answer'
 import { isDay } from '../answers/day'
+import { isTime } from '../answers/time'
 import { type Condition, testsOf } from '../logic/condition'
 import { operatorWords } from '../logic/describe'
 import { type Expectation, operandsOf, type Operator, TAKES_NONE } from '../logic/expectation'
@@ -10,8 +11,8 @@ import { domainAt, findQuestion, labelAt } from './values'
 
 /** What the values must be that an operator works on, where it does not work on all; and what to call them. */
 const NEEDS: Partial<Record<Operator, readonly [readonly Domain['is'][], string]>> = {
-  at_least: [['number', 'day'], 'numbers or days'],
-  at_most: [['number', 'day'], 'numbers or days'],
+  at_least: [['number', 'day', 'time'], 'numbers, days or times'],
+  at_most: [['number', 'day', 'time'], 'numbers, days or times'],
   contains: [['text', 'one of'], 'text'],
   includes: [['some of'], 'lists'],
   includes_all: [['some of'], 'lists'],
@@ -68,9 +69,11 @@ function couldBe(domain: Domain, operand: Scalar): boolean {
       return typeof operand === 'string'
     case 'day':
       return isDay(operand)
+    case 'time':
+      return isTime(operand)
     case 'one of':
     case 'some of':
-      return domain.values.includes(String(operand))
+      return domain.values.includes(String(operand)) || (domain.open && typeof operand === 'string')
     case 'record':
       return false
   }

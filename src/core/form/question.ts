@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { WIDTHS } from '../answers/kind'
 import { KIND_NAMES, type KindName, KINDS, mannerOf } from '../answers/registry'
 import { nameSchema, wordingSchema } from './name'
 import { answerSchema, fillSchema, landingSchema, whenSchema } from './parts'
@@ -7,8 +8,15 @@ import { answerSchema, fillSchema, landingSchema, whenSchema } from './parts'
 const common = {
   name: nameSchema.describe('Identifier in reports, messages and mappings'),
   label: wordingSchema.describe('What visitors see'),
+  hideLabel: z.boolean().default(false).describe('Whether only screen readers get the label'),
   help: z.string().trim().max(500).default(''),
   required: z.boolean().default(false),
+  width: z
+    .enum(WIDTHS)
+    .nullable()
+    .default(null)
+    .describe('How much of the page’s width it takes; as its kind does when null'),
+  placeholder: z.string().trim().max(100).default('').describe('Shown in its box until something is written'),
   off: z.boolean().default(false).describe('Kept in the draft, absent for visitors'),
   shownWhen: whenSchema,
   errorText: z.string().trim().max(300).default('').describe('Own wording when the answer is wrong'),

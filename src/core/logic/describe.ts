@@ -21,11 +21,15 @@ const OPERATOR_WORDS: Record<Operator, string> = {
   blank: 'is blank',
 }
 
-const DAY_WORDS: Partial<Record<Operator, string>> = { at_least: 'is on or after', at_most: 'is on or before' }
+/** Operators whose words are others for values of a sort. */
+const WORDS_OF_SORT: Partial<Record<Domain['is'], Partial<Record<Operator, string>>>> = {
+  day: { at_least: 'is on or after', at_most: 'is on or before' },
+  time: { at_least: 'is at or after', at_most: 'is at or before' },
+}
 
 /** The same for values of one sort: a day is not “at least” another. */
 export const operatorWords = (operator: Operator, domain: Domain | null): string =>
-  (domain?.is === 'day' && DAY_WORDS[operator]) || OPERATOR_WORDS[operator]
+  (domain && WORDS_OF_SORT[domain.is]?.[operator]) ?? OPERATOR_WORDS[operator]
 
 /** “Which supply do you have? is Three-phase”. */
 export const describeExpectation = (form: Form, path: string, expectation: Expectation): string =>

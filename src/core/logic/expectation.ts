@@ -2,7 +2,7 @@ import { type Answer, isBlank, isList, type Scalar } from '../answers/answer'
 import { foldCase } from './fold_case'
 
 /**
- * Tests on values. Text compares without regard to case; numbers compare as numbers, days as days.
+ * Tests on values. Text compares without regard to case; numbers compare as numbers, days and times as such.
  * A blank value fails every test except `blank`, and those that say what it must not be.
  */
 export const OPERATORS = [
@@ -84,10 +84,15 @@ function same(value: Answer, operand: Scalar): boolean {
 
 const isIn = (value: Answer, operand: Scalar): boolean => isList(value) && value.some((one) => same(one, operand))
 
-/** Two numbers, or two days; nothing else is more or less. */
+/** Two numbers, two days, or two times; nothing else is more or less. */
 function comparable(value: Answer, operand: Scalar): value is string | number {
   if (typeof value === 'number') return typeof operand === 'number'
-  return isDayLike(value) && isDayLike(operand)
+  return (
+    typeof value === 'string' &&
+    typeof operand === 'string' &&
+    SHAPES.some((shape) => shape.test(value) && shape.test(operand))
+  )
 }
 
-const isDayLike = (value: unknown): boolean => typeof value === 'string' && /^[0-9]{4}-[0-9]{2}-[0-9]{2}$/.test(value)
+/** Texts that sort as what they say does: days and times. */
+const SHAPES = [/^[0-9]{4}-[0-9]{2}-[0-9]{2}$/, /^[0-9]{2}:[0-9]{2}$/]

@@ -7,6 +7,7 @@ const FITTING: Record<Domain['is'], readonly Operator[]> = {
   'some of': ['includes', 'includes_all', 'excludes', 'answered', 'blank'],
   number: ['at_least', 'at_most', 'equals', 'differs', 'answered', 'blank'],
   day: ['at_least', 'at_most', 'equals', 'differs', 'answered', 'blank'],
+  time: ['at_least', 'at_most', 'equals', 'differs', 'answered', 'blank'],
   'yes or no': ['equals', 'answered', 'blank'],
   text: ['equals', 'differs', 'contains', 'answered', 'blank'],
   record: ['answered', 'blank'],
@@ -26,6 +27,8 @@ export function firstTest(domain: Domain): Expectation {
       return { is: 'at_least', to: domain.least ?? 1 }
     case 'day':
       return { is: 'at_least', to: domain.least ?? domain.most ?? '2030-01-01' }
+    case 'time':
+      return { is: 'at_least', to: domain.least ?? domain.most ?? '12:00' }
     case 'yes or no':
       return { is: 'equals', to: true }
     case 'text':

@@ -64,7 +64,8 @@ function testLogic(form: Form, { value, is, to }: Test): JsonLogic {
   const equal = any((operand) => ({ '===': [variable, operand] }))
   const comparable = (operand: string | number | boolean, rule: JsonLogic): JsonLogic => {
     const sort = domainAt(form, value)?.is
-    return (typeof operand === 'number' && sort === 'number') || (typeof operand === 'string' && sort === 'day')
+    return (typeof operand === 'number' && sort === 'number') ||
+      (typeof operand === 'string' && (sort === 'day' || sort === 'time'))
       ? rule
       : { '!': true }
   }
@@ -91,7 +92,7 @@ function testLogic(form: Form, { value, is, to }: Test): JsonLogic {
       return any((operand) => comparable(operand, { '<=': [variable, operand] }))
     case 'contains':
       return any((operand): JsonLogic => {
-        const isText = ['text', 'one of', 'day'].includes(domainAt(form, value)?.is ?? '')
+        const isText = ['text', 'one of', 'day', 'time'].includes(domainAt(form, value)?.is ?? '')
         return isText ? { in: [foldCase(String(operand)), variable] } : { '!': true }
       })
   }

@@ -1,5 +1,6 @@
 import { type Answer, type Answers, isBlank, isList, type Scalar, valueIn } from '../answers/answer'
 import type { Domain } from '../answers/kind'
+import { stopsOf } from '../answers/number'
 import { mannerOf } from '../answers/registry'
 import { showAnswer, showAt } from '../answers/show'
 import type { Form, Question } from '../form/definition'
@@ -35,6 +36,8 @@ interface Texts {
 }
 
 const LATEST = 5
+/** Numbers of which there are no more than these are counted one by one, as those of a rating. */
+const MOST_COUNTED = 11
 
 /** Sums up sent answers, latest first, question by question. What tells who somebody is, is left out. */
 export const summarise = (form: Form, sent: readonly Answers[]): Summary[] =>
@@ -64,8 +67,12 @@ function sumUp(
       return countEach(form, question, domain.values, given, asked)
     case 'yes or no':
       return countEach(form, question, [true, false], given, asked)
-    case 'number':
+    case 'number': {
+      const stops = stopsOf({ minimum: domain.least, maximum: domain.most, step: domain.step }, MOST_COUNTED)
+      return stops ? countEach(form, question, stops, given, asked) : spread(question, given)
+    }
     case 'day':
+    case 'time':
       return spread(question, given)
     case 'text':
     case 'record':
@@ -73,14 +80,22 @@ function sumUp(
   }
 }
 
+/** What answers are counted as that are none of those that can be chosen now: written ones, and those of old options. */
+const ELSE = 'Anything else'
+
 function countEach(form: Form, { name }: Question, values: readonly Scalar[], given: Answer[], asked: number): Counts {
+  const row = (words: string, counts: (one: Scalar) => boolean) => {
+    const n = given.filter((answer) => (isList(answer) ? answer : [answer]).some((one) => counts(one as Scalar))).length
+    const range = wilson(n, asked)
+    return { words, n, share: range && { rate: n / asked, ...range } }
+  }
+  const other = row(ELSE, (one) => !values.includes(one))
   return {
     is: 'counts',
-    rows: values.map((value) => {
-      const n = given.filter((answer) => (isList(answer) ? answer.includes(value) : answer === value)).length
-      const range = wilson(n, asked)
-      return { words: showAt(form, name, value), n, share: range && { rate: n / asked, ...range } }
-    }),
+    rows: [
+      ...values.map((value) => row(showAt(form, name, value), (one) => one === value)),
+      ...(other.n > 0 ? [other] : []),
+    ],
   }
 }
 

@@ -35,6 +35,8 @@ interface FieldRules {
   stores: readonly Domain['is'][]
   /** Whether it stores the words of any other answer. */
   inWords?: boolean
+  /** How it can join an answer with what is stored, beside replacing and keeping that. */
+  joins?: 'add' | 'larger' | 'earlier'
   /** Whether a value is sound for it. */
   takes(value: Answer, options: readonly Option[]): boolean
 }
@@ -45,16 +47,17 @@ const isOption = (value: Answer, options: readonly Option[]): boolean =>
   options.some((option) => option.value === value)
 
 const RULES = {
-  text: { words: 'Text', stores: ['text'], inWords: true, takes: isText },
-  long_text: { words: 'Long text', stores: ['text'], inWords: true, takes: isText },
-  number: { words: 'Number', stores: ['number'], takes: isNumber },
-  money: { words: 'Money', stores: ['number'], takes: isNumber },
+  text: { words: 'Text', stores: ['text'], inWords: true, joins: 'add', takes: isText },
+  long_text: { words: 'Long text', stores: ['text'], inWords: true, joins: 'add', takes: isText },
+  number: { words: 'Number', stores: ['number'], joins: 'larger', takes: isNumber },
+  money: { words: 'Money', stores: ['number'], joins: 'larger', takes: isNumber },
   yes_no: { words: 'Yes or no', stores: ['yes or no'], takes: (value) => typeof value === 'boolean' },
-  date: { words: 'Date', stores: ['day'], takes: isDay },
+  date: { words: 'Date', stores: ['day'], joins: 'earlier', takes: isDay },
   choice: { words: 'Choice', stores: ['one of', 'text'], takes: isOption },
   several_choices: {
     words: 'Several choices',
     stores: ['some of'],
+    joins: 'add',
     takes: (value, options) => isList(value) && value.every((one) => isOption(one, options)),
   },
   phone: {

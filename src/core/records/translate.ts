@@ -42,7 +42,7 @@ const RULES: Record<Translation, TranslationRules> = {
   },
   is_given: {
     words: 'whether it was answered',
-    from: ['one of', 'some of', 'number', 'day', 'text', 'record'],
+    from: ['one of', 'some of', 'number', 'day', 'time', 'text', 'record'],
     to: ['yes_no'],
     apply: () => true,
   },

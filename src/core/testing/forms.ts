@@ -94,6 +94,7 @@ export const connectionOf = (name: string, target: TargetName, more: Partial<Con
 
 const word = fc.constantFrom('a', 'B', 'é', 'Éa', 'kiln', 'x y', '7')
 const option = fc.constantFrom('red', 'green', 'blue')
+const time = fc.constantFrom('09:29', '09:30', '17:59', '23:00')
 const day = fc.constantFrom('2026-09-13', '2026-09-14', '2026-10-02', '2028-02-29')
 
 /** Any stored answer. */
@@ -101,6 +102,7 @@ export const anyAnswer: fc.Arbitrary<Answer> = fc.oneof(
   fc.constantFrom(null, true, false),
   word,
   day,
+  time,
   fc.integer({ min: -5, max: 12 }),
   fc.array(option, { maxLength: 3 }),
   fc.record({ first: word, last: fc.option(word) }),
@@ -129,7 +131,7 @@ const testOn = (paths: readonly string[]): fc.Arbitrary<Test> => {
     fc.record({
       value,
       is: fc.constantFrom('at_least' as const, 'at_most' as const),
-      to: fc.oneof(fc.integer({ min: 0, max: 9 }), day),
+      to: fc.oneof(fc.integer({ min: 0, max: 9 }), day, time),
     }),
     fc.record({ value, is: fc.constantFrom('answered' as const, 'blank' as const) }),
   )
@@ -147,6 +149,15 @@ export const anyCondition = (paths: readonly string[]): fc.Arbitrary<Condition> 
       .map(([join, parts]) => makeGroup(join, parts)),
   })).condition
 
+/** The same limits with a minimum that lies on a step. */
+const onStep = <T extends { minimum: number; step: number }>(limits: T): T => ({
+  ...limits,
+  minimum: Math.floor(limits.minimum / limits.step) * limits.step,
+})
+
+const PAINTS = ['red', 'green', 'blue'].map((value) => ({ value, label: value.toUpperCase() }))
+const other = fc.constantFrom('', 'Another paint')
+
 /** Settings that are worth trying, by kind; a kind without any here is tried with none. */
 const SETTINGS: { readonly [K in KindName]?: fc.Arbitrary<object> } = {
   short_text: fc.record({ maxLength: fc.integer({ min: 1, max: 6 }) }),
@@ -156,10 +167,21 @@ const SETTINGS: { readonly [K in KindName]?: fc.Arbitrary<object> } = {
     maximum: fc.constant(8),
     step: fc.option(fc.constantFrom(1, 0.5)),
   }),
+  slider: fc
+    .record({ minimum: fc.integer({ min: -2, max: 2 }), maximum: fc.constant(8), step: fc.constantFrom(1, 2, 0.5) })
+    .map(onStep),
+  stepper: fc.record({ minimum: fc.constant(0), maximum: fc.constantFrom(3, 8) }),
+  money: fc
+    .record({ maximum: fc.option(fc.constant(8)), whole: fc.boolean(), currency: fc.constantFrom('EUR', 'JPY') })
+    .map(({ whole, ...money }) => ({ ...money, whole: whole || money.maximum === null })),
+  rating: fc.record({ points: fc.constantFrom(2, 5, 10) }),
+  scale: fc.record({ from: fc.constantFrom(0, 1), to: fc.constantFrom(5, 10) }),
+  time: fc.record({ earliest: fc.option(fc.constant('09:30')), latest: fc.option(fc.constant('18:00')) }),
   date: fc.record({ earliest: fc.option(fc.constant('2026-09-14')), latest: fc.option(fc.constant('2027-01-31')) }),
-  single_choice: fc.constant({ options: choiceOf('any', 'red', 'green', 'blue').options }),
+  single_choice: fc.record({ options: fc.constant([...PAINTS, { value: 'gone', label: 'Gone', off: true }]), other }),
   several_choices: fc.record({
-    options: fc.constant(choiceOf('any', 'red', 'green', 'blue').options),
+    options: fc.constant([...PAINTS, { value: 'none', label: 'None', alone: true }]),
+    other,
     least: fc.option(fc.integer({ min: 1, max: 2 })),
     most: fc.option(fc.integer({ min: 2, max: 3 })),
   }),
@@ -204,10 +226,13 @@ export const anyAnswers: fc.Arbitrary<Record<string, unknown>> = fc.dictionary(
     word,
     option,
     day,
+    time,
     fc.integer({ min: -5, max: 12 }),
     fc.uniqueArray(fc.oneof(option, fc.constant('nope')), { maxLength: 3 }),
     fc.record({ first: word, last: fc.option(word) }),
     fc.constantFrom(0.5, 1.25, true, false, 'yes', '', '  ', 'ilka@tarnfield.example', 'no@', 'toolongtext', null),
+    fc.constantFrom('_other', { '': ['_other'], other: 'blue glaze' }, { '': ['red', '_other'], other: 'ash' }),
+    fc.constantFrom({ '': 'red', other: 'left behind' }, { other: 'ash' }, ['red', 'none'], ['none'], ['ash', 'soda']),
     fc.constantFrom('2026-02-30', '2027-02-01', 'https://tarnfield.example/kilns', { first: 3 }, { middle: 'x' }),
   ),
 )

@@ -3,7 +3,8 @@ import { type Kysely, sql } from 'kysely'
 /**
  * A time zone for each workspace; titles of records, by which lists are sorted; and text that lists are
  * searched by, through an index. What has not been applied or sent yet is left out of it: that would cost those
- * who wait for an answer, and there is little of it to look through.
+ * who wait for an answer, and there is little of it to look through. New rows wait in up to 64 MB of lists beside
+ * the indexes, until a worker puts them where they belong.
  */
 export async function up(db: Kysely<unknown>): Promise<void> {
   for (const statement of STATEMENTS.split(/;\n\n/)) await sql.raw(statement).execute(db)
@@ -42,22 +43,22 @@ create function delivery_text(given jsonb) returns text language sql immutable s
     || coalesce(given ->> 'email', '') || ' ' || coalesce(given #>> '{event,data,person,email}', '')
 $$;
 
-create index record_search on record using gin (workspace_id, search gin_trgm_ops);
+create index record_search on record using gin (workspace_id, search gin_trgm_ops) with (gin_pending_list_limit = 65536);
 
-create index submission_search on submission using gin (workspace_id, values_text("values") gin_trgm_ops) where state <> 'received';
+create index submission_search on submission using gin (workspace_id, values_text("values") gin_trgm_ops) with (gin_pending_list_limit = 65536) where state <> 'received';
 
-create index visit_search on visit using gin (workspace_id, values_text(answers) gin_trgm_ops) where answers is not null and sent_at is null;
+create index visit_search on visit using gin (workspace_id, values_text(answers) gin_trgm_ops) with (gin_pending_list_limit = 65536) where answers is not null and sent_at is null;
 
 create index visit_left_by on visit (link_holder) where link_holder is not null and answers is not null and sent_at is null;
 
 alter table form add column search text not null
   generated always as (name || ' ' || slug || ' ' || folder || ' ' || campaign) stored;
 
-create index form_search on form using gin (workspace_id, search gin_trgm_ops);
+create index form_search on form using gin (workspace_id, search gin_trgm_ops) with (gin_pending_list_limit = 65536);
 
 create index form_by_name on form (workspace_id, name collate "und-x-icu", id);
 
-create index delivery_search on delivery using gin (workspace_id, delivery_text(body) gin_trgm_ops) where state <> 'waiting';
+create index delivery_search on delivery using gin (workspace_id, delivery_text(body) gin_trgm_ops) with (gin_pending_list_limit = 65536) where state <> 'waiting';
 
 create index record_by_title on record (workspace_id, type, title collate "und-x-icu", id)
 `

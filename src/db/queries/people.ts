@@ -110,6 +110,9 @@ export async function findContact(db: Runner, workspaceId: string, id: string) {
   return row ?? null
 }
 
+/** Most that a page about one record shows of anything that belongs to it; lists show the rest. */
+export const MOST_SHOWN = 200
+
 /** A person's page: what is stored, where each value came from, deals and requests, lists and submissions. */
 export async function findPerson(db: Runner, workspaceId: string, id: string) {
   const contact = await findContact(db, workspaceId, id)
@@ -134,7 +137,7 @@ export async function findPerson(db: Runner, workspaceId: string, id: string) {
       .where('submission.workspace_id', '=', workspaceId)
       .where('submission.contact_id', '=', id)
       .orderBy('submission.seq', 'desc')
-      .limit(200)
+      .limit(MOST_SHOWN)
       .execute(),
     listOpened(db, workspaceId, { contact: id }),
   ])
@@ -153,7 +156,7 @@ export async function findCompany(db: Runner, workspaceId: string, id: string) {
   if (!company) return null
   const [changes, people, opened] = await Promise.all([
     readLineage(db, workspaceId, id),
-    listPeople(db, workspaceId, { company: id, limit: 200 }),
+    listPeople(db, workspaceId, { company: id, limit: MOST_SHOWN }),
     listOpened(db, workspaceId, { company: id }),
   ])
   return { ...company, changes, people: people.rows, opened }
@@ -197,7 +200,7 @@ const listOpened = (db: Runner, workspaceId: string, whose: { contact?: string; 
     .$if(whose.contact !== undefined, (query) => query.where('record.contact_id', '=', whose.contact ?? ''))
     .$if(whose.company !== undefined, (query) => query.where('record.company_id', '=', whose.company ?? ''))
     .orderBy('record.created_at', 'desc')
-    .limit(200)
+    .limit(MOST_SHOWN)
     .execute()
 
 export type Opened = Awaited<ReturnType<typeof listOpened>>[number]

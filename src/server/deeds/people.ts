@@ -89,8 +89,9 @@ export const addContact = deed({
     values: answers,
   }),
   refusals: { 409: 'The address is taken', 422: 'A field is wrong' },
-  async run({ context, workspaceId }, { values, company }) {
-    const added = await makeContact(context.db, workspaceId, values, 'Entered through the API', new Date(), company)
+  async run({ context, workspaceId, userId, who }, { values, company }) {
+    const because = userId === null ? 'Entered through the API' : `Entered by ${who?.name ?? 'a member'}`
+    const added = await makeContact(context.db, workspaceId, values, because, new Date(), company)
     if (!added.ok) return notDone(added.status, added.message)
     return done({ id: added.id, email: values.email, company, values })
   },

@@ -1,6 +1,7 @@
 import { EventEmitter } from 'node:events'
 import { randomUUID } from 'node:crypto'
 import { Logger, run, type Runner, type RunnerOptions, type TaskList, type WorkerEvents } from 'graphile-worker'
+import { settleSearch } from '@/db/queries/search'
 import { ensureEventMonths } from '@/db/queries/visits'
 import type { Context } from '../context'
 import { closeMail } from '../deliveries/targets/mail'
@@ -13,6 +14,7 @@ import { Works } from './works'
 /** In milliseconds. */
 const BEAT_EVERY = 1500
 const MONTHS_EVERY = 24 * 60 * 60 * 1000
+const SEARCH_EVERY = 20_000
 const LAST_WORK = 6000
 /** The same where something is wrong: what runs then has most likely failed, and others wait for a clean slate. */
 const LOST_WORK = 1500
@@ -81,10 +83,18 @@ export async function startWorker(context: Context, broken: (why: string) => voi
   let ticking: Promise<void> | null = null
   const beating = setInterval(() => (ticking ??= tick().finally(() => (ticking = null))), BEAT_EVERY)
   const monthly = setInterval(() => void months(0), MONTHS_EVERY)
+  const settling = setInterval(
+    () =>
+      void settleSearch(db).catch((error: unknown) =>
+        log.warn({ error }, 'The search indexes were not brought up to date'),
+      ),
+    SEARCH_EVERY,
+  )
   return {
     async stop(calm) {
       clearInterval(beating)
       clearInterval(monthly)
+      clearInterval(settling)
       const patience = calm && !lost ? LAST_WORK : LOST_WORK
       const stopped = Promise.allSettled([inside.stop(), outside.stop()])
       await Promise.race([stopped.then(() => works.rest(patience)), new Promise((done) => setTimeout(done, patience))])

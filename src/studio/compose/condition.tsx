@@ -9,6 +9,7 @@ import { type Expectation, type Operator, operandsOf, TAKES_NONE, TAKES_SEVERAL 
 import { firstTest, testsFor } from '@/core/logic/fitting'
 import { Ticks } from '../kinds/answerField'
 import { answerOf, asOptions, choicesAt } from '../kinds/choices'
+import { inputFor } from '../kinds/inputs'
 import { Button } from '../ui/button'
 import { ChoiceField, TextField } from '../ui/field'
 
@@ -211,8 +212,8 @@ function Operands({ form, path, expectation: { is, to }, onChange }: Expectation
   return (
     <TextField
       hideLabel
-      label={domain.is === 'number' ? 'Number' : domain.is === 'day' ? 'Day' : 'Text'}
-      type={domain.is === 'day' ? 'date' : 'text'}
+      label={inputFor(domain).words}
+      type={inputFor(domain).type}
       value={String(operands[0] ?? '')}
       check={(text) => (domain.is === 'number' && !isNumeric(text) ? 'Give a number' : null)}
       onCommit={(text) => keep(domain.is === 'number' ? Number(text) : text)}

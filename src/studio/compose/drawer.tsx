@@ -1,8 +1,11 @@
 'use client'
 
+import { type Width, WIDTHS } from '@/core/answers/kind'
 import { KIND_NAMES, mannerOf } from '@/core/answers/registry'
+import { changeKind } from '@/core/form/change_kind'
 import type { CarriedValue, Question } from '@/core/form/definition'
-import { changeKind, renameValue, setLandings, updateCarried, updateQuestion } from '@/core/form/edits'
+import { renameValue, setLandings, updateCarried, updateQuestion } from '@/core/form/edits'
+import { PART_WORDS } from '@/core/form/differences'
 import { nameSchema } from '@/core/form/name'
 import { namesTaken, partsOf, valuesBefore } from '@/core/form/values'
 import { useDraft } from '../draft/context'
@@ -10,8 +13,16 @@ import { AnswerField } from '../kinds/answerField'
 import { KindSettings } from '../kinds/registry'
 import { LandingEditor } from '../records/landings'
 import { ChoiceField, TextField, Tick } from '../ui/field'
+import { toast } from '../ui/toast'
 import { ConditionEditor } from './condition'
 import { FillEditor } from './fills'
+
+const WIDTH_WORDS: Record<Width, string> = {
+  full: 'the whole width',
+  two_thirds: 'two thirds',
+  half: 'half',
+  third: 'a third',
+}
 
 const grid = 'grid grid-cols-[112px_minmax(0,1fr)_104px_minmax(0,1fr)] items-center gap-x-3 gap-y-2'
 const wide = 'col-span-3'
@@ -21,9 +32,20 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
   const form = useDraft((state) => state.form)
   const edit = useDraft((state) => state.edit)
   const { name } = question
-  const { fillable } = mannerOf(question)
+  const manner = mannerOf(question)
+  const { fillable } = manner
   const change = (part: Partial<Question>, key: string) =>
     edit((one) => updateQuestion(one, name, part), `${name}.${key}`)
+  const become = (kind: Question['kind']) => {
+    let lost: string[] = []
+    edit((one) => {
+      const changed = changeKind(one, name, kind)
+      lost = changed.lost
+      return changed.form
+    })
+    if (lost.length > 0)
+      toast(`“${mannerOf({ kind }).words}” has no place for: ${lost.map((key) => PART_WORDS[key] ?? key).join(', ')}.`)
+  }
   return (
     <div className={grid}>
       <TextField
@@ -37,11 +59,16 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
         label="Kind"
         value={question.kind}
         options={KIND_NAMES.map((kind) => [kind, mannerOf({ kind }).words])}
-        onCommit={(kind) => edit((one) => changeKind(one, name, kind as Question['kind']))}
+        onCommit={(kind) => become(kind as Question['kind'])}
       />
       <span className="text-soft">Must be</span>
       <span className="flex gap-4">
         <Tick label="required" on={question.required} onCommit={(required) => change({ required }, 'required')} />
+        <Tick
+          label="label hidden"
+          on={question.hideLabel}
+          onCommit={(hideLabel) => change({ hideLabel }, 'hideLabel')}
+        />
         <Tick label="switched off" on={question.off} onCommit={(off) => change({ off }, 'off')} />
       </span>
       <TextField label="Help" value={question.help} onCommit={(help) => change({ help: help.slice(0, 500) }, 'help')} />
@@ -52,6 +79,23 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
         onCommit={(errorText) => change({ errorText: errorText.slice(0, 300) }, 'errorText')}
       />
       <KindSettings question={question} onChange={change} />
+      <ChoiceField
+        label="Width"
+        value={question.width ?? ''}
+        options={[
+          ['', `as usual: ${WIDTH_WORDS[manner.width]}`],
+          ...WIDTHS.map((one) => [one, WIDTH_WORDS[one]] as const),
+        ]}
+        onCommit={(width) => change({ width: width === '' ? null : (width as Width) }, 'width')}
+      />
+      {manner.typed && (
+        <TextField
+          label="In the box"
+          value={question.placeholder}
+          placeholder="Nothing until it is written in"
+          onCommit={(placeholder) => change({ placeholder: placeholder.slice(0, 100) }, 'placeholder')}
+        />
+      )}
       {fillable && (
         <AnswerField
           form={form}

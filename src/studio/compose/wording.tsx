@@ -1,9 +1,20 @@
 'use client'
 
-import type { Form } from '@/core/form/definition'
+import { type Form, MARK_COLOURS, type Marks } from '@/core/form/definition'
 import { useDraft, useFindings } from '../draft/context'
 import { Findings } from '../ui/finding'
-import { TextField, Tick } from '../ui/field'
+import { ChoiceField, TextField, Tick } from '../ui/field'
+
+const MARKED = [
+  ['required', 'questions that must be answered'],
+  ['optional', 'questions that can be left out'],
+] as const
+
+const COLOUR_WORDS: Record<Marks['colour'], string> = {
+  fault: 'that of faults',
+  text: 'that of the text',
+  accent: 'that of the button',
+}
 
 /** What belongs to the form as a whole; closed until wanted. */
 export function FormWording() {
@@ -11,6 +22,7 @@ export function FormWording() {
   const edit = useDraft((state) => state.edit)
   const findings = useFindings().filter(({ place, severity }) => place === 'compose' && severity !== 'note')
   const set = (part: Partial<Form>, key: string) => edit((one) => ({ ...one, ...part }), key)
+  const setMarks = (part: Partial<Marks>, key: string) => set({ marks: { ...form.marks, ...part } }, `marks.${key}`)
   const wording = (key: keyof Form['wording'], label: string) => (
     <TextField
       label={label}
@@ -45,6 +57,25 @@ export function FormWording() {
             onCommit={(keepUnfinished) => set({ keepUnfinished }, 'keep')}
           />
           {wording('back', 'Back button')}
+          <ChoiceField
+            label="Mark"
+            value={form.marks.on}
+            options={MARKED}
+            onCommit={(on) => setMarks({ on: on as Marks['on'] }, 'on')}
+          />
+          <TextField
+            label="with"
+            value={form.marks.symbol}
+            check={(text) => (text.trim() === '' ? 'Give a sign or a word' : null)}
+            onCommit={(symbol) => setMarks({ symbol: symbol.trim().slice(0, 20) }, 'symbol')}
+          />
+          <ChoiceField
+            label="Mark’s colour"
+            value={form.marks.colour}
+            options={MARK_COLOURS.map((colour) => [colour, COLOUR_WORDS[colour]])}
+            onCommit={(colour) => setMarks({ colour: colour as Marks['colour'] }, 'colour')}
+          />
+          <span className="col-span-2" />
           <TextField
             label="Outcome"
             value={form.outcome.title}

@@ -1,9 +1,10 @@
 'use client'
 
-import { type Answer, isList, joinPath, partOf, type Path } from '@/core/answers/answer'
+import { type Answer, isList, joinPath, partOf, type Path, type Scalar } from '@/core/answers/answer'
 import type { Form } from '@/core/form/definition'
 import { domainAt } from '@/core/form/values'
 import { ChoiceField, TextField } from '../ui/field'
+import { inputFor } from './inputs'
 import { answerOf, asOptions, type Choice, choicesAt } from './choices'
 
 interface Props {
@@ -34,31 +35,45 @@ export function AnswerField({ form, path, label, value, onChange, nothing }: Pro
         }
       />
     ))
-  if (choices && domain?.is === 'some of')
+  if (choices && domain?.is === 'some of') {
+    const given = isList(value) ? value : []
+    const known = given.filter((one) => choices.some(({ answer }) => answer === one))
+    const written = given.filter((one) => !known.includes(one))
+    const keep = (all: readonly Scalar[]) => onChange(all.length > 0 ? all : null)
     return (
       <>
         <span className="self-start pt-1 text-soft">{label}</span>
-        <Ticks
-          label={label}
-          choices={choices}
-          chosen={isList(value) ? value : []}
-          onChange={(chosen) => onChange(chosen.length > 0 ? chosen : null)}
-        />
+        <Ticks label={label} choices={choices} chosen={known} onChange={(chosen) => keep([...chosen, ...written])} />
+        {domain.open && (
+          <WrittenField
+            label={label}
+            value={written[0] ?? ''}
+            onChange={(text) => keep([...known, ...(text ? [text] : [])])}
+          />
+        )}
       </>
     )
-  if (choices)
+  }
+  if (choices) {
+    const known = value === null || choices.some(({ answer }) => answer === value)
     return (
-      <ChoiceField
-        label={label}
-        value={asText(value)}
-        options={[['', nothing], ...asOptions(choices)]}
-        onCommit={(key) => onChange(answerOf(choices, key))}
-      />
+      <>
+        <ChoiceField
+          label={label}
+          value={known ? asText(value) : ''}
+          options={[['', nothing], ...asOptions(choices)]}
+          onCommit={(key) => onChange(answerOf(choices, key))}
+        />
+        {domain?.is === 'one of' && domain.open && (
+          <WrittenField label={label} value={known ? '' : asText(value)} onChange={(text) => onChange(text || null)} />
+        )}
+      </>
     )
+  }
   return (
     <TextField
       label={label}
-      type={domain?.is === 'day' ? 'date' : 'text'}
+      type={inputFor(domain).type}
       value={asText(value)}
       onCommit={(text) => {
         const isNumber = domain?.is === 'number' && text.trim() !== '' && Number.isFinite(Number(text))
@@ -67,6 +82,21 @@ export function AnswerField({ form, path, label, value, onChange, nothing }: Pro
     />
   )
 }
+
+interface WrittenProps {
+  label: string
+  value: Scalar
+  onChange: (text: string) => void
+}
+
+/** What is written instead of what can be chosen. */
+const WrittenField = ({ label, value, onChange }: WrittenProps) => (
+  <TextField
+    label={`${label}, anything else`}
+    value={String(value)}
+    onCommit={(text) => onChange(text.trim().slice(0, 200))}
+  />
+)
 
 interface TicksProps {
   label: string

@@ -3,40 +3,21 @@
 import { useState } from 'react'
 import type { Option } from '@/core/answers/options'
 import { nameFrom } from '@/core/form/name'
-import { ChoiceField } from '../ui/field'
 
-interface Props {
-  /** Name of the question they belong to. */
+interface Props<O extends Option> {
+  /** Name of what they belong to. */
   name: string
-  options: readonly Option[]
-  onChange: (options: Option[]) => void
+  options: readonly O[]
+  /** An option as it begins. */
+  begin: (option: Option) => O
+  onChange: (options: O[]) => void
 }
 
-interface LaidOutProps<L extends string> {
-  question: { name: string; options: readonly Option[]; look: L }
-  looks: readonly (readonly [look: L, words: string])[]
-  onChange: (change: { options: Option[] } | { look: L }, key: string) => void
-}
-
-/** The options of a question, and how they are laid out. */
-export const LaidOutOptions = <L extends string>({ question, looks, onChange }: LaidOutProps<L>) => (
-  <>
-    <OptionsField
-      name={question.name}
-      options={question.options}
-      onChange={(options) => onChange({ options }, 'options')}
-    />
-    <ChoiceField
-      label="Laid out as"
-      value={question.look}
-      options={looks}
-      onCommit={(look) => onChange({ look: look as L }, 'look')}
-    />
-  </>
-)
-
-/** Options one a line. A line that was there keeps what it is stored as, even when its words change. */
-export function OptionsField({ name, options, onChange }: Props) {
+/**
+ * Options one a line. A line that was there keeps what it is stored as, even when its words change;
+ * “value = wording” says what it is stored as.
+ */
+export function OptionsField<O extends Option>({ name, options, begin, onChange }: Props<O>) {
   const written = options.map(({ label }) => label).join('\n')
   const [text, setText] = useState(written)
   const [base, setBase] = useState(written)
@@ -57,7 +38,7 @@ export function OptionsField({ name, options, onChange }: Props) {
           value={text}
           onChange={(event) => {
             setText(event.target.value)
-            const next = optionsFrom(linesOf(event.target.value), options)
+            const next = optionsFrom(linesOf(event.target.value), options, begin)
             setBase(next.map(({ label }) => label).join('\n'))
             onChange(next)
           }}
@@ -80,16 +61,30 @@ const linesOf = (text: string): string[] =>
     ),
   ].slice(0, 300)
 
-/** Options for these lines, keeping stored values: by the same words, or else by the same place. */
-export function optionsFrom(lines: readonly string[], before: readonly Option[]): Option[] {
-  const sameWords = new Map(before.map((option) => [option.label, option.value]))
-  const used = new Set(lines.flatMap((line) => sameWords.get(line) ?? []))
-  return lines.map((label, index) => {
-    const known = sameWords.get(label)
-    if (known) return { value: known, label }
-    const inPlace = lines.length === before.length ? before[index]?.value : undefined
-    const value = inPlace && !used.has(inPlace) ? inPlace : nameFrom(label, used)
+/** What a line says that its option is stored as, and its words. */
+function readLine(line: string): { value: string | null; label: string } {
+  const [, value, label] = /^([a-z0-9][a-z0-9_]{0,59})\s*=\s*(\S.*)$/.exec(line) ?? []
+  return value && label ? { value, label } : { value: null, label: line }
+}
+
+/** Options for these lines, keeping stored values: by what the line says, by the same words, or by the same place. */
+export function optionsFrom<O extends Option>(
+  lines: readonly string[],
+  before: readonly O[],
+  begin: (option: Option) => O,
+): O[] {
+  const read = lines.map(readLine)
+  const find = ({ value, label }: { value: string | null; label: string }) =>
+    before.find((option) => (value === null ? option.label === label : option.value === value))
+  const used = new Set(read.flatMap((line) => line.value ?? find(line)?.value ?? []))
+  const taken = new Set<string>()
+  return read.map((line, index) => {
+    const inPlace = line.value === null && lines.length === before.length ? before[index] : undefined
+    const known = find(line) ?? (inPlace && !used.has(inPlace.value) ? inPlace : undefined)
+    const wanted = known?.value ?? line.value
+    const value = wanted && !taken.has(wanted) ? wanted : nameFrom(line.label, used)
     used.add(value)
-    return { value, label }
+    taken.add(value)
+    return known?.value === value ? { ...known, label: line.label } : begin({ value, label: line.label })
   })
 }

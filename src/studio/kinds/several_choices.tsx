@@ -1,9 +1,10 @@
 'use client'
 
 import { ListChecks } from 'lucide-react'
+import { Tick } from '../ui/field'
+import { ChoicesSettings } from './choices_settings'
 import type { SettingsProps, StudioKind } from './kind'
 import { NumberBox } from './numberBox'
-import { LaidOutOptions } from './options'
 
 const LOOKS = [
   ['list', 'A list'],
@@ -12,7 +13,15 @@ const LOOKS = [
 
 const SeveralChoicesSettings = ({ question, onChange }: SettingsProps<'several_choices'>) => (
   <>
-    <LaidOutOptions question={question} looks={LOOKS} onChange={onChange} />
+    <ChoicesSettings
+      question={question}
+      looks={LOOKS}
+      more={{ alone: false }}
+      ticks={({ alone }, change) => (
+        <Tick label="only by itself" on={alone} onCommit={(next) => change({ alone: next })} />
+      )}
+      onChange={onChange}
+    />
     <NumberBox
       label="At least"
       optional

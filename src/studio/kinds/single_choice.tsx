@@ -1,8 +1,8 @@
 'use client'
 
 import { CircleDot } from 'lucide-react'
+import { ChoicesSettings } from './choices_settings'
 import type { StudioKind } from './kind'
-import { LaidOutOptions } from './options'
 
 const LOOKS = [
   ['list', 'A list'],
@@ -12,5 +12,7 @@ const LOOKS = [
 
 export const single_choice: StudioKind<'single_choice'> = {
   Mark: CircleDot,
-  Settings: ({ question, onChange }) => <LaidOutOptions question={question} looks={LOOKS} onChange={onChange} />,
+  Settings: ({ question, onChange }) => (
+    <ChoicesSettings question={question} looks={LOOKS} more={{}} onChange={onChange} />
+  ),
 }

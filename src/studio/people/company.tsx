@@ -4,6 +4,7 @@ import { titleOf } from '@/core/records/snapshot'
 import type { findCompany } from '@/db/queries/people'
 import { PageHead } from '../ui/pageHead'
 import { Moment } from '../ui/moment'
+import { Rest } from './rest'
 import { Lineage, OpenedRecords, Stored } from './stored'
 
 type Found = NonNullable<Awaited<ReturnType<typeof findCompany>>>
@@ -35,6 +36,7 @@ export function Company({ company, fields }: { company: Found; fields: RecordFie
                 </li>
               ))}
             </ul>
+            <Rest shown={people.length} list="/people" search={key} />
           </section>
         </div>
         <div className="space-y-5">

@@ -6,6 +6,7 @@ import { StateChip } from '../arrivals/arrivals'
 import { PageHead } from '../ui/pageHead'
 import { Moment } from '../ui/moment'
 import { Links, type PersonalLinks } from './links'
+import { Rest } from './rest'
 import { Lineage, OpenedRecords, Stored } from './stored'
 
 type Found = NonNullable<Awaited<ReturnType<typeof findPerson>>>
@@ -76,6 +77,7 @@ export function Person({ person, fields, links, forms }: Props) {
                 </li>
               ))}
             </ul>
+            <Rest shown={submissions.length} list="/arrivals" search={person.email} />
           </section>
         </div>
       </div>

@@ -4,7 +4,7 @@ import { joinPath } from '@/core/answers/answer'
 import type { Part } from '@/core/answers/kind'
 import type { Form, Landing } from '@/core/form/definition'
 import { domainAt, findCarried, findQuestion } from '@/core/form/values'
-import { type FieldType, findField, RECORD_WORDS, type RecordField } from '@/core/records/field'
+import { type FieldType, findField, RECORD_WORDS, type RecordField, rulesOfField } from '@/core/records/field'
 import { landsPlainly, rulesOfTranslation, type Translation, translationsFor } from '@/core/records/translate'
 import { useDraft } from '../draft/context'
 import { PartField } from '../kinds/partField'
@@ -156,17 +156,19 @@ function OneLanding({ name, label, landing, parts, fields, onChange, onDrop, onA
   )
 }
 
-type Rule = readonly [Landing['ifFilled'], string]
+type Rule = Landing['ifFilled']
+
+const RULE_WORDS: Record<Rule, string> = {
+  replace: 'replaces what is there',
+  keep: 'keeps what is there',
+  add: 'is added to what is there',
+  larger: 'replaces what is smaller',
+  earlier: 'replaces what is later',
+}
 
 /** What can happen to a value that is there, in a field of a type. */
-function rulesFor(type: FieldType | undefined): Rule[] {
-  const rules: Rule[] = [
-    ['replace', 'replaces what is there'],
-    ['keep', 'keeps what is there'],
-  ]
-  if (type === 'several_choices' || type === 'text' || type === 'long_text')
-    rules.push(['add', 'is added to what is there'])
-  if (type === 'number' || type === 'money') rules.push(['larger', 'replaces what is smaller'])
-  if (type === 'date') rules.push(['earlier', 'replaces what is later'])
-  return rules
+function rulesFor(type: FieldType | undefined): (readonly [Rule, string])[] {
+  const joins = type && rulesOfField(type).joins
+  const rules: Rule[] = ['replace', 'keep', ...(joins ? [joins] : [])]
+  return rules.map((rule) => [rule, RULE_WORDS[rule]])
 }

@@ -149,6 +149,7 @@ function FieldRow({ field, open, onToggle, onChange, onUp, onDown }: RowProps) {
               )}
               {hasOptions(type) && (
                 <OptionsField
+                  begin={(option) => option}
                   name={`${field.record}-${name}`}
                   options={options}
                   onChange={(next) => onChange({ options: next })}

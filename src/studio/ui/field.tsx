@@ -15,7 +15,7 @@ interface TextProps {
   /** When the text is kept: at every key, or on leaving the field. */
   when?: 'typing' | 'leaving'
   inputMode?: InputHTMLAttributes<HTMLInputElement>['inputMode']
-  type?: 'text' | 'date'
+  type?: 'text' | 'date' | 'time'
 }
 
 /** A text that keeps itself as it is typed, as soon as it is sound. */

@@ -7,6 +7,8 @@ export interface ControlProps<K extends Question['kind'] = Question['kind']> {
   question: Extract<Question, { kind: K }>
   value: unknown
   id: string
+  /** Whose page it is: what is shuffled is shuffled the same for one visit. */
+  visit: string
   describedBy: string | undefined
   invalid: boolean
 }

@@ -8,6 +8,7 @@ const LongText = (props: ControlProps<'long_text'>) => (
     rows={props.question.rows}
     maxLength={props.question.maxLength}
     defaultValue={asText(props.value)}
+    placeholder={props.question.placeholder || undefined}
     {...aria(props)}
   />
 )

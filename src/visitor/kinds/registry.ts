@@ -1,28 +1,42 @@
 import type { KindName } from '@/core/answers/registry'
+import { company } from './company'
 import { consent } from './consent'
 import type { VisitorKind } from './control'
 import { date } from './date'
 import { email } from './email'
 import { long_text } from './long_text'
+import { money } from './money'
 import { number } from './number'
 import { person_name } from './person_name'
+import { rating } from './rating'
+import { scale } from './scale'
 import { several_choices } from './several_choices'
 import { short_text } from './short_text'
 import { single_choice } from './single_choice'
+import { slider } from './slider'
+import { stepper } from './stepper'
+import { time } from './time'
 import { web_address } from './web_address'
 import { yes_no } from './yes_no'
 
 /** How a visitor's page asks every kind. Adding a kind adds one line here. */
 const KINDS: { [K in KindName]: VisitorKind<K> } = {
+  company,
   consent,
   date,
   email,
   long_text,
+  money,
   number,
   person_name,
+  rating,
+  scale,
   several_choices,
   short_text,
   single_choice,
+  slider,
+  stepper,
+  time,
   web_address,
   yes_no,
 }

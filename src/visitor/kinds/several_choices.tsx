@@ -1,8 +1,15 @@
-import { asTexts, type ControlProps, type VisitorKind } from './control'
-import { Options } from './options'
+import { ChoiceOptions } from './choices'
+import type { ControlProps, VisitorKind } from './control'
 
-const SeveralChoices = ({ question: { name, options, look }, value, id }: ControlProps<'several_choices'>) => (
-  <Options type="checkbox" name={name} id={id} options={options} chosen={asTexts(value)} tiles={look === 'buttons'} />
+const SeveralChoices = ({ question, value, id, visit }: ControlProps<'several_choices'>) => (
+  <ChoiceOptions
+    type="checkbox"
+    question={question}
+    id={id}
+    value={value}
+    visit={visit}
+    tiles={question.look === 'buttons'}
+  />
 )
 
 export const several_choices: VisitorKind<'several_choices'> = { Control: SeveralChoices, frame: () => 'group' }

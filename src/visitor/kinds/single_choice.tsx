@@ -1,22 +1,42 @@
-import { aria, asText, asTexts, type ControlProps, type VisitorKind } from './control'
-import { Options } from './options'
+import { OTHER, OTHER_PART } from '@/core/answers/choices'
+import { ChoiceOptions, chosenOf, inOrder } from './choices'
+import { aria, type ControlProps, type VisitorKind } from './control'
 
 function SingleChoice(props: ControlProps<'single_choice'>) {
-  const { question, value, id } = props
-  const { name, options, look } = question
+  const { question, value, id, visit } = props
+  const { name, label, look, other } = question
   if (look !== 'menu')
     return (
-      <Options type="radio" name={name} id={id} options={options} chosen={asTexts(value)} tiles={look === 'buttons'} />
+      <ChoiceOptions type="radio" question={question} id={id} value={value} visit={visit} tiles={look === 'buttons'} />
     )
+  const { chosen, other: written } = chosenOf(question, value)
   return (
-    <select className="field" id={id} name={name} defaultValue={asText(value)} {...aria(props)}>
-      <option value="">Choose…</option>
-      {options.map((option) => (
-        <option key={option.value} value={option.value}>
-          {option.label}
-        </option>
-      ))}
-    </select>
+    <div className={other ? 'other' : undefined}>
+      <select
+        className="field"
+        id={id}
+        name={name}
+        defaultValue={written === null ? (chosen[0] ?? '') : OTHER}
+        {...aria(props)}
+      >
+        <option value="">{question.placeholder || 'Choose…'}</option>
+        {inOrder(question, visit).map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
+        {other && <option value={OTHER}>{other}</option>}
+      </select>
+      {other && (
+        <input
+          className="field"
+          name={`${name}.${OTHER_PART}`}
+          defaultValue={written ?? ''}
+          maxLength={200}
+          aria-label={`${label}: ${other}`}
+        />
+      )}
+    </div>
   )
 }
 

@@ -5,8 +5,8 @@ interface Props extends Pick<
   InputHTMLAttributes<HTMLInputElement>,
   'autoComplete' | 'inputMode' | 'maxLength' | 'min' | 'max'
 > {
-  props: Omit<ControlProps, 'question'> & { question: { name: string; required: boolean } }
-  type?: 'text' | 'email' | 'date'
+  props: Omit<ControlProps, 'question'> & { question: { name: string; required: boolean; placeholder: string } }
+  type?: 'text' | 'email' | 'date' | 'time'
 }
 
 /** One line of text, of whatever sort. */
@@ -17,6 +17,7 @@ export const TextInput = ({ props, type = 'text', ...more }: Props) => (
     id={props.id}
     name={props.question.name}
     defaultValue={asText(props.value)}
+    placeholder={props.question.placeholder || undefined}
     {...more}
     {...aria(props)}
   />

@@ -1,18 +1,30 @@
 import type { KindRules } from '@/core/answers/answer'
 import type { Question } from '@/core/form/definition'
 
+/** What the script of a kind does with the box of a question once the page is there. */
+export type Enliven = (box: HTMLElement) => void
+
+interface PageKind {
+  rules: KindRules<Question>
+  enliven: Enliven | undefined
+}
+
 /**
  * The registry of kinds as a visitor's page has it: only those its form asks. The script of each adds itself,
  * before the page's own script runs.
  */
-const known = new Map<string, KindRules<Question>>()
+const known = new Map<string, PageKind>()
 
-export function addKind(name: string, rules: KindRules<never>): void {
-  known.set(name, rules as unknown as KindRules<Question>)
+export function addKind(name: string, rules: KindRules<never>, enliven?: Enliven): void {
+  known.set(name, { rules: rules as unknown as KindRules<Question>, enliven })
 }
 
-export function rulesOf({ kind }: Question): KindRules<Question> {
-  const rules = known.get(kind)
-  if (!rules) throw new Error(`The page came without the script of ${kind}`)
-  return rules
+export const rulesOf = ({ kind }: Question): KindRules<Question> => kindOf(kind).rules
+
+export const enlivenOf = ({ kind }: Question): Enliven | undefined => kindOf(kind).enliven
+
+function kindOf(kind: string): PageKind {
+  const found = known.get(kind)
+  if (!found) throw new Error(`The page came without the script of ${kind}`)
+  return found
 }

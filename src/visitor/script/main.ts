@@ -8,6 +8,7 @@ import {
   focusStep,
   hasError,
   type Page,
+  questionBox,
   readValues,
   showAlert,
   showError,
@@ -17,6 +18,7 @@ import {
   writeValue,
 } from './page'
 import { tellProgress } from '../progress'
+import { enlivenOf } from './kinds'
 import { Progress } from './progress'
 import { send } from './send'
 
@@ -160,6 +162,10 @@ function bringToLife(page: Page): void {
     if (name && readValues(page)[name] && nameOf(event.relatedTarget) !== name) recheck(page, name)
   })
 
+  for (const question of data.steps.flatMap(({ questions }) => questions)) {
+    const box = questionBox(page, question.name)
+    if (box) enlivenOf(question)?.(box)
+  }
   const unsent = progress.unsent()
   if (unsent) {
     for (const [name, value] of Object.entries(unsent.values)) writeValue(page, name, value)

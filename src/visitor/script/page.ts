@@ -43,13 +43,15 @@ export function writeValue({ form }: Page, name: string, value: unknown): void {
     if (control instanceof HTMLInputElement && /^(checkbox|radio)$/.test(control.type))
       control.checked = texts.includes(control.value)
     else control.value = texts[0] ?? ''
+    // Whatever follows the control, as a slider does, learns of it.
+    control.dispatchEvent(new Event('change'))
   }
 }
 
 const isControl = (element: Element): element is HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement =>
   element.matches('input, textarea, select')
 
-const questionBox = ({ form }: Page, name: string): HTMLElement | null =>
+export const questionBox = ({ form }: Page, name: string): HTMLElement | null =>
   form.querySelector(`[data-question="${name}"]`)
 
 export function showQuestion(page: Page, name: string, shown: boolean): void {
@@ -74,7 +76,8 @@ export function showError(page: Page, name: string, message: string | null): voi
     else target?.setAttribute('aria-invalid', 'true')
 }
 
-const controlOf = (box: HTMLElement): HTMLElement | null => box.querySelector('input, select, textarea')
+const controlOf = (box: HTMLElement): HTMLElement | null =>
+  box.querySelector<HTMLElement>('.field') ?? box.querySelector('input')
 
 export const hasError = (page: Page, name: string): boolean =>
   questionBox(page, name)?.querySelector<HTMLElement>('.error')?.hidden === false

@@ -29,7 +29,7 @@ export const manner: KindManner<Consent> = {
   domain: () => ({ is: 'yes or no', canBeBlank: false }),
   schema: () => ({ type: 'boolean' }),
   requiredSchema: () => ({ const: true }),
-  width: 'line',
+  width: 'full',
   fillable: false,
   agreement: ({ wording }) => wording,
   begin: (label) => ({ wording: label }),

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { accept, type KindRules, readText, refuse } from '../answer'
-import { DAY, dayPattern, isDay, showDay } from '../day'
+import { boundPattern } from '../bounds'
+import { DAY, isDay, showDay } from '../day'
 import type { KindManner } from '../kind'
 
 const daySchema = () => z.string().regex(new RegExp(DAY), 'Give a day, as 2026-09-14').nullable().default(null)
@@ -43,11 +44,11 @@ export const manner: KindManner<DateSettings> = {
     type: 'string',
     allOf: [
       { pattern: DAY },
-      ...(earliest === null ? [] : [{ pattern: dayPattern(earliest, 'least') }]),
-      ...(latest === null ? [] : [{ pattern: dayPattern(latest, 'most') }]),
+      ...(earliest === null ? [] : [{ pattern: boundPattern(earliest, 'least') }]),
+      ...(latest === null ? [] : [{ pattern: boundPattern(latest, 'most') }]),
     ],
   }),
-  width: 'short',
+  width: 'half',
   fillable: true,
   contradictions: ({ earliest, latest }) =>
     earliest !== null && latest !== null && earliest > latest

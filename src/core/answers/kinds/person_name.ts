@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { accept, type Answer, isBlank, isEmpty, isRecord, type KindRules, partOf, readText, refuse } from '../answer'
+import { accept, type Answer, isBlank, isEmpty, isRecord, type KindRules, partOf, readLine, refuse } from '../answer'
 import { AS_TEXT, type KindManner } from '../kind'
 
 const PARTS = ['first', 'last'] as const
@@ -25,9 +25,9 @@ export const rules: KindRules<PersonName> = {
     if (!isRecord(raw as Answer)) return refuse({ code: 'not_text' })
     const parts: Record<string, Answer> = {}
     for (const part of PARTS) {
-      const read = readText(partOf(raw as Answer, part), LONGEST)
+      const read = readLine(partOf(raw as Answer, part), LONGEST)
       if (!read.ok) return read
-      if (typeof read.answer === 'string') parts[part] = read.answer.replace(/\s*\n\s*/g, ' ')
+      if (!isBlank(read.answer)) parts[part] = read.answer
     }
     return accept(Object.keys(parts).length > 0 ? parts : null)
   },
@@ -56,7 +56,7 @@ export const manner: KindManner<PersonName> = {
   }),
   schema: () => schema,
   requiredSchema: () => ({ ...schema, required: PARTS }),
-  width: 'line',
+  width: 'full',
   fillable: true,
   unsummed: true,
 }

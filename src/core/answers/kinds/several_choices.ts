@@ -1,67 +1,107 @@
 import { z } from 'zod'
-import { accept, isEmpty, isList, type KindRules, refuse } from '../answer'
+import { accept, type Checked, type KindRules, refuse, type Scalar } from '../answer'
+import {
+  checkChoice,
+  checkWritten,
+  type Choice,
+  type Choices,
+  choiceSchema,
+  choicesSettings,
+  EXAMINED_CHOICES,
+  offered,
+  offeredValues,
+  readChosen,
+  showChosen,
+} from '../choices'
 import type { KindManner } from '../kind'
-import { EXAMINED_OPTIONS, findOption, labelOfOption, type Option, optionsSchema, valuesOf } from '../options'
 
 /** Settings of a choice of several. */
 export const settings = () => ({
-  options: optionsSchema(),
+  ...choicesSettings({
+    alone: z.boolean().default(false).describe('Chosen by itself only, as “none of these” is'),
+  }),
   least: z.int().min(1).max(300).nullable().default(null).describe('Fewest that may be chosen, once any is'),
   most: z.int().min(1).max(300).nullable().default(null).describe('Most that may be chosen'),
   look: z.enum(['list', 'buttons']).default('list').describe('How the options are laid out'),
 })
 
-interface SeveralChoices {
-  options: Option[]
+interface SeveralChoices extends Choices {
+  options: readonly (Choice & { alone: boolean })[]
   least: number | null
   most: number | null
 }
 
-/** Some of the options, each once, in the order of the options. */
+/** Some of the options, each once, in the order of the options; what was written stands last. */
 export const rules: KindRules<SeveralChoices> = {
-  check(raw, { options, least, most }) {
-    const given = (Array.isArray(raw) ? (raw as unknown[]) : [raw]).filter((one) => !isEmpty(one))
-    const chosen = given.map((one) => findOption(options, one))
-    if (chosen.includes(undefined)) return refuse({ code: 'not_an_option' })
-    if (given.length === 0) return accept(null)
-    const values = options.filter((option) => chosen.includes(option)).map(({ value }) => value)
-    if (least !== null && values.length < least) return refuse({ code: 'too_few', least })
-    if (most !== null && values.length > most) return refuse({ code: 'too_many', most })
-    return accept(values)
+  check(raw, question) {
+    const { chosen, written } = readChosen(raw)
+    const values = new Set<Scalar>()
+    for (const one of chosen) {
+      const checked = checkChoice(question, one)
+      if (!checked.ok) return checked
+      values.add(checked.answer as Scalar)
+    }
+    if (written !== null) {
+      const checked = question.other ? checkWritten(written) : refuse({ code: 'not_an_option' })
+      if (!checked.ok) return checked
+      values.add(checked.answer as Scalar)
+    }
+    return values.size === 0 ? accept(null) : checkTogether(values, question)
   },
-  show: (answer, { options }) =>
-    isList(answer) ? answer.map((value) => labelOfOption(options, value)).join(', ') : String(answer),
+  show: showChosen,
   missing: (_, { least }) => ({ code: 'too_few', least: least ?? 1 }),
+}
+
+/** Whether these may be chosen together, and in which order they are stored. */
+function checkTogether(values: ReadonlySet<Scalar>, { options, least, most }: SeveralChoices): Checked {
+  const known = options.filter(({ value }) => values.has(value))
+  const written = [...values].filter((value) => !known.some((option) => option.value === value))
+  const ordered = [...known.map(({ value }) => value), ...written]
+  const alone = known.find((option) => option.alone)
+  if (written.length > 1) return refuse({ code: 'not_an_option' })
+  if (alone) return ordered.length === 1 ? accept(ordered) : refuse({ code: 'not_alone', option: alone.label })
+  if (least !== null && ordered.length < least) return refuse({ code: 'too_few', least })
+  if (most !== null && ordered.length > most) return refuse({ code: 'too_many', most })
+  return accept(ordered)
 }
 
 export const manner: KindManner<SeveralChoices> = {
   words: 'Several choices',
   suggestedBy: { words: /\b(all that apply|choose any|pick any|tick all|which of (the|these|our))\b/i, sureness: 3 },
-  must: ({ options, least, most }) =>
+  must: ({ options, other, least, most }) =>
     [least === null ? null : `at least ${least}`, most === null ? null : `at most ${most}`]
       .filter(Boolean)
-      .concat(`of ${options.length}`)
+      .concat(`of ${offered(options).length}${other ? ' and others' : ''}`)
       .join(' '),
-  domain: (question) => ({ is: 'some of', values: valuesOf(question) }),
-  schema: (question) => ({
-    type: 'array',
-    items: { enum: valuesOf(question) },
-    uniqueItems: true,
-    minItems: question.least ?? 1,
-    ...(question.most === null ? {} : { maxItems: question.most }),
-  }),
-  width: 'line',
+  domain: (question) => ({ is: 'some of', values: offeredValues(question), open: question.other !== '' }),
+  schema(question) {
+    const { options, least, most, other } = question
+    const alone = offered(options).filter((option) => option.alone)
+    const has = alone.map(({ value }) => ({ contains: { const: value } }))
+    return {
+      type: 'array',
+      items: choiceSchema(question),
+      uniqueItems: true,
+      minItems: 1,
+      ...(other ? { contains: { not: { enum: offeredValues(question) } }, minContains: 0, maxContains: 1 } : {}),
+      if: { anyOf: [false, ...has] },
+      then: { maxItems: 1 },
+      else: { minItems: least ?? 1, ...(most === null ? {} : { maxItems: most }) },
+    }
+  },
+  width: 'full',
   fillable: true,
   contradictions: (question) => [
-    ...EXAMINED_OPTIONS.contradictions(question),
+    ...EXAMINED_CHOICES.contradictions(question),
     ...(question.least !== null && question.most !== null && question.least > question.most
       ? [{ path: ['most'], message: 'The most is below the least' }]
       : []),
   ],
   faults: (question) => [
-    ...EXAMINED_OPTIONS.faults(question),
-    ...((question.least ?? 0) > question.options.length
-      ? [`asks for at least ${question.least} of ${question.options.length} options.`]
+    ...EXAMINED_CHOICES.faults(question),
+    ...((question.least ?? 0) >
+    offered(question.options).filter(({ alone }) => !alone).length + (question.other ? 1 : 0)
+      ? [`asks for at least ${question.least} of ${offered(question.options).length} options.`]
       : []),
   ],
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { accept, type KindRules, readText } from '../answer'
+import { type KindRules, readLine } from '../answer'
 import { AS_TEXT, type KindManner } from '../kind'
 
 /** Settings of a short text question. */
@@ -13,10 +13,7 @@ interface ShortText {
 
 /** One line of text; line breaks become spaces. */
 export const rules: KindRules<ShortText> = {
-  check(raw, { maxLength }) {
-    const read = readText(raw, maxLength)
-    return read.ok && typeof read.answer === 'string' ? accept(read.answer.replace(/\s*\n\s*/g, ' ')) : read
-  },
+  check: (raw, { maxLength }) => readLine(raw, maxLength),
   show: String,
 }
 

@@ -1,39 +1,47 @@
 import { z } from 'zod'
-import { accept, isEmpty, type KindRules, refuse, type Scalar } from '../answer'
+import { accept, type KindRules, refuse } from '../answer'
+import {
+  checkChoice,
+  checkWritten,
+  type Choices,
+  choiceSchema,
+  choicesSettings,
+  EXAMINED_CHOICES,
+  offered,
+  offeredValues,
+  readChosen,
+  showChosen,
+} from '../choices'
 import type { KindManner } from '../kind'
-import { EXAMINED_OPTIONS, findOption, labelOfOption, type Option, optionsSchema, valuesOf } from '../options'
 
 /** Settings of a single choice. */
 export const settings = () => ({
-  options: optionsSchema(),
+  ...choicesSettings({}),
   look: z.enum(['list', 'buttons', 'menu']).default('list').describe('How the options are laid out'),
 })
 
-interface SingleChoice {
-  options: Option[]
-}
-
-/** One of the options, stored as the option's value. */
-export const rules: KindRules<SingleChoice> = {
-  check(raw, { options }) {
-    if (isEmpty(raw)) return accept(null)
-    const option = findOption(options, raw)
-    return option ? accept(option.value) : refuse({ code: 'not_an_option' })
+/** One of the options, stored as its value; or what was written instead. */
+export const rules: KindRules<Choices> = {
+  check(raw, question) {
+    const { chosen, written } = readChosen(raw)
+    if (chosen.length + (written === null ? 0 : 1) > 1) return refuse({ code: 'not_an_option' })
+    if (written !== null) return question.other ? checkWritten(written) : refuse({ code: 'not_an_option' })
+    return chosen.length === 0 ? accept(null) : checkChoice(question, chosen[0])
   },
-  show: (answer, { options }) => labelOfOption(options, answer as Scalar),
+  show: showChosen,
   missing: () => ({ code: 'not_chosen' }),
 }
 
-export const manner: KindManner<SingleChoice> = {
+export const manner: KindManner<Choices> = {
   words: 'Single choice',
   suggestedBy: {
     words: /^(which|what kind|what type|choose|pick|will you)\b/i,
     sureness: 2,
   },
-  must: ({ options }) => `one of ${options.length}`,
-  domain: (question) => ({ is: 'one of', values: valuesOf(question) }),
-  schema: (question) => ({ type: 'string', enum: valuesOf(question) }),
-  width: 'line',
+  must: ({ options, other }) => `one of ${offered(options).length}${other ? ', or another' : ''}`,
+  domain: (question) => ({ is: 'one of', values: offeredValues(question), open: question.other !== '' }),
+  schema: choiceSchema,
+  width: 'full',
   fillable: true,
-  ...EXAMINED_OPTIONS,
+  ...EXAMINED_CHOICES,
 }

@@ -32,6 +32,6 @@ export const manner: KindManner<YesNo> = {
   must: ({ yes, no }) => `${yes} or ${no}`.toLowerCase(),
   domain: () => ({ is: 'yes or no', canBeBlank: true }),
   schema: () => ({ type: 'boolean' }),
-  width: 'line',
+  width: 'full',
   fillable: true,
 }

@@ -1,0 +1,35 @@
+import { z } from 'zod'
+import type { KindRules } from '../answer'
+import type { KindManner } from '../kind'
+import { checkNumber, type Limits, numberDomain, numberSchema } from '../number'
+
+export const SYMBOLS = ['flame', 'pot', 'leaf', 'drop'] as const
+
+/** Settings of a rating; 1 to 10 points is common practice. */
+export const settings = () => ({
+  points: z.int().min(2).max(10).default(5).describe('The best that can be given'),
+  symbol: z.enum(SYMBOLS).default('flame').describe('What stands for a point'),
+})
+
+interface Rating {
+  points: number
+}
+
+const limitsOf = ({ points }: Rating): Limits => ({ minimum: 1, maximum: points, step: 1 })
+
+/** From one point to the most there are. */
+export const rules: KindRules<Rating> = {
+  check: (raw, rating) => checkNumber(raw, limitsOf(rating)),
+  show: (answer, { points }) => `${String(answer)} of ${points}`,
+  missing: () => ({ code: 'not_chosen' }),
+}
+
+export const manner: KindManner<Rating> = {
+  words: 'Rating',
+  suggestedBy: { words: /\b(rate|rating|how (good|well|satisfied|happy))\b/i, sureness: 3 },
+  must: ({ points }) => `1–${points} points`,
+  domain: (rating) => numberDomain(limitsOf(rating)),
+  schema: (rating) => numberSchema(limitsOf(rating)),
+  width: 'full',
+  fillable: true,
+}

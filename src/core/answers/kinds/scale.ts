@@ -1,0 +1,40 @@
+import { z } from 'zod'
+import type { KindRules } from '../answer'
+import type { KindManner } from '../kind'
+import { checkNumber, type Limits, numberDomain, numberSchema } from '../number'
+
+const endSchema = () => z.string().trim().max(60).default('')
+
+/** Settings of a scale with worded ends. */
+export const settings = () => ({
+  from: z.int().min(0).max(1).default(0).describe('Where it begins'),
+  to: z.int().min(2).max(10).default(10).describe('Where it ends'),
+  low: endSchema().describe('What the first number means'),
+  high: endSchema().describe('What the last number means'),
+})
+
+interface Scale {
+  from: number
+  to: number
+  low: string
+  high: string
+}
+
+const limitsOf = ({ from, to }: Scale): Limits => ({ minimum: from, maximum: to, step: 1 })
+
+/** A whole number between two ends that are told in words. */
+export const rules: KindRules<Scale> = {
+  check: (raw, scale) => checkNumber(raw, limitsOf(scale)),
+  show: (answer, { to }) => `${String(answer)} of ${to}`,
+  missing: () => ({ code: 'not_chosen' }),
+}
+
+export const manner: KindManner<Scale> = {
+  words: 'Scale with worded ends',
+  suggestedBy: { words: /\b(how likely|how easy|how much do you agree|on a scale|from 0 to 10)\b/i, sureness: 4 },
+  must: ({ from, to }) => `${from}–${to}`,
+  domain: (scale) => numberDomain(limitsOf(scale)),
+  schema: (scale) => numberSchema(limitsOf(scale)),
+  width: 'full',
+  fillable: true,
+}

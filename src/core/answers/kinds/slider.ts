@@ -1,0 +1,36 @@
+import type { KindRules } from '../answer'
+import type { KindManner } from '../kind'
+import { AS_NUMBER, checkNumber, countStops, type Limits, showWithUnit, steppedSettings } from '../number'
+
+/** Settings of a slider. */
+export const settings = () => steppedSettings(0, 100)
+
+interface Slider extends Limits {
+  minimum: number
+  maximum: number
+  step: number
+  unit: string
+}
+
+/** More stops than this cannot be told apart on the width of a phone. */
+const MOST_STOPS = 500
+
+/** A number that is slid to, or written. Until somebody moves it, nothing is answered. */
+export const rules: KindRules<Slider> = {
+  check: checkNumber,
+  show: (answer, { unit }) => showWithUnit(answer, unit),
+}
+
+export const manner: KindManner<Slider> = {
+  words: 'Slider',
+  ...AS_NUMBER,
+  width: 'full',
+  typed: false,
+  faults({ minimum, maximum, step }) {
+    const stops = countStops(minimum, maximum, step)
+    if (stops < 2) return ['has nothing to slide to: its steps are larger than its span.']
+    return stops > MOST_STOPS
+      ? [`has ${stops} stops, too many to slide to. Take larger steps, or ask for a number.`]
+      : []
+  },
+}

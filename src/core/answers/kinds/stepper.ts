@@ -1,0 +1,26 @@
+import type { KindRules } from '../answer'
+import type { KindManner } from '../kind'
+import { AS_NUMBER, checkNumber, type Limits, showWithUnit, steppedSettings } from '../number'
+
+/** Settings of a stepper. */
+export const settings = () => steppedSettings(0, 20)
+
+interface Stepper extends Limits {
+  minimum: number
+  maximum: number
+  step: number
+  unit: string
+}
+
+/** A small number that is counted up and down, or written. */
+export const rules: KindRules<Stepper> = {
+  check: checkNumber,
+  show: (answer, { unit }) => showWithUnit(answer, unit),
+}
+
+export const manner: KindManner<Stepper> = {
+  words: 'Stepper',
+  suggestedBy: { words: /\b(how many (people|guests|persons|seats|places|units|pieces))\b/i, sureness: 4 },
+  ...AS_NUMBER,
+  typed: false,
+}

@@ -1,0 +1,10 @@
+'use client'
+
+import { SlidersHorizontal } from 'lucide-react'
+import type { StudioKind } from './kind'
+import { SteppedSettings } from './stepped'
+
+export const slider: StudioKind<'slider'> = {
+  Mark: SlidersHorizontal,
+  Settings: ({ question, onChange }) => <SteppedSettings question={question} onChange={onChange} />,
+}

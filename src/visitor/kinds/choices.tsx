@@ -1,0 +1,63 @@
+import { type Choice, type Choices, offered, OTHER, OTHER_PART, readChosen, shuffle } from '@/core/answers/choices'
+import { asText, asTexts } from './control'
+import { Options } from './options'
+
+interface Props {
+  type: 'radio' | 'checkbox'
+  question: Choices & { name: string; label: string; shuffled: boolean }
+  id: string
+  value: unknown
+  visit: string
+  tiles: boolean
+}
+
+/** The options of a question that visitors get, and a box for anything else where it may be written. */
+export function ChoiceOptions({ type, question, id, value, visit, tiles }: Props) {
+  const { name, label, other } = question
+  const { chosen, other: written } = chosenOf(question, value)
+  return (
+    <Options type={type} name={name} id={id} options={inOrder(question, visit)} chosen={chosen} tiles={tiles}>
+      {other && (
+        <div className="other">
+          <label className="option">
+            <input type={type} name={name} value={OTHER} defaultChecked={written !== null} />
+            <span>{other}</span>
+          </label>
+          <input
+            className="field"
+            name={`${name}.${OTHER_PART}`}
+            defaultValue={written ?? ''}
+            maxLength={200}
+            aria-label={`${label}: ${other}`}
+          />
+        </div>
+      )}
+    </Options>
+  )
+}
+
+/** The options in the order this visitor gets them; those that stand alone stay where they are, at the end. */
+export function inOrder<C extends Choice>(
+  { options, name, shuffled }: { options: readonly C[]; name: string; shuffled: boolean },
+  visit: string,
+): C[] {
+  const all = offered(options)
+  if (!shuffled) return all
+  const alone = all.filter((option) => 'alone' in option && option.alone)
+  return [
+    ...shuffle(
+      all.filter((option) => !alone.includes(option)),
+      `${visit} ${name}`,
+    ),
+    ...alone,
+  ]
+}
+
+/** Which options a value chooses, as stored or as sent, and what it has written beside; `null` for nothing. */
+export function chosenOf({ options, other }: Choices, value: unknown): { chosen: string[]; other: string | null } {
+  const { chosen, written } = readChosen(value)
+  const texts = asTexts(chosen)
+  const strange = texts.filter((text) => !options.some((option) => option.value === text))
+  if (!other) return { chosen: texts, other: null }
+  return { chosen: texts, other: written === null ? (strange.at(-1) ?? null) : asText(written) }
+}

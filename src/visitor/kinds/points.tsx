@@ -1,0 +1,35 @@
+import type { ReactNode } from 'react'
+import { asText } from './control'
+
+interface Props {
+  name: string
+  /** The id of the first control, where an error leads. */
+  id: string
+  value: unknown
+  from: number
+  to: number
+  /** What a screen reader says of a number. */
+  words: (point: number) => string
+  /** What stands for a number, for the eyes. */
+  children: (point: number) => ReactNode
+  className: string
+}
+
+/** Numbers in a row, of which one is chosen. */
+export const Points = ({ name, id, value, from, to, words, children, className }: Props) => (
+  <div className={`points ${className}`}>
+    {Array.from({ length: to - from + 1 }, (_, index) => from + index).map((point, index) => (
+      <label key={point} className="point">
+        <input
+          type="radio"
+          id={index === 0 ? id : undefined}
+          name={name}
+          value={point}
+          defaultChecked={asText(value) === String(point)}
+          aria-label={words(point)}
+        />
+        {children(point)}
+      </label>
+    ))}
+  </div>
+)

@@ -1,0 +1,26 @@
+/** Ties a slider to the box that holds the answer: moving it writes there, and it follows what is written. */
+export function enliven(box: HTMLElement): void {
+  const range = box.querySelector<HTMLInputElement>('[type=range]')
+  const field = box.querySelector<HTMLInputElement>('.field')
+  const track = range?.parentElement
+  if (!range || !field || !track) return
+  track.hidden = false
+  const follow = () => {
+    const said = field.value.trim()
+    if (said !== '' && Number.isFinite(Number(said))) range.value = said
+    track.classList.toggle('unmoved', said === '')
+    const unit = range.dataset.unit ?? ''
+    range.setAttribute('aria-valuetext', said === '' ? 'Not answered yet' : `${range.value} ${unit}`.trim())
+  }
+  const write = (event: Event) => {
+    event.stopPropagation()
+    field.value = range.value
+    field.dispatchEvent(new Event('input', { bubbles: true }))
+  }
+  range.addEventListener('input', write)
+  // Where it stands may be the answer that is meant: pressing it says so without moving it.
+  range.addEventListener('click', write)
+  field.addEventListener('input', follow)
+  field.addEventListener('change', follow)
+  follow()
+}

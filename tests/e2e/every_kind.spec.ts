@@ -1,0 +1,99 @@
+import type { Locator, Page } from '@playwright/test'
+import { api, applied, mailTo, releasedForm, until } from '../support/api'
+import { formOfEveryKind, KINDS_TRIED, type Move } from '../support/every_kind'
+import { expect, facts, test, unique } from './studio'
+
+/** Every kind of question: asked, answered in each way there is, stored, and told in words. */
+
+const slug = unique('every-kind')
+
+test.beforeAll(() => releasedForm(facts, slug, formOfEveryKind(slug)))
+
+async function make(page: Page, box: Locator, move: Move): Promise<void> {
+  if ('press' in move) for (let n = 0; n < (move.times ?? 1); n++) await page.keyboard.press(move.press)
+  else if ('click' in move) await box.getByLabel(move.click, { exact: true }).click()
+  else if ('tick' in move) await box.getByLabel(move.tick, { exact: true }).check()
+  else if ('choose' in move) await box.getByLabel(move.from).selectOption(move.choose)
+  else if (move.into) await box.getByLabel(move.into, { exact: true }).fill(move.write)
+  else await page.keyboard.type(move.write)
+}
+
+const boxOf = (page: Page, kind: string) => page.locator(`[data-question="a_${kind}"]`)
+
+async function answerAll(page: Page, how: 'mouse' | 'plain', email: string): Promise<void> {
+  await page.goto(`/f/${slug}`)
+  for (const [kind, tried] of KINDS_TRIED)
+    for (const move of (how === 'plain' && tried.plain) || tried.mouse) await make(page, boxOf(page, kind), move)
+  await page.getByLabel('Where to reach you').fill(email)
+  await page.getByRole('button', { name: 'Send' }).click()
+}
+
+/** What was stored of whoever has this address. */
+async function storedOf(email: string) {
+  return until('the submission', async () => {
+    const path = `/submissions?form=${slug}&search=${encodeURIComponent(email)}`
+    const { body } = await api<{ submissions: { id: string }[] }>(facts, 'GET', path)
+    const id = body.submissions[0]?.id
+    return id ? { id, ...(await applied(facts, id)) } : null
+  })
+}
+
+const ALL = Object.fromEntries(KINDS_TRIED.map(([kind, { answer }]) => [`a_${kind}`, answer]))
+
+test('by mouse; and told in words in Arrivals, in the mail and in Readout', async ({ page, studio }) => {
+  const email = `${unique('mouse')}@studio.example`
+  await answerAll(page, 'mouse', email)
+  await expect(page.getByRole('heading', { name: 'Thank you' })).toBeVisible()
+  const { id, values } = await storedOf(email)
+  expect(values).toMatchObject(ALL)
+  await studio.goto(`/arrivals/${id}`)
+  for (const [, { words }] of KINDS_TRIED)
+    await expect(studio.getByRole('cell', { name: words, exact: true }).first()).toBeVisible()
+  const mail = await until('the desk’s mail', async () =>
+    (await mailTo(facts, 'advice@tarnfield.example')).find(({ replyTo }) => replyTo === email),
+  )
+  for (const [, { label, words }] of KINDS_TRIED) {
+    expect(mail.text).toContain(label)
+    expect(mail.text.replaceAll(/\s+/g, ' ')).toContain(words)
+  }
+})
+
+test('by keys alone', async ({ page }) => {
+  const email = `${unique('keys')}@studio.example`
+  await page.goto(`/f/${slug}`)
+  await boxOf(page, KINDS_TRIED[0]?.[0] ?? '')
+    .locator('input')
+    .focus()
+  for (const [kind, { keys }] of KINDS_TRIED) {
+    await expect(boxOf(page, kind).locator(':focus')).toHaveCount(1)
+    for (const move of keys) await make(page, boxOf(page, kind), move)
+    while ((await boxOf(page, kind).locator(':focus').count()) > 0) await page.keyboard.press('Tab')
+  }
+  await page.keyboard.type(email)
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Thank you' })).toBeFocused()
+  expect((await storedOf(email)).values).toMatchObject(ALL)
+})
+
+test.describe('on a phone with JavaScript off', () => {
+  test.use({ javaScriptEnabled: false, viewport: { width: 390, height: 844 } })
+
+  test('in one go', async ({ page }) => {
+    const email = `${unique('plain')}@studio.example`
+    await answerAll(page, 'plain', email)
+    await expect(page.getByRole('heading', { name: 'Thank you' })).toBeVisible()
+    expect((await storedOf(email)).values).toMatchObject(ALL)
+  })
+})
+
+test('unanswered, none of them is taken for an answer', async ({ page }) => {
+  const email = `${unique('none')}@studio.example`
+  await page.goto(`/f/${slug}`)
+  await page.getByLabel('Where to reach you').fill(email)
+  await page.getByRole('button', { name: 'Send' }).click()
+  await expect(page.getByRole('heading', { name: 'Thank you' })).toBeVisible()
+  const { values } = await storedOf(email)
+  for (const [kind] of KINDS_TRIED)
+    // A box that is not ticked says no: that is its answer.
+    expect([kind, values[`a_${kind}`] ?? null]).toEqual([kind, kind === 'consent' ? false : null])
+})

@@ -1,0 +1,210 @@
+import type { Answer } from '@/core/answers/answer'
+import type { KindName } from '@/core/answers/registry'
+import type { FormInput } from '@/core/form/definition'
+
+type QuestionInput = FormInput['steps'][number]['questions'] extends (infer Q)[] | undefined ? Q : never
+
+/** One thing that hands do: press a key, write, or point at something that is called so. */
+export type Move =
+  | { press: string; times?: number }
+  | { write: string; into?: string }
+  | { tick: string }
+  | { choose: string; from: string }
+  | { click: string }
+
+/** How a kind is answered in a browser, and what comes of it. */
+export interface TriedKind {
+  /** The kind's own settings. */
+  settings: Record<string, unknown>
+  label: string
+  /** By mouse, where a script brings the page to life. */
+  mouse: Move[]
+  /** By keys alone: from the first control of the question to its last. */
+  keys: Move[]
+  /** Without any script; as with the mouse where left out. */
+  plain?: Move[]
+  /** What is stored. */
+  answer: Answer
+  /** What people read of it. */
+  words: string
+}
+
+const OPTIONS = [
+  { value: 'glass', label: 'Glass fusing' },
+  { value: 'raku', label: 'Raku' },
+  { value: 'salt', label: 'Salt glaze' },
+]
+
+/** Every kind of question, once. A kind that is missing here does not compile. */
+export const EVERY_KIND: Record<KindName, TriedKind> = {
+  short_text: {
+    label: 'Name of your studio’s cat',
+    settings: {},
+    mouse: [{ write: 'Biscuit', into: 'Name of your studio’s cat' }],
+    keys: [{ write: 'Biscuit' }],
+    answer: 'Biscuit',
+    words: 'Biscuit',
+  },
+  long_text: {
+    label: 'What went wrong?',
+    settings: {},
+    mouse: [{ write: 'Nothing.\nReally.', into: 'What went wrong?' }],
+    keys: [{ write: 'Nothing.' }, { press: 'Enter' }, { write: 'Really.' }],
+    answer: 'Nothing.\nReally.',
+    words: 'Nothing. Really.',
+  },
+  person_name: {
+    label: 'Your name',
+    settings: {},
+    mouse: [
+      { write: 'Oda', into: 'First name' },
+      { write: 'Brandt', into: 'Last name' },
+    ],
+    keys: [{ write: 'Oda' }, { press: 'Tab' }, { write: 'Brandt' }],
+    answer: { first: 'Oda', last: 'Brandt' },
+    words: 'Oda Brandt',
+  },
+  company: {
+    label: 'Your company',
+    settings: {},
+    mouse: [{ write: 'Alder Studio', into: 'Your company' }],
+    keys: [{ write: 'Alder Studio' }],
+    answer: 'Alder Studio',
+    words: 'Alder Studio',
+  },
+  email: {
+    label: 'Second email',
+    settings: {},
+    mouse: [{ write: 'Oda@Studio.example', into: 'Second email' }],
+    keys: [{ write: 'Oda@Studio.example' }],
+    answer: 'oda@studio.example',
+    words: 'oda@studio.example',
+  },
+  web_address: {
+    label: 'Your site',
+    settings: {},
+    mouse: [{ write: 'alder.example', into: 'Your site' }],
+    keys: [{ write: 'alder.example' }],
+    answer: 'https://alder.example/',
+    words: 'https://alder.example/',
+  },
+  number: {
+    label: 'Shelves',
+    settings: { minimum: 1, unit: 'boards' },
+    mouse: [{ write: '12', into: 'Shelves' }],
+    keys: [{ write: '12' }],
+    answer: 12,
+    words: '12 boards',
+  },
+  stepper: {
+    label: 'People at the wheel',
+    settings: { minimum: 1, maximum: 9, unit: 'people' },
+    mouse: [{ click: 'More: People at the wheel' }, { click: 'More: People at the wheel' }],
+    keys: [{ press: 'Tab' }, { press: 'ArrowUp', times: 2 }, { press: 'Tab' }],
+    plain: [{ write: '2', into: 'People at the wheel' }],
+    answer: 2,
+    words: '2 people',
+  },
+  slider: {
+    label: 'Peak temperature',
+    settings: { minimum: 1000, maximum: 1320, step: 20, unit: '°C' },
+    mouse: [{ click: 'Slide: Peak temperature' }],
+    keys: [{ press: 'Home' }, { press: 'ArrowRight', times: 8 }, { press: 'Tab' }],
+    plain: [{ write: '1160', into: 'Peak temperature' }],
+    answer: 1160,
+    words: '1160 °C',
+  },
+  money: {
+    label: 'What it may cost',
+    settings: { currency: 'SEK', maximum: 90000 },
+    mouse: [{ write: '12 500', into: 'What it may cost' }],
+    keys: [{ write: '12500' }],
+    answer: 12500,
+    words: 'SEK 12,500',
+  },
+  rating: {
+    label: 'The delivery',
+    settings: { points: 5 },
+    mouse: [{ tick: '4 of 5' }],
+    keys: [{ press: 'Space' }, { press: 'ArrowRight', times: 3 }],
+    answer: 4,
+    words: '4 of 5',
+  },
+  scale: {
+    label: 'How easy was it?',
+    settings: { from: 0, to: 10, low: 'Hard', high: 'Easy' },
+    mouse: [{ tick: '10, Easy' }],
+    keys: [{ press: 'Space' }, { press: 'ArrowLeft' }],
+    answer: 10,
+    words: '10 of 10',
+  },
+  date: {
+    label: 'Day of the firing',
+    settings: {},
+    mouse: [{ write: '2027-03-05', into: 'Day of the firing' }],
+    keys: [{ write: '03052027' }, { press: 'Tab' }],
+    answer: '2027-03-05',
+    words: '5 March 2027',
+  },
+  time: {
+    label: 'When it begins',
+    settings: { earliest: '08:00' },
+    mouse: [{ write: '14:30', into: 'When it begins' }],
+    keys: [{ write: '0230PM' }],
+    answer: '14:30',
+    words: '14:30',
+  },
+  single_choice: {
+    label: 'First firing',
+    settings: { options: OPTIONS },
+    mouse: [{ tick: 'Raku' }],
+    keys: [{ press: 'Space' }, { press: 'ArrowDown' }],
+    answer: 'raku',
+    words: 'Raku',
+  },
+  several_choices: {
+    label: 'Further firings',
+    settings: { options: OPTIONS },
+    mouse: [{ tick: 'Glass fusing' }, { tick: 'Salt glaze' }],
+    keys: [{ press: 'Space' }, { press: 'Tab' }, { press: 'Tab' }, { press: 'Space' }],
+    answer: ['glass', 'salt'],
+    words: 'Glass fusing, Salt glaze',
+  },
+  yes_no: {
+    label: 'Do you fire at night?',
+    settings: { yes: 'Often', no: 'Never' },
+    mouse: [{ tick: 'Never' }],
+    keys: [{ press: 'Space' }, { press: 'ArrowDown' }],
+    answer: false,
+    words: 'Never',
+  },
+  consent: {
+    label: 'Firing notes',
+    settings: { wording: 'Send me Firing notes.' },
+    mouse: [{ tick: 'Send me Firing notes.' }],
+    keys: [{ press: 'Space' }],
+    answer: true,
+    words: 'Yes',
+  },
+}
+
+export const KINDS_TRIED = Object.entries(EVERY_KIND) as [KindName, TriedKind][]
+
+/** A form that asks every kind, each called by the kind’s name, and where to reach whoever answers. */
+export const formOfEveryKind = (slug: string): FormInput => ({
+  title: `Every kind of question, ${slug}`,
+  steps: [
+    {
+      name: 'all',
+      title: 'All of them',
+      questions: [
+        ...KINDS_TRIED.map(
+          ([kind, { label, settings }]) => ({ kind, name: `a_${kind}`, label, ...settings }) as QuestionInput,
+        ),
+        { kind: 'email', name: 'email', label: 'Where to reach you', required: true, lands: [{ field: 'email' }] },
+      ],
+    },
+  ],
+  messages: [{ name: 'notice', title: 'Notice', to: 'desk', subject: 'All of it', body: '{{ all_answers }}' }],
+  routing: { otherwise: { desk: 'advice_line', message: 'notice' } },
+})
