@@ -13,7 +13,7 @@ interface Props {
 
 /** The options of a question that visitors get, and a box for anything else where it may be written. */
 export function ChoiceOptions({ type, question, id, value, visit, tiles }: Props) {
-  const { name, label, other } = question
+  const { name, other } = question
   const { chosen, other: written } = chosenOf(question, value)
   return (
     <Options type={type} name={name} id={id} options={inOrder(question, visit)} chosen={chosen} tiles={tiles}>
@@ -23,18 +23,29 @@ export function ChoiceOptions({ type, question, id, value, visit, tiles }: Props
             <input type={type} name={name} value={OTHER} defaultChecked={written !== null} />
             <span>{other}</span>
           </label>
-          <input
-            className="field"
-            name={`${name}.${OTHER_PART}`}
-            defaultValue={written ?? ''}
-            maxLength={200}
-            aria-label={`${label}: ${other}`}
-          />
+          <WrittenBox question={question} written={written} />
         </div>
       )}
     </Options>
   )
 }
+
+interface WrittenProps {
+  question: Choices & { name: string; label: string }
+  /** What is written there; `null` for nothing. */
+  written: string | null
+}
+
+/** The box for what is none of the options. */
+export const WrittenBox = ({ question: { name, label, other }, written }: WrittenProps) => (
+  <input
+    className="field"
+    name={`${name}.${OTHER_PART}`}
+    defaultValue={written ?? ''}
+    maxLength={200}
+    aria-label={`${label}: ${other}`}
+  />
+)
 
 /** The options in the order this visitor gets them; those that stand alone stay where they are, at the end. */
 export function inOrder<C extends Choice>(

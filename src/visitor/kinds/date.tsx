@@ -1,14 +1,7 @@
 import type { VisitorKind } from './control'
-import { TextInput } from './textInput'
+import { SpanInput } from './spanInput'
 
 export const date: VisitorKind<'date'> = {
-  Control: (props) => (
-    <TextInput
-      props={props}
-      type="date"
-      min={props.question.earliest ?? undefined}
-      max={props.question.latest ?? undefined}
-    />
-  ),
+  Control: (props) => <SpanInput type="date" {...props} />,
   frame: () => 'label',
 }

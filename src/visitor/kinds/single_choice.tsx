@@ -1,10 +1,10 @@
-import { OTHER, OTHER_PART } from '@/core/answers/choices'
-import { ChoiceOptions, chosenOf, inOrder } from './choices'
+import { OTHER } from '@/core/answers/choices'
+import { ChoiceOptions, chosenOf, inOrder, WrittenBox } from './choices'
 import { aria, type ControlProps, type VisitorKind } from './control'
 
 function SingleChoice(props: ControlProps<'single_choice'>) {
   const { question, value, id, visit } = props
-  const { name, label, look, other } = question
+  const { name, look, other } = question
   if (look !== 'menu')
     return (
       <ChoiceOptions type="radio" question={question} id={id} value={value} visit={visit} tiles={look === 'buttons'} />
@@ -27,15 +27,7 @@ function SingleChoice(props: ControlProps<'single_choice'>) {
         ))}
         {other && <option value={OTHER}>{other}</option>}
       </select>
-      {other && (
-        <input
-          className="field"
-          name={`${name}.${OTHER_PART}`}
-          defaultValue={written ?? ''}
-          maxLength={200}
-          aria-label={`${label}: ${other}`}
-        />
-      )}
+      {other && <WrittenBox question={question} written={written} />}
     </div>
   )
 }

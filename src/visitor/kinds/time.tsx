@@ -1,14 +1,7 @@
 import type { VisitorKind } from './control'
-import { TextInput } from './textInput'
+import { SpanInput } from './spanInput'
 
 export const time: VisitorKind<'time'> = {
-  Control: (props) => (
-    <TextInput
-      props={props}
-      type="time"
-      min={props.question.earliest ?? undefined}
-      max={props.question.latest ?? undefined}
-    />
-  ),
+  Control: (props) => <SpanInput type="time" {...props} />,
   frame: () => 'label',
 }
