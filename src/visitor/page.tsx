@@ -2,9 +2,10 @@ import { type Answers, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/answers/check'
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { Form, Marks } from '@/core/form/definition'
-import { questionsAsked } from '@/core/form/values'
+import { labelOf, questionsAsked } from '@/core/form/values'
 import type { Way } from '@/core/form/walk'
 import { type VisitorForm, visitorView } from '@/core/form/visitor_view'
+import { idOfQuestion, tellErrors } from './errors'
 import { tellProgress } from './progress'
 import { QuestionField } from './question'
 
@@ -142,9 +143,18 @@ function StepSection({ form, index, way, step: current, values, errors, pass }: 
   )
 }
 
-function ErrorSummary({ errors }: PageState) {
-  return <>{errors.length === 1 ? 'One answer needs another look.' : `${errors.length} answers need another look.`}</>
-}
+const ErrorSummary = ({ form, errors }: PageState) => (
+  <>
+    {tellErrors(errors.length)}
+    <ul>
+      {errors.map(({ name }) => (
+        <li key={name}>
+          <a href={`#${idOfQuestion(name)}`}>{labelOf(form, name)}</a>
+        </li>
+      ))}
+    </ul>
+  </>
+)
 
 /** “Next” stands before “Back” so that the Enter key goes on; the style sheet puts them in reading order. */
 function Actions({ form, first, last }: { form: Form; first: boolean; last: boolean }) {

@@ -1,5 +1,6 @@
 import { mannerOf } from '@/core/answers/registry'
 import type { Marks, Question } from '@/core/form/definition'
+import { idOfQuestion } from './errors'
 import { visitorKindOf } from './kinds/registry'
 
 interface Props {
@@ -13,7 +14,7 @@ interface Props {
 
 /** One question: its label, help, control and error, tied together for every reader. */
 export function QuestionField({ question, value, shown, error, marks, visit }: Props) {
-  const id = `q-${question.name}`
+  const id = idOfQuestion(question.name)
   const describedBy = [question.help && `${id}-help`, error && `${id}-error`].filter(Boolean).join(' ') || undefined
   const { Control, frame } = visitorKindOf(question.kind)
   const control = (

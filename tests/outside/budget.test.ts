@@ -13,7 +13,7 @@ const filesOf = (page: string): string[] =>
 
 /** What a visitor's browser has to fetch for the demo's finder, compressed. */
 describe('the finder’s weight', () => {
-  it('is at most 40 KB in all, of which at most 15 KB are script', async () => {
+  it('is at most 20 KB in all, of which at most 12 KB are script', async () => {
     const page = await (await fetch(`${url}/f/kiln-finder`)).text()
     const sizes = new Map<string, number>([['html', gzipSync(page).length]])
     for (const file of filesOf(page)) {
@@ -24,8 +24,8 @@ describe('the finder’s weight', () => {
     }
     const total = [...sizes.values()].reduce((sum, size) => sum + size, 0)
     console.log(`The finder weighs ${total} bytes compressed: ${JSON.stringify(Object.fromEntries(sizes))}`)
-    expect(total).toBeLessThanOrEqual(40 * KILOBYTE)
-    expect(sizes.get('js')).toBeLessThanOrEqual(15 * KILOBYTE)
+    expect(total).toBeLessThanOrEqual(20 * KILOBYTE)
+    expect(sizes.get('js')).toBeLessThanOrEqual(12 * KILOBYTE)
   })
   it('has the scripts of the kinds it asks, and no others', async () => {
     const slug = `scripts-${Date.now().toString(36)}`

@@ -1,10 +1,19 @@
 import fc from 'fast-check'
 import jsonLogic, { type RulesLogic } from 'json-logic-js'
 import { describe, expect, it } from 'vitest'
+import type { Form } from '@/core/form/definition'
+import { domainAt } from '@/core/form/values'
 import { walkForm } from '@/core/form/walk'
-import { holds } from '@/core/logic/condition'
+import { holds, type Test, testsOf } from '@/core/logic/condition'
+import { operandsOf } from '@/core/logic/expectation'
 import { foldValues, jsonLogicOf } from '@/core/logic/json_logic'
 import { anyAnswers, anyCondition, anyForm } from '@/core/testing/forms'
+
+/** A test, which Compose calls a fault, of whether some text is before or after a day or a time. */
+const comparesText = (form: Form, { value, is, to }: Test): boolean =>
+  ['at_least', 'at_most'].includes(is) &&
+  ['text', 'one of'].includes(domainAt(form, value)?.is ?? '') &&
+  operandsOf(to).some((operand) => typeof operand === 'string')
 
 /** The exported condition, judged by json-logic-js, an independent reader of JsonLogic. */
 describe('conditions, by json-logic-js', () => {
@@ -13,6 +22,8 @@ describe('conditions, by json-logic-js', () => {
     const paths = ['source', 'q1', 'q2', 'q3', 'q4', 'q1.first', 'q2.last']
     fc.assert(
       fc.property(anyForm, anyAnswers, anyCondition(paths), (form, raw, condition) => {
+        // Text that happens to look like a time is compared as one by us; a rule of theirs cannot look at its shape.
+        fc.pre(testsOf(condition).every((test) => !comparesText(form, test)))
         const source = 'kiln'
         const values = { source, ...walkForm(form, raw, { source }).answers }
         const theirs = Boolean(jsonLogic.apply(jsonLogicOf(form, condition) as RulesLogic, foldValues(values)))

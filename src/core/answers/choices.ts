@@ -16,16 +16,16 @@ export interface Choices {
   other: string
 }
 
-const choiceShape = {
-  ...optionShape,
+const choiceShape = () => ({
+  ...optionShape(),
   caption: z.string().trim().max(300).default('').describe('Said below the wording'),
   off: z.boolean().default(false).describe('Kept for the answers there are, and offered no more'),
-}
+})
 
 /** Settings of a question that lets choose; `more` is what its options have beside. */
 export const choicesSettings = <More extends z.ZodRawShape>(more: More) => ({
   options: z
-    .array(z.strictObject({ ...choiceShape, ...more }))
+    .array(z.strictObject({ ...choiceShape(), ...more }))
     .max(MOST_OPTIONS)
     .default([]),
   other: z

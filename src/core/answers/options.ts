@@ -1,19 +1,19 @@
 import { z } from 'zod'
 import type { Scalar } from './answer'
 
-/** An option's value is stored and never changes with its label. */
-export const optionShape = {
+/** An option's value is stored and never changes with its label. A function, as all that makes schemas: pages need none. */
+export const optionShape = () => ({
   value: z
     .string()
     .regex(/^[a-z0-9][a-z0-9_]{0,59}$/, 'Use a-z, 0-9 and _')
     .describe('Stored'),
   label: z.string().trim().min(1).max(200).describe('What visitors see'),
-}
+})
 
 export const MOST_OPTIONS = 300
 
 /** What can be chosen wherever something is chosen from a list. */
-export const optionsSchema = () => z.array(z.strictObject(optionShape)).max(MOST_OPTIONS).default([])
+export const optionsSchema = () => z.array(z.strictObject(optionShape())).max(MOST_OPTIONS).default([])
 
 export interface Option {
   value: string

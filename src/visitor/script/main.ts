@@ -12,6 +12,7 @@ import {
   readValues,
   showAlert,
   showError,
+  showErrors,
   showQuestion,
   showStep,
   tellStep,
@@ -32,6 +33,8 @@ function bringToLife(page: Page): void {
   const progress = new Progress(page)
   let current = form.querySelector<HTMLElement>('[data-step]:not([hidden])')?.dataset.step ?? ''
   let busy = false
+  /** Names of the questions that need another look. */
+  let wrong: string[] = []
   let tries = 0
   // Until a preview has what was typed in the one before, what it holds must not be taken for it.
   let restored = false
@@ -62,17 +65,20 @@ function bringToLife(page: Page): void {
     focusStep(page, step)
   }
 
+  /** Leads to a question, in whichever step it is. */
+  const lead = (name: string) => {
+    const step = data.steps.find(({ questions }) => questions.some((question) => question.name === name))
+    if (step && step.name !== current) go(step.name)
+    focusQuestion(page, name)
+  }
+
   const complain = (errors: { name: string; message: string }[]) => {
     for (const { name, message } of errors) showError(page, name, message)
-    const first = errors[0]
+    const [first] = errors
     if (!first) return
-    const step = data.steps.find(({ questions }) => questions.some(({ name }) => name === first.name))
-    if (step && step.name !== current) go(step.name)
-    showAlert(
-      page,
-      errors.length === 1 ? 'One answer needs another look.' : `${errors.length} answers need another look.`,
-    )
-    focusQuestion(page, first.name)
+    lead(first.name)
+    wrong = errors.map(({ name }) => name)
+    showErrors(page, wrong)
   }
 
   const forward = async () => {
@@ -144,6 +150,14 @@ function bringToLife(page: Page): void {
     if (busy) return
     if (event.submitter === page.back) back()
     else void forward()
+  })
+
+  page.alert.addEventListener('click', (event) => {
+    const to = event.target instanceof HTMLElement ? event.target.dataset.to : undefined
+    if (!to) return
+    event.preventDefault()
+    lead(to)
+    showErrors(page, wrong)
   })
 
   form.addEventListener('input', (event) => {

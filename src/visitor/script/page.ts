@@ -1,5 +1,6 @@
 import { splitPath, valueIn } from '@/core/answers/answer'
 import { gatherFields, spreadFields } from '@/core/answers/fields'
+import { idOfQuestion, tellErrors } from '../errors'
 import type { PageData } from '../page'
 
 /** The page the server made, as the script finds it. */
@@ -85,6 +86,23 @@ export const hasError = (page: Page, name: string): boolean =>
 export function focusQuestion(page: Page, name: string): void {
   const box = questionBox(page, name)
   if (box) (box.querySelector<HTMLElement>('input:checked') ?? controlOf(box))?.focus()
+}
+
+/** Says above the questions which of them are wrong, with a link to each. */
+export function showErrors({ alert, data }: Page, names: readonly string[]): void {
+  const list = document.createElement('ul')
+  for (const { name, label } of data.steps.flatMap(({ questions }) => questions)) {
+    if (!names.includes(name)) continue
+    const link = document.createElement('a')
+    link.href = `#${idOfQuestion(name)}`
+    link.textContent = label
+    link.dataset.to = name
+    const item = document.createElement('li')
+    item.append(link)
+    list.append(item)
+  }
+  alert.replaceChildren(tellErrors(names.length), list)
+  alert.hidden = false
 }
 
 /** Says something above the questions, for eyes and screen readers; `null` takes it away. */
