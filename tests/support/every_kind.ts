@@ -142,7 +142,7 @@ export const EVERY_KIND: Record<KindName, TriedKind> = {
     label: 'Day of the firing',
     settings: {},
     mouse: [{ write: '2027-03-05', into: 'Day of the firing' }],
-    keys: [{ write: '03052027' }, { press: 'Tab' }],
+    keys: [{ write: '03052027' }],
     answer: '2027-03-05',
     words: '5 March 2027',
   },
