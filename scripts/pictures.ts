@@ -35,7 +35,7 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
   release: { path: `${finder}/release` },
   readout: { path: `${finder}/readout`, prepare: (page) => page.waitForTimeout(1200) },
   arrivals: { path: '/arrivals' },
-  submission: { path: '/arrivals', prepare: (page) => openFirst(page, '/arrivals/') },
+  submission: { path: '/arrivals?form=kiln-finder', prepare: (page) => openFirst(page, '/arrivals/') },
   people: { path: '/people' },
   person: { path: '/people', prepare: (page) => openFirst(page, '/people/') },
   companies: { path: '/people/companies' },
@@ -43,7 +43,7 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
   bench: { path: '/bench', prepare: openMail },
   settings: { path: '/settings' },
   'visitor-desk': { path: '/f/kiln-finder', prepare: fillStep },
-  'visitor-phone': { path: '/f/kiln-finder', phone: true, prepare: fillStep },
+  'visitor-phone': { path: '/f/delivery-survey', phone: true, prepare: fillSurvey },
 }
 
 const browser = await chromium.launch({
@@ -73,6 +73,13 @@ for (const [name, { path, phone: small, prepare }] of Object.entries(VIEWS)) {
 }
 await browser.close()
 
+/** A survey under way: a number on a scale, a rating, and what went wrong. */
+async function fillSurvey(page: Page) {
+  await page.getByLabel('8', { exact: true }).check()
+  await page.getByLabel('4 of 5').first().check()
+  await page.getByLabel('It came late').check()
+}
+
 async function waitForPlan(page: Page) {
   await page.getByLabel('If sent now').getByRole('listitem').first().waitFor()
   await page.waitForTimeout(500)
@@ -96,5 +103,5 @@ async function openMail(page: Page) {
 
 async function fillStep(page: Page) {
   await page.getByText('Stoneware').click()
-  await page.getByLabel('How many people').fill('4')
+  await page.getByRole('textbox', { name: 'How many people' }).fill('4')
 }

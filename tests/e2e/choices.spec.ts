@@ -87,6 +87,7 @@ test('an option that stands alone unticks the others, and anything else is writt
   await page.getByLabel('Email').fill(`${slug}@studio.example`)
   await page.getByRole('button', { name: 'Send' }).click()
   await expect(page.getByText('Write what else it is.')).toBeVisible()
+  await expect(written).toBeFocused()
   await written.fill('Pit firing')
   await page.getByRole('button', { name: 'Send' }).click()
   await expect(page.getByRole('heading', { name: 'Thank you' })).toBeVisible()

@@ -1,4 +1,5 @@
 import { splitPath, valueIn } from '@/core/answers/answer'
+import { OTHER } from '@/core/answers/choices'
 import { gatherFields, spreadFields } from '@/core/answers/fields'
 import { idOfQuestion, tellErrors } from '../errors'
 import type { PageData } from '../page'
@@ -85,7 +86,14 @@ export const hasError = (page: Page, name: string): boolean =>
 
 export function focusQuestion(page: Page, name: string): void {
   const box = questionBox(page, name)
-  if (box) (box.querySelector<HTMLElement>('input:checked') ?? controlOf(box))?.focus()
+  if (box) placeToMend(box)?.focus()
+}
+
+/** The box for anything else where that was chosen and not written; else what is chosen, or the first control. */
+function placeToMend(box: HTMLElement): HTMLElement | null {
+  const written = box.querySelector<HTMLInputElement>('.other .field:last-child')
+  if (written?.value === '' && box.querySelector(`[value='${OTHER}']:checked`)) return written
+  return box.querySelector<HTMLElement>('input:checked') ?? controlOf(box)
 }
 
 /** Says above the questions which of them are wrong, with a link to each. */
