@@ -66,7 +66,9 @@ const kindRule = {
 }
 
 export default ts.config(
-  { ignores: ['.next/**', 'build/**', '.lichen/**', '.lichen-test/**', 'public/**', 'next-env.d.ts', 'node_modules/**'] },
+  {
+    ignores: ['.next/**', 'build/**', '.lichen/**', '.lichen-test/**', 'public/**', 'next-env.d.ts', 'node_modules/**'],
+  },
   js.configs.recommended,
   ...ts.configs.strict,
   {
