@@ -67,7 +67,10 @@ test('who comes is asked what comers are asked, and every answer arrives in word
   expect(record.fields).toMatchObject({ first_name: 'Fenna', last_name: 'Ilves', open_day: day })
 
   await studio.goto('/arrivals?form=open-day')
-  await studio.getByRole('link', { name: 'Fenna Ilves' }).first().click()
+  const row = studio.getByRole('row', { name: email })
+  await expect(row).toContainText('Yes, count me in')
+  await expect(row).toContainText('Raku, Glass fusing · 2 · Vegan plate')
+  await row.getByRole('link', { name: 'Fenna Ilves' }).click()
   await expect(studio.getByRole('cell', { name: 'Raku, Glass fusing', exact: true })).toBeVisible()
   await expect(studio.getByRole('cell', { name: 'Fenna Ilves', exact: true })).toBeVisible()
   await expect(studio.getByText('includes Glass fusing').first()).toBeVisible()

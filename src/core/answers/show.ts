@@ -1,15 +1,40 @@
 import type { Form, Question } from '../form/definition'
-import { domainAt, findQuestion } from '../form/values'
-import { type Answer, isBlank, isList, isRecord, type Path, type Scalar, splitPath } from './answer'
+import { domainAt, findQuestion, questionsAsked } from '../form/values'
+import {
+  type Answer,
+  type Answers,
+  isBlank,
+  isList,
+  isRecord,
+  type Path,
+  type Scalar,
+  splitPath,
+  valueIn,
+} from './answer'
 import { isDay, showDay } from './day'
 import type { Domain } from './kind'
-import { rulesOf } from './registry'
+import { mannerOf, rulesOf } from './registry'
 
 /** An answer in words; nothing for a blank. */
 export function showAnswer(question: Question | undefined, answer: Answer | undefined): string {
   if (isBlank(answer)) return ''
   return question ? rulesOf(question).show(answer, question) : showPlainly(answer)
 }
+
+/** One answer as people read it. */
+export interface Told {
+  name: string
+  label: string
+  words: string
+}
+
+/** What was answered, in the form's order, in words. Blanks and boxes that were left unticked say nothing. */
+export const tellAnswers = (form: Form, values: Answers): Told[] =>
+  questionsAsked(form).flatMap(({ question }) => {
+    const answer = valueIn(values, question.name)
+    const words = answer === false && mannerOf(question).agreement ? '' : showAnswer(question, answer)
+    return words === '' ? [] : [{ name: question.name, label: question.label, words }]
+  })
 
 /** What stands at a path, or is compared with it, in words: “Three-phase”, “14 September 2026”. */
 export function showAt(form: Form, path: Path, answer: Answer | undefined): string {

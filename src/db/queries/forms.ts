@@ -181,6 +181,26 @@ export async function readDefinitions(db: Runner, workspaceId: string, slug: str
   return rows.map(({ definition }) => definition)
 }
 
+/** The definitions of these releases, each once; forms by their slugs. */
+export async function readDefinitionsOf(
+  db: Runner,
+  workspaceId: string,
+  releases: readonly { form: string; release: number }[],
+) {
+  if (releases.length === 0) return []
+  return db
+    .selectFrom('release')
+    .innerJoin('form', 'form.id', 'release.form_id')
+    .select(['form.slug as form', 'release.number as release', 'release.definition'])
+    .where('form.workspace_id', '=', workspaceId)
+    .where(
+      sql<boolean>`(form.slug, release.number) in (
+        select form, release from jsonb_to_recordset(${JSON.stringify(releases.map(({ form, release }) => ({ form, release })))}::jsonb)
+          as wanted (form text, release int))`,
+    )
+    .execute()
+}
+
 /** The forms of a workspace as menus need them, by name. */
 export const listFormNames = (db: Runner, workspaceId: string) =>
   db

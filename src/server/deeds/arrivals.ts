@@ -5,6 +5,7 @@ import { DELIVERY_KEYS, listDeliveries, resendDelivery } from '@/db/queries/deli
 import { requeueSubmission } from '@/db/queries/submissions'
 import { done, notDone } from '../done'
 import { showSubmission } from '../submissions/showSubmission'
+import { formsOfRows, tellFor } from '../submissions/tellRows'
 import { deed } from './deed'
 import { deedOn } from './deed_on'
 import { listSchema, slugSchema } from './lists'
@@ -14,6 +15,10 @@ import { answers, deliveryBody, deliveryState, moment, pageOf } from './shapes'
 /** Submissions, unfinished entries and deliveries: read, run again, sent again. */
 
 export const stateSchema = z.enum(['received', 'applied', 'failed'])
+
+const told = z
+  .array(z.object({ name: z.string(), label: z.string(), words: z.string() }))
+  .describe('What was answered, in the words of the form')
 
 const submissionRow = z.object({
   id: z.uuid(),
@@ -25,6 +30,7 @@ const submissionRow = z.object({
   email: z.string().nullable(),
   person: z.string().nullable().describe('What people call the contact'),
   values: answers,
+  told,
   error: z.string().nullable(),
   receivedAt: moment,
   appliedAt: moment.nullable(),
@@ -38,7 +44,8 @@ export const readSubmissions = deed({
   gives: pageOf('submissions', submissionRow),
   async run({ context, workspaceId }, filter) {
     const { rows, next } = await listSubmissions(context.db, workspaceId, filter)
-    return done({ submissions: rows, next })
+    const formOf = await formsOfRows(context.db, workspaceId, rows)
+    return done({ submissions: rows.map((row) => ({ ...row, told: tellFor(formOf(row), row.values) })), next })
   },
 })
 
@@ -48,7 +55,9 @@ const unfinishedRow = z.object({
   formName: z.string(),
   release: z.number(),
   answers: answers.nullable(),
+  told,
   steps: z.array(z.string()).describe('Steps that were reached, in order'),
+  gotTo: z.string().nullable().describe('Title of the last of them'),
   source: z.string(),
   returnedAt: moment.nullable(),
   contact: z.uuid().nullable(),
@@ -62,7 +71,13 @@ export const readUnfinished = deed({
   gives: pageOf('unfinished', unfinishedRow),
   async run({ context, workspaceId }, filter) {
     const { rows, next } = await listUnfinished(context.db, workspaceId, filter)
-    return done({ unfinished: rows, next })
+    const formOf = await formsOfRows(context.db, workspaceId, rows)
+    const told = rows.map((row) => {
+      const form = formOf(row)
+      const last = form?.steps.find(({ name }) => name === row.steps.at(-1))
+      return { ...row, gotTo: last?.title ?? null, told: tellFor(form, row.answers) }
+    })
+    return done({ unfinished: told, next })
   },
 })
 

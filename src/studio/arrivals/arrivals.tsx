@@ -1,7 +1,7 @@
 'use client'
 
 import Link from 'next/link'
-import type { Answers } from '@/core/answers/answer'
+import type { Told } from '@/core/answers/show'
 import { Pages, SearchBox, useFilters } from '../ui/listFrame'
 import { type Column, Sheet } from '../ui/sheet'
 import { Chip } from '../ui/chip'
@@ -135,7 +135,8 @@ const SUBMISSIONS: Column<SubmissionRow>[] = [
     by: 'state',
     cell: ({ state, undelivered }) => (
       <>
-        <StateChip state={state} /> {undelivered > 0 && <Chip tone="red">{undelivered} not delivered</Chip>}
+        {state !== 'applied' && <StateChip state={state} />}{' '}
+        {undelivered > 0 && <Chip tone="red">{undelivered} not delivered</Chip>}
       </>
     ),
   },
@@ -148,7 +149,7 @@ const SUBMISSIONS: Column<SubmissionRow>[] = [
         </span>
       )),
   },
-  { head: 'Answers', className: 'max-w-[300px] truncate text-soft', cell: ({ values }) => summary(values) },
+  { head: 'Answers', className: 'max-w-[300px] truncate text-soft', cell: ({ told }) => <ToldAnswers told={told} /> },
 ]
 
 export function StateChip({ state }: { state: SubmissionRow['state'] }) {
@@ -183,17 +184,18 @@ const UNFINISHED: Column<UnfinishedRow>[] = [
     ),
   },
   formColumn,
-  { head: 'Got to', className: 'name', cell: ({ steps }) => steps.at(-1) ?? '—' },
+  { head: 'Got to', cell: ({ gotTo }) => gotTo ?? '—' },
   { head: 'Came from', by: 'source', className: 'text-soft', cell: ({ source }) => source },
   {
     head: 'What they left',
     className: 'max-w-[360px] truncate text-soft',
-    cell: ({ answers }) => summary(answers ?? {}),
+    cell: ({ told }) => <ToldAnswers told={told} />,
   },
 ]
 
-const summary = (values: Answers): string =>
-  Object.entries(values)
-    .filter(([, value]) => value !== null && value !== false && value !== '')
-    .map(([name, value]) => `${name}: ${stored(value)}`)
-    .join(' · ')
+/** Answers in a line; whoever points at it reads what was asked, too. */
+const ToldAnswers = ({ told }: { told: readonly Told[] }) => (
+  <span title={told.map(({ label, words }) => `${label} ${words}`).join('\n')}>
+    {told.map(({ words }) => words).join(' · ')}
+  </span>
+)
