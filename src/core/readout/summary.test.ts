@@ -41,6 +41,17 @@ describe('a summary by question', () => {
     expect(peak?.of).toMatchObject({
       words: { least: '1000 °C', lower: '1120 °C', median: '1240 °C', most: '1300 °C' },
     })
+    expect(peak?.of).toMatchObject({
+      rows: [
+        { words: '1000 °C to below 1050 °C', n: 1, share: { rate: 1 / 3 } },
+        { n: 0 },
+        { n: 0 },
+        { n: 0 },
+        { words: '1200 °C to below 1250 °C', n: 1 },
+        { n: 0 },
+        { words: '1300 °C to below 1350 °C', n: 1 },
+      ],
+    })
     expect(visit).toMatchObject({ asked: 2, of: { words: { least: '14 September 2026', most: '2 October 2026' } } })
     expect(why).toMatchObject({ asked: 2, answered: 1, of: { latest: ['A'] } })
   })
@@ -48,7 +59,7 @@ describe('a summary by question', () => {
     expect(summarise(form, sent).map(({ name }) => name)).not.toContain('email')
     const [wares, , peak] = summarise(form, [])
     expect(wares?.of).toMatchObject({ rows: [{ n: 0, share: null }, { n: 0 }] })
-    expect(peak?.of).toEqual({ is: 'numbers', words: null })
+    expect(peak?.of).toEqual({ is: 'numbers', rows: [], words: null })
   })
   it('counts nobody who was not asked, whatever the form', () => {
     fc.assert(

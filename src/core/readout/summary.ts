@@ -5,6 +5,7 @@ import { mannerOf } from '../answers/registry'
 import { showAnswer, showAt } from '../answers/show'
 import type { Form, Question } from '../form/definition'
 import { domainAt, questionsAsked } from '../form/values'
+import { histogram } from './histogram'
 import { type Range, wilson } from './wilson'
 
 /** What people answered to one question, summed up as fits what can be answered. */
@@ -20,12 +21,22 @@ export interface Summary {
 /** How many gave each answer that can be chosen; where several can be, the shares add up to more than one. */
 interface Counts {
   is: 'counts'
-  rows: { words: string; n: number; share: (Range & { rate: number }) | null }[]
+  rows: Count[]
 }
 
-/** The least and the most that was given, and the quartiles between them (R-7, as spreadsheets have it). */
+export interface Count {
+  words: string
+  n: number
+  share: (Range & { rate: number }) | null
+}
+
+/**
+ * The least and the most that was given, and the quartiles between them (R-7, as spreadsheets have it); of numbers
+ * also how many lie in each stretch.
+ */
 interface Numbers {
   is: 'numbers'
+  rows: Count[]
   words: { least: string; lower: string; median: string; upper: string; most: string } | null
 }
 
@@ -69,11 +80,11 @@ function sumUp(
       return countEach(form, question, [true, false], given, asked)
     case 'number': {
       const stops = stopsOf({ minimum: domain.least, maximum: domain.most, step: domain.step }, MOST_COUNTED)
-      return stops ? countEach(form, question, stops, given, asked) : spread(question, given)
+      return stops ? countEach(form, question, stops, given, asked) : spread(question, given, asked)
     }
     case 'day':
     case 'time':
-      return spread(question, given)
+      return spread(question, given, asked)
     case 'text':
     case 'record':
       return { is: 'texts', latest: given.slice(0, LATEST).map((answer) => showAnswer(question, answer)) }
@@ -84,10 +95,9 @@ function sumUp(
 const ELSE = 'Anything else'
 
 function countEach(form: Form, { name }: Question, values: readonly Scalar[], given: Answer[], asked: number): Counts {
-  const row = (words: string, counts: (one: Scalar) => boolean) => {
+  const row = (words: string, counts: (one: Scalar) => boolean): Count => {
     const n = given.filter((answer) => (isList(answer) ? answer : [answer]).some((one) => counts(one as Scalar))).length
-    const range = wilson(n, asked)
-    return { words, n, share: range && { rate: n / asked, ...range } }
+    return countOf(words, n, asked)
   }
   const other = row(ELSE, (one) => !values.includes(one))
   return {
@@ -99,7 +109,12 @@ function countEach(form: Form, { name }: Question, values: readonly Scalar[], gi
   }
 }
 
-function spread(question: Question, given: Answer[]): Numbers {
+const countOf = (words: string, n: number, asked: number): Count => {
+  const range = wilson(n, asked)
+  return { words, n, share: range && { rate: n / asked, ...range } }
+}
+
+function spread(question: Question, given: Answer[], asked: number): Numbers {
   const sorted = given.filter((answer) => typeof answer === 'number' || typeof answer === 'string').sort(ascending)
   const at = (share: number): string => {
     const place = share * (sorted.length - 1)
@@ -109,7 +124,10 @@ function spread(question: Question, given: Answer[]): Numbers {
     return showAnswer(question, typeof between === 'number' ? Math.round(between * 100) / 100 : between)
   }
   const words = { least: at(0), lower: at(0.25), median: at(0.5), upper: at(0.75), most: at(1) }
-  return { is: 'numbers', words: sorted.length > 0 ? words : null }
+  const rows = histogram(sorted.filter((one) => typeof one === 'number')).map(({ from, to, n }) =>
+    countOf(`${showAnswer(question, from)} to below ${showAnswer(question, to)}`, n, asked),
+  )
+  return { is: 'numbers', rows, words: sorted.length > 0 ? words : null }
 }
 
 const ascending = (a: string | number, b: string | number): number => (a < b ? -1 : a > b ? 1 : 0)

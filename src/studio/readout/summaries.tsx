@@ -1,4 +1,4 @@
-import type { Summary } from '@/core/readout/summary'
+import type { Count, Summary } from '@/core/readout/summary'
 import { Bar } from '../ui/bar'
 import { figure, percent, range } from '../ui/show'
 
@@ -24,49 +24,19 @@ export const Summaries = ({ summaries }: { summaries: Summary[] }) => (
 function Of({ summary: { of } }: { summary: Summary }) {
   switch (of.is) {
     case 'counts':
-      return (
-        <table className="w-full">
-          <thead className="sr-only">
-            <tr>
-              <th>Answer</th>
-              <th>Share with 95 % range</th>
-              <th>People</th>
-              <th>Share</th>
-            </tr>
-          </thead>
-          <tbody>
-            {of.rows.map(({ words, n, share }) => (
-              <tr key={words}>
-                <th scope="row" className="w-[38%] py-0.5 pr-2 text-left font-normal">
-                  {words}
-                </th>
-                <td className="py-0.5">
-                  {share && (
-                    <Bar
-                      className="h-3.5"
-                      stretches={[{ from: share.low, to: share.high, look: 'range' }]}
-                      point={share.rate}
-                    />
-                  )}
-                </td>
-                <td className="w-12 py-0.5 text-right">{figure(n)}</td>
-                <td className="w-40 py-0.5 pl-3 text-right whitespace-nowrap text-soft">
-                  {share && `${percent(share.rate)} · ${range(share)}`}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )
+      return <CountTable rows={of.rows} />
     case 'numbers':
       return of.words ? (
-        <p>
-          Half of them between <b className="font-semibold">{of.words.lower}</b> and{' '}
-          <b className="font-semibold">{of.words.upper}</b>, median <b className="font-semibold">{of.words.median}</b>{' '}
-          <span className="text-soft">
-            from {of.words.least} to {of.words.most}
-          </span>
-        </p>
+        <>
+          <p>
+            Half of them between <b className="font-semibold">{of.words.lower}</b> and{' '}
+            <b className="font-semibold">{of.words.upper}</b>, median <b className="font-semibold">{of.words.median}</b>{' '}
+            <span className="text-soft">
+              from {of.words.least} to {of.words.most}
+            </span>
+          </p>
+          {of.rows.length > 1 && <CountTable rows={of.rows} />}
+        </>
       ) : (
         <p className="text-soft">Nothing given yet.</p>
       )
@@ -84,3 +54,39 @@ function Of({ summary: { of } }: { summary: Summary }) {
       )
   }
 }
+
+/** How many gave each answer, with the share of those who were asked. */
+const CountTable = ({ rows }: { rows: readonly Count[] }) => (
+  <table className="w-full">
+    <thead className="sr-only">
+      <tr>
+        <th>Answer</th>
+        <th>Share with 95 % range</th>
+        <th>People</th>
+        <th>Share</th>
+      </tr>
+    </thead>
+    <tbody>
+      {rows.map(({ words, n, share }) => (
+        <tr key={words}>
+          <th scope="row" className="w-[38%] py-0.5 pr-2 text-left font-normal">
+            {words}
+          </th>
+          <td className="py-0.5">
+            {share && (
+              <Bar
+                className="h-3.5"
+                stretches={[{ from: share.low, to: share.high, look: 'range' }]}
+                point={share.rate}
+              />
+            )}
+          </td>
+          <td className="w-12 py-0.5 text-right">{figure(n)}</td>
+          <td className="w-40 py-0.5 pl-3 text-right whitespace-nowrap text-soft">
+            {share && `${percent(share.rate)} · ${range(share)}`}
+          </td>
+        </tr>
+      ))}
+    </tbody>
+  </table>
+)
