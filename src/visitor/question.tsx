@@ -17,16 +17,7 @@ export function QuestionField({ question, value, shown, error, marks, visit }: P
   const id = idOfQuestion(question.name)
   const describedBy = [question.help && `${id}-help`, error && `${id}-error`].filter(Boolean).join(' ') || undefined
   const { Control, frame } = visitorKindOf(question.kind)
-  const control = (
-    <Control
-      question={question}
-      value={value}
-      id={id}
-      visit={visit}
-      describedBy={describedBy}
-      invalid={Boolean(error)}
-    />
-  )
+  const control = <Control {...{ question, value, id, visit, describedBy }} invalid={Boolean(error)} />
   const mark =
     question.required === (marks.on === 'required') ? (
       <span className={`mark ${marks.colour}`} aria-hidden="true">

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { accept, type Checked, isEmpty, refuse } from './answer'
+import { accept, type Checked, isEmpty, type KindRules, refuse } from './answer'
 import type { Contradiction, Domain, JsonSchema, KindManner } from './kind'
 
 /** What kinds have in common whose answers are numbers. */
@@ -38,8 +38,18 @@ export function checkNumber(raw: unknown, { minimum, maximum, step }: Limits): C
   return accept(number)
 }
 
-export const showWithUnit = (number: unknown, unit: string): string =>
-  unit ? `${String(number)} ${unit}` : String(number)
+/** The rules of kinds whose settings are the limits themselves. */
+export const NUMBER_RULES: KindRules<Limits & { unit: string }> = {
+  check: checkNumber,
+  show: (answer, { unit }) => (unit ? `${String(answer)} ${unit}` : String(answer)),
+}
+
+/** The rules of kinds where one whole number of a few is chosen, told with the greatest there is: “4 of 5”. */
+export const chosenOf = <S>(limitsOf: (settings: S) => Limits): KindRules<S> => ({
+  check: (raw, settings) => checkNumber(raw, limitsOf(settings)),
+  show: (answer, settings) => `${String(answer)} of ${limitsOf(settings).maximum}`,
+  missing: () => ({ code: 'not_chosen' }),
+})
 
 /** JSON Schema of the numbers within limits. */
 export function numberSchema({ minimum, maximum, step }: Limits): JsonSchema {

@@ -51,7 +51,7 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
       <TextField
         label="Visitors see"
         value={question.label}
-        check={(text) => (text.trim() === '' ? 'Write something here' : null)}
+        filled
         onCommit={(label) => change({ label: label.slice(0, 300) }, 'label')}
       />
       <NameField name={name} onRenamed={onRenamed} />
@@ -152,7 +152,7 @@ export function CarriedDrawer({ carried, onRenamed }: { carried: CarriedValue; o
       <TextField
         label="Called"
         value={carried.label}
-        check={(text) => (text.trim() === '' ? 'Write something here' : null)}
+        filled
         onCommit={(label) => edit((one) => updateCarried(one, name, { label }), `${name}.label`)}
       />
       <NameField name={name} onRenamed={onRenamed} />

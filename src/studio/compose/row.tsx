@@ -163,7 +163,7 @@ export function StepRow({ step, number, open, onToggle, reached, arrived }: Step
               hideLabel
               label={`Title of step ${number}`}
               value={step.title}
-              check={(text) => (text.trim() === '' ? 'Write something here' : null)}
+              filled
               onCommit={(title) => edit((one) => updateStep(one, name, { title }), `${name}.title`)}
             />
           )}

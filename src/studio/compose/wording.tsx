@@ -27,7 +27,7 @@ export function FormWording() {
     <TextField
       label={label}
       value={form.wording[key]}
-      check={(text) => (text.trim() === '' ? 'Write something here' : null)}
+      filled
       onCommit={(text) => set({ wording: { ...form.wording, [key]: text } }, `wording.${key}`)}
     />
   )

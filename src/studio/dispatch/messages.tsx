@@ -43,12 +43,7 @@ function MessageEditor({ message }: { message: Message }) {
         </span>
       </summary>
       <div className="mt-2 grid grid-cols-[92px_minmax(0,1fr)] items-center gap-2">
-        <TextField
-          label="Called"
-          value={message.title}
-          check={(text) => (text.trim() === '' ? 'Write something here' : null)}
-          onCommit={(title) => change({ title }, 'title')}
-        />
+        <TextField label="Called" value={message.title} filled onCommit={(title) => change({ title }, 'title')} />
         <ChoiceField
           label="Goes to"
           value={message.to}

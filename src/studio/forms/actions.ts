@@ -5,11 +5,6 @@ import { deedAction } from '@/server/access/session'
 import { addForm, copyForm, readForms } from '@/server/deeds/forms'
 import { listAction } from '../ui/listQuery'
 
-export interface FormsQuery {
-  search: string | undefined
-  sort: string | undefined
-}
-
 export const formsAction = listAction(readForms, 'forms', FORM_KEYS, {})
 
 export type FormRow = Awaited<ReturnType<typeof formsAction>>['rows'][number]

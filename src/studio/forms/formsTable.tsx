@@ -5,13 +5,14 @@ import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { Empty } from '../ui/empty'
 import { Pages, SearchBox, useFilters } from '../ui/listFrame'
+import type { ListQuery } from '../ui/listQuery'
 import { type Column, Sheet } from '../ui/sheet'
 import { ago, figure, percent, range } from '../ui/show'
-import { type FormRow, formsAction, type FormsQuery } from './actions'
+import { type FormRow, formsAction } from './actions'
 import { type KnownForm, NewForm } from './newForm'
 
 interface Props {
-  query: FormsQuery
+  query: ListQuery
   first: { rows: FormRow[]; next: string | null }
   /** What is known of all forms, while a new one is being made. */
   known: readonly KnownForm[] | null

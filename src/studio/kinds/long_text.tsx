@@ -12,7 +12,7 @@ const LongTextSettings = ({ question, onChange }: SettingsProps<'long_text'>) =>
       whole
       least={1}
       most={20000}
-      onCommit={(maxLength) => maxLength !== null && onChange({ maxLength }, 'maxLength')}
+      onCommit={(maxLength) => onChange({ maxLength }, 'maxLength')}
     />
     <NumberBox
       label="Rows"
@@ -20,7 +20,7 @@ const LongTextSettings = ({ question, onChange }: SettingsProps<'long_text'>) =>
       whole
       least={1}
       most={10}
-      onCommit={(rows) => rows !== null && onChange({ rows }, 'rows')}
+      onCommit={(rows) => onChange({ rows }, 'rows')}
     />
   </>
 )

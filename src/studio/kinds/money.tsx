@@ -3,7 +3,7 @@
 import { Coins } from 'lucide-react'
 import { ChoiceField, Tick } from '../ui/field'
 import type { SettingsProps, StudioKind } from './kind'
-import { NumberBox } from './numberBox'
+import { NumberBox, OptionalNumberBox } from './numberBox'
 
 const names = new Intl.DisplayNames('en', { type: 'currency' })
 const CURRENCIES = Intl.supportedValuesOf('currency').map(
@@ -25,11 +25,10 @@ const MoneySettings = ({ question, onChange }: SettingsProps<'money'>) => (
       label="Smallest"
       most={question.maximum ?? undefined}
       value={question.minimum}
-      onCommit={(minimum) => minimum !== null && onChange({ minimum }, 'minimum')}
+      onCommit={(minimum) => onChange({ minimum }, 'minimum')}
     />
-    <NumberBox
+    <OptionalNumberBox
       label="Largest"
-      optional
       least={question.minimum}
       value={question.maximum}
       onCommit={(maximum) => onChange({ maximum }, 'maximum')}

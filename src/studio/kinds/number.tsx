@@ -2,26 +2,23 @@
 
 import { Hash } from 'lucide-react'
 import { TextField } from '../ui/field'
-import { NumberBox } from './numberBox'
+import { OptionalNumberBox } from './numberBox'
 import type { SettingsProps, StudioKind } from './kind'
 
 const NumberSettings = ({ question, onChange }: SettingsProps<'number'>) => (
   <>
-    <NumberBox
+    <OptionalNumberBox
       label="Smallest"
-      optional
       value={question.minimum}
       onCommit={(minimum) => onChange({ minimum }, 'minimum')}
     />
-    <NumberBox
+    <OptionalNumberBox
       label="Largest"
-      optional
       value={question.maximum}
       onCommit={(maximum) => onChange({ maximum }, 'maximum')}
     />
-    <NumberBox
+    <OptionalNumberBox
       label="In steps of"
-      optional
       least={0.000001}
       value={question.step}
       onCommit={(step) => onChange({ step }, 'step')}

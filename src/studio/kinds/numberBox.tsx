@@ -4,17 +4,38 @@ import { TextField } from '../ui/field'
 
 interface Props {
   label: string
-  value: number | null
-  onCommit: (value: number | null) => void
-  /** Whether the box may be empty. */
-  optional?: boolean
   whole?: boolean
-  least?: number
-  most?: number
+  least?: number | undefined
+  most?: number | undefined
 }
 
+interface Given {
+  value: number
+  onCommit: (value: number) => void
+}
+
+interface Optional {
+  value: number | null
+  onCommit: (value: number | null) => void
+}
+
+/** A setting that is a number. */
+export const NumberBox = ({ value, onCommit, ...props }: Props & Given) => (
+  <AnyNumberBox {...props} value={value} onCommit={(next) => next !== null && onCommit(next)} />
+)
+
 /** A setting that is a number, or nothing. */
-export function NumberBox({ label, value, onCommit, optional, whole, least, most }: Props) {
+export const OptionalNumberBox = (props: Props & Optional) => <AnyNumberBox {...props} optional />
+
+function AnyNumberBox({
+  label,
+  value,
+  onCommit,
+  optional,
+  whole,
+  least,
+  most,
+}: Props & Optional & { optional?: boolean }) {
   const check = (text: string): string | null => {
     if (text.trim() === '') return optional ? null : 'Give a number'
     const number = Number(text)

@@ -21,7 +21,7 @@ const RatingSettings = ({ question: { points, symbol }, onChange }: SettingsProp
       least={2}
       most={10}
       value={points}
-      onCommit={(next) => next !== null && onChange({ points: next }, 'points')}
+      onCommit={(next) => onChange({ points: next }, 'points')}
     />
     <ChoiceField
       label="Shown as"

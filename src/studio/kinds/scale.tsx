@@ -19,14 +19,7 @@ const ScaleSettings = ({ question: { from, to, low, high }, onChange }: Settings
       onCommit={(next) => onChange({ from: Number(next) }, 'from')}
     />
     <TextField label="It means" value={low} onCommit={(text) => onChange({ low: text.slice(0, 60) }, 'low')} />
-    <NumberBox
-      label="To"
-      whole
-      least={2}
-      most={10}
-      value={to}
-      onCommit={(next) => next !== null && onChange({ to: next }, 'to')}
-    />
+    <NumberBox label="To" whole least={2} most={10} value={to} onCommit={(next) => onChange({ to: next }, 'to')} />
     <TextField label="It means" value={high} onCommit={(text) => onChange({ high: text.slice(0, 60) }, 'high')} />
   </>
 )

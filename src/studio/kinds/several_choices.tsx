@@ -4,7 +4,7 @@ import { ListChecks } from 'lucide-react'
 import { Tick } from '../ui/field'
 import { ChoicesSettings } from './choices_settings'
 import type { SettingsProps, StudioKind } from './kind'
-import { NumberBox } from './numberBox'
+import { OptionalNumberBox } from './numberBox'
 
 const LOOKS = [
   ['list', 'A list'],
@@ -22,18 +22,16 @@ const SeveralChoicesSettings = ({ question, onChange }: SettingsProps<'several_c
       )}
       onChange={onChange}
     />
-    <NumberBox
+    <OptionalNumberBox
       label="At least"
-      optional
       whole
       least={1}
       most={question.most ?? 300}
       value={question.least}
       onCommit={(least) => onChange({ least }, 'least')}
     />
-    <NumberBox
+    <OptionalNumberBox
       label="At most"
-      optional
       whole
       least={question.least ?? 1}
       most={300}

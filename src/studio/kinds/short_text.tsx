@@ -11,7 +11,7 @@ const ShortTextSettings = ({ question, onChange }: SettingsProps<'short_text'>) 
     whole
     least={1}
     most={1000}
-    onCommit={(maxLength) => maxLength !== null && onChange({ maxLength }, 'maxLength')}
+    onCommit={(maxLength) => onChange({ maxLength }, 'maxLength')}
   />
 )
 

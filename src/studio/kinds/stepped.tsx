@@ -19,7 +19,7 @@ interface Props {
 /** Where numbers begin and end, by which steps they go, and how many that makes. */
 export function SteppedSettings({ question, onChange }: Props) {
   const { minimum, maximum, step, unit } = question
-  const set = (key: keyof Stepped) => (value: number | null) => value !== null && onChange({ [key]: value }, key)
+  const set = (key: keyof Stepped) => (value: number) => onChange({ [key]: value }, key)
   return (
     <>
       <NumberBox label="Smallest" most={maximum} value={minimum} onCommit={set('minimum')} />

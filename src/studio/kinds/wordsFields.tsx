@@ -16,7 +16,7 @@ export const WordsFields = <K extends string>({ words, most, onChange }: Props<K
       key={key}
       label={label}
       value={value}
-      check={(text) => (text.trim() === '' ? 'Write something here' : null)}
+      filled
       onCommit={(text) => onChange({ [key]: text.slice(0, most) } as Record<K, string>, key)}
     />
   ))

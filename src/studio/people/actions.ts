@@ -5,11 +5,6 @@ import { deedAction } from '@/server/access/session'
 import { addLink, dropLink, readCompanies, readContacts } from '@/server/deeds/people'
 import { listAction } from '../ui/listQuery'
 
-export interface PeopleQuery {
-  search: string | undefined
-  sort: string | undefined
-}
-
 export const peopleAction = listAction(readContacts, 'contacts', CONTACT_KEYS, {})
 
 export type PersonRow = Awaited<ReturnType<typeof peopleAction>>['rows'][number]

@@ -3,13 +3,14 @@
 import Link from 'next/link'
 import { Empty } from '../ui/empty'
 import { Pages, SearchBox } from '../ui/listFrame'
+import type { ListQuery } from '../ui/listQuery'
 import { type Column, Sheet } from '../ui/sheet'
-import { companiesAction, type CompanyRow, type PeopleQuery } from './actions'
+import { companiesAction, type CompanyRow } from './actions'
 import { changedColumn } from './changed'
 import { PeopleTabs } from './tabs'
 
 interface Props {
-  query: PeopleQuery
+  query: ListQuery
   first: { rows: CompanyRow[]; next: string | null }
 }
 

@@ -6,13 +6,14 @@ import { Chip } from '../ui/chip'
 import { Empty } from '../ui/empty'
 import { ExportLinks } from '../ui/exports'
 import { Pages, SearchBox } from '../ui/listFrame'
+import type { ListQuery } from '../ui/listQuery'
 import { type Column, Sheet } from '../ui/sheet'
-import { peopleAction, type PeopleQuery, type PersonRow } from './actions'
+import { peopleAction, type PersonRow } from './actions'
 import { changedColumn } from './changed'
 import { PeopleTabs } from './tabs'
 
 interface Props {
-  query: PeopleQuery
+  query: ListQuery
   /** Fields of choices: they say which sort of person somebody is. */
   fields: RecordField[]
   first: { rows: PersonRow[]; next: string | null }

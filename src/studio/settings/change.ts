@@ -7,14 +7,9 @@ import { type Deed, perform } from '@/server/deeds/deed'
 export type Changed<Value, Now> = { ok: true; value: Value; now: Now } | { ok: false; message: string }
 
 /** Does a deed, and reads with another how everything stands after it. */
-export async function change<
-  In extends z.ZodType,
-  Out extends z.ZodType,
-  ReadIn extends z.ZodType,
-  Now extends z.ZodType,
->(
+export async function change<In extends z.ZodType, Out extends z.ZodType, Now extends z.ZodType>(
   one: Deed<In, Out>,
-  read: Deed<ReadIn, Now>,
+  read: Deed<z.ZodType, Now>,
   member: Member,
   given: z.input<In>,
 ): Promise<Changed<z.input<Out>, z.input<Now>>> {
@@ -25,12 +20,7 @@ export async function change<
 }
 
 /** Makes an action that does a deed and tells how everything stands after it. */
-export const changeAction = <
-  In extends z.ZodType,
-  Out extends z.ZodType,
-  ReadIn extends z.ZodType,
-  Now extends z.ZodType,
->(
+export const changeAction = <In extends z.ZodType, Out extends z.ZodType, Now extends z.ZodType>(
   one: Deed<In, Out>,
-  read: Deed<ReadIn, Now>,
+  read: Deed<z.ZodType, Now>,
 ) => memberAction(z.tuple([z.custom<z.input<In>>()]), (member, given) => change(one, read, member, given))

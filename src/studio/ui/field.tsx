@@ -8,6 +8,8 @@ interface TextProps {
   onCommit: (value: string) => void
   /** Says what is wrong with a text; `null` for nothing. A wrong text is shown, and not kept. */
   check?: (value: string) => string | null
+  /** Whether it cannot be left empty. */
+  filled?: boolean
   rows?: number
   mono?: boolean
   hideLabel?: boolean
@@ -18,9 +20,12 @@ interface TextProps {
   type?: 'text' | 'date' | 'time'
 }
 
+const isWritten = (text: string): string | null => (text.trim() === '' ? 'Write something here' : null)
+
 /** A text that keeps itself as it is typed, as soon as it is sound. */
 export function TextField(props: TextProps) {
-  const { label, value, onCommit, check, rows, mono, hideLabel, placeholder, when = 'typing' } = props
+  const { label, value, onCommit, filled, rows, mono, hideLabel, placeholder, when = 'typing' } = props
+  const check = props.check ?? (filled ? isWritten : undefined)
   const id = useId()
   const [text, setText] = useState(value)
   const [base, setBase] = useState(value)
@@ -54,11 +59,7 @@ export function TextField(props: TextProps) {
   }
   return (
     <div className="contents">
-      {!hideLabel && (
-        <label htmlFor={id} className="text-soft">
-          {label}
-        </label>
-      )}
+      {!hideLabel && <FieldLabel of={id}>{label}</FieldLabel>}
       <div>
         {rows ? (
           <textarea rows={rows} {...shared} />
@@ -82,6 +83,12 @@ export function TextField(props: TextProps) {
   )
 }
 
+const FieldLabel = ({ of, children }: { of: string; children: string }) => (
+  <label htmlFor={of} className="text-soft">
+    {children}
+  </label>
+)
+
 interface ChoiceProps {
   label: string
   value: string
@@ -96,11 +103,7 @@ export function ChoiceField({ label, value, options, onCommit, hideLabel, classN
   const known = options.some(([option]) => option === value)
   return (
     <div className="contents">
-      {!hideLabel && (
-        <label htmlFor={id} className="text-soft">
-          {label}
-        </label>
-      )}
+      {!hideLabel && <FieldLabel of={id}>{label}</FieldLabel>}
       <select
         id={id}
         className={`box ${className}`}

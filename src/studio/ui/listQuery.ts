@@ -7,7 +7,13 @@ import { type Deed, perform } from '@/server/deeds/deed'
 /** How many rows a list shows before it is scrolled on. */
 const PAGE = 60
 
-/** What the address of a list says of it. A sorting that the list has not is the usual one. */
+/** What the address of any list says of it. */
+export interface ListQuery {
+  search: string | undefined
+  sort: string | undefined
+}
+
+/** The same, read. A sorting that the list has not is the usual one. */
 const listQuery = (keys: SortKeys) =>
   z.object({
     search: z.string().max(500).optional(),

@@ -1,11 +1,8 @@
 import type { ReactNode } from 'react'
-import { asText } from './control'
+import { asText, type ControlProps } from './control'
 
 interface Props {
-  name: string
-  /** The id of the first control, where an error leads. */
-  id: string
-  value: unknown
+  props: Omit<ControlProps, 'question'> & { question: { name: string } }
   from: number
   to: number
   /** What a screen reader says of a number. */
@@ -16,14 +13,14 @@ interface Props {
 }
 
 /** Numbers in a row, of which one is chosen. */
-export const Points = ({ name, id, value, from, to, words, children, className }: Props) => (
+export const Points = ({ props: { question, id, value }, from, to, words, children, className }: Props) => (
   <div className={`points ${className}`}>
     {Array.from({ length: to - from + 1 }, (_, index) => from + index).map((point, index) => (
       <label key={point} className="point">
         <input
           type="radio"
           id={index === 0 ? id : undefined}
-          name={name}
+          name={question.name}
           value={point}
           defaultChecked={asText(value) === String(point)}
           aria-label={words(point)}

@@ -1,18 +1,13 @@
 import type { ControlProps, VisitorKind } from './control'
 import { Points } from './points'
 
-const Rating = ({ question: { name, points, symbol }, value, id }: ControlProps<'rating'>) => (
-  <Points
-    name={name}
-    id={id}
-    value={value}
-    from={1}
-    to={points}
-    words={(point) => `${point} of ${points}`}
-    className="rating"
-  >
-    {() => <i className={`symbol ${symbol}`} aria-hidden="true" />}
-  </Points>
-)
+function Rating(props: ControlProps<'rating'>) {
+  const { points, symbol } = props.question
+  return (
+    <Points props={props} from={1} to={points} words={(point) => `${point} of ${points}`} className="rating">
+      {() => <i className={`symbol ${symbol}`} aria-hidden="true" />}
+    </Points>
+  )
+}
 
 export const rating: VisitorKind<'rating'> = { Control: Rating, frame: () => 'group' }

@@ -1,22 +1,16 @@
 import type { ControlProps, VisitorKind } from './control'
 import { Points } from './points'
 
-function Scale({ question: { name, from, to, low, high }, value, id }: ControlProps<'scale'>) {
+function Scale(props: ControlProps<'scale'>) {
+  const { from, to, low, high } = props.question
   const meaning = new Map([
     [from, low],
     [to, high],
   ])
+  const words = (point: number) => [point, meaning.get(point)].filter((said) => said !== '' && said !== undefined)
   return (
     <>
-      <Points
-        name={name}
-        id={id}
-        value={value}
-        from={from}
-        to={to}
-        words={(point) => [point, meaning.get(point)].filter((said) => said !== '' && said !== undefined).join(', ')}
-        className="scale"
-      >
+      <Points props={props} from={from} to={to} words={(point) => words(point).join(', ')} className="scale">
         {(point) => <b aria-hidden="true">{point}</b>}
       </Points>
       {(low || high) && (

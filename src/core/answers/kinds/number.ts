@@ -1,7 +1,6 @@
 import { z } from 'zod'
-import type { KindRules } from '../answer'
 import type { KindManner } from '../kind'
-import { AS_NUMBER, checkNumber, type Limits, showWithUnit, unitSchema } from '../number'
+import { AS_NUMBER, type Limits, NUMBER_RULES, unitSchema } from '../number'
 
 /** Settings of a number question. */
 export const settings = () => ({
@@ -16,10 +15,7 @@ interface NumberSettings extends Limits {
 }
 
 /** A number that is written. */
-export const rules: KindRules<NumberSettings> = {
-  check: checkNumber,
-  show: (answer, { unit }) => showWithUnit(answer, unit),
-}
+export const rules = NUMBER_RULES
 
 export const manner: KindManner<NumberSettings> = {
   words: 'Number',

@@ -1,7 +1,6 @@
 import { z } from 'zod'
-import type { KindRules } from '../answer'
 import type { KindManner } from '../kind'
-import { checkNumber, type Limits, numberDomain, numberSchema } from '../number'
+import { chosenOf, type Limits, numberDomain, numberSchema } from '../number'
 
 export const SYMBOLS = ['flame', 'pot', 'leaf', 'drop'] as const
 
@@ -18,11 +17,7 @@ interface Rating {
 const limitsOf = ({ points }: Rating): Limits => ({ minimum: 1, maximum: points, step: 1 })
 
 /** From one point to the most there are. */
-export const rules: KindRules<Rating> = {
-  check: (raw, rating) => checkNumber(raw, limitsOf(rating)),
-  show: (answer, { points }) => `${String(answer)} of ${points}`,
-  missing: () => ({ code: 'not_chosen' }),
-}
+export const rules = chosenOf(limitsOf)
 
 export const manner: KindManner<Rating> = {
   words: 'Rating',

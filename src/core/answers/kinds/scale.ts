@@ -1,7 +1,6 @@
 import { z } from 'zod'
-import type { KindRules } from '../answer'
 import type { KindManner } from '../kind'
-import { checkNumber, type Limits, numberDomain, numberSchema } from '../number'
+import { chosenOf, type Limits, numberDomain, numberSchema } from '../number'
 
 const endSchema = () => z.string().trim().max(60).default('')
 
@@ -23,11 +22,7 @@ interface Scale {
 const limitsOf = ({ from, to }: Scale): Limits => ({ minimum: from, maximum: to, step: 1 })
 
 /** A whole number between two ends that are told in words. */
-export const rules: KindRules<Scale> = {
-  check: (raw, scale) => checkNumber(raw, limitsOf(scale)),
-  show: (answer, { to }) => `${String(answer)} of ${to}`,
-  missing: () => ({ code: 'not_chosen' }),
-}
+export const rules = chosenOf(limitsOf)
 
 export const manner: KindManner<Scale> = {
   words: 'Scale with worded ends',

@@ -1,23 +1,12 @@
 import { z } from 'zod'
 import { accept, type Checked, type KindRules, refuse, type Scalar } from '../answer'
-import {
-  checkChoice,
-  checkWritten,
-  type Choice,
-  type Choices,
-  choiceSchema,
-  choicesSettings,
-  EXAMINED_CHOICES,
-  offered,
-  offeredValues,
-  readChosen,
-  showChosen,
-} from '../choices'
+import type { Choice, Choices } from '../choices'
+import * as choices from '../choices'
 import type { KindManner } from '../kind'
 
 /** Settings of a choice of several. */
 export const settings = () => ({
-  ...choicesSettings({
+  ...choices.choicesSettings({
     alone: z.boolean().default(false).describe('Chosen by itself only, as “none of these” is'),
   }),
   least: z.int().min(1).max(300).nullable().default(null).describe('Fewest that may be chosen, once any is'),
@@ -34,21 +23,21 @@ interface SeveralChoices extends Choices {
 /** Some of the options, each once, in the order of the options; what was written stands last. */
 export const rules: KindRules<SeveralChoices> = {
   check(raw, question) {
-    const { chosen, written } = readChosen(raw)
+    const { chosen, written } = choices.readChosen(raw)
     const values = new Set<Scalar>()
     for (const one of chosen) {
-      const checked = checkChoice(question, one)
+      const checked = choices.checkChoice(question, one)
       if (!checked.ok) return checked
       values.add(checked.answer as Scalar)
     }
     if (written !== null) {
-      const checked = question.other ? checkWritten(written) : refuse({ code: 'not_an_option' })
+      const checked = question.other ? choices.checkWritten(written) : refuse({ code: 'not_an_option' })
       if (!checked.ok) return checked
       values.add(checked.answer as Scalar)
     }
     return values.size === 0 ? accept(null) : checkTogether(values, question)
   },
-  show: showChosen,
+  show: choices.showChosen,
   missing: (_, { least }) => ({ code: 'too_few', least: least ?? 1 }),
 }
 
@@ -71,19 +60,21 @@ export const manner: KindManner<SeveralChoices> = {
   must: ({ options, other, least, most }) =>
     [least === null ? null : `at least ${least}`, most === null ? null : `at most ${most}`]
       .filter(Boolean)
-      .concat(`of ${offered(options).length}${other ? ' and others' : ''}`)
+      .concat(`of ${choices.offered(options).length}${other ? ' and others' : ''}`)
       .join(' '),
-  domain: (question) => ({ is: 'some of', values: offeredValues(question), open: question.other !== '' }),
+  domain: (question) => ({ is: 'some of', values: choices.offeredValues(question), open: question.other !== '' }),
   schema(question) {
     const { options, least, most, other } = question
-    const alone = offered(options).filter((option) => option.alone)
+    const alone = choices.offered(options).filter((option) => option.alone)
     const has = alone.map(({ value }) => ({ contains: { const: value } }))
     return {
       type: 'array',
-      items: choiceSchema(question),
+      items: choices.choiceSchema(question),
       uniqueItems: true,
       minItems: 1,
-      ...(other ? { contains: { not: { enum: offeredValues(question) } }, minContains: 0, maxContains: 1 } : {}),
+      ...(other
+        ? { contains: { not: { enum: choices.offeredValues(question) } }, minContains: 0, maxContains: 1 }
+        : {}),
       if: { anyOf: [false, ...has] },
       then: { maxItems: 1 },
       else: { minItems: least ?? 1, ...(most === null ? {} : { maxItems: most }) },
@@ -92,16 +83,16 @@ export const manner: KindManner<SeveralChoices> = {
   width: 'full',
   fillable: true,
   contradictions: (question) => [
-    ...EXAMINED_CHOICES.contradictions(question),
+    ...choices.EXAMINED_CHOICES.contradictions(question),
     ...(question.least !== null && question.most !== null && question.least > question.most
       ? [{ path: ['most'], message: 'The most is below the least' }]
       : []),
   ],
   faults: (question) => [
-    ...EXAMINED_CHOICES.faults(question),
+    ...choices.EXAMINED_CHOICES.faults(question),
     ...((question.least ?? 0) >
-    offered(question.options).filter(({ alone }) => !alone).length + (question.other ? 1 : 0)
-      ? [`asks for at least ${question.least} of ${offered(question.options).length} options.`]
+    choices.offered(question.options).filter(({ alone }) => !alone).length + (question.other ? 1 : 0)
+      ? [`asks for at least ${question.least} of ${choices.offered(question.options).length} options.`]
       : []),
   ],
 }

@@ -1,34 +1,24 @@
 import { z } from 'zod'
 import { accept, type KindRules, refuse } from '../answer'
-import {
-  checkChoice,
-  checkWritten,
-  type Choices,
-  choiceSchema,
-  choicesSettings,
-  EXAMINED_CHOICES,
-  offered,
-  offeredValues,
-  readChosen,
-  showChosen,
-} from '../choices'
+import type { Choices } from '../choices'
+import * as choices from '../choices'
 import type { KindManner } from '../kind'
 
 /** Settings of a single choice. */
 export const settings = () => ({
-  ...choicesSettings({}),
+  ...choices.choicesSettings({}),
   look: z.enum(['list', 'buttons', 'menu']).default('list').describe('How the options are laid out'),
 })
 
 /** One of the options, stored as its value; or what was written instead. */
 export const rules: KindRules<Choices> = {
   check(raw, question) {
-    const { chosen, written } = readChosen(raw)
+    const { chosen, written } = choices.readChosen(raw)
     if (chosen.length + (written === null ? 0 : 1) > 1) return refuse({ code: 'not_an_option' })
-    if (written !== null) return question.other ? checkWritten(written) : refuse({ code: 'not_an_option' })
-    return chosen.length === 0 ? accept(null) : checkChoice(question, chosen[0])
+    if (written !== null) return question.other ? choices.checkWritten(written) : refuse({ code: 'not_an_option' })
+    return chosen.length === 0 ? accept(null) : choices.checkChoice(question, chosen[0])
   },
-  show: showChosen,
+  show: choices.showChosen,
   missing: () => ({ code: 'not_chosen' }),
 }
 
@@ -38,10 +28,10 @@ export const manner: KindManner<Choices> = {
     words: /^(which|what kind|what type|choose|pick|will you)\b/i,
     sureness: 2,
   },
-  must: ({ options, other }) => `one of ${offered(options).length}${other ? ', or another' : ''}`,
-  domain: (question) => ({ is: 'one of', values: offeredValues(question), open: question.other !== '' }),
-  schema: choiceSchema,
+  must: ({ options, other }) => `one of ${choices.offered(options).length}${other ? ', or another' : ''}`,
+  domain: (question) => ({ is: 'one of', values: choices.offeredValues(question), open: question.other !== '' }),
+  schema: choices.choiceSchema,
   width: 'full',
   fillable: true,
-  ...EXAMINED_CHOICES,
+  ...choices.EXAMINED_CHOICES,
 }

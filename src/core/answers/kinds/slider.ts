@@ -1,6 +1,5 @@
-import type { KindRules } from '../answer'
 import type { KindManner } from '../kind'
-import { AS_NUMBER, checkNumber, countStops, type Limits, showWithUnit, steppedSettings } from '../number'
+import { AS_NUMBER, countStops, type Limits, NUMBER_RULES, steppedSettings } from '../number'
 
 /** Settings of a slider. */
 export const settings = () => steppedSettings(0, 100)
@@ -16,10 +15,7 @@ interface Slider extends Limits {
 const MOST_STOPS = 500
 
 /** A number that is slid to, or written. Until somebody moves it, nothing is answered. */
-export const rules: KindRules<Slider> = {
-  check: checkNumber,
-  show: (answer, { unit }) => showWithUnit(answer, unit),
-}
+export const rules = NUMBER_RULES
 
 export const manner: KindManner<Slider> = {
   words: 'Slider',

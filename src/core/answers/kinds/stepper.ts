@@ -1,6 +1,5 @@
-import type { KindRules } from '../answer'
 import type { KindManner } from '../kind'
-import { AS_NUMBER, checkNumber, type Limits, showWithUnit, steppedSettings } from '../number'
+import { AS_NUMBER, type Limits, NUMBER_RULES, steppedSettings } from '../number'
 
 /** Settings of a stepper. */
 export const settings = () => steppedSettings(0, 20)
@@ -13,10 +12,7 @@ interface Stepper extends Limits {
 }
 
 /** A small number that is counted up and down, or written. */
-export const rules: KindRules<Stepper> = {
-  check: checkNumber,
-  show: (answer, { unit }) => showWithUnit(answer, unit),
-}
+export const rules = NUMBER_RULES
 
 export const manner: KindManner<Stepper> = {
   words: 'Stepper',
