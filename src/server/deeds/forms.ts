@@ -221,18 +221,18 @@ export const spanSchema = z.object({ from: daySchema.optional(), to: daySchema.o
 
 const figures = { arrived: z.number(), began: z.number(), sent: z.number() }
 
+const counts = z.array(z.object({ words: z.string(), n: z.number(), share: range.nullable() }))
+
 const summary = z.object({
   name: z.string(),
   label: z.string(),
   asked: z.number(),
   answered: z.number(),
   of: z.discriminatedUnion('is', [
-    z.object({
-      is: z.literal('counts'),
-      rows: z.array(z.object({ words: z.string(), n: z.number(), share: range.nullable() })),
-    }),
+    z.object({ is: z.literal('counts'), rows: counts }),
     z.object({
       is: z.literal('numbers'),
+      rows: counts.describe('How many lie in each of a few equal stretches; none for days and times'),
       words: z
         .object({ least: z.string(), lower: z.string(), median: z.string(), upper: z.string(), most: z.string() })
         .nullable(),
