@@ -91,6 +91,15 @@ function useLeaving() {
   return leaving
 }
 
+/** Longest that a page is waited for, in milliseconds; after that it counts as not fetched. */
+const PATIENCE = 10_000
+
+const inTime = <T,>(fetched: Promise<T>): Promise<T> =>
+  Promise.race([
+    fetched,
+    new Promise<T>((_, fail) => setTimeout(() => fail(new Error('A page did not come in time')), PATIENCE)),
+  ])
+
 interface PagesProps<T> {
   first: { rows: T[]; next: string | null }
   /** Fetches the page after a cursor. */
@@ -109,7 +118,7 @@ export function Pages<T>({ first, more, children }: PagesProps<T>) {
   fetchMore.current = () => {
     if (!next || busy.current) return
     busy.current = true
-    more(next)
+    inTime(more(next))
       .then((page) => {
         setRows((before) => [...before, ...page.rows])
         setNext(page.next)
@@ -120,12 +129,23 @@ export function Pages<T>({ first, more, children }: PagesProps<T>) {
   }
   useEffect(() => {
     if (!end.current) return
-    const watch = new IntersectionObserver(([entry]) => entry?.isIntersecting && fetchMore.current(), {
-      rootMargin: '400px',
-    })
+    let inView = false
+    const look = () => inView && fetchMore.current()
+    const watch = new IntersectionObserver(
+      ([entry]) => {
+        inView = entry?.isIntersecting ?? false
+        look()
+      },
+      { rootMargin: '400px' },
+    )
     watch.observe(end.current)
-    return () => watch.disconnect()
-  }, [rows])
+    // Whoever waits at the end is not forgotten, though a fetch was under way when they came there.
+    const again = failed ? undefined : setInterval(look, 1000)
+    return () => {
+      watch.disconnect()
+      clearInterval(again)
+    }
+  }, [rows, failed])
   return (
     <>
       {children(rows)}
