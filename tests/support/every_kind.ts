@@ -25,6 +25,8 @@ export interface TriedKind {
   plain?: Move[]
   /** What is stored. */
   answer: Answer
+  /** What is stored where nobody has answered; blank where left out. */
+  unanswered?: Answer
   /** What people read of it. */
   words: string
 }
@@ -184,6 +186,8 @@ export const EVERY_KIND: Record<KindName, TriedKind> = {
     mouse: [{ tick: 'Send me Firing notes.' }],
     keys: [{ press: 'Space' }],
     answer: true,
+    // A box that is not ticked says no: that is its answer.
+    unanswered: false,
     words: 'Yes',
   },
 }
