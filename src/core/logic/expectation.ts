@@ -1,4 +1,6 @@
 import { type Answer, isBlank, isList, type Scalar } from '../answers/answer'
+import { isDay } from '../answers/day'
+import { isTime } from '../answers/time'
 import { foldCase } from './fold_case'
 
 /**
@@ -87,12 +89,12 @@ const isIn = (value: Answer, operand: Scalar): boolean => isList(value) && value
 /** Two numbers, two days, or two times; nothing else is more or less. */
 function comparable(value: Answer, operand: Scalar): value is string | number {
   if (typeof value === 'number') return typeof operand === 'number'
-  return (
-    typeof value === 'string' &&
-    typeof operand === 'string' &&
-    SHAPES.some((shape) => shape.test(value) && shape.test(operand))
-  )
+  const sort = sortsAs(value)
+  return sort !== null && sort === sortsAs(operand)
 }
 
-/** Texts that sort as what they say does: days and times. */
-const SHAPES = [/^[0-9]{4}-[0-9]{2}-[0-9]{2}$/, /^[0-9]{2}:[0-9]{2}$/]
+/** What a text sorts as, where it sorts as what it says does: a day or a time. */
+export function sortsAs(text: Answer): 'day' | 'time' | null {
+  if (isDay(text)) return 'day'
+  return isTime(text) ? 'time' : null
+}

@@ -1,7 +1,7 @@
 import type { Form } from '../form/definition'
 import { domainAt, questionsAsked } from '../form/values'
 import { type Condition, foldCondition, type Test } from './condition'
-import { operandsOf } from './expectation'
+import { operandsOf, sortsAs } from './expectation'
 import { foldCase } from './fold_case'
 
 /** A rule of JsonLogic, the open format for conditions as data. */
@@ -64,10 +64,8 @@ function testLogic(form: Form, { value, is, to }: Test): JsonLogic {
   const equal = any((operand) => ({ '===': [variable, operand] }))
   const comparable = (operand: string | number | boolean, rule: JsonLogic): JsonLogic => {
     const sort = domainAt(form, value)?.is
-    return (typeof operand === 'number' && sort === 'number') ||
-      (typeof operand === 'string' && (sort === 'day' || sort === 'time'))
-      ? rule
-      : { '!': true }
+    const sorts = typeof operand === 'number' ? 'number' : sortsAs(operand)
+    return sorts !== null && sorts === sort ? rule : { '!': true }
   }
   switch (is) {
     case 'answered':
