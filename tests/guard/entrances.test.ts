@@ -20,9 +20,13 @@ const HANDLERS: Record<string, 'anybody' | 'token' | 'member'> = {
   '/api/v1/[...path]': 'token',
   '/exports/people': 'member',
   '/exports/submissions': 'member',
+  '/lists/[list]': 'member',
   '/preview/[slug]': 'member',
   '/schemas/form.json': 'anybody',
 }
+
+/** Lists that are fetched page by page. */
+const LISTS = ['forms', 'submissions', 'unfinished', 'people', 'companies', 'deliveries']
 
 /** Pages for people who are not signed in. */
 const OPEN = new Set(['/', '/sign-in'])
@@ -38,7 +42,12 @@ describe('every entrance', () => {
       .replace('/people/companies/[id]', `/people/companies/${ids.company}`)
       .replace('/people/[id]', `/people/${ids.contact}`)
       .replace('[slug]', slug)
-  const pages = () => routes.filter(({ is, path }) => is === 'page' && !OPEN.has(path)).map(({ path }) => fill(path))
+  const pages = () => [
+    ...routes.filter(({ is, path }) => is === 'page' && !OPEN.has(path)).map(({ path }) => fill(path)),
+    `/preview/${slug}`,
+    ...['people', 'submissions'].map((of) => `/exports/${of}?format=csv`),
+    ...LISTS.map((list) => `/lists/${list}?which=all`),
+  ]
 
   beforeAll(async () => {
     await releasedForm(facts, slug, { ...smallForm, title: SECRET })
@@ -83,7 +92,7 @@ describe('every entrance', () => {
       for (const [, text] of exported)
         expect([file, text]).toEqual([
           file,
-          expect.stringMatching(/^const \w+ = (?:memberAction|deedAction|listAction|changeAction)\(/),
+          expect.stringMatching(/^const \w+ = (?:memberAction|deedAction|changeAction)\(/),
         ])
     }
   })
@@ -141,11 +150,13 @@ describe('every entrance', () => {
       )
         expect([path, theirs.status]).toEqual([path, 404])
     }
-    for (const [path, headers] of [
-      [`/preview/${slug}`, { cookie: other.cookie }],
-      [`/preview/${slug}`, {}],
-    ] as const)
-      expect((await fetch(facts.url + path, { headers })).status).toBe(404)
+    for (const headers of [{ cookie: other.cookie }, {}])
+      expect((await fetch(`${facts.url}/preview/${slug}`, { headers })).status).toBe(404)
+    for (const path of ['/lists/constructor', '/lists/people?after=x', '/lists/deliveries?which=none'])
+      expect([path, [400, 404].includes((await fetch(facts.url + path, { headers: { cookie } })).status)]).toEqual([
+        path,
+        true,
+      ])
   })
 
   it('by the API keeps one workspace from another, operation by operation', async () => {

@@ -2,6 +2,8 @@
 
 import Link from 'next/link'
 import type { Told } from '@/core/answers/show'
+import type { Page } from '../lists/list'
+import type { QueryOf, RowOf } from '../lists/lists'
 import { Pages, SearchBox, useFilters } from '../ui/listFrame'
 import { type Column, Sheet } from '../ui/sheet'
 import { Chip } from '../ui/chip'
@@ -10,25 +12,17 @@ import { Empty } from '../ui/empty'
 import { ExportLinks } from '../ui/exports'
 import { Moment, ZoneWords } from '../ui/moment'
 import { stored } from '../ui/show'
-import {
-  type ArrivalQuery,
-  type SubmissionRow,
-  submissionsAction,
-  unfinishedAction,
-  type UnfinishedRow,
-} from './actions'
 
 interface Props {
   forms: { slug: string; name: string }[]
-  query: ArrivalQuery & { unfinished: boolean }
-  submissions: { rows: SubmissionRow[]; next: string | null } | null
-  unfinished: { rows: UnfinishedRow[]; next: string | null } | null
+  query: QueryOf<'submissions'>
+  submissions: Page<RowOf<'submissions'>> | null
+  unfinished: Page<RowOf<'unfinished'>> | null
 }
 
 /** Every submission, or every entry left midway, newest first unless sorted otherwise. */
 export function Arrivals({ forms, query, submissions, unfinished }: Props) {
   const filters = useFilters()
-  const key = JSON.stringify(query)
   return (
     <main className="px-4 py-3">
       <div className="mb-2 flex items-center gap-3">
@@ -46,7 +40,7 @@ export function Arrivals({ forms, query, submissions, unfinished }: Props) {
           hideLabel
           label="State"
           className="max-w-44"
-          value={query.unfinished ? 'unfinished' : (query.state ?? '')}
+          value={unfinished ? 'unfinished' : (query.state ?? '')}
           options={[
             ['', 'Every submission'],
             ['applied', 'Applied'],
@@ -59,7 +53,7 @@ export function Arrivals({ forms, query, submissions, unfinished }: Props) {
         {submissions && <ExportLinks of="submissions" filters={['form', 'state', 'search']} />}
       </div>
       {submissions && (
-        <Pages key={key} first={submissions} more={(after) => submissionsAction(query, after)}>
+        <Pages list="submissions" query={query} first={submissions}>
           {(rows) =>
             rows.length > 0 ? (
               <Sheet rows={rows} columns={SUBMISSIONS} usual="-received" />
@@ -70,7 +64,7 @@ export function Arrivals({ forms, query, submissions, unfinished }: Props) {
         </Pages>
       )}
       {unfinished && (
-        <Pages key={key} first={unfinished} more={(after) => unfinishedAction(query, after)}>
+        <Pages list="unfinished" query={query} first={unfinished}>
           {(rows) =>
             rows.length > 0 ? (
               <Sheet rows={rows} columns={UNFINISHED} usual="-touched" />
@@ -103,7 +97,7 @@ const formColumn = {
   ),
 }
 
-const SUBMISSIONS: Column<SubmissionRow>[] = [
+const SUBMISSIONS: Column<RowOf<'submissions'>>[] = [
   {
     head: (
       <>
@@ -152,12 +146,12 @@ const SUBMISSIONS: Column<SubmissionRow>[] = [
   { head: 'Answers', className: 'max-w-[300px] truncate text-soft', cell: ({ told }) => <ToldAnswers told={told} /> },
 ]
 
-export function StateChip({ state }: { state: SubmissionRow['state'] }) {
+export function StateChip({ state }: { state: RowOf<'submissions'>['state'] }) {
   const tone = { applied: 'moss', received: 'plain', failed: 'red' } as const
   return <Chip tone={tone[state]}>{state}</Chip>
 }
 
-const UNFINISHED: Column<UnfinishedRow>[] = [
+const UNFINISHED: Column<RowOf<'unfinished'>>[] = [
   {
     head: (
       <>

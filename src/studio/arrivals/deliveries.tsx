@@ -15,8 +15,8 @@ export interface ShownDelivery {
   state: 'waiting' | 'delivered' | 'given_up'
   attempts: number
   error: string | null
-  nextAt: Date | null
-  settledAt: Date | null
+  nextAt: Date | string | null
+  settledAt: Date | string | null
 }
 
 /** What a delivery is, in a line that opens to all of what is sent, and what went wrong with it. */

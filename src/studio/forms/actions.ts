@@ -1,13 +1,7 @@
 'use server'
 
-import { FORM_KEYS } from '@/db/queries/forms'
 import { deedAction } from '@/server/access/session'
-import { addForm, copyForm, readForms } from '@/server/deeds/forms'
-import { listAction } from '../ui/listQuery'
-
-export const formsAction = listAction(readForms, 'forms', FORM_KEYS, {})
-
-export type FormRow = Awaited<ReturnType<typeof formsAction>>['rows'][number]
+import { addForm, copyForm } from '@/server/deeds/forms'
 
 /** Makes a blank form. */
 export const newFormAction = deedAction(addForm)

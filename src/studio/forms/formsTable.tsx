@@ -1,19 +1,19 @@
 'use client'
 
 import Link from 'next/link'
+import type { Page } from '../lists/list'
+import type { QueryOf, RowOf } from '../lists/lists'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { Empty } from '../ui/empty'
 import { Pages, SearchBox, useFilters } from '../ui/listFrame'
-import type { ListQuery } from '../ui/listQuery'
 import { type Column, Sheet } from '../ui/sheet'
 import { ago, figure, percent, range } from '../ui/show'
-import { type FormRow, formsAction } from './actions'
 import { type KnownForm, NewForm } from './newForm'
 
 interface Props {
-  query: ListQuery
-  first: { rows: FormRow[]; next: string | null }
+  query: QueryOf<'forms'>
+  first: Page<RowOf<'forms'>>
   /** What is known of all forms, while a new one is being made. */
   known: readonly KnownForm[] | null
 }
@@ -31,7 +31,7 @@ export function FormsTable({ query, first, known }: Props) {
           New form
         </Button>
       </div>
-      <Pages key={JSON.stringify(query)} first={first} more={(after) => formsAction(query, after)}>
+      <Pages list="forms" query={query} first={first}>
         {(rows) =>
           rows.length > 0 ? (
             <Sheet rows={rows} columns={COLUMNS} usual="name" />
@@ -47,7 +47,7 @@ export function FormsTable({ query, first, known }: Props) {
   )
 }
 
-const COLUMNS: Column<FormRow>[] = [
+const COLUMNS: Column<RowOf<'forms'>>[] = [
   {
     head: 'Form',
     by: 'name',

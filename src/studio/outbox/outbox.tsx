@@ -2,15 +2,16 @@
 
 import Link from 'next/link'
 import { DELIVERY_COLUMNS, DeliveryWords } from '../arrivals/deliveries'
+import type { Page } from '../lists/list'
+import type { QueryOf, RowOf } from '../lists/lists'
 import { Empty } from '../ui/empty'
 import { Pages, SearchBox, useFilters } from '../ui/listFrame'
 import { Moment, ZoneWords } from '../ui/moment'
 import { type Column, Sheet } from '../ui/sheet'
-import { deliveriesAction, type DeliveryRow, type OutboxQuery } from './actions'
 
 interface Props {
-  query: OutboxQuery
-  first: { rows: DeliveryRow[]; next: string | null }
+  query: QueryOf<'deliveries'>
+  first: Page<RowOf<'deliveries'>>
 }
 
 /** Every delivery to the outside: first those that are not through. */
@@ -35,7 +36,7 @@ export function Outbox({ query, first }: Props) {
         </span>
         <SearchBox label="Narrow by address or subject" />
       </div>
-      <Pages key={JSON.stringify(query)} first={first} more={(after) => deliveriesAction(query, after)}>
+      <Pages list="deliveries" query={query} first={first}>
         {(rows) =>
           rows.length === 0 ? (
             query.search ? (
@@ -59,7 +60,7 @@ const WHICH = [
   ['all', 'All'],
 ] as const
 
-const COLUMNS: Column<DeliveryRow>[] = [
+const COLUMNS: Column<RowOf<'deliveries'>>[] = [
   {
     head: (
       <>

@@ -2,7 +2,7 @@ import { Moment, ZoneWords } from '../ui/moment'
 import { type Column, NOWRAP } from '../ui/sheet'
 
 /** When a record last changed, as the lists of People end with it. */
-export const changedColumn: Column<{ updatedAt: Date }> = {
+export const changedColumn: Column<{ updatedAt: Date | string }> = {
   head: (
     <>
       Changed, <ZoneWords />

@@ -1,20 +1,20 @@
 'use client'
 
 import Link from 'next/link'
+import type { Page } from '../lists/list'
+import type { QueryOf, RowOf } from '../lists/lists'
 import { Empty } from '../ui/empty'
 import { Pages, SearchBox } from '../ui/listFrame'
-import type { ListQuery } from '../ui/listQuery'
 import { type Column, Sheet } from '../ui/sheet'
-import { companiesAction, type CompanyRow } from './actions'
 import { changedColumn } from './changed'
 import { PeopleTabs } from './tabs'
 
 interface Props {
-  query: ListQuery
-  first: { rows: CompanyRow[]; next: string | null }
+  query: QueryOf<'companies'>
+  first: Page<RowOf<'companies'>>
 }
 
-const COLUMNS: Column<CompanyRow>[] = [
+const COLUMNS: Column<RowOf<'companies'>>[] = [
   {
     head: 'Name',
     by: 'name',
@@ -39,7 +39,7 @@ export const Companies = ({ query, first }: Props) => (
       <PeopleTabs at="companies" />
       <SearchBox label="Narrow by name or domain" />
     </div>
-    <Pages key={JSON.stringify(query)} first={first} more={(after) => companiesAction(query, after)}>
+    <Pages list="companies" query={query} first={first}>
       {(rows) =>
         rows.length === 0 ? (
           query.search ? (

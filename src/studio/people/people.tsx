@@ -2,21 +2,21 @@
 
 import Link from 'next/link'
 import { type RecordField, showStored } from '@/core/records/field'
+import type { Page } from '../lists/list'
+import type { QueryOf, RowOf } from '../lists/lists'
 import { Chip } from '../ui/chip'
 import { Empty } from '../ui/empty'
 import { ExportLinks } from '../ui/exports'
 import { Pages, SearchBox } from '../ui/listFrame'
-import type { ListQuery } from '../ui/listQuery'
 import { type Column, Sheet } from '../ui/sheet'
-import { peopleAction, type PersonRow } from './actions'
 import { changedColumn } from './changed'
 import { PeopleTabs } from './tabs'
 
 interface Props {
-  query: ListQuery
+  query: QueryOf<'people'>
   /** Fields of choices: they say which sort of person somebody is. */
   fields: RecordField[]
-  first: { rows: PersonRow[]; next: string | null }
+  first: Page<RowOf<'people'>>
 }
 
 /** Every contact, the last changed first unless sorted otherwise. */
@@ -29,7 +29,7 @@ export function People({ query, fields, first }: Props) {
         <SearchBox label="Narrow by anything stored" />
         <ExportLinks of="people" filters={['search']} />
       </div>
-      <Pages key={JSON.stringify(query)} first={first} more={(after) => peopleAction(query, after)}>
+      <Pages list="people" query={query} first={first}>
         {(rows) =>
           rows.length === 0 ? (
             query.search ? (
@@ -46,7 +46,7 @@ export function People({ query, fields, first }: Props) {
   )
 }
 
-const columnsOf = (fields: readonly RecordField[]): Column<PersonRow>[] => [
+const columnsOf = (fields: readonly RecordField[]): Column<RowOf<'people'>>[] => [
   {
     head: 'Name',
     by: 'name',
@@ -69,7 +69,7 @@ const columnsOf = (fields: readonly RecordField[]): Column<PersonRow>[] => [
   },
   ...fields.map((field) => ({
     head: field.label,
-    cell: ({ values }: PersonRow) => showStored(field, values[field.name] ?? null) || '—',
+    cell: ({ values }: RowOf<'people'>) => showStored(field, values[field.name] ?? null) || '—',
   })),
   {
     head: 'Lists',

@@ -2,6 +2,8 @@
 
 import { usePathname, useRouter, useSearchParams } from 'next/navigation'
 import { type ReactNode, useEffect, useRef, useState } from 'react'
+import type { Page } from '../lists/list'
+import type { ListName, QueryOf, RowOf } from '../lists/lists'
 import { useSettled } from './field'
 
 /** Filters of a list, kept in the address, so that back and reload show the same. */
@@ -94,64 +96,62 @@ function useLeaving() {
 /** Longest that a page is waited for, in milliseconds; after that it counts as not fetched. */
 const PATIENCE = 10_000
 
-const inTime = <T,>(fetched: Promise<T>): Promise<T> =>
-  Promise.race([
-    fetched,
-    new Promise<T>((_, fail) => setTimeout(() => fail(new Error('A page did not come in time')), PATIENCE)),
-  ])
-
-interface PagesProps<T> {
-  first: { rows: T[]; next: string | null }
-  /** Fetches the page after a cursor. */
-  more: (after: string) => Promise<{ rows: T[]; next: string | null }>
-  children: (rows: T[]) => ReactNode
+async function fetchPage<Name extends ListName>(
+  list: Name,
+  query: object,
+  after: string,
+  stop: AbortSignal,
+): Promise<Page<RowOf<Name>>> {
+  const given = Object.entries({ ...query, after }).filter((entry): entry is [string, string] => Boolean(entry[1]))
+  const signal = AbortSignal.any([stop, AbortSignal.timeout(PATIENCE)])
+  const response = await fetch(`/lists/${list}?${new URLSearchParams(given)}`, { signal })
+  if (!response.ok) throw new Error('A page could not be fetched')
+  return (await response.json()) as Page<RowOf<Name>>
 }
 
-/** A list paged by scrolling: the next page is fetched as the end comes into view. */
-export function Pages<T>({ first, more, children }: PagesProps<T>) {
-  const [rows, setRows] = useState(first.rows)
-  const [next, setNext] = useState(first.next)
+interface PagesProps<Name extends ListName> {
+  list: Name
+  query: QueryOf<Name>
+  first: Page<RowOf<Name>>
+  children: (rows: RowOf<Name>[]) => ReactNode
+}
+
+/** A list paged by scrolling, begun anew for every query. */
+export const Pages = <Name extends ListName>(props: PagesProps<Name>) => (
+  <Scrolled key={JSON.stringify(props.query)} {...props} />
+)
+
+/** The next page is fetched while the end of those there are is in view. */
+function Scrolled<Name extends ListName>({ list, query, first, children }: PagesProps<Name>) {
+  const [pages, setPages] = useState([first])
   const [failed, setFailed] = useState(false)
+  const [inView, setInView] = useState(false)
   const end = useRef<HTMLDivElement>(null)
-  const busy = useRef(false)
-  const fetchMore = useRef<() => void>(() => undefined)
-  fetchMore.current = () => {
-    if (!next || busy.current) return
-    busy.current = true
-    inTime(more(next))
-      .then((page) => {
-        setRows((before) => [...before, ...page.rows])
-        setNext(page.next)
-        setFailed(false)
-      })
-      .catch(() => setFailed(true))
-      .finally(() => (busy.current = false))
-  }
+  const next = pages.at(-1)?.next ?? null
   useEffect(() => {
-    if (!end.current) return
-    let inView = false
-    const look = () => inView && fetchMore.current()
-    const watch = new IntersectionObserver(
-      ([entry]) => {
-        inView = entry?.isIntersecting ?? false
-        look()
-      },
-      { rootMargin: '400px' },
-    )
-    watch.observe(end.current)
-    // Whoever waits at the end is not forgotten, though a fetch was under way when they came there.
-    const again = failed ? undefined : setInterval(look, 1000)
-    return () => {
-      watch.disconnect()
-      clearInterval(again)
-    }
-  }, [rows, failed])
+    const watch = new IntersectionObserver(([entry]) => setInView(entry?.isIntersecting ?? false), {
+      rootMargin: '400px',
+    })
+    if (end.current) watch.observe(end.current)
+    return () => watch.disconnect()
+  }, [])
+  useEffect(() => {
+    if (!inView || failed || next === null) return
+    const stop = new AbortController()
+    fetchPage(list, query, next, stop.signal)
+      .then((page) => setPages((before) => [...before, page]))
+      .catch(() => stop.signal.aborted || setFailed(true))
+    return () => stop.abort()
+    // The query is the same as long as this stands.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [inView, failed, next])
+  const rows = pages.flatMap((page) => page.rows)
   return (
     <>
       {children(rows)}
       <div ref={end} className="p-3 text-soft" role="status">
         {failed ? (
-          <button type="button" className="text-red underline" onClick={() => fetchMore.current()}>
+          <button type="button" className="text-red underline" onClick={() => setFailed(false)}>
             More could not be fetched. Try again.
           </button>
         ) : next ? (

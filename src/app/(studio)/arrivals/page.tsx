@@ -1,25 +1,25 @@
 import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
 import { listFormNames } from '@/db/queries/forms'
-import { type ArrivalQuery, submissionsAction, unfinishedAction } from '@/studio/arrivals/actions'
+import { readFirst } from '@/studio/lists/lists'
 import { Arrivals } from '@/studio/arrivals/arrivals'
 
 export const metadata = { title: 'Arrivals' }
 
 const STATES = ['received', 'applied', 'failed'] as const
 
-export default memberPage(async ({ workspaceId }, { search: { form, state, search, sort } }) => {
-  const query: ArrivalQuery = { form, search, sort, state: STATES.find((known) => known === state) }
+export default memberPage(async (member, { search: { form, state, search, sort } }) => {
+  const query = { form, search, sort, state: STATES.find((known) => known === state) }
   const unfinished = state === 'unfinished'
   const [forms, submissions, left] = await Promise.all([
-    listFormNames(context().db, workspaceId),
-    unfinished ? null : submissionsAction(query, null),
-    unfinished ? unfinishedAction(query, null) : null,
+    listFormNames(context().db, member.workspaceId),
+    unfinished ? null : readFirst('submissions', member, query),
+    unfinished ? readFirst('unfinished', member, { form, search, sort }) : null,
   ])
   return (
     <Arrivals
       forms={forms.map(({ slug, name }) => ({ slug, name }))}
-      query={{ ...query, unfinished }}
+      query={query}
       submissions={submissions}
       unfinished={left}
     />

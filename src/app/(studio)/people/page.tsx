@@ -1,7 +1,7 @@
 import { readResources } from '@/db/queries/workspace'
 import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
-import { peopleAction } from '@/studio/people/actions'
+import { readFirst } from '@/studio/lists/lists'
 import { People } from '@/studio/people/people'
 
 /** As many fields as fit beside the rest. */
@@ -9,9 +9,12 @@ const MOST_FIELDS = 2
 
 export const metadata = { title: 'People' }
 
-export default memberPage(async ({ workspaceId }, { search: { search, sort } }) => {
+export default memberPage(async (member, { search: { search, sort } }) => {
   const query = { search, sort }
-  const [{ fields }, first] = await Promise.all([readResources(context().db, workspaceId), peopleAction(query, null)])
+  const [{ fields }, first] = await Promise.all([
+    readResources(context().db, member.workspaceId),
+    readFirst('people', member, query),
+  ])
   const choices = fields.filter(({ record, type, retired }) => record === 'contact' && type === 'choice' && !retired)
   return <People query={query} fields={choices.slice(0, MOST_FIELDS)} first={first} />
 })

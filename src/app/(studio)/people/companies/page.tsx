@@ -1,9 +1,9 @@
 import { memberPage } from '@/server/access/session'
-import { companiesAction } from '@/studio/people/actions'
+import { readFirst } from '@/studio/lists/lists'
 import { Companies } from '@/studio/people/companies'
 
 export const metadata = { title: 'Companies' }
 
-export default memberPage(async (_, { search: { search, sort } }) => (
-  <Companies query={{ search, sort }} first={await companiesAction({ search, sort }, null)} />
+export default memberPage(async (member, { search: { search, sort } }) => (
+  <Companies query={{ search, sort }} first={await readFirst('companies', member, { search, sort })} />
 ))

@@ -1,0 +1,44 @@
+import { z } from 'zod'
+import { type SortKeys, sortingsOf } from '@/db/queries/list'
+import { actorOf } from '@/server/access/session'
+import type { Member } from '@/server/access/member'
+import { type Deed, perform } from '@/server/deeds/deed'
+
+/** How many rows a list shows before it is scrolled on. */
+const PAGE = 60
+
+/** Rows of a list, and where those after them begin. */
+export interface Page<Row> {
+  rows: Row[]
+  next: string | null
+}
+
+/** A list of the studio, read page by page. */
+export interface List<Query, Row> {
+  /** What narrows and sorts it, as its address says. */
+  query: z.ZodType<Query>
+  /** One page of it; `null` where nobody’s screen asks like this. */
+  read(member: Member, query: Query, after: string | null): Promise<Page<Row> | null>
+}
+
+/** The list of the rows that a deed gives under a name. A sorting that it has not is the usual one. */
+export const list = <Input extends z.ZodType, Name extends string, Row, More extends z.ZodRawShape>(
+  one: Deed<Input, z.ZodType<unknown, Record<Name, Row[]> & { next: string | null }>>,
+  name: Name,
+  keys: SortKeys,
+  more: More,
+) => {
+  const query = z.object({
+    search: z.string().max(500).optional(),
+    sort: z.enum(sortingsOf(keys)).optional().catch(undefined),
+    ...more,
+  })
+  return {
+    query,
+    async read(member, query, after) {
+      const asked = { ...query, limit: PAGE, ...(after === null ? {} : { after }) }
+      const result = await perform(one, actorOf(member), asked)
+      return result.ok ? { rows: result.value[name], next: result.value.next } : null
+    },
+  } satisfies List<z.output<typeof query>, Row>
+}

@@ -1,0 +1,55 @@
+import { notFound } from 'next/navigation'
+import { z } from 'zod'
+import { SUBMISSION_KEYS, UNFINISHED_KEYS } from '@/db/queries/arrivals'
+import { DELIVERY_KEYS } from '@/db/queries/deliveries'
+import { FORM_KEYS } from '@/db/queries/forms'
+import { COMPANY_KEYS, CONTACT_KEYS } from '@/db/queries/people'
+import type { Member } from '@/server/access/member'
+import { readOutbox, readSubmissions, readUnfinished, stateSchema } from '@/server/deeds/arrivals'
+import { readForms } from '@/server/deeds/forms'
+import { readCompanies, readContacts } from '@/server/deeds/people'
+import { type List, list, type Page } from './list'
+
+const form = z.string().max(200).optional()
+
+/** Every list of the studio that is scrolled on. */
+export const LISTS = {
+  forms: list(readForms, 'forms', FORM_KEYS, {}),
+  submissions: list(readSubmissions, 'submissions', SUBMISSION_KEYS, { form, state: stateSchema.optional() }),
+  unfinished: list(readUnfinished, 'unfinished', UNFINISHED_KEYS, { form }),
+  people: list(readContacts, 'contacts', CONTACT_KEYS, {}),
+  companies: list(readCompanies, 'companies', COMPANY_KEYS, {}),
+  deliveries: list(readOutbox, 'deliveries', DELIVERY_KEYS, { which: z.enum(['open', 'all']) }),
+}
+
+export type ListName = keyof typeof LISTS
+
+/** What narrows and sorts a list. */
+export type QueryOf<Name extends ListName> = z.input<(typeof LISTS)[Name]['query']>
+
+/** A row of a list, as it comes to the screen. */
+export type RowOf<Name extends ListName> = Sent<PageOf<Name>['rows'][number]>
+
+type PageOf<Name extends ListName> = NonNullable<Awaited<ReturnType<(typeof LISTS)[Name]['read']>>>
+
+/** A value that was on the way: moments come as text. */
+type Sent<T> = T extends Date ? Date | string : T extends object ? { [K in keyof T]: Sent<T[K]> } : T
+
+/** A page of a list, or `null` where nobody’s screen asks like this. */
+export async function readPage<Name extends ListName>(
+  name: Name,
+  member: Member,
+  asked: unknown,
+  after: string | null,
+): Promise<Page<RowOf<Name>> | null> {
+  const one = LISTS[name] as List<unknown, unknown>
+  const query = one.query.safeParse(asked)
+  return query.success ? ((await one.read(member, query.data, after)) as Page<RowOf<Name>> | null) : null
+}
+
+/** The first page of a list, for the screen that shows it. */
+export const readFirst = async <Name extends ListName>(
+  name: Name,
+  member: Member,
+  query: { [K in keyof QueryOf<Name>]: string | undefined },
+): Promise<Page<RowOf<Name>>> => (await readPage(name, member, query, null)) ?? notFound()
