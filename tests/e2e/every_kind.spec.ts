@@ -12,8 +12,11 @@ test.beforeAll(() => releasedForm(facts, slug, formOfEveryKind(slug)))
 async function make(page: Page, box: Locator, move: Move): Promise<void> {
   if ('press' in move) for (let n = 0; n < (move.times ?? 1); n++) await page.keyboard.press(move.press)
   else if ('click' in move) await box.getByLabel(move.click, { exact: true }).click()
-  else if ('tick' in move) await box.getByLabel(move.tick, { exact: true }).check()
-  else if ('choose' in move) await box.getByLabel(move.from).selectOption(move.choose)
+  else if ('press_button' in move) await box.getByRole('button', { name: move.press_button }).click()
+  else if ('tick' in move) {
+    const within = move.of ? box.getByRole('radiogroup', { name: move.of }) : box
+    await within.getByLabel(move.tick, { exact: true }).check()
+  } else if ('choose' in move) await box.getByLabel(move.from).selectOption({ label: move.choose })
   else if (move.into) await box.getByLabel(move.into, { exact: true }).fill(move.write)
   else await page.keyboard.type(move.write)
 }

@@ -8,7 +8,8 @@ type QuestionInput = FormInput['steps'][number]['questions'] extends (infer Q)[]
 export type Move =
   | { press: string; times?: number }
   | { write: string; into?: string }
-  | { tick: string }
+  | { tick: string; of?: string }
+  | { press_button: string }
   | { choose: string; from: string }
   | { click: string }
 
@@ -148,6 +149,17 @@ export const EVERY_KIND: Record<KindName, TriedKind> = {
     answer: '2027-03-05',
     words: '5 March 2027',
   },
+  date_range: {
+    label: 'Days of the course',
+    settings: { earliest: '2027-01-01' },
+    mouse: [
+      { write: '2027-03-05', into: 'From' },
+      { write: '2027-03-07', into: 'To' },
+    ],
+    keys: [{ write: '03052027' }, { press: 'Tab', times: 2 }, { write: '03072027' }],
+    answer: { from: '2027-03-05', to: '2027-03-07' },
+    words: '5 March 2027 to 7 March 2027',
+  },
   time: {
     label: 'When it begins',
     settings: { earliest: '08:00' },
@@ -171,6 +183,46 @@ export const EVERY_KIND: Record<KindName, TriedKind> = {
     keys: [{ press: 'Space' }, { press: 'Tab' }, { press: 'Tab' }, { press: 'Space' }],
     answer: ['glass', 'salt'],
     words: 'Glass fusing, Salt glaze',
+  },
+  ranking: {
+    label: 'What matters most?',
+    settings: { options: OPTIONS },
+    mouse: [{ press_button: 'Raku' }, { press_button: 'Glass fusing' }, { press_button: 'Salt glaze' }],
+    keys: [
+      { press: 'Tab' },
+      { press: 'Space' },
+      { press: 'Shift+Tab' },
+      { press: 'Space' },
+      { press: 'Tab', times: 2 },
+      { press: 'Enter' },
+    ],
+    plain: [
+      { choose: 'Raku', from: '1st place' },
+      { choose: 'Glass fusing', from: '2nd place' },
+      { choose: 'Salt glaze', from: '3rd place' },
+    ],
+    answer: { place_1: 'raku', place_2: 'glass', place_3: 'salt' },
+    words: '1. Raku, 2. Glass fusing, 3. Salt glaze',
+  },
+  matrix: {
+    label: 'How was it?',
+    settings: {
+      rows: [
+        { value: 'driver', label: 'The driver' },
+        { value: 'crate', label: 'The crate' },
+      ],
+      options: [
+        { value: 'good', label: 'Good' },
+        { value: 'bad', label: 'Bad' },
+      ],
+    },
+    mouse: [
+      { tick: 'Good', of: 'The driver' },
+      { tick: 'Bad', of: 'The crate' },
+    ],
+    keys: [{ press: 'Space' }, { press: 'Tab' }, { press: 'Space' }, { press: 'ArrowDown' }],
+    answer: { driver: 'good', crate: 'bad' },
+    words: 'The driver: Good; The crate: Bad',
   },
   yes_no: {
     label: 'Do you fire at night?',

@@ -47,6 +47,8 @@ export type Problem =
   | { code: 'not_written' }
   /** An option that stands alone was chosen with others. */
   | { code: 'not_alone'; option: string }
+  /** An option was given two places. */
+  | { code: 'repeated'; option: string }
   | { code: 'too_few'; least: number }
   | { code: 'too_many'; most: number }
   | { code: 'too_early'; earliest: string }
@@ -67,7 +69,7 @@ export interface KindRules<S> {
   /** The answer in words, for people. Never called with a blank. */
   show(answer: Given, settings: S): string
   /** True for an answer that meets a required question; left out where everything but a blank does. */
-  satisfies?(answer: Answer): boolean
+  satisfies?(answer: Answer, settings: S): boolean
   /** What is wrong with a required question that was not answered; left out where there is nothing special to say. */
   missing?(answer: Answer, settings: S): Problem
 }

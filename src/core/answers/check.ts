@@ -14,7 +14,7 @@ export function checkAnswer(question: Question, raw: unknown): { answer: Answer;
   const checked = rules.check(raw, question)
   if (!checked.ok) return { answer: null, message: explainProblem(checked.problem, question) }
   const { answer } = checked
-  const met = !question.required || (rules.satisfies ? rules.satisfies(answer) : !isBlank(answer))
+  const met = !question.required || (rules.satisfies ? rules.satisfies(answer, question) : !isBlank(answer))
   return { answer, message: met ? null : explainProblem(missing(question, answer), question) }
 }
 

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { accept, type Answer, type Checked, isEmpty, isList, isRecord, readLine, refuse } from './answer'
-import type { KindManner } from './kind'
+import type { Contradiction, KindManner } from './kind'
 import { labelOfOption, type Option, optionShape, MOST_OPTIONS } from './options'
 
 /** What kinds have in common that let visitors choose: options, and a way to write what is not among them. */
@@ -85,14 +85,17 @@ export const choiceSchema = (question: Choices) =>
     ? { type: 'string', minLength: 1, maxLength: LONGEST, not: { const: OTHER } }
     : { type: 'string', enum: offeredValues(question) }
 
+/** Where what can be chosen is stored as something that stands for another already; `key` is the setting it stands in. */
+export const repeatedValues = (options: readonly Option[], key: string): Contradiction[] =>
+  options.flatMap(({ value }, index) =>
+    options.findIndex((other) => other.value === value) < index
+      ? [{ path: [key, index, 'value'], message: `Two ${key} are stored as “${value}”` }]
+      : [],
+  )
+
 /** What can be wrong with options. */
 export const EXAMINED_CHOICES = {
-  contradictions: ({ options }) =>
-    options.flatMap(({ value }, index) =>
-      options.findIndex((other) => other.value === value) < index
-        ? [{ path: ['options', index, 'value'], message: `Two options are stored as “${value}”` }]
-        : [],
-    ),
+  contradictions: ({ options }) => repeatedValues(options, 'options'),
   faults: ({ options }) => (offered(options).length === 0 ? ['has no options to choose from.'] : []),
 } satisfies Partial<KindManner<Choices>>
 

@@ -1,3 +1,5 @@
+import type { SpanOf } from './span'
+
 /** Days of the calendar, as `YYYY-MM-DD` (ISO 8601), in text: they compare as text does and know no time zone. */
 
 const MONTHS_OF_31 = '(?:0[13578]|1[02])-(?:0[1-9]|[12][0-9]|3[01])'
@@ -32,3 +34,12 @@ const MONTHS = [
   'November',
   'December',
 ]
+
+/** Days, as what can be given between the first and the last. */
+export const DAYS: SpanOf = {
+  what: 'day',
+  pattern: DAY,
+  example: '2026-09-14',
+  problem: { code: 'unlike', what: 'a day that exists', example: '2026-09-14' },
+  show: showDay,
+}

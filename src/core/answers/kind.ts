@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import type { KindRules } from './answer'
+import type { Answer, KindRules } from './answer'
 
 /** A JSON Schema (draft 2020-12) fragment. */
 export type JsonSchema = { readonly [key: string]: unknown }
@@ -14,7 +14,8 @@ export type Domain =
   | { is: 'time'; least: string | null; most: string | null }
   | { is: 'yes or no'; canBeBlank: boolean }
   | { is: 'text' }
-  | { is: 'record'; parts: readonly Part[] }
+  /** Where it `ranks`, its parts are places, the best first. */
+  | { is: 'record'; parts: readonly Part[]; ranks?: true }
 
 /** A named part of an answer that has several. */
 export interface Part {
@@ -39,6 +40,8 @@ export interface KindManner<S> {
   must(settings: S): string
   /** Every answer that `check` lets through. */
   domain(settings: S): Domain
+  /** What stands in one of its parts, in words; left out where that says itself. */
+  showPart?(part: string, answer: Answer, settings: S): string
   /** JSON Schema of a given (not blank) answer; accepts exactly what `check` accepts once tidied. */
   schema(settings: S): JsonSchema
   /** JSON Schema of an answer that meets a required question, where that is less. */

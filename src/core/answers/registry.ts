@@ -3,13 +3,16 @@ import type { Question } from '../form/definition'
 import type { KindRules } from './answer'
 import type { KindFile, KindManner } from './kind'
 import * as consent from './kinds/consent'
+import * as date_range from './kinds/date_range'
 import * as email from './kinds/email'
 import * as date from './kinds/date'
 import * as long_text from './kinds/long_text'
 import * as company from './kinds/company'
 import * as money from './kinds/money'
+import * as matrix from './kinds/matrix'
 import * as number from './kinds/number'
 import * as person_name from './kinds/person_name'
+import * as ranking from './kinds/ranking'
 import * as rating from './kinds/rating'
 import * as scale from './kinds/scale'
 import * as several_choices from './kinds/several_choices'
@@ -35,9 +38,12 @@ export const KINDS = {
   rating,
   scale,
   date,
+  date_range,
   time,
   single_choice,
   several_choices,
+  ranking,
+  matrix,
   yes_no,
   consent,
 } satisfies Record<string, KindFile>

@@ -40,7 +40,12 @@ export const tellAnswers = (form: Form, values: Answers): Told[] =>
 export function showAt(form: Form, path: Path, answer: Answer | undefined): string {
   const [name, part] = splitPath(path)
   const question = findQuestion(form, name)
-  if (part) return showAs(domainAt(form, path), answer)
+  if (part) {
+    const { showPart } = question ? mannerOf(question) : {}
+    return question && showPart && !isBlank(answer)
+      ? showPart(part, answer, question)
+      : showAs(domainAt(form, path), answer)
+  }
   // One choice of several stands for a list of one.
   const whole = question && isScalar(answer) && domainAt(form, path)?.is === 'some of' ? [answer] : answer
   return showAnswer(question, whole)

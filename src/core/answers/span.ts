@@ -55,3 +55,9 @@ export const contradictionsIn = ({ earliest, latest }: Span, { what }: SpanOf): 
   earliest !== null && latest !== null && earliest > latest
     ? [{ path: ['latest'], message: `The last ${what} is before the first` }]
     : []
+
+/** What an answer must be: `what`, and the first and the last that may be given. */
+export function mustBe(what: string, { earliest, latest }: Span, { show }: SpanOf): string {
+  const from = earliest === null ? '' : ` from ${show(earliest)}`
+  return `${what}${from}${latest === null ? '' : ` to ${show(latest)}`}`
+}

@@ -33,6 +33,8 @@ export function explainProblem(problem: Problem, question: Question): string {
       return 'Write what else it is.'
     case 'not_alone':
       return `Choose “${problem.option}” alone, or leave it out.`
+    case 'repeated':
+      return `Give “${problem.option}” one place only.`
     case 'too_few':
       return `Choose ${problem.least} or more.`
     case 'too_many':

@@ -156,6 +156,7 @@ const onStep = <T extends { minimum: number; step: number }>(limits: T): T => ({
 })
 
 const PAINTS = ['red', 'green', 'blue'].map((value) => ({ value, label: value.toUpperCase() }))
+const ROWS = ['first', 'last'].map((value) => ({ value, label: value.toUpperCase() }))
 const other = fc.constantFrom('', 'Another paint')
 
 /** Settings that are worth trying, by kind; a kind without any here is tried with none. */
@@ -185,6 +186,12 @@ const SETTINGS: { readonly [K in KindName]?: fc.Arbitrary<object> } = {
     least: fc.option(fc.integer({ min: 1, max: 2 })),
     most: fc.option(fc.integer({ min: 2, max: 3 })),
   }),
+  date_range: fc.record({
+    earliest: fc.option(fc.constant('2026-09-14')),
+    latest: fc.option(fc.constant('2027-01-31')),
+  }),
+  ranking: fc.record({ options: fc.constant(PAINTS), places: fc.option(fc.integer({ min: 1, max: 3 })) }),
+  matrix: fc.record({ rows: fc.constant(ROWS), options: fc.constant(PAINTS), several: fc.boolean() }),
   consent: fc.constant({ wording: 'Agreed' }),
 }
 
@@ -233,6 +240,9 @@ export const anyAnswers: fc.Arbitrary<Record<string, unknown>> = fc.dictionary(
     fc.constantFrom(0.5, 1.25, true, false, 'yes', '', '  ', 'ilka@tarnfield.example', 'no@', 'toolongtext', null),
     fc.constantFrom('_other', { '': ['_other'], other: 'blue glaze' }, { '': ['red', '_other'], other: 'ash' }),
     fc.constantFrom({ '': 'red', other: 'left behind' }, { other: 'ash' }, ['red', 'none'], ['none'], ['ash', 'soda']),
+    fc.record({ from: fc.option(day), to: fc.option(day) }),
+    fc.dictionary(fc.constantFrom('place_1', 'place_2', 'place_3'), option),
+    fc.dictionary(fc.constantFrom('first', 'last'), fc.oneof(option, fc.array(option, { maxLength: 2 }))),
     fc.constantFrom('2026-02-30', '2027-02-01', 'https://tarnfield.example/kilns', { first: 3 }, { middle: 'x' }),
   ),
 )

@@ -7,6 +7,7 @@ import { nameFrom } from '@/core/form/name'
 interface Props<O extends Option> {
   /** Name of what they belong to. */
   name: string
+  label?: string
   options: readonly O[]
   /** An option as it begins. */
   begin: (option: Option) => O
@@ -17,7 +18,13 @@ interface Props<O extends Option> {
  * Options one a line. A line that was there keeps what it is stored as, even when its words change;
  * “value = wording” says what it is stored as.
  */
-export function OptionsField<O extends Option>({ name, options, begin, onChange }: Props<O>) {
+export function OptionsField<O extends Option>({
+  name,
+  label = 'Options, one a line',
+  options,
+  begin,
+  onChange,
+}: Props<O>) {
   const written = options.map(({ label }) => label).join('\n')
   const [text, setText] = useState(written)
   const [base, setBase] = useState(written)
@@ -28,7 +35,7 @@ export function OptionsField<O extends Option>({ name, options, begin, onChange 
   return (
     <>
       <label htmlFor={`options-${name}`} className="self-start pt-1 text-soft">
-        Options, one a line
+        {label}
       </label>
       <div>
         <textarea

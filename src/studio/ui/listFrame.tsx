@@ -129,7 +129,8 @@ function Scrolled<Name extends ListName>({ list, query, first, children }: Pages
   const end = useRef<HTMLDivElement>(null)
   const next = pages.at(-1)?.next ?? null
   useEffect(() => {
-    const watch = new IntersectionObserver(([entry]) => setInView(entry?.isIntersecting ?? false), {
+    // Of several changes told at once, the last is how it stands.
+    const watch = new IntersectionObserver((changes) => setInView(changes.at(-1)?.isIntersecting ?? false), {
       rootMargin: '400px',
     })
     if (end.current) watch.observe(end.current)

@@ -3,11 +3,14 @@ import { company } from './company'
 import { consent } from './consent'
 import type { VisitorKind } from './control'
 import { date } from './date'
+import { date_range } from './date_range'
 import { email } from './email'
 import { long_text } from './long_text'
+import { matrix } from './matrix'
 import { money } from './money'
 import { number } from './number'
 import { person_name } from './person_name'
+import { ranking } from './ranking'
 import { rating } from './rating'
 import { scale } from './scale'
 import { several_choices } from './several_choices'
@@ -24,11 +27,14 @@ const KINDS: { [K in KindName]: VisitorKind<K> } = {
   company,
   consent,
   date,
+  date_range,
   email,
   long_text,
+  matrix,
   money,
   number,
   person_name,
+  ranking,
   rating,
   scale,
   several_choices,

@@ -79,7 +79,7 @@ export function showError(page: Page, name: string, message: string | null): voi
 }
 
 const controlOf = (box: HTMLElement): HTMLElement | null =>
-  box.querySelector<HTMLElement>('.field') ?? box.querySelector('input')
+  box.querySelector<HTMLElement>('.field:not([hidden] *)') ?? box.querySelector<HTMLElement>('input, button')
 
 export const hasError = (page: Page, name: string): boolean =>
   questionBox(page, name)?.querySelector<HTMLElement>('.error')?.hidden === false

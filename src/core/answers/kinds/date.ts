@@ -1,15 +1,7 @@
 import type { KindRules } from '../answer'
-import { DAY, showDay } from '../day'
+import { DAYS, showDay } from '../day'
 import type { KindManner } from '../kind'
-import { checkSpan, contradictionsIn, type Span, type SpanOf, spanSchema, spanSettings } from '../span'
-
-const DAYS: SpanOf = {
-  what: 'day',
-  pattern: DAY,
-  example: '2026-09-14',
-  problem: { code: 'unlike', what: 'a day that exists', example: '2026-09-14' },
-  show: showDay,
-}
+import { checkSpan, contradictionsIn, mustBe, type Span, spanSchema, spanSettings } from '../span'
 
 /** Settings of a date question. */
 export const settings = () => spanSettings(DAYS)
@@ -23,10 +15,7 @@ export const rules: KindRules<Span> = {
 export const manner: KindManner<Span> = {
   words: 'Date',
   suggestedBy: { words: /\b(when|which day|what day|date|birthday)\b/i, sureness: 3 },
-  must({ earliest, latest }) {
-    const from = earliest === null ? '' : ` from ${showDay(earliest)}`
-    return `date${from}${latest === null ? '' : ` to ${showDay(latest)}`}`
-  },
+  must: (span) => mustBe('date', span, DAYS),
   domain: ({ earliest, latest }) => ({ is: 'day', least: earliest, most: latest }),
   schema: (span) => spanSchema(span, DAYS),
   width: 'half',

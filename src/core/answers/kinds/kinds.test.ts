@@ -146,7 +146,7 @@ describe('a name in two parts', () => {
     expect(personName.check({ first: 'x'.repeat(101) }, labels)).toEqual(wrong('too_long', { most: 100 }))
   })
   it('is wanted whole where it is required, and says which part is missing', () => {
-    const meets = (answer: Answer) => personName.satisfies?.(answer)
+    const meets = (answer: Answer) => personName.satisfies?.(answer, labels)
     expect([meets({ first: 'Ilka' }), meets({ first: 'Ilka', last: 'Brandt' })]).toEqual([false, true])
     expect(personName.missing?.({ first: 'Ilka' }, labels)).toEqual({ code: 'part_missing', part: 'Last name' })
     expect(personName.missing?.(null, labels)).toEqual({ code: 'missing' })
@@ -165,6 +165,6 @@ describe('single choice and consent', () => {
     expect(consent.check('yes', agreed)).toEqual(right(true))
     expect(consent.check(undefined, agreed)).toEqual(right(false))
     expect(consent.check('perhaps', agreed)).toEqual(wrong('not_an_option'))
-    expect([true, false, null].map((answer) => consent.satisfies?.(answer))).toEqual([true, false, false])
+    expect([true, false, null].map((answer) => consent.satisfies?.(answer, agreed))).toEqual([true, false, false])
   })
 })

@@ -1,6 +1,7 @@
 import { z } from 'zod'
-import { accept, type Answer, isBlank, isEmpty, isRecord, type KindRules, partOf, readLine, refuse } from '../answer'
+import { type KindRules, partOf, readLine } from '../answer'
 import { AS_TEXT, type KindManner } from '../kind'
+import { inParts, partsSchema, wholeSchema } from '../parts'
 
 const PARTS = ['first', 'last'] as const
 
@@ -18,33 +19,15 @@ interface PersonName {
   last: string
 }
 
+const asked = (labels: PersonName) => PARTS.map((name) => ({ name, label: labels[name] }))
+
 /** A record of `first` and `last`; only both together meet a required question. */
 export const rules: KindRules<PersonName> = {
-  check(raw) {
-    if (isEmpty(raw)) return accept(null)
-    if (!isRecord(raw as Answer)) return refuse({ code: 'not_text' })
-    const parts: Record<string, Answer> = {}
-    for (const part of PARTS) {
-      const read = readLine(partOf(raw as Answer, part), LONGEST)
-      if (!read.ok) return read
-      if (!isBlank(read.answer)) parts[part] = read.answer
-    }
-    return accept(Object.keys(parts).length > 0 ? parts : null)
-  },
+  ...inParts<PersonName>(asked, (raw) => readLine(raw, LONGEST)),
   show: (answer) => PARTS.flatMap((part) => partOf(answer, part) ?? []).join(' '),
-  satisfies: (answer) => PARTS.every((part) => !isBlank(partOf(answer, part))),
-  missing(answer, labels) {
-    const part = PARTS.find((one) => isBlank(partOf(answer, one)))
-    return isBlank(answer) || !part ? { code: 'missing' } : { code: 'part_missing', part: labels[part] }
-  },
 }
 
-const schema = {
-  type: 'object',
-  properties: Object.fromEntries(PARTS.map((part) => [part, { type: 'string', minLength: 1, maxLength: LONGEST }])),
-  additionalProperties: false,
-  minProperties: 1,
-}
+const schemas = Object.fromEntries(PARTS.map((part) => [part, { type: 'string', minLength: 1, maxLength: LONGEST }]))
 
 export const manner: KindManner<PersonName> = {
   words: 'Name, first and last',
@@ -52,10 +35,10 @@ export const manner: KindManner<PersonName> = {
   must: () => 'first and last name',
   domain: (labels) => ({
     is: 'record',
-    parts: PARTS.map((name) => ({ name, label: labels[name], domain: AS_TEXT.domain() })),
+    parts: asked(labels).map((part) => ({ ...part, domain: AS_TEXT.domain() })),
   }),
-  schema: () => schema,
-  requiredSchema: () => ({ ...schema, required: PARTS }),
+  schema: () => partsSchema(schemas),
+  requiredSchema: () => wholeSchema(schemas),
   width: 'full',
   fillable: true,
   unsummed: true,

@@ -1,0 +1,60 @@
+import { z } from 'zod'
+import { accept, type Answer, type KindRules, partOf } from '../answer'
+import { DAYS, showDay } from '../day'
+import type { KindManner } from '../kind'
+import { inParts, partsSchema, wholeSchema } from '../parts'
+import { checkSpan, contradictionsIn, mustBe, type Span, spanSchema, spanSettings } from '../span'
+
+/** Settings of a question for the days from one to another. */
+export const settings = () => ({
+  ...spanSettings(DAYS),
+  first: z.string().trim().min(1).max(60).default('From').describe('What visitors see above the first day'),
+  last: z.string().trim().min(1).max(60).default('To').describe('What visitors see above the last day'),
+})
+
+interface DateRange extends Span {
+  first: string
+  last: string
+}
+
+const asked = ({ first, last }: Pick<DateRange, 'first' | 'last'>) => [
+  { name: 'from', label: first },
+  { name: 'to', label: last },
+]
+
+const record = inParts<DateRange>(asked, (raw, _, span) => checkSpan(raw, span, DAYS))
+
+const dayAt = (answer: Answer, part: string): string => String(partOf(answer, part) ?? '')
+
+/** A record of `from` and `to`, both days included; the earlier one is always `from`. One alone leaves an end open. */
+export const rules: KindRules<DateRange> = {
+  ...record,
+  check(raw, span) {
+    const checked = record.check(raw, span)
+    if (!checked.ok || checked.answer === null) return checked
+    const [from, to] = [dayAt(checked.answer, 'from'), dayAt(checked.answer, 'to')]
+    return from && to && to < from ? accept({ from: to, to: from }) : checked
+  },
+  show(answer) {
+    const [from, to] = [dayAt(answer, 'from'), dayAt(answer, 'to')]
+    if (!from || !to) return from ? `from ${showDay(from)}` : `until ${showDay(to)}`
+    return from === to ? showDay(from) : `${showDay(from)} to ${showDay(to)}`
+  },
+}
+
+const schemas = (span: DateRange) => ({ from: spanSchema(span, DAYS), to: spanSchema(span, DAYS) })
+
+export const manner: KindManner<DateRange> = {
+  words: 'Range of dates',
+  suggestedBy: { words: /\b(from when|how long|which days|dates|period|stay)\b/i, sureness: 4 },
+  must: (span) => mustBe('two dates', span, DAYS),
+  domain: (range) => ({
+    is: 'record',
+    parts: asked(range).map((part) => ({ ...part, domain: { is: 'day', least: range.earliest, most: range.latest } })),
+  }),
+  schema: (range) => partsSchema(schemas(range)),
+  requiredSchema: (range) => wholeSchema(schemas(range)),
+  width: 'full',
+  fillable: true,
+  contradictions: (span) => contradictionsIn(span, DAYS),
+}

@@ -1,0 +1,79 @@
+import { z } from 'zod'
+import { accept, type Answer, type Checked, isList, type KindRules, partOf, refuse } from '../answer'
+import { repeatedValues } from '../choices'
+import type { Domain, JsonSchema, KindManner } from '../kind'
+import { labelOfOption, type Option, optionShape } from '../options'
+import { inParts, partsSchema, wholeSchema } from '../parts'
+
+/** Settings of a question that asks the same of several things. */
+export const settings = () => ({
+  rows: z.array(z.strictObject(optionShape())).max(30).default([]).describe('What is asked about, one a row'),
+  options: z.array(z.strictObject(optionShape())).max(12).default([]).describe('What can be chosen in each row'),
+  several: z.boolean().default(false).describe('Whether more than one can be chosen in a row'),
+})
+
+interface Matrix {
+  rows: readonly Option[]
+  options: readonly Option[]
+  several: boolean
+}
+
+const asked = ({ rows }: Matrix) => rows.map(({ value, label }) => ({ name: value, label }))
+
+/** What is chosen in one row: an option, or some in their own order. */
+function checkRow(raw: Answer, _: string, { options, several }: Matrix): Checked {
+  const chosen = (isList(raw) ? raw : [raw]).filter((one) => one !== null && one !== '')
+  if (!chosen.every((one) => options.some(({ value }) => value === one))) return refuse({ code: 'not_an_option' })
+  if (several) return accept(options.flatMap(({ value }) => (chosen.includes(value) ? [value] : [])))
+  return chosen.length > 1 ? refuse({ code: 'not_an_option' }) : accept((chosen[0] ?? null) as Answer)
+}
+
+const showCell = (answer: Answer, { options }: Matrix): string =>
+  (isList(answer) ? answer : [answer]).map((one) => labelOfOption(options, String(one as string))).join(', ')
+
+/** A record of rows with what was chosen in each; a row without a choice is left out. */
+export const rules: KindRules<Matrix> = {
+  ...inParts<Matrix>(asked, checkRow),
+  show: (answer, matrix) =>
+    asked(matrix)
+      .flatMap(({ name, label }) => {
+        const cell = partOf(answer, name)
+        return cell === null ? [] : [`${label}: ${showCell(cell, matrix)}`]
+      })
+      .join('; '),
+}
+
+const valuesOf = ({ options }: Matrix) => options.map(({ value }) => value)
+
+const domainOfRow = (matrix: Matrix): Domain => ({
+  is: matrix.several ? 'some of' : 'one of',
+  values: valuesOf(matrix),
+  open: false,
+})
+
+function schemas(matrix: Matrix): Record<string, JsonSchema> {
+  const one = { enum: valuesOf(matrix) }
+  const row = matrix.several ? { type: 'array', items: one, uniqueItems: true, minItems: 1 } : one
+  return Object.fromEntries(matrix.rows.map(({ value }) => [value, row]))
+}
+
+export const manner: KindManner<Matrix> = {
+  words: 'Matrix',
+  suggestedBy: { words: /\b(each of (the )?following|rate each|how satisfied)\b/i, sureness: 3 },
+  must: ({ rows, options, several }) =>
+    `${several ? 'some' : 'one'} of ${options.length} in each of ${rows.length} rows`,
+  domain: (matrix) => ({
+    is: 'record',
+    parts: asked(matrix).map((row) => ({ ...row, domain: domainOfRow(matrix) })),
+  }),
+  showPart: (_, answer, matrix) => showCell(answer, matrix),
+  schema: (matrix) => partsSchema(schemas(matrix)),
+  requiredSchema: (matrix) => wholeSchema(schemas(matrix)),
+  width: 'full',
+  fillable: true,
+  contradictions: ({ rows, options }) => [...repeatedValues(rows, 'rows'), ...repeatedValues(options, 'options')],
+  faults: ({ rows, options }) => [
+    ...(rows.length === 0 ? ['has no rows.'] : []),
+    ...(options.length === 0 ? ['has no options to choose from.'] : []),
+  ],
+}

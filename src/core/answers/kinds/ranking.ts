@@ -1,0 +1,100 @@
+import { z } from 'zod'
+import { accept, type Answer, type Given, isRecord, type KindRules, partOf, refuse } from '../answer'
+import { repeatedValues } from '../choices'
+import type { JsonSchema, KindManner } from '../kind'
+import { labelOfOption, type Option, optionShape } from '../options'
+import { type AskedPart, inParts, partsSchema, wholeSchema } from '../parts'
+
+/** More than these nobody ranks. */
+const MOST = 12
+
+/** Settings of a question that lets visitors put options in their order. */
+export const settings = () => ({
+  options: z.array(z.strictObject(optionShape())).max(MOST).default([]),
+  places: z.int().min(1).max(MOST).nullable().default(null).describe('How many places are given; all when null'),
+})
+
+interface Ranking {
+  options: readonly Option[]
+  places: number | null
+}
+
+const ordinal = new Intl.PluralRules('en', { type: 'ordinal' })
+const ENDINGS: Partial<Record<Intl.LDMLPluralRule, string>> = { one: 'st', two: 'nd', few: 'rd' }
+
+/** The places that are given: “1st place” and so on. */
+export const placesOf = ({ options, places }: Ranking): AskedPart[] =>
+  Array.from({ length: Math.min(places ?? MOST, options.length) }, (_, index) => ({
+    name: `place_${index + 1}`,
+    label: `${index + 1}${ENDINGS[ordinal.select(index + 1)] ?? 'th'} place`,
+  }))
+
+const record = inParts<Ranking>(placesOf, (raw, _, { options }) =>
+  raw === null || raw === '' || options.some(({ value }) => value === raw)
+    ? accept(raw)
+    : refuse({ code: 'not_an_option' }),
+)
+
+/** A record of places, `place_1` the best, with an option on each; no option has two. */
+export const rules: KindRules<Ranking> = {
+  ...record,
+  check(raw, ranking) {
+    const checked = record.check(raw, ranking)
+    if (!checked.ok || !isRecord(checked.answer)) return checked
+    const given = Object.values(checked.answer)
+    const twice = given.find((one, index) => given.indexOf(one) < index)
+    return twice === undefined
+      ? checked
+      : refuse({ code: 'repeated', option: labelOfOption(ranking.options, String(twice)) })
+  },
+  show: (answer: Given, ranking) =>
+    placesOf(ranking)
+      .flatMap(({ name }, index) => {
+        const value = partOf(answer, name)
+        return value === null ? [] : [`${index + 1}. ${labelOfOption(ranking.options, String(value))}`]
+      })
+      .join(', '),
+}
+
+const schemas = (ranking: Ranking): Record<string, JsonSchema> =>
+  Object.fromEntries(placesOf(ranking).map(({ name }) => [name, { enum: ranking.options.map(({ value }) => value) }]))
+
+/** No two places have the same option. */
+function apart(ranking: Ranking): JsonSchema {
+  const names = placesOf(ranking).map(({ name }) => name)
+  const pairs = names.flatMap((one, index) => names.slice(index + 1).map((other) => [one, other] as const))
+  return {
+    allOf: [
+      true,
+      ...pairs.flatMap(([one, other]) =>
+        ranking.options.map(({ value }) => ({
+          not: { required: [one, other], properties: { [one]: { const: value }, [other]: { const: value } } },
+        })),
+      ),
+    ],
+  }
+}
+
+export const manner: KindManner<Ranking> = {
+  words: 'Ranking',
+  suggestedBy: { words: /\b(rank|in (the )?order|most important|prefer)\b/i, sureness: 3 },
+  must: (ranking) => `${placesOf(ranking).length} of ${ranking.options.length}, in order`,
+  domain: (ranking) => ({
+    is: 'record',
+    ranks: true,
+    parts: placesOf(ranking).map((place) => ({
+      ...place,
+      domain: { is: 'one of', values: ranking.options.map(({ value }) => value), open: false },
+    })),
+  }),
+  showPart: (_, answer: Answer, { options }) => labelOfOption(options, String(answer)),
+  schema: (ranking) => ({ ...partsSchema(schemas(ranking)), ...apart(ranking) }),
+  requiredSchema: (ranking) => ({ ...wholeSchema(schemas(ranking)), ...apart(ranking) }),
+  width: 'full',
+  fillable: true,
+  contradictions: ({ options }) => repeatedValues(options, 'options'),
+  faults: ({ options, places }) => [
+    ...(options.length < 2 ? ['has fewer than two options to put in order.'] : []),
+    ...((places ?? 0) > options.length ? [`gives ${places} places to ${options.length} options.`] : []),
+  ],
+}

@@ -1,0 +1,71 @@
+import { describe, expect, it } from 'vitest'
+import { rules as range } from './date_range'
+import { rules as matrix } from './matrix'
+import { placesOf, rules as ranking } from './ranking'
+
+const wrong = (code: string, more = {}) => ({ ok: false, problem: { code, ...more } })
+const right = (answer: unknown) => ({ ok: true, answer })
+const options = ['glass', 'raku', 'salt'].map((value) => ({ value, label: value.toUpperCase() }))
+
+describe('a range of dates', () => {
+  const span = { earliest: '2027-01-01', latest: null, first: 'From', last: 'To' }
+  it('begins with the earlier day, whichever was written first', () => {
+    const days = { from: '2027-03-05', to: '2027-03-07' }
+    expect(range.check(days, span)).toEqual(right(days))
+    expect(range.check({ from: days.to, to: days.from }, span)).toEqual(right(days))
+    expect(range.show(days, span)).toBe('5 March 2027 to 7 March 2027')
+  })
+  it('may leave an end open, but not where it is required', () => {
+    expect(range.check({ from: '2027-03-05', to: '' }, span)).toEqual(right({ from: '2027-03-05' }))
+    expect(range.show({ to: '2027-03-05' }, span)).toBe('until 5 March 2027')
+    expect(range.satisfies?.({ from: '2027-03-05' }, span)).toBe(false)
+    expect(range.missing?.({ from: '2027-03-05' }, span)).toEqual({ code: 'part_missing', part: 'To' })
+  })
+  it('holds each day to its limits', () => {
+    expect(range.check({ from: '2026-12-31', to: '2027-01-02' }, span)).toEqual(
+      wrong('too_early', { earliest: '1 January 2027' }),
+    )
+  })
+})
+
+describe('a ranking', () => {
+  const all = { options, places: null }
+  it('gives every place that there is a name', () => {
+    expect(placesOf({ options, places: 2 }).map(({ label }) => label)).toEqual(['1st place', '2nd place'])
+    const many = Array.from({ length: 12 }, (_, index) => ({ value: `v${index}`, label: '' }))
+    expect(placesOf({ options: many, places: null }).map(({ label }) => label.split(' ')[0])).toEqual(
+      '1st 2nd 3rd 4th 5th 6th 7th 8th 9th 10th 11th 12th'.split(' '),
+    )
+  })
+  it('gives no option two places', () => {
+    expect(ranking.check({ place_1: 'raku', place_2: 'raku' }, all)).toEqual(wrong('repeated', { option: 'RAKU' }))
+    expect(ranking.check({ place_1: 'clay' }, all)).toEqual(wrong('not_an_option'))
+    expect(ranking.check({ place_1: 'raku', place_3: 'salt', place_4: 'glass' }, all)).toEqual(
+      right({ place_1: 'raku', place_3: 'salt' }),
+    )
+  })
+  it('is told in its order', () => {
+    expect(ranking.show({ place_2: 'glass', place_1: 'raku' }, all)).toBe('1. RAKU, 2. GLASS')
+  })
+})
+
+describe('a matrix', () => {
+  const rows = [
+    { value: 'driver', label: 'The driver' },
+    { value: 'crate', label: 'The crate' },
+  ]
+  it('has one choice in a row', () => {
+    const one = { rows, options, several: false }
+    expect(matrix.check({ driver: 'raku', crate: '' }, one)).toEqual(right({ driver: 'raku' }))
+    expect(matrix.check({ driver: ['raku', 'salt'] }, one)).toEqual(wrong('not_an_option'))
+    expect(matrix.show({ driver: 'raku' }, one)).toBe('The driver: RAKU')
+    expect(matrix.missing?.({ driver: 'raku' }, one)).toEqual({ code: 'part_missing', part: 'The crate' })
+  })
+  it('or several, in the order of the options', () => {
+    const some = { rows, options, several: true }
+    expect(matrix.check({ driver: ['salt', 'glass'], crate: 'raku' }, some)).toEqual(
+      right({ driver: ['glass', 'salt'], crate: ['raku'] }),
+    )
+    expect(matrix.show({ driver: ['glass', 'salt'] }, some)).toBe('The driver: GLASS, SALT')
+  })
+})

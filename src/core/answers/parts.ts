@@ -1,0 +1,51 @@
+import { accept, type Answer, type Checked, isBlank, isEmpty, isRecord, type KindRules, partOf, refuse } from './answer'
+import type { JsonSchema } from './kind'
+
+/** What kinds have in common whose answers are records of named parts. */
+
+/** One part that is asked, and what people call it. */
+export interface AskedPart {
+  name: string
+  label: string
+}
+
+/**
+ * Rules of a record: each part is read by itself, a blank one is left out, and only all of them together meet a
+ * required question. Parts that are not asked are ignored.
+ */
+export const inParts = <S>(
+  partsOf: (settings: S) => readonly AskedPart[],
+  read: (raw: Answer, part: string, settings: S) => Checked,
+) =>
+  ({
+    check(raw, settings) {
+      if (isEmpty(raw)) return accept(null)
+      if (!isRecord(raw as Answer)) return refuse({ code: 'not_text' })
+      const parts: Record<string, Answer> = {}
+      for (const { name } of partsOf(settings)) {
+        const checked = read(partOf(raw as Answer, name), name, settings)
+        if (!checked.ok) return checked
+        if (!isBlank(checked.answer)) parts[name] = checked.answer
+      }
+      return accept(Object.keys(parts).length > 0 ? parts : null)
+    },
+    satisfies: (answer, settings) => partsOf(settings).every(({ name }) => !isBlank(partOf(answer, name))),
+    missing(answer, settings) {
+      const part = partsOf(settings).find(({ name }) => isBlank(partOf(answer, name)))
+      return isBlank(answer) || !part ? { code: 'missing' } : { code: 'part_missing', part: part.label }
+    },
+  }) satisfies Partial<KindRules<S>>
+
+/** JSON Schema of such a record, by the schemas of its parts. */
+export const partsSchema = (properties: Readonly<Record<string, JsonSchema>>): JsonSchema => ({
+  type: 'object',
+  properties,
+  additionalProperties: false,
+  minProperties: 1,
+})
+
+/** The same where it meets a required question. */
+export const wholeSchema = (properties: Readonly<Record<string, JsonSchema>>): JsonSchema => ({
+  ...partsSchema(properties),
+  required: Object.keys(properties),
+})

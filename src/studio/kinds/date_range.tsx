@@ -1,0 +1,23 @@
+'use client'
+
+import { CalendarRange } from 'lucide-react'
+import { isDay } from '@/core/answers/day'
+import type { SettingsProps, StudioKind } from './kind'
+import { SpanSettings } from './span'
+import { WordsFields } from './wordsFields'
+
+const DateRangeSettings = (props: SettingsProps<'date_range'>) => (
+  <>
+    <SpanSettings {...props} type="date" what="day" isOne={isDay} />
+    <WordsFields
+      words={[
+        ['first', 'Above the first', props.question.first],
+        ['last', 'Above the last', props.question.last],
+      ]}
+      most={60}
+      onChange={props.onChange}
+    />
+  </>
+)
+
+export const date_range: StudioKind<'date_range'> = { Mark: CalendarRange, Settings: DateRangeSettings }

@@ -1,0 +1,18 @@
+import type { ControlProps, VisitorKind } from './control'
+import { PartBoxes } from './parts'
+
+function DateRange(props: ControlProps<'date_range'>) {
+  const { first, last, earliest, latest } = props.question
+  const day = { type: 'date', min: earliest ?? undefined, max: latest ?? undefined }
+  return (
+    <PartBoxes
+      props={props}
+      boxes={[
+        { part: 'from', label: first, ...day },
+        { part: 'to', label: last, ...day },
+      ]}
+    />
+  )
+}
+
+export const date_range: VisitorKind<'date_range'> = { Control: DateRange, frame: () => 'group' }

@@ -1,0 +1,45 @@
+import { valueIn } from '@/core/answers/answer'
+import { asTexts, type ControlProps, type VisitorKind } from './control'
+
+/** With more options than these, they stand below each other however wide the page is. */
+const MOST_BESIDE = 7
+
+/** One row below the other; where there is room, what can be chosen stands above as heads. */
+function Matrix({ question, value, id }: ControlProps<'matrix'>) {
+  const { name, rows, options, several } = question
+  const given = typeof value === 'object' && value !== null ? (value as Record<string, unknown>) : {}
+  return (
+    <div className={options.length <= MOST_BESIDE ? 'as-table' : undefined}>
+      <div className="heads" aria-hidden="true">
+        <span />
+        {options.map((option) => (
+          <span key={option.value}>{option.label}</span>
+        ))}
+      </div>
+      {rows.map((row, index) => (
+        <div
+          key={row.value}
+          className="row"
+          role={several ? 'group' : 'radiogroup'}
+          aria-labelledby={`${id}-${row.value}`}
+        >
+          <span id={`${id}-${row.value}`}>{row.label}</span>
+          {options.map((option, place) => (
+            <label key={option.value} className="cell">
+              <input
+                type={several ? 'checkbox' : 'radio'}
+                id={index === 0 && place === 0 ? id : undefined}
+                name={`${name}.${row.value}`}
+                value={option.value}
+                defaultChecked={asTexts(valueIn(given, row.value)).includes(option.value)}
+              />
+              <span>{option.label}</span>
+            </label>
+          ))}
+        </div>
+      ))}
+    </div>
+  )
+}
+
+export const matrix: VisitorKind<'matrix'> = { Control: Matrix, frame: () => 'group' }
