@@ -55,6 +55,34 @@ describe('a summary by question', () => {
     expect(visit).toMatchObject({ asked: 2, of: { words: { least: '14 September 2026', most: '2 October 2026' } } })
     expect(why).toMatchObject({ asked: 2, answered: 1, of: { latest: ['A'] } })
   })
+  it('tells on which place each stands on average, and what was chosen in each row', () => {
+    const options = ['glass', 'raku'].map((value) => ({ value, label: value.toUpperCase() }))
+    const rows = ['driver', 'crate'].map((value) => ({ value, label: value.toUpperCase() }))
+    const asked = formOf([
+      { kind: 'ranking', name: 'order', label: 'Order', options },
+      { kind: 'matrix', name: 'how', label: 'How', rows, options },
+    ])
+    const [order, how] = summarise(asked, [
+      { order: { place_1: 'raku', place_2: 'glass' }, how: { driver: 'raku', crate: 'glass' } },
+      { order: { place_1: 'raku' }, how: { driver: 'raku' } },
+      { order: null, how: null },
+    ])
+    expect(order).toMatchObject({ asked: 3, answered: 2 })
+    expect(order?.of).toEqual({
+      is: 'places',
+      rows: [
+        { words: 'RAKU', n: 2, place: { mean: 1, range: null } },
+        { words: 'GLASS', n: 1, place: { mean: 2, range: null } },
+      ],
+    })
+    expect(how?.of).toMatchObject({
+      columns: ['GLASS', 'RAKU'],
+      rows: [
+        { words: 'DRIVER', answered: 2, cells: [{ n: 0 }, { n: 2, share: { rate: 1 } }] },
+        { words: 'CRATE', answered: 1, cells: [{ n: 1, share: { rate: 1 } }, { n: 0 }] },
+      ],
+    })
+  })
   it('says nothing of who people are, and nothing where nobody answered', () => {
     expect(summarise(form, sent).map(({ name }) => name)).not.toContain('email')
     const [wares, , peak] = summarise(form, [])

@@ -1,11 +1,12 @@
-import { type Answer, type Answers, isBlank, isList, type Scalar, valueIn } from '../answers/answer'
-import type { Domain } from '../answers/kind'
+import { type Answer, type Answers, isBlank, isList, joinPath, partOf, type Scalar, valueIn } from '../answers/answer'
+import type { Domain, Part } from '../answers/kind'
 import { stopsOf } from '../answers/number'
 import { mannerOf } from '../answers/registry'
 import { showAnswer, showAt } from '../answers/show'
 import type { Form, Question } from '../form/definition'
 import { domainAt, questionsAsked } from '../form/values'
 import { histogram } from './histogram'
+import { type Mean, meanOf } from './mean'
 import { type Range, wilson } from './wilson'
 
 /** What people answered to one question, summed up as fits what can be answered. */
@@ -15,7 +16,7 @@ export interface Summary {
   /** People who were shown the question and sent the form: the base of every share. */
   asked: number
   answered: number
-  of: Counts | Numbers | Texts
+  of: Counts | Numbers | Places | Grid | Texts
 }
 
 /** How many gave each answer that can be chosen; where several can be, the shares add up to more than one. */
@@ -38,6 +39,19 @@ interface Numbers {
   is: 'numbers'
   rows: Count[]
   words: { least: string; lower: string; median: string; upper: string; most: string } | null
+}
+
+/** What was put in an order: how many gave each a place, and which on average, 1 the best. */
+export interface Places {
+  is: 'places'
+  rows: { words: string; n: number; place: Mean | null }[]
+}
+
+/** What was chosen in each row of a matrix, of those who chose anything there. */
+export interface Grid {
+  is: 'grid'
+  columns: string[]
+  rows: { words: string; answered: number; cells: Count[] }[]
 }
 
 /** The latest answers as they were given. */
@@ -85,11 +99,64 @@ function sumUp(
     case 'day':
     case 'time':
       return spread(question, given, asked)
-    case 'text':
     case 'record':
-      return { is: 'texts', latest: given.slice(0, LATEST).map((answer) => showAnswer(question, answer)) }
+      return sumUpParts(form, question, domain, given)
+    case 'text':
+      return latestOf(question, given)
   }
 }
+
+const latestOf = (question: Question, given: Answer[]): Texts => ({
+  is: 'texts',
+  latest: given.slice(0, LATEST).map((answer) => showAnswer(question, answer)),
+})
+
+type Ofs<Is extends Domain['is']> = Extract<Domain, { is: Is }>
+
+/** Parts that are all chosen, as places or as rows; others are told as they were given. */
+function sumUpParts(form: Form, question: Question, { parts, ranks }: Ofs<'record'>, given: Answer[]): Summary['of'] {
+  const first = parts[0]?.domain
+  if (first?.is !== 'one of' && first?.is !== 'some of') return latestOf(question, given)
+  return ranks ? countPlaces(form, question, parts, first, given) : countRows(form, question, parts, first, given)
+}
+
+function countPlaces(
+  form: Form,
+  { name }: Question,
+  parts: readonly Part[],
+  { values }: Ofs<'one of' | 'some of'>,
+  given: Answer[],
+): Places {
+  const wordsOf = (value: string) => showAt(form, joinPath(name, parts[0]?.name), value)
+  const rows = values.map((value) => {
+    const places = given.flatMap((answer) => {
+      const place = parts.findIndex((part) => partOf(answer, part.name) === value)
+      return place < 0 ? [] : [place + 1]
+    })
+    return { words: wordsOf(value), n: places.length, place: meanOf(places) }
+  })
+  return { is: 'places', rows: rows.sort((a, b) => (a.place?.mean ?? Infinity) - (b.place?.mean ?? Infinity)) }
+}
+
+function countRows(
+  form: Form,
+  question: Question,
+  parts: readonly Part[],
+  { values }: Ofs<'one of' | 'some of'>,
+  given: Answer[],
+): Grid {
+  const words = (part: Part, value: string) => showAt(form, joinPath(question.name, part.name), value)
+  const rows = parts.map((part) => {
+    const chosen = given.map((answer) => partOf(answer, part.name)).filter((one) => !isBlank(one))
+    const cells = values.map((value) => countOf(words(part, value), countHaving(chosen, value), chosen.length))
+    return { words: part.label, answered: chosen.length, cells }
+  })
+  return { is: 'grid', columns: values.map((value) => (parts[0] ? words(parts[0], value) : value)), rows }
+}
+
+/** How many answers are this, or have it among others. */
+const countHaving = (answers: readonly Answer[], value: Scalar): number =>
+  answers.filter((answer) => (isList(answer) ? answer.includes(value) : answer === value)).length
 
 /** What answers are counted as that are none of those that can be chosen now: written ones, and those of old options. */
 const ELSE = 'Anything else'

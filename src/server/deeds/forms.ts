@@ -237,6 +237,26 @@ const summary = z.object({
         .object({ least: z.string(), lower: z.string(), median: z.string(), upper: z.string(), most: z.string() })
         .nullable(),
     }),
+    z.object({
+      is: z.literal('places'),
+      rows: z.array(
+        z.object({
+          words: z.string(),
+          n: z.number().describe('People who gave it a place'),
+          place: z
+            .object({
+              mean: z.number(),
+              range: z.object({ low: z.number(), high: z.number() }).nullable().describe('95 %'),
+            })
+            .nullable(),
+        }),
+      ),
+    }),
+    z.object({
+      is: z.literal('grid'),
+      columns: z.array(z.string()),
+      rows: z.array(z.object({ words: z.string(), answered: z.number(), cells: counts })),
+    }),
     z.object({ is: z.literal('texts'), latest: z.array(z.string()) }),
   ]),
 })

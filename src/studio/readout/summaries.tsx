@@ -1,4 +1,4 @@
-import type { Count, Summary } from '@/core/readout/summary'
+import type { Count, Grid, Places, Summary } from '@/core/readout/summary'
 import { Bar } from '../ui/bar'
 import { figure, percent, range } from '../ui/show'
 
@@ -40,6 +40,10 @@ function Of({ summary: { of } }: { summary: Summary }) {
       ) : (
         <p className="text-soft">Nothing given yet.</p>
       )
+    case 'places':
+      return <PlaceTable rows={of.rows} />
+    case 'grid':
+      return <GridTable grid={of} />
     case 'texts':
       return of.latest.length > 0 ? (
         <ul>
@@ -85,6 +89,83 @@ const CountTable = ({ rows }: { rows: readonly Count[] }) => (
           <td className="w-40 py-0.5 pl-3 text-right whitespace-nowrap text-soft">
             {share && `${percent(share.rate)} · ${range(share)}`}
           </td>
+        </tr>
+      ))}
+    </tbody>
+  </table>
+)
+
+/** On which place each stands on average, the best first; a bar from the first place to the last holds its range. */
+const PlaceTable = ({ rows }: { rows: Places['rows'] }) => {
+  const along = (place: number) => (rows.length > 1 ? Math.min(1, Math.max(0, (place - 1) / (rows.length - 1))) : 0)
+  return (
+    <table className="w-full">
+      <thead className="sr-only">
+        <tr>
+          <th>Option</th>
+          <th>Average place with 95 % range</th>
+          <th>People</th>
+          <th>Average place</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(({ words, n, place }) => (
+          <tr key={words}>
+            <th scope="row" className="w-[38%] py-0.5 pr-2 text-left font-normal">
+              {words}
+            </th>
+            <td className="py-0.5">
+              {place && (
+                <Bar
+                  className="h-3.5"
+                  stretches={
+                    place.range ? [{ from: along(place.range.low), to: along(place.range.high), look: 'range' }] : []
+                  }
+                  point={along(place.mean)}
+                />
+              )}
+            </td>
+            <td className="w-12 py-0.5 text-right">{figure(n)}</td>
+            <td className="w-40 py-0.5 pl-3 text-right whitespace-nowrap text-soft">
+              {place && `place ${place.mean.toFixed(2)}`}
+              {place?.range && ` · ${place.range.low.toFixed(2)}–${place.range.high.toFixed(2)}`}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+/** What was chosen in each row, of those who chose anything there. */
+const GridTable = ({ grid: { columns, rows } }: { grid: Grid }) => (
+  <table className="w-full">
+    <thead>
+      <tr className="text-soft">
+        <td />
+        {columns.map((column) => (
+          <th key={column} scope="col" className="px-1 text-right font-normal">
+            {column}
+          </th>
+        ))}
+        <th scope="col" className="pl-3 text-right font-normal">
+          People
+        </th>
+      </tr>
+    </thead>
+    <tbody>
+      {rows.map(({ words, answered, cells }) => (
+        <tr key={words} className="border-t border-rule">
+          <th scope="row" className="py-0.5 pr-2 text-left font-normal">
+            {words}
+          </th>
+          {cells.map(({ words: column, n, share }) => (
+            <td key={column} className="px-1 py-0.5 text-right whitespace-nowrap" title={`${figure(n)} people`}>
+              {share ? percent(share.rate) : '—'}
+              {share && <span className="block text-soft">{range(share)}</span>}
+            </td>
+          ))}
+          <td className="pl-3 text-right">{figure(answered)}</td>
         </tr>
       ))}
     </tbody>
