@@ -83,6 +83,33 @@ export const EVERY_KIND: Record<KindName, TriedKind> = {
     answer: 'oda@studio.example',
     words: 'oda@studio.example',
   },
+  phone: {
+    label: 'Your phone',
+    settings: { country: 'SE' },
+    mouse: [{ write: '070 174 06 05', into: 'Your phone' }],
+    keys: [{ press: 'Tab' }, { write: '070 1740605' }],
+    answer: '+46701740605',
+    words: '+46 70 174 06 05',
+  },
+  address: {
+    label: 'Where to deliver',
+    settings: { country: 'DE' },
+    mouse: [
+      { write: 'Brennerweg 4', into: 'Street and number' },
+      { write: '10115', into: 'Postcode' },
+      { write: 'Tonhausen', into: 'Town or city' },
+    ],
+    keys: [
+      { press: 'Tab' },
+      { write: 'Brennerweg 4' },
+      { press: 'Tab', times: 2 },
+      { write: '10115' },
+      { press: 'Tab' },
+      { write: 'Tonhausen' },
+    ],
+    answer: { street: 'Brennerweg 4', postcode: '10115', city: 'Tonhausen', country: 'DE' },
+    words: 'Brennerweg 4 10115 Tonhausen Germany',
+  },
   web_address: {
     label: 'Your site',
     settings: {},

@@ -2,6 +2,7 @@
 import type { Question } from '../form/definition'
 import type { KindRules } from './answer'
 import type { KindFile, KindManner } from './kind'
+import * as address from './kinds/address'
 import * as consent from './kinds/consent'
 import * as date_range from './kinds/date_range'
 import * as email from './kinds/email'
@@ -12,6 +13,7 @@ import * as money from './kinds/money'
 import * as matrix from './kinds/matrix'
 import * as number from './kinds/number'
 import * as person_name from './kinds/person_name'
+import * as phone from './kinds/phone'
 import * as ranking from './kinds/ranking'
 import * as rating from './kinds/rating'
 import * as scale from './kinds/scale'
@@ -30,6 +32,8 @@ export const KINDS = {
   person_name,
   company,
   email,
+  phone,
+  address,
   web_address,
   number,
   stepper,

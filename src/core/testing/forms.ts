@@ -192,6 +192,8 @@ const SETTINGS: { readonly [K in KindName]?: fc.Arbitrary<object> } = {
   }),
   ranking: fc.record({ options: fc.constant(PAINTS), places: fc.option(fc.integer({ min: 1, max: 3 })) }),
   matrix: fc.record({ rows: fc.constant(ROWS), options: fc.constant(PAINTS), several: fc.boolean() }),
+  phone: fc.record({ country: fc.constantFrom(null, 'SE', 'US') }),
+  address: fc.record({ countries: fc.constantFrom([], ['DE', 'HK']), postcode: fc.boolean() }),
   consent: fc.constant({ wording: 'Agreed' }),
 }
 
@@ -241,6 +243,13 @@ export const anyAnswers: fc.Arbitrary<Record<string, unknown>> = fc.dictionary(
     fc.constantFrom('_other', { '': ['_other'], other: 'blue glaze' }, { '': ['red', '_other'], other: 'ash' }),
     fc.constantFrom({ '': 'red', other: 'left behind' }, { other: 'ash' }, ['red', 'none'], ['none'], ['ash', 'soda']),
     fc.record({ from: fc.option(day), to: fc.option(day) }),
+    fc.constantFrom('+46 70 174 06 05', { number: '070-174 06 05', country: 'SE' }, { number: '12', country: 'US' }),
+    fc.record({
+      street: fc.constantFrom('', 'Brennerweg 4'),
+      city: fc.option(word),
+      postcode: fc.option(fc.constant('10115')),
+      country: fc.constantFrom('', 'DE', 'HK', 'XX'),
+    }),
     fc.dictionary(fc.constantFrom('place_1', 'place_2', 'place_3'), option),
     fc.dictionary(fc.constantFrom('first', 'last'), fc.oneof(option, fc.array(option, { maxLength: 2 }))),
     fc.constantFrom('2026-02-30', '2027-02-01', 'https://tarnfield.example/kilns', { first: 3 }, { middle: 'x' }),

@@ -2,6 +2,7 @@
 
 import type { KindName } from '@/core/answers/registry'
 import type { Question } from '@/core/form/definition'
+import { address } from './address'
 import { company } from './company'
 import { consent } from './consent'
 import { date } from './date'
@@ -13,6 +14,7 @@ import { matrix } from './matrix'
 import { money } from './money'
 import { number } from './number'
 import { person_name } from './person_name'
+import { phone } from './phone'
 import { ranking } from './ranking'
 import { rating } from './rating'
 import { scale } from './scale'
@@ -27,6 +29,7 @@ import { yes_no } from './yes_no'
 
 /** What the studio shows of every kind. Adding a kind adds one line here. */
 const KINDS: { [K in KindName]: StudioKind<K> } = {
+  address,
   company,
   consent,
   date,
@@ -37,6 +40,7 @@ const KINDS: { [K in KindName]: StudioKind<K> } = {
   money,
   number,
   person_name,
+  phone,
   ranking,
   rating,
   scale,

@@ -1,4 +1,5 @@
 import type { KindName } from '@/core/answers/registry'
+import { address } from './address'
 import { company } from './company'
 import { consent } from './consent'
 import type { VisitorKind } from './control'
@@ -10,6 +11,7 @@ import { matrix } from './matrix'
 import { money } from './money'
 import { number } from './number'
 import { person_name } from './person_name'
+import { phone } from './phone'
 import { ranking } from './ranking'
 import { rating } from './rating'
 import { scale } from './scale'
@@ -24,6 +26,7 @@ import { yes_no } from './yes_no'
 
 /** How a visitor's page asks every kind. Adding a kind adds one line here. */
 const KINDS: { [K in KindName]: VisitorKind<K> } = {
+  address,
   company,
   consent,
   date,
@@ -34,6 +37,7 @@ const KINDS: { [K in KindName]: VisitorKind<K> } = {
   money,
   number,
   person_name,
+  phone,
   ranking,
   rating,
   scale,

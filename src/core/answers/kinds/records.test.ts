@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
+import { rules as address } from './address'
 import { rules as range } from './date_range'
 import { rules as matrix } from './matrix'
+import { rules as phone } from './phone'
 import { placesOf, rules as ranking } from './ranking'
 
 const wrong = (code: string, more = {}) => ({ ok: false, problem: { code, ...more } })
@@ -67,5 +69,52 @@ describe('a matrix', () => {
       right({ driver: ['glass', 'salt'], crate: ['raku'] }),
     )
     expect(matrix.show({ driver: ['glass', 'salt'] }, some)).toBe('The driver: GLASS, SALT')
+  })
+})
+
+describe('a phone number', () => {
+  const here = { country: 'SE' }
+  it('is stored as E.164, of the country chosen, or else of the question’s', () => {
+    for (const raw of [
+      '070-174 06 05',
+      '+46 (0)70 1740605',
+      { number: '0701740605' },
+      { number: '+46701740605', country: 'US' },
+    ])
+      expect(phone.check(raw, here)).toEqual(right('+46701740605'))
+    expect(phone.check({ number: '070-174 06 05', country: 'SE' }, { country: null })).toEqual(right('+46701740605'))
+    expect(phone.show('+46701740605', here)).toBe('+46 70 174 06 05')
+  })
+  it('is none without a number, and wrong where there can be none', () => {
+    for (const raw of ['', { country: 'SE' }, { number: ' ', country: 'SE' }])
+      expect(phone.check(raw, here)).toEqual(right(null))
+    for (const raw of ['12', 'call me', { number: '070-174 06 05', country: 'QQ' }, '0'.repeat(90)])
+      expect(phone.check(raw, here)).toMatchObject(wrong('unlike'))
+    expect(phone.check('070-174 06 05', { country: null })).toMatchObject(wrong('unlike'))
+  })
+})
+
+describe('a postal address', () => {
+  const anywhere = { countries: [], country: null, postcode: true }
+  const berlin = { street: 'Brennerweg 4', postcode: '10115', city: 'Berlin', country: 'DE' }
+  it('is told on its lines', () => {
+    expect(address.check({ ...berlin, region: ' ' }, anywhere)).toEqual(right(berlin))
+    expect(address.show(berlin, anywhere)).toBe('Brennerweg 4\n10115 Berlin\nGermany')
+  })
+  it('is none with only a country', () => {
+    expect(address.check({ country: 'DE', street: '' }, anywhere)).toEqual(right(null))
+  })
+  it('needs, where it is required, what its country’s addresses have', () => {
+    const { city: _, ...without } = berlin
+    expect(address.missing?.(without, anywhere)).toEqual({ code: 'part_missing', part: 'Town or city' })
+    expect(address.satisfies?.({ street: 'Kiln Road 1', city: 'Sha Tin', country: 'HK' }, anywhere)).toBe(true)
+    const { postcode: __, ...coded } = berlin
+    expect(address.satisfies?.(coded, anywhere)).toBe(false)
+    expect(address.satisfies?.(coded, { ...anywhere, postcode: false })).toBe(true)
+    const { country: ___, ...nowhere } = berlin
+    expect(address.missing?.(nowhere, anywhere)).toEqual({ code: 'part_missing', part: 'Country' })
+  })
+  it('is in one of the countries that are offered', () => {
+    expect(address.check(berlin, { ...anywhere, countries: ['SE'] })).toEqual(wrong('not_an_option'))
   })
 })

@@ -1,0 +1,112 @@
+import { z } from 'zod'
+import { accept, type Answer, isBlank, isRecord, type KindRules, partOf, readLine, refuse } from '../answer'
+import { type Address, ADDRESS_PARTS, addressLines, type AddressPart, countriesWith, partsIn } from '../address'
+import { COUNTRIES, nameOfCountry } from '../countries'
+import { AS_TEXT, type JsonSchema, type KindManner } from '../kind'
+import { inParts, partsSchema } from '../parts'
+
+/** Longest line of an address, in characters. */
+const LONGEST = 200
+
+/** Settings of a question for a postal address. */
+export const settings = () => ({
+  countries: z.array(z.enum(COUNTRIES)).max(COUNTRIES.length).default([]).describe('Offered; all when empty'),
+  country: z.enum(COUNTRIES).nullable().default(null).describe('Chosen already, where the page cannot guess it'),
+  postcode: z
+    .boolean()
+    .default(true)
+    .describe('Whether a required address needs its postcode, where its country has them'),
+})
+
+export interface AddressSettings {
+  countries: readonly string[]
+  country: string | null
+  postcode: boolean
+}
+
+export const countriesOffered = ({ countries }: AddressSettings): readonly string[] =>
+  countries.length > 0 ? countries : COUNTRIES
+
+const PARTS = Object.entries(ADDRESS_PARTS).map(([name, label]) => ({ name: name as AddressPart, label }))
+const COUNTRY = { name: 'country', label: 'Country' } as const
+const asked = () => [...PARTS, COUNTRY]
+
+/** What a required address must have, by its country. */
+function needed(country: string, { postcode }: AddressSettings): AddressPart[] {
+  const there = partsIn(country)
+  return (['street', 'city', 'postcode'] as const).filter(
+    (part) => there.includes(part) && (part !== 'postcode' || postcode),
+  )
+}
+
+function firstMissing(answer: Answer, settings: AddressSettings) {
+  const country = partOf(answer, 'country')
+  if (typeof country !== 'string') return COUNTRY
+  const part = needed(country, settings).find((one) => isBlank(partOf(answer, one)))
+  return part && { name: part, label: ADDRESS_PARTS[part] }
+}
+
+const record = inParts<AddressSettings>(asked, (raw, part, settings) => {
+  const read = readLine(raw, LONGEST)
+  if (part !== 'country' || !read.ok || read.answer === null) return read
+  return countriesOffered(settings).includes(String(read.answer)) ? read : refuse({ code: 'not_an_option' })
+})
+
+/** A record of the parts of a postal address; a country by itself is none yet. */
+export const rules: KindRules<AddressSettings> = {
+  check(raw, settings) {
+    const checked = record.check(raw, settings)
+    const alone =
+      checked.ok && isRecord(checked.answer) && Object.keys(checked.answer).every((part) => part === 'country')
+    return alone ? accept(null) : checked
+  },
+  show: (answer) => addressLines(answer as Address).join('\n'),
+  satisfies: (answer, settings) => !isBlank(answer) && !firstMissing(answer, settings),
+  missing(answer, settings) {
+    const part = firstMissing(answer, settings)
+    return isBlank(answer) || !part ? { code: 'missing' } : { code: 'part_missing', part: part.label }
+  },
+}
+
+function schema(settings: AddressSettings): JsonSchema {
+  const line = { type: 'string', minLength: 1, maxLength: LONGEST }
+  return {
+    ...partsSchema({
+      ...Object.fromEntries(PARTS.map(({ name }) => [name, line])),
+      country: { enum: countriesOffered(settings) },
+    }),
+    anyOf: PARTS.map(({ name }) => ({ required: [name] })),
+  }
+}
+
+export const manner: KindManner<AddressSettings> = {
+  words: 'Postal address',
+  suggestedBy: { words: /\b((postal|delivery|shipping|street|mailing) )?address\b/i, sureness: 2 },
+  must: () => 'postal address',
+  domain: (settings) => ({
+    is: 'record',
+    parts: [
+      ...PARTS.map((part) => ({ ...part, domain: AS_TEXT.domain() })),
+      { ...COUNTRY, domain: { is: 'one of' as const, values: countriesOffered(settings), open: false } },
+    ],
+  }),
+  showPart: (part, answer) => (part === 'country' ? nameOfCountry(String(answer)) : String(answer)),
+  schema,
+  requiredSchema: (settings) => ({
+    ...schema(settings),
+    required: ['country', 'street'],
+    allOf: (['city', 'postcode'] as const)
+      .filter((part) => part !== 'postcode' || settings.postcode)
+      .map((part) => ({
+        if: { properties: { country: { enum: countriesWith(part) } } },
+        then: { required: [part] },
+      })),
+  }),
+  width: 'full',
+  fillable: true,
+  unsummed: true,
+  contradictions: ({ countries, country }) =>
+    country !== null && countries.length > 0 && !countries.includes(country)
+      ? [{ path: ['country'], message: 'The country chosen already is not offered' }]
+      : [],
+}

@@ -1,0 +1,48 @@
+import { ADDRESS_PARTS, type AddressPart, partsIn } from '@/core/answers/address'
+import { countriesOffered } from '@/core/answers/kinds/address'
+import { type ControlProps, partText, type VisitorKind } from './control'
+import { CountryMenu } from './countryMenu'
+import { PartBoxes } from './parts'
+
+const COMPLETED: Record<AddressPart, string> = {
+  street: 'address-line1',
+  extra: 'address-line2',
+  district: 'address-level3',
+  city: 'address-level2',
+  region: 'address-level1',
+  postcode: 'postal-code',
+}
+
+/** The country, and the parts of an address in its order; without a script, those it does not have stand at the end. */
+function Address(props: ControlProps<'address'>) {
+  const { question, value, id } = props
+  const offered = countriesOffered(question)
+  const [only] = offered.length === 1 ? offered : []
+  const country = only ?? (partText(value, 'country') || (question.country ?? ''))
+  const first = country ? partsIn(country) : []
+  const parts = [...first, ...(Object.keys(ADDRESS_PARTS) as AddressPart[]).filter((part) => !first.includes(part))]
+  const name = `${question.name}.country`
+  return (
+    <div className="address">
+      {only ? (
+        <input type="hidden" name={name} value={only} data-country />
+      ) : (
+        <label className="part">
+          <span>Country</span>
+          <CountryMenu id={id} name={name} countries={offered} chosen={country} />
+        </label>
+      )}
+      <PartBoxes
+        props={only ? props : { ...props, id: `${id}-street` }}
+        boxes={parts.map((part) => ({
+          part,
+          label: ADDRESS_PARTS[part],
+          autoComplete: COMPLETED[part],
+          maxLength: 200,
+        }))}
+      />
+    </div>
+  )
+}
+
+export const address: VisitorKind<'address'> = { Control: Address, frame: () => 'group' }

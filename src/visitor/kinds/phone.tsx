@@ -1,0 +1,42 @@
+import {
+  type CountryCode,
+  getCountries,
+  getCountryCallingCode,
+  parsePhoneNumberFromString,
+} from 'libphonenumber-js/min'
+import { COUNTRY_PART } from '@/core/answers/kinds/phone'
+import { aria, asText, type ControlProps, partText, type VisitorKind } from './control'
+import { CountryMenu } from './countryMenu'
+
+const callingCode = (country: string) => `+${getCountryCallingCode(country as CountryCode)}`
+
+/** The country of the number, and the number; whoever writes `+` first need not choose. */
+function Phone(props: ControlProps<'phone'>) {
+  const { question, value, id } = props
+  const { name, country, placeholder } = question
+  const known = parsePhoneNumberFromString(asText(value))
+  return (
+    <div className="with-country">
+      <CountryMenu
+        name={`${name}.${COUNTRY_PART}`}
+        countries={getCountries()}
+        chosen={known?.country ?? (partText(value, COUNTRY_PART) || (country ?? ''))}
+        label={`Country of: ${question.label}`}
+        after={callingCode}
+      />
+      <input
+        className="field"
+        type="tel"
+        id={id}
+        name={`${name}.number`}
+        defaultValue={known?.formatInternational() ?? (asText(value) || partText(value, 'number'))}
+        placeholder={placeholder || undefined}
+        autoComplete="tel"
+        data-number
+        {...aria(props)}
+      />
+    </div>
+  )
+}
+
+export const phone: VisitorKind<'phone'> = { Control: Phone, frame: () => 'label' }
