@@ -1,12 +1,14 @@
 import { type Answers, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/answers/check'
+import { rulesOf } from '@/core/answers/registry'
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { Form, Marks } from '@/core/form/definition'
-import { labelOf, questionsAsked } from '@/core/form/values'
+import { labelOf, questionsIn } from '@/core/form/values'
 import type { Way } from '@/core/form/walk'
 import { type VisitorForm, visitorView } from '@/core/form/visitor_view'
 import { idOfQuestion, tellErrors } from './errors'
 import { tellProgress } from './progress'
+import { Paragraphs } from './paragraphs'
 import { QuestionField } from './question'
 
 /** Names of the files a page needs, with their contents' hash in them. */
@@ -29,7 +31,7 @@ export interface PageState {
   values: Readonly<Record<string, unknown>>
   carried: Answers
   /** What shows for these values. */
-  way: Pick<Way, 'shown' | 'steps'>
+  way: Pick<Way, 'shown' | 'steps' | 'answers'>
   /** Name of the step to show. */
   step: string
   errors: readonly AnswerError[]
@@ -132,7 +134,7 @@ function StepSection({ form, index, way, step: current, values, errors, pass }: 
           <QuestionField
             key={question.name}
             question={question}
-            value={valueIn(values, question.name)}
+            value={valueIn(rulesOf(question).compute ? way.answers : values, question.name)}
             shown={way.shown.includes(question.name)}
             error={errors.find(({ name }) => name === question.name)?.message}
             marks={form.marks}
@@ -221,18 +223,8 @@ function Document({ title, assets, kinds, children }: DocumentProps) {
   )
 }
 
-const Paragraphs = ({ text, className }: { text: string; className?: string }) => (
-  <>
-    {text.split(/\n{2,}/).map((paragraph, index) => (
-      <p key={index} className={className}>
-        {paragraph}
-      </p>
-    ))}
-  </>
-)
-
-/** The kinds of question a form asks, each once. */
-const kindsAsked = (form: Form): string[] => [...new Set(questionsAsked(form).map(({ question }) => question.kind))]
+/** The kinds that stand in a form, each once. */
+const kindsAsked = (form: Form): string[] => [...new Set(questionsIn(form).map(({ question }) => question.kind))]
 
 const firstShown = ({ way }: PageState): string | undefined => way.steps[0]?.name
 const lastShown = ({ way }: PageState): string | undefined => way.steps.at(-1)?.name

@@ -1,4 +1,4 @@
-import { mannerOf } from '@/core/answers/registry'
+import { isAnswered, mannerOf } from '@/core/answers/registry'
 import type { Marks, Question } from '@/core/form/definition'
 import { idOfQuestion } from './errors'
 import { visitorKindOf } from './kinds/registry'
@@ -19,7 +19,7 @@ export function QuestionField({ question, value, shown, error, marks, visit }: P
   const { Control, frame } = visitorKindOf(question.kind)
   const control = <Control {...{ question, value, id, visit, describedBy }} invalid={Boolean(error)} />
   const mark =
-    question.required === (marks.on === 'required') ? (
+    isAnswered(question) && question.required === (marks.on === 'required') ? (
       <span className={`mark ${marks.colour}`} aria-hidden="true">
         {' '}
         {marks.symbol}
@@ -40,6 +40,8 @@ export function QuestionField({ question, value, shown, error, marks, visit }: P
   // A label that is hidden from the eyes is still read out.
   const labelled = question.hideLabel ? 'unseen' : undefined
   const framed = frame(question)
+  if (framed === 'unseen') return null
+  if (framed === 'bare') return <div {...wrapper}>{control}</div>
   if (framed !== 'label')
     return (
       <fieldset {...wrapper} aria-describedby={framed === 'group' ? describedBy : undefined}>

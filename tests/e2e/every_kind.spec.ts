@@ -44,7 +44,8 @@ async function storedOf(email: string) {
   })
 }
 
-const ALL = Object.fromEntries(KINDS_TRIED.map(([kind, { answer }]) => [`a_${kind}`, answer]))
+const ANSWERED = KINDS_TRIED.filter(([, { answer }]) => answer !== null)
+const ALL = Object.fromEntries(ANSWERED.map(([kind, { answer }]) => [`a_${kind}`, answer]))
 
 test('by mouse; and told in words in Arrivals, in the mail and in Readout', async ({ page, studio }) => {
   const email = `${unique('mouse')}@studio.example`
@@ -53,12 +54,12 @@ test('by mouse; and told in words in Arrivals, in the mail and in Readout', asyn
   const { id, values } = await storedOf(email)
   expect(values).toMatchObject(ALL)
   await studio.goto(`/arrivals/${id}`)
-  for (const [, { words }] of KINDS_TRIED)
+  for (const [, { words }] of ANSWERED)
     await expect(studio.getByRole('cell', { name: words, exact: true }).first()).toBeVisible()
   const mail = await until('the desk’s mail', async () =>
     (await mailTo(facts, 'advice@tarnfield.example')).find(({ replyTo }) => replyTo === email),
   )
-  for (const [, { label, words }] of KINDS_TRIED) {
+  for (const [, { label, words }] of ANSWERED) {
     expect(mail.text).toContain(label)
     expect(mail.text.replaceAll(/\s+/g, ' ')).toContain(words)
   }
@@ -71,6 +72,7 @@ test('by keys alone', async ({ page }) => {
     .locator('input')
     .focus()
   for (const [kind, { keys }] of KINDS_TRIED) {
+    if (keys.length === 0) continue
     expect([kind, await hasFocus(boxOf(page, kind))]).toEqual([kind, true])
     for (const move of keys) await make(page, boxOf(page, kind), move)
     while (await hasFocus(boxOf(page, kind))) await page.keyboard.press('Tab')

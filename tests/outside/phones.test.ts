@@ -8,7 +8,7 @@ const util = google.PhoneNumberUtil.getInstance()
 const { E164, INTERNATIONAL } = google.PhoneNumberFormat
 
 /** The groups of a number, whatever stands between them: one library writes hyphens and points where the other writes spaces. */
-const grouped = (words: string) => words.replaceAll(/[-.\/]/g, ' ')
+const grouped = (words: string) => words.replaceAll(/[-./]/g, ' ')
 
 /** What google-libphonenumber makes of a text; `null` where it says that there is no such number. */
 function theirs(text: string, country: CountryCode): { stored: string; words: string } | null {

@@ -24,7 +24,7 @@ export interface TriedKind {
   keys: Move[]
   /** Without any script; as with the mouse where left out. */
   plain?: Move[]
-  /** What is stored. */
+  /** What is stored; blank for what asks nothing. */
   answer: Answer
   /** What is stored where nobody has answered; blank where left out. */
   unanswered?: Answer
@@ -268,6 +268,22 @@ export const EVERY_KIND: Record<KindName, TriedKind> = {
     // A box that is not ticked says no: that is its answer.
     unanswered: false,
     words: 'Yes',
+  },
+  computed: {
+    label: 'Boards for everybody',
+    settings: { expression: 'a_number * a_stepper', unit: 'boards' },
+    mouse: [],
+    keys: [],
+    answer: 24,
+    words: '24 boards',
+  },
+  prose: {
+    label: 'Before you send',
+    settings: { text: 'We read everything.', divider: true },
+    mouse: [],
+    keys: [],
+    answer: null,
+    words: '',
   },
 }
 

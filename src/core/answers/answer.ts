@@ -61,6 +61,10 @@ export type Checked = { ok: true; answer: Answer } | { ok: false; problem: Probl
  * Everything else that a kind knows is its manner, in `kind.ts`.
  */
 export interface KindRules<S> {
+  /** `false` for what only says something: it shows like a question and has no answer. */
+  asks?: false
+  /** The answer, of a kind that computes it from the values before; whatever is sent for it is ignored. */
+  compute?(values: Answers, settings: S): Answer
   /**
    * Reads one raw input (a form field's text or a JSON value) and says what it means.
    * Blank input is `{ ok: true, answer: null }`; whether blank is allowed is not the kind's business.

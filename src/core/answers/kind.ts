@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import type { Answer, KindRules } from './answer'
+import type { Answer, KindRules, Path } from './answer'
 
 /** A JSON Schema (draft 2020-12) fragment. */
 export type JsonSchema = { readonly [key: string]: unknown }
@@ -60,6 +60,10 @@ export interface KindManner<S> {
   agreement?(settings: S): string
   /** Settings that a new question begins with, beside the defaults. */
   begin?(label: string): Readonly<Record<string, unknown>>
+  /** Paths of the values that it is computed from. */
+  looksAt?(settings: S): Path[]
+  /** What changes in its settings when one of them is called something else. */
+  renamed?(settings: S, from: string, to: string): Readonly<Record<string, unknown>>
   /** Pairs of settings that contradict each other. */
   contradictions?(settings: S): Contradiction[]
   /** What keeps a question from being asked as it is, to be said after its label. */

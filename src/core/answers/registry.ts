@@ -3,6 +3,7 @@ import type { Question } from '../form/definition'
 import type { KindRules } from './answer'
 import type { KindFile, KindManner } from './kind'
 import * as address from './kinds/address'
+import * as computed from './kinds/computed'
 import * as consent from './kinds/consent'
 import * as date_range from './kinds/date_range'
 import * as email from './kinds/email'
@@ -14,6 +15,7 @@ import * as matrix from './kinds/matrix'
 import * as number from './kinds/number'
 import * as person_name from './kinds/person_name'
 import * as phone from './kinds/phone'
+import * as prose from './kinds/prose'
 import * as ranking from './kinds/ranking'
 import * as rating from './kinds/rating'
 import * as scale from './kinds/scale'
@@ -50,6 +52,8 @@ export const KINDS = {
   matrix,
   yes_no,
   consent,
+  computed,
+  prose,
 } satisfies Record<string, KindFile>
 
 export type KindName = keyof typeof KINDS
@@ -59,6 +63,12 @@ export const KIND_NAMES = Object.keys(KINDS) as KindName[]
 /** What a question’s kind knows; the question itself holds the kind’s settings. */
 export const mannerOf = ({ kind }: Pick<Question, 'kind'>): KindManner<Question> =>
   KINDS[kind].manner as unknown as KindManner<Question>
+
+/** Whether somebody answers it: not what only says something, nor what is computed. */
+export function isAnswered(question: Question): boolean {
+  const { asks, compute } = rulesOf(question)
+  return asks !== false && !compute
+}
 
 /** The rules for a question. */
 export const rulesOf = ({ kind }: Pick<Question, 'kind'>): KindRules<Question> =>

@@ -9,7 +9,7 @@ import { boundPattern } from './bounds'
 import { isDay } from './day'
 import type { JsonSchema } from './kind'
 import { isTime } from './time'
-import { mannerOf } from './registry'
+import { isAnswered, mannerOf } from './registry'
 
 /**
  * JSON Schema (draft 2020-12) of a form's values: one property for each carried value and for each
@@ -22,7 +22,8 @@ export function answersSchema(form: Form): JsonSchema {
   const rules: JsonSchema[] = []
   for (const carried of form.carried) properties[carried.name] = carriedSchema
   for (const { step, question } of questionsAsked(form)) {
-    const { name, required } = question
+    const { name } = question
+    const required = question.required && isAnswered(question)
     const { schema, requiredSchema } = mannerOf(question)
     const must = required ? { required: [name] } : {}
     const condition = shownWhenAll(step, question)

@@ -1,10 +1,10 @@
-import { mannerOf } from '../answers/registry'
+import { isAnswered, mannerOf } from '../answers/registry'
 import { showPlainly } from '../answers/show'
 import type { FillSource, Question } from './definition'
 
 /** What an answer must be, in a few words: the “Must be” column. */
 export const describeRule = (question: Question): string =>
-  `${question.required ? '' : 'optional · '}${mannerOf(question).must(question)}`
+  `${question.required || !isAnswered(question) ? '' : 'optional · '}${mannerOf(question).must(question)}`
 
 /** Where a value, or a part of it, comes from before anyone types: “their record”, “link: utm_campaign”. */
 export const describeFill = (source: FillSource): string =>

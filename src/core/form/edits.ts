@@ -195,9 +195,10 @@ export function renameValue(form: Form, from: string, to: string): Form {
       shownWhen: condition(step.shownWhen),
       questions: step.questions.map((question) => ({
         ...question,
+        ...mannerOf(question).renamed?.(question, from, to),
         name: name(question.name),
         shownWhen: condition(question.shownWhen),
-      })),
+      })) as Question[],
     })),
     carried: form.carried.map((carried) => ({ ...carried, name: name(carried.name) })),
     joins: form.joins.map((join) => ({ ...join, consent: name(join.consent) })),

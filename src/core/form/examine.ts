@@ -10,7 +10,7 @@ import { examineLandings } from './examine_landings'
 import { examineExpectation, examineTests } from './examine_tests'
 import { examineWording } from './examine_wording'
 import { type Finding, finding } from './finding'
-import { findQuestion, labelOf, pathsIn, questionsAsked } from './values'
+import { domainAt, findQuestion, labelOf, pathsIn, questionsAsked } from './values'
 
 /** The workspace's records, lists and desks that a form may name. */
 export interface Resources {
@@ -54,11 +54,28 @@ function examineQuestions(form: Form): Finding[] {
       .filter(({ off }) => !off)
       .flatMap((question) => {
         const shown = examineShown(question.shownWhen, question.name, question.label)
+        const computed = examineComputed(form, question, before)
         before.add(question.name)
-        return [...examineSettings(question), ...shown]
+        return [...examineSettings(question), ...computed, ...shown]
       }),
   ])
 }
+
+/** Whether everything that a value is computed from is there before it. */
+const examineComputed = (form: Form, question: Question, before: ReadonlySet<string>): Finding[] =>
+  (mannerOf(question).looksAt?.(question) ?? []).flatMap((path) => {
+    if (!domainAt(form, path))
+      return [composeFault(question.name, `“${question.label}” is computed from “${path}”, which is not in the form.`)]
+    const [name] = splitPath(path)
+    return before.has(name)
+      ? []
+      : [
+          composeFault(
+            question.name,
+            `“${question.label}” is computed from “${labelOf(form, name)}”, which is not asked before it.`,
+          ),
+        ]
+  })
 
 const examineSettings = (question: Question): Finding[] => [
   ...(mannerOf(question).faults?.(question) ?? []).map((fault) =>

@@ -1,8 +1,9 @@
 import { examineTemplate } from '../dispatch/template'
 import { splitPath } from '../answers/answer'
+import { mannerOf } from '../answers/registry'
 import { type Condition, pathsTested } from '../logic/condition'
 import type { Form } from './definition'
-import { emailQuestions, labelOf, questionsAsked } from './values'
+import { emailQuestions, labelOf, questionsIn } from './values'
 
 /** What uses a value, in words, such as “shows Peak °C”, “route 2” or “Kiln enquiry”. */
 export function usesOf(form: Form, name: string): string[] {
@@ -11,8 +12,10 @@ export function usesOf(form: Form, name: string): string[] {
   const tests = (condition: Condition | null) => pathsTested(condition).some(isUsed)
   if (emailQuestions(form).some((question) => question.name === name)) uses.push('tells who it is')
   for (const { shownWhen, title } of form.steps) if (tests(shownWhen)) uses.push(`shows the step “${title}”`)
-  for (const { question } of questionsAsked(form))
+  for (const { question } of questionsIn(form)) {
     if (tests(question.shownWhen)) uses.push(`shows “${labelOf(form, question.name)}”`)
+    if (mannerOf(question).looksAt?.(question).some(isUsed)) uses.push(`computes “${labelOf(form, question.name)}”`)
+  }
   for (const { list, consent } of form.joins) if (consent === name) uses.push(`joins ${list}`)
   form.routing.rows.forEach(({ cells }, index) => {
     if (Object.keys(cells).some(isUsed)) uses.push(`route ${index + 1}`)

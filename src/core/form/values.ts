@@ -1,13 +1,21 @@
 import { type Path, splitPath } from '../answers/answer'
 import { AS_TEXT, type Domain, type Part } from '../answers/kind'
-import { mannerOf } from '../answers/registry'
+import { isAnswered, mannerOf, rulesOf } from '../answers/registry'
 import type { CarriedValue, Form, Question, Step } from './definition'
 
 /** Everything a condition or a message can use, in the order visitors meet it. */
 
-/** A form's questions that are not switched off, each with its step. */
-export const questionsAsked = (form: Form): { step: Step; question: Question }[] =>
+/** What stands in a form and is not switched off, prose included, each with its step. */
+export const questionsIn = (form: Form): { step: Step; question: Question }[] =>
   form.steps.flatMap((step) => step.questions.filter(({ off }) => !off).map((question) => ({ step, question })))
+
+/** The same without prose: every question, or computed value, that has an answer. */
+export const questionsAsked = (form: Form): { step: Step; question: Question }[] =>
+  questionsIn(form).filter(({ question }) => rulesOf(question).asks !== false)
+
+/** The questions that somebody answers: not what is computed. */
+export const answeredByHand = (form: Form): Question[] =>
+  questionsIn(form).flatMap(({ question }) => (isAnswered(question) ? [question] : []))
 
 export const findQuestion = (form: Form, name: string): Question | undefined =>
   form.steps.flatMap(({ questions }) => questions).find((question) => question.name === name)
@@ -52,6 +60,7 @@ export function partsOf(form: Form, name: string): readonly Part[] {
 export function domainAt(form: Form, path: Path): Domain | null {
   const [name, part] = splitPath(path)
   const question = findQuestion(form, name)
+  if (question && rulesOf(question).asks === false) return null
   const whole = question ? mannerOf(question).domain(question) : findCarried(form, name) ? AS_TEXT.domain() : null
   if (!part) return whole
   return whole?.is === 'record' ? (whole.parts.find((one) => one.name === part)?.domain ?? null) : null
@@ -74,9 +83,11 @@ export const pathsIn = (form: Form): Path[] =>
 
 /** What the condition of a question may look at: what is asked before it, and whatever is carried. */
 export function valuesBefore(form: Form, name: string): string[] {
+  const there = questionsIn(form).map(({ question }) => question.name)
+  const at = there.indexOf(name)
+  const before = at < 0 ? there : there.slice(0, at)
   const asked = questionsAsked(form).map(({ question }) => question.name)
-  const at = asked.indexOf(name)
-  return [...(at < 0 ? asked : asked.slice(0, at)), ...form.carried.map((carried) => carried.name)]
+  return [...asked.filter((one) => before.includes(one)), ...form.carried.map((carried) => carried.name)]
 }
 
 /** The same for the condition of a step. */

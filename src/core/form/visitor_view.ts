@@ -1,24 +1,26 @@
 import type { Answers } from '../answers/answer'
 import { splitPath } from '../answers/answer'
+import { mannerOf } from '../answers/registry'
 import { pathsTested } from '../logic/condition'
 import type { Form, Question, Step } from './definition'
-import { questionsAsked } from './values'
+import { questionsIn } from './values'
 
 /** What a visitor's browser may know of a form: the questions, and nothing of where answers go. */
 export interface VisitorForm {
   steps: Step[]
   wording: Form['wording']
   keepUnfinished: boolean
-  /** Carried values that conditions look at, and no others. */
+  /** Carried values that conditions and computed values look at, and no others. */
   carried: Answers
 }
 
 export function visitorView(form: Form, carried: Answers): VisitorForm {
   const conditions = [
     ...form.steps.map(({ shownWhen }) => shownWhen),
-    ...questionsAsked(form).map(({ question }) => question.shownWhen),
+    ...questionsIn(form).map(({ question }) => question.shownWhen),
   ]
-  const tested = new Set(conditions.flatMap(pathsTested).map((path) => splitPath(path)[0]))
+  const computed = questionsIn(form).flatMap(({ question }) => mannerOf(question).looksAt?.(question) ?? [])
+  const tested = new Set([...conditions.flatMap(pathsTested), ...computed].map((path) => splitPath(path)[0]))
   return {
     steps: form.steps.map((step) => ({
       ...step,

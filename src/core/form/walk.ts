@@ -1,5 +1,6 @@
 import { type Answers, valueIn } from '../answers/answer'
 import { type AnswerError, checkAnswer } from '../answers/check'
+import { rulesOf } from '../answers/registry'
 import { holds } from '../logic/condition'
 import type { Step } from './definition'
 
@@ -12,9 +13,9 @@ export interface Asked {
 export interface Way {
   /** The steps in which something shows, in the order they are met. */
   steps: Step[]
-  /** Names of the questions shown, in order. */
+  /** Names of what shows, in order: questions, computed values and prose. */
   shown: string[]
-  /** Tidied answers of the questions shown; a question not shown has none. */
+  /** Tidied answers of what shows and has one; a question not shown has none. */
   answers: Answers
   /** One error at most for each question, in order. */
   errors: AnswerError[]
@@ -25,7 +26,8 @@ export interface Way {
  * what shows asks this: the page, the server, progress, the plan and the exports.
  *
  * Whether a step or a question shows depends only on carried values and on questions before it; what does not
- * show is blank to everything after it, whatever was sent for it. Names the form does not ask are ignored.
+ * show is blank to everything after it, whatever was sent for it; so is what was sent for a computed value.
+ * Names the form does not ask are ignored.
  * `upTo` leaves out the steps after the one of that name.
  */
 export function walkForm(
@@ -41,8 +43,12 @@ export function walkForm(
     const before = way.shown.length
     for (const question of step.questions) {
       if (question.off || !holds(question.shownWhen, known)) continue
-      const { answer, message } = checkAnswer(question, valueIn(raw, question.name))
       way.shown.push(question.name)
+      const { asks, compute } = rulesOf(question)
+      if (asks === false) continue
+      const { answer, message } = compute
+        ? { answer: compute(known, question), message: null }
+        : checkAnswer(question, valueIn(raw, question.name))
       way.answers[question.name] = answer
       known[question.name] = answer
       if (message !== null) way.errors.push({ name: question.name, message })

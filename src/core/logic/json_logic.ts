@@ -1,5 +1,5 @@
 import type { Form } from '../form/definition'
-import { domainAt, questionsAsked } from '../form/values'
+import { domainAt, questionsIn } from '../form/values'
 import { type Condition, foldCondition, type Test } from './condition'
 import { operandsOf, sortsAs } from './expectation'
 import { foldCase } from './fold_case'
@@ -30,7 +30,7 @@ export function exportConditions(
     )
   return {
     steps: rules(form.steps.map(({ name, shownWhen }) => [name, shownWhen])),
-    questions: rules(questionsAsked(form).map(({ question }) => [question.name, question.shownWhen])),
+    questions: rules(questionsIn(form).map(({ question }) => [question.name, question.shownWhen])),
     messages: rules(form.messages.map(({ name, when }) => [name, when])),
     targets: rules(form.targets.map(({ connection, when }) => [connection, when])),
   }

@@ -192,6 +192,17 @@ const SETTINGS: { readonly [K in KindName]?: fc.Arbitrary<object> } = {
   }),
   ranking: fc.record({ options: fc.constant(PAINTS), places: fc.option(fc.integer({ min: 1, max: 3 })) }),
   matrix: fc.record({ rows: fc.constant(ROWS), options: fc.constant(PAINTS), several: fc.boolean() }),
+  computed: fc.record({
+    expression: fc.constantFrom(
+      '',
+      'q1 * 2',
+      'or(q1, 1) / or(q2, 2)',
+      "q1 == 'red' ? 1 : count(q2)",
+      'days(q1.from, q1.to)',
+      '1 +',
+    ),
+    decimals: fc.integer({ min: 0, max: 3 }),
+  }),
   phone: fc.record({ country: fc.constantFrom(null, 'SE', 'US') }),
   address: fc.record({ countries: fc.constantFrom([], ['DE', 'HK']), postcode: fc.boolean() }),
   consent: fc.constant({ wording: 'Agreed' }),

@@ -1,7 +1,7 @@
 'use client'
 
 import { type Width, WIDTHS } from '@/core/answers/kind'
-import { KIND_NAMES, mannerOf } from '@/core/answers/registry'
+import { isAnswered, KIND_NAMES, mannerOf, rulesOf } from '@/core/answers/registry'
 import { changeKind } from '@/core/form/change_kind'
 import type { CarriedValue, Question } from '@/core/form/definition'
 import { renameValue, setLandings, updateCarried, updateQuestion } from '@/core/form/edits'
@@ -34,6 +34,8 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
   const { name } = question
   const manner = mannerOf(question)
   const { fillable } = manner
+  const answered = isAnswered(question)
+  const asks = rulesOf(question).asks !== false
   const change = (part: Partial<Question>, key: string) =>
     edit((one) => updateQuestion(one, name, part), `${name}.${key}`)
   const become = (kind: Question['kind']) => {
@@ -63,7 +65,9 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
       />
       <span className="text-soft">Must be</span>
       <span className="flex gap-4">
-        <Tick label="required" on={question.required} onCommit={(required) => change({ required }, 'required')} />
+        {answered && (
+          <Tick label="required" on={question.required} onCommit={(required) => change({ required }, 'required')} />
+        )}
         <Tick
           label="label hidden"
           on={question.hideLabel}
@@ -71,13 +75,21 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
         />
         <Tick label="switched off" on={question.off} onCommit={(off) => change({ off }, 'off')} />
       </span>
-      <TextField label="Help" value={question.help} onCommit={(help) => change({ help: help.slice(0, 500) }, 'help')} />
-      <TextField
-        label="If wrong, say"
-        value={question.errorText}
-        placeholder="The usual words"
-        onCommit={(errorText) => change({ errorText: errorText.slice(0, 300) }, 'errorText')}
-      />
+      {asks && (
+        <TextField
+          label="Help"
+          value={question.help}
+          onCommit={(help) => change({ help: help.slice(0, 500) }, 'help')}
+        />
+      )}
+      {answered && (
+        <TextField
+          label="If wrong, say"
+          value={question.errorText}
+          placeholder="The usual words"
+          onCommit={(errorText) => change({ errorText: errorText.slice(0, 300) }, 'errorText')}
+        />
+      )}
       <KindSettings question={question} onChange={change} />
       <ChoiceField
         label="Width"
@@ -129,16 +141,20 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
           </div>
         </>
       )}
-      <span className="self-start pt-1 text-soft">Lands in</span>
-      <div className={wide}>
-        <LandingEditor
-          name={name}
-          lands={question.lands}
-          label={question.label}
-          parts={partsOf(form, name)}
-          onChange={(lands) => edit((one) => setLandings(one, name, lands))}
-        />
-      </div>
+      {asks && (
+        <>
+          <span className="self-start pt-1 text-soft">Lands in</span>
+          <div className={wide}>
+            <LandingEditor
+              name={name}
+              lands={question.lands}
+              label={question.label}
+              parts={partsOf(form, name)}
+              onChange={(lands) => edit((one) => setLandings(one, name, lands))}
+            />
+          </div>
+        </>
+      )}
     </div>
   )
 }

@@ -1,5 +1,6 @@
 'use client'
 
+import { rulesOf } from '@/core/answers/registry'
 import { showAnswer } from '@/core/answers/show'
 import type { CarriedValue, Landing, Question, Step } from '@/core/form/definition'
 import { describeFill, describeRule } from '@/core/form/describe'
@@ -78,7 +79,7 @@ export function QuestionRow({
           {describeRule(question)}
         </td>
         <td className="truncate">
-          <LandsIn name={question.name} lands={question.lands} />
+          {rulesOf(question).asks !== false && <LandsIn name={question.name} lands={question.lands} />}
         </td>
         <td>
           <UsedBy name={question.name} />

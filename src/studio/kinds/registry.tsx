@@ -4,6 +4,7 @@ import type { KindName } from '@/core/answers/registry'
 import type { Question } from '@/core/form/definition'
 import { address } from './address'
 import { company } from './company'
+import { computed } from './computed'
 import { consent } from './consent'
 import { date } from './date'
 import { date_range } from './date_range'
@@ -15,6 +16,7 @@ import { money } from './money'
 import { number } from './number'
 import { person_name } from './person_name'
 import { phone } from './phone'
+import { prose } from './prose'
 import { ranking } from './ranking'
 import { rating } from './rating'
 import { scale } from './scale'
@@ -31,6 +33,7 @@ import { yes_no } from './yes_no'
 const KINDS: { [K in KindName]: StudioKind<K> } = {
   address,
   company,
+  computed,
   consent,
   date,
   date_range,
@@ -41,6 +44,7 @@ const KINDS: { [K in KindName]: StudioKind<K> } = {
   number,
   person_name,
   phone,
+  prose,
   ranking,
   rating,
   scale,

@@ -3,7 +3,7 @@
 import { useEffect, useState } from 'react'
 import { type Answer, type Answers, isBlank, valueIn } from '@/core/answers/answer'
 import { showPlainly } from '@/core/answers/show'
-import { questionsAsked } from '@/core/form/values'
+import { answeredByHand } from '@/core/form/values'
 import { type Planned, planDraftAction } from '../draft/actions'
 import { useDraft } from '../draft/context'
 import { AnswerField } from '../kinds/answerField'
@@ -70,7 +70,7 @@ export function Rehearse({ people, arrivals }: Props) {
             options={[['', 'a stranger'], ...people.map(({ id, name }) => [id, `${name}, by personal link`] as const)]}
             onCommit={setContact}
           />
-          {questionsAsked(form).map(({ question }) => (
+          {answeredByHand(form).map((question) => (
             <AnswerField
               key={question.name}
               form={form}

@@ -18,9 +18,9 @@ export interface VisitorKind<K extends Question['kind'] = Question['kind']> {
   Control: (props: ControlProps<K>) => ReactNode
   /**
    * What ties the question's wording to the control: a label of one control, a legend over a group of
-   * them, or a legend over a control that has its own label.
+   * them, a legend over a control that has its own label, or nothing. What is unseen is not on the page at all.
    */
-  frame: (question: Extract<Question, { kind: K }>) => 'label' | 'group' | 'own label'
+  frame: (question: Extract<Question, { kind: K }>) => 'label' | 'group' | 'own label' | 'bare' | 'unseen'
 }
 
 /** A value as text, as lists of texts, and the text of one part: what controls hold. */

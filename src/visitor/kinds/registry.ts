@@ -1,6 +1,7 @@
 import type { KindName } from '@/core/answers/registry'
 import { address } from './address'
 import { company } from './company'
+import { computed } from './computed'
 import { consent } from './consent'
 import type { VisitorKind } from './control'
 import { date } from './date'
@@ -12,6 +13,7 @@ import { money } from './money'
 import { number } from './number'
 import { person_name } from './person_name'
 import { phone } from './phone'
+import { prose } from './prose'
 import { ranking } from './ranking'
 import { rating } from './rating'
 import { scale } from './scale'
@@ -28,6 +30,7 @@ import { yes_no } from './yes_no'
 const KINDS: { [K in KindName]: VisitorKind<K> } = {
   address,
   company,
+  computed,
   consent,
   date,
   date_range,
@@ -38,6 +41,7 @@ const KINDS: { [K in KindName]: VisitorKind<K> } = {
   number,
   person_name,
   phone,
+  prose,
   ranking,
   rating,
   scale,

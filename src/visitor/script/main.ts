@@ -1,4 +1,4 @@
-import { splitPath } from '@/core/answers/answer'
+import { splitPath, valueIn } from '@/core/answers/answer'
 import { checkAnswer } from '@/core/answers/check'
 import type { Outcome } from '@/core/dispatch/outcome'
 import { walkForm } from '@/core/form/walk'
@@ -11,6 +11,7 @@ import {
   questionBox,
   readValues,
   showAlert,
+  showComputed,
   showError,
   showErrors,
   showQuestion,
@@ -19,7 +20,7 @@ import {
   writeValue,
 } from './page'
 import { tellProgress } from '../progress'
-import { enlivenOf } from './kinds'
+import { enlivenOf, rulesOf } from './kinds'
 import { Progress } from './progress'
 import { send } from './send'
 
@@ -46,7 +47,10 @@ function bringToLife(page: Page): void {
     const way = walk()
     const { shown, steps } = way
     for (const { name: step, questions } of data.steps) {
-      for (const { name } of questions) showQuestion(page, name, shown.includes(name))
+      for (const question of questions) {
+        showQuestion(page, question.name, shown.includes(question.name))
+        if (rulesOf(question).compute) showComputed(page, question, valueIn(way.answers, question.name))
+      }
       tellStep(page, step, tellProgress(way, step))
     }
     const isLast = steps.at(-1)?.name === current

@@ -1,8 +1,10 @@
-import { splitPath, valueIn } from '@/core/answers/answer'
+import { type Answer, isBlank, splitPath, valueIn } from '@/core/answers/answer'
 import { OTHER } from '@/core/answers/choices'
 import { gatherFields, spreadFields } from '@/core/answers/fields'
 import { idOfQuestion, tellErrors } from '../errors'
+import type { Question } from '@/core/form/definition'
 import type { PageData } from '../page'
+import { rulesOf } from './kinds'
 
 /** The page the server made, as the script finds it. */
 export interface Page {
@@ -59,6 +61,12 @@ export const questionBox = ({ form }: Page, name: string): HTMLElement | null =>
 export function showQuestion(page: Page, name: string, shown: boolean): void {
   const box = questionBox(page, name)
   if (box) box.hidden = !shown
+}
+
+/** Shows what a value comes to, for what is entered now. */
+export function showComputed(page: Page, question: Question, answer: Answer | undefined): void {
+  const told = questionBox(page, question.name)?.querySelector('[data-computed]')
+  if (told) told.textContent = isBlank(answer) ? '—' : rulesOf(question).show(answer, question)
 }
 
 /** Shows, changes or clears a question's error. */

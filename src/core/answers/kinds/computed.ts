@@ -1,0 +1,50 @@
+import { z } from 'zod'
+import { accept, type Answer, type KindRules } from '../answer'
+import type { KindManner } from '../kind'
+import { readExpression, renameInExpression, roundTo } from '../../logic/expression'
+
+/** Settings of a value that is computed from others. */
+export const settings = () => ({
+  expression: z.string().trim().max(500).default('').describe('Computed from values by their names'),
+  decimals: z.int().min(0).max(6).default(2).describe('Digits after the point that it is rounded to'),
+  unit: z.string().trim().max(20).default('').describe('Shown after it'),
+  shown: z.boolean().default(true).describe('Whether visitors see it'),
+})
+
+interface Computed {
+  expression: string
+  decimals: number
+  unit: string
+  shown: boolean
+}
+
+/** A number computed from earlier values, blank where one of them is missing. Nobody can send it. */
+export const rules: KindRules<Computed> = {
+  check: () => accept(null),
+  compute(values, { expression, decimals }): Answer {
+    const read = readExpression(expression)
+    const answer = 'wrong' in read ? null : read.compute(values)
+    return typeof answer === 'number' ? roundTo(answer, decimals) : null
+  },
+  show: (answer, { decimals, unit }) =>
+    `${Number(answer).toLocaleString('en', { maximumFractionDigits: decimals })} ${unit}`.trim(),
+}
+
+export const manner: KindManner<Computed> = {
+  words: 'Computed value',
+  must: ({ expression }) => (expression ? `= ${expression}` : 'computed'),
+  domain: () => ({ is: 'number', least: null, most: null, step: null }),
+  schema: () => ({ type: 'number' }),
+  width: 'full',
+  fillable: false,
+  looksAt({ expression }) {
+    const read = readExpression(expression)
+    return 'wrong' in read ? [] : read.paths
+  },
+  renamed: ({ expression }, from, to) => ({ expression: renameInExpression(expression, from, to) }),
+  faults({ expression }) {
+    const read = readExpression(expression)
+    if (expression === '') return ['computes nothing yet.']
+    return 'wrong' in read ? [`cannot be computed: ${read.wrong}.`] : []
+  },
+}

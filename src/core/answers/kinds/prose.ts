@@ -1,0 +1,23 @@
+import { z } from 'zod'
+import { accept, type KindRules } from '../answer'
+import type { KindManner } from '../kind'
+import { AS_TEXT } from '../kind'
+
+/** Settings of prose: its heading is its label, which can be hidden. */
+export const settings = () => ({
+  text: z.string().trim().max(5000).default('').describe('Said below the heading; a blank line begins a paragraph'),
+  divider: z.boolean().default(false).describe('Whether a line stands above it'),
+})
+
+/** Something said between questions. It asks nothing and has no answer. */
+export const rules: KindRules<object> = { asks: false, check: () => accept(null), show: () => '' }
+
+export const manner: KindManner<object> = {
+  words: 'Prose',
+  must: () => 'says something',
+  domain: AS_TEXT.domain,
+  schema: () => ({ not: {} }),
+  width: 'full',
+  fillable: false,
+  unsummed: true,
+}

@@ -1,0 +1,14 @@
+import { showAnswer } from '@/core/answers/show'
+import type { ControlProps, VisitorKind } from './control'
+
+/** What a value comes to, for the eyes; nothing of it is sent. */
+const Computed = ({ question, value, id }: ControlProps<'computed'>) => (
+  <output id={id} className="computed" data-computed>
+    {typeof value === 'number' ? showAnswer(question, value) : '—'}
+  </output>
+)
+
+export const computed: VisitorKind<'computed'> = {
+  Control: Computed,
+  frame: ({ shown }) => (shown ? 'label' : 'unseen'),
+}
