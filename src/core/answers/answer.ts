@@ -35,6 +35,7 @@ export type Problem =
   | { code: 'not_ticked' }
   | { code: 'not_chosen' }
   | { code: 'not_text' }
+  | { code: 'too_short'; least: number }
   | { code: 'too_long'; most: number }
   /** Not what the kind asks for: “an email address, such as name@studio.example”. */
   | { code: 'unlike'; what: string; example: string }
@@ -163,6 +164,12 @@ export function readText(raw: unknown, most: number): Checked {
   if (text === '') return accept(null)
   return lengthOf(text) > most ? refuse({ code: 'too_long', most }) : accept(text)
 }
+
+/** The same text where it has at least so many characters; a blank is none that is too short. */
+export const longEnough = (read: Checked, least: number): Checked =>
+  read.ok && typeof read.answer === 'string' && lengthOf(read.answer) < least
+    ? refuse({ code: 'too_short', least })
+    : read
 
 /** The same of one line: line breaks become spaces. */
 export function readLine(raw: unknown, most: number): Checked {

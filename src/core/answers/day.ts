@@ -8,7 +8,7 @@ const FEBRUARY = '02-(?:0[1-9]|1[0-9]|2[0-8])'
 const LEAP_YEAR = '(?:[0-9]{2}(?:0[48]|[2468][048]|[13579][26])|(?:[02468][048]|[13579][26])00)'
 
 /** Source of a regular expression that matches the days that exist, from year 1 to 9999 (WHATWG HTML, 2.3.5.2). */
-export const DAY = `^(?!0000)(?:[0-9]{4}-(?:${MONTHS_OF_31}|${MONTHS_OF_30}|${FEBRUARY})|${LEAP_YEAR}-02-29)$`
+const DAY = `^(?!0000)(?:[0-9]{4}-(?:${MONTHS_OF_31}|${MONTHS_OF_30}|${FEBRUARY})|${LEAP_YEAR}-02-29)$`
 
 const day = new RegExp(DAY)
 

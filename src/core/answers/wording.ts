@@ -15,6 +15,8 @@ export function explainProblem(problem: Problem, question: Question): string {
       return 'Choose one of the options.'
     case 'not_text':
       return 'Write this as text.'
+    case 'too_short':
+      return `Write ${problem.least} characters or more.`
     case 'too_long':
       return `Shorten this to ${problem.most} characters.`
     case 'unlike':

@@ -161,8 +161,12 @@ const other = fc.constantFrom('', 'Another paint')
 
 /** Settings that are worth trying, by kind; a kind without any here is tried with none. */
 const SETTINGS: { readonly [K in KindName]?: fc.Arbitrary<object> } = {
-  short_text: fc.record({ maxLength: fc.integer({ min: 1, max: 6 }) }),
-  long_text: fc.record({ maxLength: fc.integer({ min: 1, max: 6 }) }),
+  short_text: fc.record({
+    minLength: fc.integer({ min: 0, max: 2 }),
+    maxLength: fc.integer({ min: 2, max: 6 }),
+    like: fc.constantFrom('', '', 'x 9', 'A(b.'),
+  }),
+  long_text: fc.record({ minLength: fc.integer({ min: 0, max: 2 }), maxLength: fc.integer({ min: 2, max: 6 }) }),
   number: fc.record({
     minimum: fc.option(fc.integer({ min: -2, max: 2 })),
     maximum: fc.constant(8),
@@ -263,6 +267,7 @@ export const anyAnswers: fc.Arbitrary<Record<string, unknown>> = fc.dictionary(
     }),
     fc.dictionary(fc.constantFrom('place_1', 'place_2', 'place_3'), option),
     fc.dictionary(fc.constantFrom('first', 'last'), fc.oneof(option, fc.array(option, { maxLength: 2 }))),
+    fc.constantFrom('é 4', 'Q(z.', 'Q(zx'),
     fc.constantFrom('2026-02-30', '2027-02-01', 'https://tarnfield.example/kilns', { first: 3 }, { middle: 'x' }),
   ),
 )

@@ -1,19 +1,14 @@
 'use client'
 
 import { AlignLeft } from 'lucide-react'
+import { Tick } from '../ui/field'
+import { LengthSettings } from './lengths'
 import { NumberBox } from './numberBox'
 import type { SettingsProps, StudioKind } from './kind'
 
 const LongTextSettings = ({ question, onChange }: SettingsProps<'long_text'>) => (
   <>
-    <NumberBox
-      label="Longest answer"
-      value={question.maxLength}
-      whole
-      least={1}
-      most={20000}
-      onCommit={(maxLength) => onChange({ maxLength }, 'maxLength')}
-    />
+    <LengthSettings question={question} most={20_000} onChange={onChange} />
     <NumberBox
       label="Rows"
       value={question.rows}
@@ -22,6 +17,9 @@ const LongTextSettings = ({ question, onChange }: SettingsProps<'long_text'>) =>
       most={10}
       onCommit={(rows) => onChange({ rows }, 'rows')}
     />
+    <span className="col-span-2">
+      <Tick label="counts characters" on={question.counter} onCommit={(counter) => onChange({ counter }, 'counter')} />
+    </span>
   </>
 )
 

@@ -1,18 +1,20 @@
 'use client'
 
 import { TextCursorInput } from 'lucide-react'
-import { NumberBox } from './numberBox'
+import { TextField } from '../ui/field'
+import { LengthSettings } from './lengths'
 import type { SettingsProps, StudioKind } from './kind'
 
 const ShortTextSettings = ({ question, onChange }: SettingsProps<'short_text'>) => (
-  <NumberBox
-    label="Longest answer"
-    value={question.maxLength}
-    whole
-    least={1}
-    most={1000}
-    onCommit={(maxLength) => onChange({ maxLength }, 'maxLength')}
-  />
+  <>
+    <LengthSettings question={question} most={1000} onChange={onChange} />
+    <TextField
+      label="Like this"
+      value={question.like}
+      placeholder="Any text; such as TK-2041 for two letters, - and four digits"
+      onCommit={(like) => onChange({ like: like.slice(0, 100) }, 'like')}
+    />
+  </>
 )
 
 export const short_text: StudioKind<'short_text'> = { Mark: TextCursorInput, Settings: ShortTextSettings }

@@ -1,16 +1,19 @@
 import { aria, asText, type ControlProps, type VisitorKind } from './control'
 
 const LongText = (props: ControlProps<'long_text'>) => (
-  <textarea
-    className="field"
-    id={props.id}
-    name={props.question.name}
-    rows={props.question.rows}
-    maxLength={props.question.maxLength}
-    defaultValue={asText(props.value)}
-    placeholder={props.question.placeholder || undefined}
-    {...aria(props)}
-  />
+  <>
+    <textarea
+      className="field"
+      id={props.id}
+      name={props.question.name}
+      rows={props.question.rows}
+      maxLength={props.question.maxLength}
+      defaultValue={asText(props.value)}
+      placeholder={props.question.placeholder || undefined}
+      {...aria(props)}
+    />
+    {props.question.counter && <p className="counter" data-most={props.question.maxLength} hidden />}
+  </>
 )
 
 export const long_text: VisitorKind<'long_text'> = { Control: LongText, frame: () => 'label' }

@@ -16,29 +16,42 @@ const open = { minimum: null, maximum: null, step: null, unit: '' }
 const wrong = (code: string, more = {}) => ({ ok: false, problem: { code, ...more } })
 const right = (answer: unknown) => ({ ok: true, answer })
 
+const textOf = (maxLength: number, more = {}) => ({ minLength: 0, maxLength, like: '', ...more })
+
 describe('short text', () => {
+  it('has at least its fewest characters, unless it is blank', () => {
+    expect(shortText.check('🏺', textOf(9, { minLength: 2 }))).toEqual(wrong('too_short', { least: 2 }))
+    expect(shortText.check(' ', textOf(9, { minLength: 2 }))).toEqual(right(null))
+    expect(longText.check('ab', textOf(9, { minLength: 2 }))).toEqual(right('ab'))
+  })
+  it('is like its example: letters for letters, digits for digits, and the rest as it is', () => {
+    const serial = textOf(20, { like: 'TK-2041 (a.b)' })
+    for (const text of ['TK-2041 (a.b)', 'åz-9999 (x.é)']) expect(shortText.check(text, serial)).toEqual(right(text))
+    for (const text of ['TK2041 (a.b)', 'TK-204 (a.b)', 'TK-2041 (a,b)', '12-2041 (a.b)', 'xTK-2041 (a.b)'])
+      expect(shortText.check(text, serial)).toMatchObject(wrong('unlike', { example: 'TK-2041 (a.b)' }))
+  })
   it('trims, and makes one line of several', () => {
-    expect(shortText.check('  a \n b ', { maxLength: 20 })).toEqual(right('a b'))
+    expect(shortText.check('  a \n b ', textOf(20))).toEqual(right('a b'))
   })
   it('takes blank in every spelling as blank', () => {
     for (const blank of ['', '   ', '\n', null, undefined])
-      expect(shortText.check(blank, { maxLength: 20 })).toEqual(right(null))
+      expect(shortText.check(blank, textOf(20))).toEqual(right(null))
   })
   it('counts characters as people do', () => {
-    expect(shortText.check('🏺🏺', { maxLength: 2 })).toEqual(right('🏺🏺'))
-    expect(shortText.check('abc', { maxLength: 2 })).toEqual(wrong('too_long', { most: 2 }))
+    expect(shortText.check('🏺🏺', textOf(2))).toEqual(right('🏺🏺'))
+    expect(shortText.check('abc', textOf(2))).toEqual(wrong('too_long', { most: 2 }))
   })
   it('never passes on what a database cannot store', () => {
     fc.assert(
       fc.property(fc.string({ unit: 'binary' }), (text) => {
-        const checked = longText.check(`x\0${text}`, { maxLength: 10_000 })
+        const checked = longText.check(`x\0${text}`, textOf(10_000))
         expect(checked.ok && !String(checked.answer).includes('\0')).toBe(true)
       }),
     )
   })
   it('refuses what is not text', () => {
-    expect(shortText.check({ a: 1 }, { maxLength: 9 })).toEqual(wrong('not_text'))
-    expect(shortText.check(['a'], { maxLength: 9 })).toEqual(wrong('not_text'))
+    expect(shortText.check({ a: 1 }, textOf(9))).toEqual(wrong('not_text'))
+    expect(shortText.check(['a'], textOf(9))).toEqual(wrong('not_text'))
   })
 })
 

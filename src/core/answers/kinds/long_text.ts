@@ -1,27 +1,26 @@
 import { z } from 'zod'
-import { type KindRules, readText } from '../answer'
+import { type KindRules, longEnough, readText } from '../answer'
 import { AS_TEXT, type KindManner } from '../kind'
+import { contradictingLengths, lengthSettings, type Lengths } from '../lengths'
 
 /** Settings of a long text question; 1 to 10 rows is common practice. */
 export const settings = () => ({
-  maxLength: z.int().min(1).max(20_000).default(4000).describe('Longest answer, in characters'),
+  ...lengthSettings(20_000, 4000),
   rows: z.int().min(1).max(10).default(4).describe('Height in lines'),
+  counter: z.boolean().default(false).describe('Whether it says how many characters there are'),
 })
 
-interface LongText {
-  maxLength: number
-}
-
 /** Text of several lines, kept as typed but for outer white space. */
-export const rules: KindRules<LongText> = {
-  check: (raw, { maxLength }) => readText(raw, maxLength),
+export const rules: KindRules<Lengths> = {
+  check: (raw, { minLength, maxLength }) => longEnough(readText(raw, maxLength), minLength),
   show: String,
 }
 
-export const manner: KindManner<LongText> = {
+export const manner: KindManner<Lengths> = {
   words: 'Long text',
   suggestedBy: { words: /\b(anything|tell us|describe|comments?|message|notes?|why|details)\b/i, sureness: 1 },
-  must: ({ maxLength }) => `long text, to ${maxLength}`,
+  must: ({ minLength, maxLength }) => `long text, ${minLength > 0 ? `${minLength} ` : ''}to ${maxLength}`,
   ...AS_TEXT,
-  schema: ({ maxLength }) => ({ type: 'string', minLength: 1, maxLength }),
+  schema: ({ minLength, maxLength }) => ({ type: 'string', minLength: Math.max(1, minLength), maxLength }),
+  contradictions: contradictingLengths,
 }
