@@ -7,7 +7,10 @@ export default defineConfig({
   resolve: { alias },
   test: {
     projects: [
-      { resolve: { alias }, test: { name: 'unit', include: ['src/**/*.test.ts', 'bench/**/*.test.ts'] } },
+      {
+        resolve: { alias },
+        test: { name: 'unit', include: ['src/**/*.test.ts', 'bench/**/*.test.ts'], testTimeout: 30_000 },
+      },
       {
         resolve: { alias },
         test: {

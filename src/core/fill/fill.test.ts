@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { choiceOf, emailQuestion, formOf } from '../testing/forms'
 import { fillCarried, fillQuestions } from './fill'
+import { originsOf } from './origin'
 import { isWellFormedSecret, secretFrom } from './personal_link'
 
 const form = formOf(
@@ -119,5 +120,24 @@ describe('a personal link’s secret', () => {
   })
   it('refuses too little randomness', () => {
     expect(() => secretFrom(new Uint8Array(3))).toThrow(RangeError)
+  })
+})
+
+describe('origins', () => {
+  const form = formOf(
+    [
+      { kind: 'number', name: 'people', label: 'People' },
+      { kind: 'computed', name: 'boards', label: 'Boards', expression: 'people * 2' },
+      { kind: 'computed', name: 'price', label: 'Price', expression: 'or(rate, 1) * boards' },
+    ],
+    { carried: [{ name: 'rate', label: 'Rate' }] },
+  )
+  const nothing = { values: {}, origins: {} }
+  it('of what is computed say so, unless it comes from a claim', () => {
+    const answers = { people: 2, boards: 4, price: 4 }
+    expect(originsOf(form, answers, nothing, {})).toEqual({ people: 'typed', boards: 'computed', price: 'computed' })
+    expect(originsOf(form, answers, nothing, { rate: 'link' })).toMatchObject({ boards: 'computed', price: 'link' })
+    const filled = { values: { people: 2 }, origins: { people: 'link' as const } }
+    expect(originsOf(form, answers, filled, {})).toEqual({ people: 'link', boards: 'link', price: 'link' })
   })
 })

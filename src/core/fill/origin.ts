@@ -1,10 +1,13 @@
-import { type Answers, isBlank, isRecord, joinPath, partOf, sameAnswer, valueIn } from '../answers/answer'
+import { type Answers, isBlank, isRecord, joinPath, partOf, sameAnswer, splitPath, valueIn } from '../answers/answer'
+import { mannerOf, rulesOf } from '../answers/registry'
+import type { Form } from '../form/definition'
+import { questionsAsked } from '../form/values'
 
 /**
  * Where a value came from. `link` is a claim anybody can make by writing an address; `record` is stored
- * data, told only to the holder of a personal link.
+ * data, told only to the holder of a personal link. What is `computed` from a claim is that claim.
  */
-export type Origin = 'typed' | 'link' | 'record' | 'browser' | 'constant' | 'default'
+export type Origin = 'typed' | 'link' | 'record' | 'browser' | 'constant' | 'default' | 'computed'
 
 /** Origins by path: of each value, and of parts that came from elsewhere. */
 export type Origins = Record<string, Origin>
@@ -12,11 +15,29 @@ export type Origins = Record<string, Origin>
 /** Whether anybody could have written it, and nobody says that they did: an address, or what a browser tells. */
 export const isClaim = (origin: Origin | undefined): boolean => origin === 'link' || origin === 'browser'
 
-/** What was filled in and sent as it stood still comes from where it was filled from; the rest was typed. */
-export function originsOf(answers: Answers, filled: { values: Answers; origins: Origins }): Origins {
-  const origins: Origins = {}
+/**
+ * Origins of a visitor's answers, given in the order they were asked, beside those of the carried values. What was
+ * filled in and sent as it stood still comes from where it was filled from; the rest was typed, or computed.
+ */
+export function originsOf(
+  form: Form,
+  answers: Answers,
+  filled: { values: Answers; origins: Origins },
+  carried: Origins,
+): Origins {
+  const origins: Origins = { ...carried }
+  const computed = new Map(
+    questionsAsked(form).flatMap(({ question }) =>
+      rulesOf(question).compute ? [[question.name, mannerOf(question).looksAt?.(question) ?? []] as const] : [],
+    ),
+  )
   for (const [name, answer] of Object.entries(answers)) {
     if (isBlank(answer)) continue
+    const inputs = computed.get(name)
+    if (inputs) {
+      origins[name] = inputs.map((path) => origins[path] ?? origins[splitPath(path)[0]]).find(isClaim) ?? 'computed'
+      continue
+    }
     const before = valueIn(filled.values, name)
     const originAt = (path: string): Origin => valueIn(filled.origins, path) ?? valueIn(filled.origins, name) ?? 'typed'
     origins[name] = sameAnswer(answer, before) ? originAt(name) : 'typed'

@@ -47,6 +47,6 @@ export async function planDraft(
   ])
   const snapshot = { ...resources, owner: ownedBy, records }
   const facts = { linkHolder: holder?.id ?? null, submission: null, form: owner.id }
-  const origins = { ...filled.origins, ...originsOf(answers, fillQuestions(form, known)) }
+  const origins = originsOf(form, answers, fillQuestions(form, known), filled.origins)
   return { plan: planSubmission(form, values, origins, facts, snapshot), errors }
 }

@@ -53,7 +53,7 @@ export async function acceptSubmission(
     release_id: releaseId,
     visit_id: visit?.id ?? randomUUID(),
     values,
-    origins: { ...carried.origins, ...originsOf(answers, fillQuestions(form, known)) },
+    origins: originsOf(form, answers, fillQuestions(form, known), carried.origins),
     link: visitor.link,
     page_before: visitor.pageBefore,
     link_holder: visitor.holder?.id ?? null,

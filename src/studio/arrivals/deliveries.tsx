@@ -39,12 +39,15 @@ export function DeliveryWords({ delivery }: { delivery: ShownDelivery }) {
   )
 }
 
-const TONES = { waiting: 'plain', delivered: 'moss', given_up: 'red' } as const
-const WORDS = { waiting: 'waiting', delivered: 'delivered', given_up: 'given up' } as const
+/** What came through says so quietly; the others speak. */
+function State({ state }: Pick<ShownDelivery, 'state'>) {
+  if (state === 'delivered') return <span className="text-soft">delivered</span>
+  return state === 'waiting' ? <Chip tone="amber">waiting</Chip> : <Chip tone="red">given up</Chip>
+}
 
 /** How deliveries stand. */
 export const DELIVERY_COLUMNS: Column<ShownDelivery>[] = [
-  { head: 'State', by: 'state', cell: ({ state }) => <Chip tone={TONES[state]}>{WORDS[state]}</Chip> },
+  { head: 'State', by: 'state', cell: ({ state }) => <State state={state} /> },
   { head: 'Attempts', by: 'attempts', right: true, cell: ({ attempts }) => attempts },
   { head: 'Next or last', by: 'when', className: NOWRAP, cell: (row) => <When {...row} /> },
   {

@@ -22,6 +22,7 @@ const ORIGINS: Record<Origin, [string, Tone]> = {
   browser: ['their browser', 'plain'],
   constant: ['set by the form', 'plain'],
   default: ['default', 'plain'],
+  computed: ['computed', 'plain'],
 }
 
 const COLUMNS: Column<Delivery>[] = [
@@ -48,7 +49,7 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
   return (
     <main className="px-4 py-3">
       <PageHead back={['/arrivals', 'Arrivals']} heading={submission.email ?? 'Nobody matched'}>
-        <StateChip state={submission.state} />
+        {submission.state !== 'applied' && <StateChip state={submission.state} />}
         <span className="text-soft">
           {submission.formName}, release {submission.release} · received <Moment at={submission.receivedAt} />
           {submission.appliedAt && (
@@ -93,7 +94,14 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
                     <td className="align-top! whitespace-pre-wrap">
                       {shown || <span className="text-soft">blank</span>}
                     </td>
-                    <td className="align-top!">{origin && <Chip tone={origin[1]}>{origin[0]}</Chip>}</td>
+                    <td className="align-top!">
+                      {origin &&
+                        (origin[1] === 'plain' ? (
+                          <span className="text-soft">{origin[0]}</span>
+                        ) : (
+                          <Chip tone={origin[1]}>{origin[0]}</Chip>
+                        ))}
+                    </td>
                   </tr>
                 )
               })}

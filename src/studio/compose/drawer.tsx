@@ -108,16 +108,7 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
           onCommit={(placeholder) => change({ placeholder: placeholder.slice(0, 100) }, 'placeholder')}
         />
       )}
-      {fillable && (
-        <AnswerField
-          form={form}
-          path={name}
-          label="Starts as"
-          nothing="nothing chosen"
-          value={question.default}
-          onChange={(answer) => change({ default: answer }, 'default')}
-        />
-      )}
+      {fillable && <StartField question={question} onChange={change} />}
       <span className="col-start-1 self-start pt-1 text-soft">Shown when</span>
       <div className={wide}>
         <ConditionEditor
@@ -156,6 +147,34 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
         </>
       )}
     </div>
+  )
+}
+
+interface StartProps {
+  question: Question
+  onChange: (part: Partial<Question>, key: string) => void
+}
+
+/** What an answer starts as; the parts of one that has several are folded away until something is in them. */
+function StartField({ question, onChange }: StartProps) {
+  const form = useDraft((state) => state.form)
+  const { name } = question
+  const field = (
+    <AnswerField
+      form={form}
+      path={name}
+      label="Starts as"
+      nothing="nothing chosen"
+      value={question.default}
+      onChange={(answer) => onChange({ default: answer }, 'default')}
+    />
+  )
+  if (partsOf(form, name).length < 3) return field
+  return (
+    <details className="col-span-4" open={question.default !== null}>
+      <summary className="text-soft">What it starts as</summary>
+      <div className={`${grid} mt-1`}>{field}</div>
+    </details>
   )
 }
 

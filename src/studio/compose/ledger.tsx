@@ -26,8 +26,7 @@ import { type Row, rowsOf } from './rows'
 
 /** Compose as a sheet: a row for each question and carried value, a column for each stop on its way. */
 export function Ledger() {
-  const { form, edit, undo, facts } = useDraft((state) => state)
-  const [open, setOpen] = useState<string | null>(null)
+  const { form, edit, undo, facts, open, setOpen } = useDraft((state) => state)
   const [keysShown, setKeysShown] = useState(false)
   const [addAt, setAddAt] = useState<string | null>(null)
   const body = useRef<HTMLTableSectionElement>(null)
@@ -166,7 +165,7 @@ export function Ledger() {
   }
 
   const reached = new Map(facts.numbers.steps.map((step) => [step.name, step]))
-  const toggle = (key: string) => setOpen((now) => (now === key ? null : key))
+  const toggle = (key: string) => setOpen(open === key ? null : key)
   return (
     <div className="flex min-w-0 flex-col overflow-auto border-r border-rule" onKeyDown={onRow}>
       <table className="sheet table-fixed" aria-label="Questions and carried values">

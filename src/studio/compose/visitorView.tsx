@@ -14,19 +14,29 @@ export interface Seer {
 
 /** The real page, as seen by anyone you choose, and what would happen if it were sent now. */
 export function VisitorView({ people }: { people: Seer[] }) {
-  const { facts, revision, form } = useDraft((state) => state)
+  const { facts, revision, form, open } = useDraft((state) => state)
   const [seer, setSeer] = useState('')
   const [wide, setWide] = useState(false)
   const frame = useRef<HTMLIFrameElement>(null)
   const typed = useRef<{ values: Record<string, string>; step: string } | null>(null)
   const [values, setValues] = useState<Record<string, string>>({})
+  const opened = useRef(open)
+  opened.current = open
+
+  // The view turns to the row that is being worked on.
+  useEffect(() => {
+    if (open) frame.current?.contentWindow?.postMessage({ lichen: 'restore', to: open }, location.origin)
+  }, [open])
 
   useEffect(() => {
     const listen = (event: MessageEvent) => {
       if (event.origin !== location.origin || event.source !== frame.current?.contentWindow) return
       const said = event.data as { lichen?: string; values?: Record<string, string>; step?: string }
       if (said.lichen === 'ready')
-        frame.current?.contentWindow?.postMessage({ lichen: 'restore', ...typed.current }, location.origin)
+        frame.current?.contentWindow?.postMessage(
+          { lichen: 'restore', ...typed.current, to: opened.current },
+          location.origin,
+        )
       if (said.lichen === 'values' && said.values) {
         typed.current = { values: said.values, step: said.step ?? '' }
         setValues(said.values)

@@ -30,6 +30,9 @@ export interface DraftState {
   revision: number
   resources: Resources
   rehearsed: string | null
+  /** The row of the ledger that is open: the visitor’s view turns to it. */
+  open: string | null
+  setOpen(row: string | null): void
   save: SaveState
   past: Form[]
   future: Form[]
@@ -118,6 +121,8 @@ export function createDraft(start: Start, save: Save) {
       revision: start.revision,
       resources: start.resources,
       rehearsed: start.rehearsed,
+      open: null,
+      setOpen: (row) => set({ open: row }),
       save: { is: 'saved', at: start.savedAt },
       past: [],
       future: [],

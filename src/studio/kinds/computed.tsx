@@ -12,25 +12,33 @@ function ComputedSettings({ question, onChange }: SettingsProps<'computed'>) {
   const form = useDraft((state) => state.form)
   const { expression, decimals, unit, shown } = question
   const read = readExpression(expression)
+  const paths = pathsOf(form, valuesBefore(form, question.name))
   return (
     <>
-      <div className="col-span-4 grid grid-cols-subgrid items-center">
+      <span className="col-span-4 grid grid-cols-subgrid items-center gap-y-1">
         <TextField
           label="Computed as"
           mono
+          wide
           value={expression}
           placeholder="people * 2 + or(guests, 0)"
           onCommit={(next) => onChange({ expression: next.slice(0, 500) }, 'expression')}
         />
-        <p className={`col-span-2 ${'wrong' in read && expression ? 'text-red' : 'text-soft'}`} role="status">
-          {'wrong' in read && expression
-            ? read.wrong
-            : `Values: ${pathsOf(form, valuesBefore(form, question.name)).join(', ') || 'none before it'}`}
-        </p>
-      </div>
-      <p className="col-span-3 col-start-2 text-soft">
-        {`+ − × as *, ÷ as /, a > 3 ? 1 : 2, and ${FUNCTION_NAMES.map((name) => `${name}( )`).join(' ')}`}
-      </p>
+        <span className="col-span-3 col-start-2">
+          {'wrong' in read && expression && (
+            <span className="block text-red" role="status">
+              {read.wrong}
+            </span>
+          )}
+          <span className="block text-soft">
+            from <span className="name">{paths.join(' ') || 'nothing: nothing stands before it'}</span>
+          </span>
+          <span className="block text-soft">
+            with <span className="name">{`+ - * / % > < >= <= == != && || a > 3 ? 1 : 2`}</span> and{' '}
+            <span className="name">{FUNCTION_NAMES.map((name) => `${name}()`).join(' ')}</span>
+          </span>
+        </span>
+      </span>
       <NumberBox
         label="Digits after the point"
         whole

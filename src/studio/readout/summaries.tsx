@@ -4,9 +4,9 @@ import { figure, percent, range } from '../ui/show'
 
 /** What people answered, question by question; only those who were asked count. */
 export const Summaries = ({ summaries }: { summaries: Summary[] }) => (
-  <div className="grid grid-cols-2 gap-x-6 gap-y-4">
+  <div className="columns-2 gap-x-6">
     {summaries.map((summary) => (
-      <section key={summary.name} aria-label={summary.label}>
+      <section key={summary.name} aria-label={summary.label} className="mb-4 break-inside-avoid">
         <h3 className="mb-1 font-semibold">
           {summary.label}{' '}
           <span className="font-normal text-soft">

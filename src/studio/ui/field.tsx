@@ -13,6 +13,8 @@ interface TextProps {
   rows?: number
   mono?: boolean
   hideLabel?: boolean
+  /** Whether it takes the whole row of a grid. */
+  wide?: boolean
   placeholder?: string
   /** When the text is kept: at every key, or on leaving the field. */
   when?: 'typing' | 'leaving'
@@ -60,7 +62,7 @@ export function TextField(props: TextProps) {
   return (
     <div className="contents">
       {!hideLabel && <FieldLabel of={id}>{label}</FieldLabel>}
-      <div>
+      <div className={props.wide ? 'col-span-3' : undefined}>
         {rows ? (
           <textarea rows={rows} {...shared} />
         ) : (

@@ -135,18 +135,25 @@ function bringToLife(page: Page): void {
       parent.postMessage({ lichen: what, values: readValues(page), step: current }, location.origin)
   }
 
-  /** A preview drawn anew, because the draft changed, goes on with what was typed in the one before. */
+  /**
+   * A preview drawn anew, because the draft changed, goes on with what was typed in the one before; and turns to
+   * the step or question that is being worked on.
+   */
   const restore = (event: MessageEvent) => {
-    const said = event.data as { lichen?: string; values?: Record<string, unknown>; step?: string }
+    const said = event.data as { lichen?: string; values?: Record<string, unknown>; step?: string; to?: string }
     if (event.origin !== location.origin || said.lichen !== 'restore') return
     restored = true
     for (const [name, value] of Object.entries(said.values ?? {})) writeValue(page, name, value)
-    const step = data.steps.find(({ name }) => name === said.step)
+    const { to } = said
+    const step =
+      data.steps.find(({ name, questions }) => to === `step:${name}` || questions.some((one) => one.name === to)) ??
+      data.steps.find(({ name }) => name === said.step)
     if (step) {
       current = step.name
       showStep(page, current)
     }
     refresh()
+    if (to) questionBox(page, to)?.scrollIntoView({ block: 'center' })
   }
 
   form.addEventListener('submit', (event) => {

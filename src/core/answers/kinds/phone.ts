@@ -67,6 +67,6 @@ export const manner: KindManner<Phone> = {
     pattern: '^\\+[1-9][0-9]{5,14}$',
     $comment: 'In the form of E.164. Which numbers there are in a country, a schema cannot say.',
   }),
-  width: 'two_thirds',
+  width: 'full',
   unsummed: true,
 }
