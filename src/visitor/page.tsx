@@ -40,6 +40,8 @@ export interface PageState {
   /** The visit and the proof that it is this browser's. */
   pass: { id: string; proof: string }
   pageBefore: string | null
+  /** The day it is where the form is from. */
+  today: string
   action: string
   resumed: boolean
   /** `preview` sends nothing and tells its frame what is typed. */
@@ -53,6 +55,7 @@ export interface PageData extends VisitorForm {
   release: number
   mode: PageState['mode']
   before: string | null
+  today: string
 }
 
 export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
@@ -64,6 +67,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
     release,
     mode,
     before: state.pageBefore,
+    today: state.today,
   }
   const first = state.step === firstShown(state)
   return (
@@ -114,7 +118,7 @@ const MarkLegend = ({ on, symbol, colour }: Marks) =>
     </p>
   )
 
-function StepSection({ form, index, way, step: current, values, errors, pass }: PageState & { index: number }) {
+function StepSection({ form, index, way, step: current, values, errors, pass, today }: PageState & { index: number }) {
   const step = form.steps[index]
   if (!step) return null
   const headingId = `step-${step.name}`
@@ -139,6 +143,7 @@ function StepSection({ form, index, way, step: current, values, errors, pass }: 
             error={errors.find(({ name }) => name === question.name)?.message}
             marks={form.marks}
             visit={pass.id}
+            today={today}
           />
         ))}
     </section>

@@ -10,14 +10,15 @@ interface Props {
   error: string | undefined
   marks: Marks
   visit: string
+  today: string
 }
 
 /** One question: its label, help, control and error, tied together for every reader. */
-export function QuestionField({ question, value, shown, error, marks, visit }: Props) {
+export function QuestionField({ question, value, shown, error, marks, visit, today }: Props) {
   const id = idOfQuestion(question.name)
   const describedBy = [question.help && `${id}-help`, error && `${id}-error`].filter(Boolean).join(' ') || undefined
   const { Control, frame } = visitorKindOf(question.kind)
-  const control = <Control {...{ question, value, id, visit, describedBy }} invalid={Boolean(error)} />
+  const control = <Control {...{ question, value, id, visit, today, describedBy }} invalid={Boolean(error)} />
   const mark =
     isAnswered(question) && question.required === (marks.on === 'required') ? (
       <span className={`mark ${marks.colour}`} aria-hidden="true">

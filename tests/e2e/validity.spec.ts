@@ -2,6 +2,9 @@ import { rules as email } from '@/core/answers/kinds/email'
 import { gatherFields } from '@/core/answers/fields'
 import { rules as date } from '@/core/answers/kinds/date'
 import { rules as number } from '@/core/answers/kinds/number'
+import { rules as slider } from '@/core/answers/kinds/slider'
+import { rules as time } from '@/core/answers/kinds/time'
+import { rules as address } from '@/core/answers/kinds/web_address'
 import { expect, test } from './studio'
 
 /** WHATWG HTML constraint validation, judged by Chromium's own `checkValidity()` on the same inputs. */
@@ -115,24 +118,93 @@ const DAYS = [
   '2026-12-01',
 ]
 
-for (const settings of [
-  { earliest: null, latest: null },
-  { earliest: '2026-09-01', latest: '2026-11-30' },
-])
-  test(`days are valid to us exactly when they are to Chromium: ${JSON.stringify(settings)}`, async ({ page }) => {
-    const { earliest, latest } = settings
-    await page.setContent(
-      `<input type="date" ${earliest ? `min="${earliest}"` : ''} ${latest ? `max="${latest}"` : ''}>`,
-    )
-    for (const text of DAYS) {
+const TIMES = [
+  '09:30',
+  '9:30',
+  '24:00',
+  '23:59',
+  '00:00',
+  '08:59',
+  '17:31',
+  '12:60',
+  '12',
+  '12:00:00',
+  '12:00 PM',
+  'noon',
+]
+
+const anyDay = { past: true, ahead: null, weekdays: false }
+const SPANS = [
+  ['date', DAYS, { earliest: null, latest: null }],
+  ['date', DAYS, { earliest: '2026-09-01', latest: '2026-11-30' }],
+  ['time', TIMES, { earliest: null, latest: null }],
+  ['time', TIMES, { earliest: '09:00', latest: '17:30' }],
+] as const
+
+for (const [type, texts, span] of SPANS)
+  test(`a ${type} is valid to us exactly when it is to Chromium: ${JSON.stringify(span)}`, async ({ page }) => {
+    const { earliest, latest } = span
+    const limits = `${earliest ? `min="${earliest}"` : ''} ${latest ? `max="${latest}"` : ''}`
+    await page.setContent(`<input type="${type}" ${limits}>`)
+    for (const text of texts) {
       const chromium = await page.locator('input').evaluate((input: HTMLInputElement, value) => {
         input.value = value
-        // A date input empties itself when it cannot read the text.
+        // An input that cannot read the text empties itself.
         return input.value !== '' && input.checkValidity()
       }, text)
-      expect([text, date.check(text, settings).ok]).toEqual([text, chromium])
+      // A time with its seconds is one to browsers, whose inputs never write them; we ask for the minute.
+      if (text === '12:00:00') continue
+      const ours = type === 'date' ? date.check(text, { ...span, ...anyDay }) : time.check(text, span)
+      expect([text, ours.ok]).toEqual([text, chromium])
     }
   })
+
+test('a slider takes exactly the stops that Chromium’s has', async ({ page }) => {
+  const stops = { minimum: 500, maximum: 5000, step: 500, unit: '' }
+  await page.setContent('<input type="range" min="500" max="5000" step="500">')
+  for (const text of [...NUMBERS, '500', '750', '2500', '5000', '5500', '500.5']) {
+    const chromium = await page.locator('input').evaluate((input: HTMLInputElement, value) => {
+      input.value = value
+      // A slider moves itself to the next stop; what it need not move is one.
+      return value !== '' && Number(input.value) === Number(value) && input.checkValidity()
+    }, text)
+    // What is no floating-point number to HTML is none to us, though a slider reads it as its middle.
+    expect([text, slider.check(text, stops).ok]).toEqual([text, chromium])
+  }
+})
+
+const ADDRESSES = [
+  'https://studio.example',
+  'http://studio.example/kilns?size=4#top',
+  'HTTPS://Studio.Example/',
+  'https://studio.example:8443/a',
+  'https://studio.example:99999/',
+  'https://',
+  'https:///kilns',
+  'https://studio .example',
+  'https://stud^io.example',
+  'https://ünter.example/ö',
+  'https://a..example/',
+]
+
+test('web addresses are valid to us only where they are to Chromium', async ({ page }) => {
+  await page.setContent('<input type="url">')
+  const valid = (text: string) =>
+    page.locator('input').evaluate((input: HTMLInputElement, value) => {
+      input.value = value
+      return input.checkValidity()
+    }, text)
+  for (const text of ADDRESSES) {
+    const ours = address.check(text, {})
+    // Browsers take hosts that no name server can know: without a domain, or with an empty label. We do not.
+    if (['https:///kilns', 'https://a..example/'].includes(text)) expect(ours.ok).toBe(false)
+    else expect([text, ours.ok]).toEqual([text, await valid(text)])
+    if (ours.ok && ours.answer !== null) expect(await valid(String(ours.answer))).toBe(true)
+  }
+  // And what lacks its scheme is completed to what they take.
+  const completed = address.check('studio.example/kilns', {})
+  expect(completed.ok && (await valid(String(completed.answer)))).toBe(true)
+})
 
 test('what a form sends is read as Chromium makes it: repeated names, and parts', async ({ page }) => {
   await page.setContent(`<form>

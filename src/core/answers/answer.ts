@@ -54,6 +54,7 @@ export type Problem =
   | { code: 'too_many'; most: number }
   | { code: 'too_early'; earliest: string }
   | { code: 'too_late'; latest: string }
+  | { code: 'not_weekday' }
 
 export type Checked = { ok: true; answer: Answer } | { ok: false; problem: Problem }
 
@@ -69,8 +70,9 @@ export interface KindRules<S> {
   /**
    * Reads one raw input (a form field's text or a JSON value) and says what it means.
    * Blank input is `{ ok: true, answer: null }`; whether blank is allowed is not the kind's business.
+   * `today` is the day it is asked on, as `YYYY-MM-DD`; left out where an answer was taken before.
    */
-  check(raw: unknown, settings: S): Checked
+  check(raw: unknown, settings: S, today?: string): Checked
   /** The answer in words, for people. Never called with a blank. */
   show(answer: Given, settings: S): string
   /** True for an answer that meets a required question; left out where everything but a blank does. */

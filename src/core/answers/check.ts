@@ -8,10 +8,17 @@ export interface AnswerError {
   message: string
 }
 
-/** Checks the answer to one question that shows: what it means, and what is wrong with it, if anything is. */
-export function checkAnswer(question: Question, raw: unknown): { answer: Answer; message: string | null } {
+/**
+ * Checks the answer to one question that shows: what it means, and what is wrong with it, if anything is. `today` is
+ * the day it is asked on, where that is now.
+ */
+export function checkAnswer(
+  question: Question,
+  raw: unknown,
+  today?: string,
+): { answer: Answer; message: string | null } {
   const rules = rulesOf(question)
-  const checked = rules.check(raw, question)
+  const checked = rules.check(raw, question, today)
   if (!checked.ok) return { answer: null, message: explainProblem(checked.problem, question) }
   const { answer } = checked
   const met = !question.required || (rules.satisfies ? rules.satisfies(answer, question) : !isBlank(answer))

@@ -35,6 +35,16 @@ const MONTHS = [
   'December',
 ]
 
+/** The day so many days after another. */
+export function addDays(day: string, days: number): string {
+  const date = new Date(`${day}T00:00:00Z`)
+  date.setUTCDate(date.getUTCDate() + days)
+  return date.toISOString().slice(0, 10)
+}
+
+/** Whether a day lies from Monday to Friday. */
+export const isWeekday = (day: string): boolean => ![0, 6].includes(new Date(`${day}T00:00:00Z`).getUTCDay())
+
 /** Days, as what can be given between the first and the last. */
 export const DAYS: SpanOf = {
   what: 'day',

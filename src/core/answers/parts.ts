@@ -15,15 +15,15 @@ export interface AskedPart {
  */
 export const inParts = <S>(
   partsOf: (settings: S) => readonly AskedPart[],
-  read: (raw: Answer, part: string, settings: S) => Checked,
+  read: (raw: Answer, part: string, settings: S, today?: string) => Checked,
 ) =>
   ({
-    check(raw, settings) {
+    check(raw: unknown, settings: S, today?: string): Checked {
       if (isEmpty(raw)) return accept(null)
       if (!isRecord(raw as Answer)) return refuse({ code: 'not_text' })
       const parts: Record<string, Answer> = {}
       for (const { name } of partsOf(settings)) {
-        const checked = read(partOf(raw as Answer, name), name, settings)
+        const checked = read(partOf(raw as Answer, name), name, settings, today)
         if (!checked.ok) return checked
         if (!isBlank(checked.answer)) parts[name] = checked.answer
       }

@@ -45,5 +45,7 @@ export function explainProblem(problem: Problem, question: Question): string {
       return `Give one from ${problem.earliest} on.`
     case 'too_late':
       return `Give one up to ${problem.latest}.`
+    case 'not_weekday':
+      return 'Give a day from Monday to Friday.'
   }
 }

@@ -28,13 +28,14 @@ export interface Way {
  * Whether a step or a question shows depends only on carried values and on questions before it; what does not
  * show is blank to everything after it, whatever was sent for it; so is what was sent for a computed value.
  * Names the form does not ask are ignored.
- * `upTo` leaves out the steps after the one of that name.
+ * `upTo` leaves out the steps after the one of that name; `today` is the day it is asked on, left out for answers
+ * that were taken before.
  */
 export function walkForm(
   form: Asked,
   raw: Readonly<Record<string, unknown>>,
   carried: Answers = {},
-  upTo?: string,
+  { upTo, today }: { upTo?: string | undefined; today?: string | undefined } = {},
 ): Way {
   const way: Way = { steps: [], shown: [], answers: {}, errors: [] }
   const known: Answers = { ...carried }
@@ -48,7 +49,7 @@ export function walkForm(
       if (asks === false) continue
       const { answer, message } = compute
         ? { answer: compute(known, question), message: null }
-        : checkAnswer(question, valueIn(raw, question.name))
+        : checkAnswer(question, valueIn(raw, question.name), today)
       way.answers[question.name] = answer
       known[question.name] = answer
       if (message !== null) way.errors.push({ name: question.name, message })

@@ -8,9 +8,11 @@ export async function findLiveRelease(db: Runner, slug: string) {
   return db
     .selectFrom('form')
     .innerJoin('release', 'release.id', 'form.live_release_id')
+    .innerJoin('workspace', 'workspace.id', 'form.workspace_id')
     .select([
       'form.id as formId',
       'form.workspace_id as workspaceId',
+      'workspace.time_zone as timeZone',
       'release.id as releaseId',
       'release.number',
       'release.definition',

@@ -11,6 +11,8 @@ export interface LiveForm {
   workspaceId: string
   releaseId: string
   number: number
+  /** Zone of its workspace: what day it is follows from it. */
+  timeZone: string
   form: Form
 }
 

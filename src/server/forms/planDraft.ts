@@ -2,6 +2,7 @@ import type { AnswerError } from '@/core/answers/check'
 import { originsOf } from '@/core/fill/origin'
 import { fillCarried, fillQuestions, takeCarried } from '@/core/fill/fill'
 import type { Form } from '@/core/form/definition'
+import { dayIn } from '@/core/formats/zone'
 import { walkForm } from '@/core/form/walk'
 import { type Plan, planSubmission } from '@/core/plan'
 import { wantedBy } from '@/core/records/wanted'
@@ -38,10 +39,12 @@ export async function planDraft(
   const known = { link: input.link, pageBefore: null, record: holder?.values ?? null }
   const filled = fillCarried(form, known, input.values)
   const carried = { ...filled.values, ...takeCarried(form, input.carried ?? {}) }
-  const { answers, errors } = walkForm(form, input.values, carried)
+  const resources = await readResources(db, workspaceId)
+  const { answers, errors } = walkForm(form, input.values, carried, {
+    today: dayIn(resources.workspace.timeZone, new Date()),
+  })
   const values = { ...carried, ...answers }
-  const [resources, ownedBy, records] = await Promise.all([
-    readResources(db, workspaceId),
+  const [ownedBy, records] = await Promise.all([
     readOwner(db, workspaceId, owner.ownerId),
     readRecords(db, workspaceId, wantedBy(form, values, holder?.id ?? null)),
   ])

@@ -1,3 +1,4 @@
+import { dayIn } from '@/core/formats/zone'
 import { context } from '../context'
 import { count, tooMany } from '../door/limits'
 import { isTemporary } from '../failures'
@@ -148,6 +149,7 @@ const getPage: Reply = async ({ request, live, keeping, address }) => {
     notice: null,
     pass: opened.pass,
     pageBefore: visitor.pageBefore,
+    today: dayIn(live.timeZone, new Date()),
     action,
     resumed: opened.resumed,
     mode: 'live',

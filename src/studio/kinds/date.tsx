@@ -1,11 +1,7 @@
 'use client'
 
 import { CalendarDays } from 'lucide-react'
-import { isDay } from '@/core/answers/day'
+import { DayLimitSettings } from './dayLimits'
 import type { StudioKind } from './kind'
-import { SpanSettings } from './span'
 
-export const date: StudioKind<'date'> = {
-  Mark: CalendarDays,
-  Settings: (props) => <SpanSettings {...props} type="date" what="day" isOne={isDay} />,
-}
+export const date: StudioKind<'date'> = { Mark: CalendarDays, Settings: DayLimitSettings }

@@ -1,14 +1,13 @@
 'use client'
 
 import { CalendarRange } from 'lucide-react'
-import { isDay } from '@/core/answers/day'
+import { DayLimitSettings } from './dayLimits'
 import type { SettingsProps, StudioKind } from './kind'
-import { SpanSettings } from './span'
 import { WordsFields } from './wordsFields'
 
 const DateRangeSettings = (props: SettingsProps<'date_range'>) => (
   <>
-    <SpanSettings {...props} type="date" what="day" isOne={isDay} />
+    <DayLimitSettings {...props} />
     <WordsFields
       words={[
         ['first', 'Above the first', props.question.first],

@@ -9,6 +9,8 @@ export interface ControlProps<K extends Question['kind'] = Question['kind']> {
   id: string
   /** Whose page it is: what is shuffled is shuffled the same for one visit. */
   visit: string
+  /** The day it is where the form is from, as `YYYY-MM-DD`. */
+  today: string
   describedBy: string | undefined
   invalid: boolean
 }

@@ -1,8 +1,10 @@
+import { spanOn } from '@/core/answers/day_limits'
 import type { ControlProps, VisitorKind } from './control'
 import { PartBoxes } from './parts'
 
 function DateRange(props: ControlProps<'date_range'>) {
-  const { first, last, earliest, latest } = props.question
+  const { first, last } = props.question
+  const { earliest, latest } = spanOn(props.today, props.question)
   const day = { type: 'date', min: earliest ?? undefined, max: latest ?? undefined }
   return (
     <PartBoxes

@@ -1,12 +1,13 @@
-import type { ControlProps } from './control'
-import { TextInput } from './textInput'
+import type { Span } from '@/core/answers/span'
+import { TextInput, type TextInputProps } from './textInput'
+
+interface Props {
+  props: TextInputProps['props']
+  type: 'date' | 'time'
+  span: Span
+}
 
 /** A day or a time between the first and the last that may be given. */
-export const SpanInput = ({ type, ...props }: ControlProps<'date' | 'time'> & { type: 'date' | 'time' }) => (
-  <TextInput
-    props={props}
-    type={type}
-    min={props.question.earliest ?? undefined}
-    max={props.question.latest ?? undefined}
-  />
+export const SpanInput = ({ props, type, span: { earliest, latest } }: Props) => (
+  <TextInput props={props} type={type} min={earliest ?? undefined} max={latest ?? undefined} />
 )

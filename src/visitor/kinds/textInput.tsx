@@ -1,7 +1,7 @@
 import type { InputHTMLAttributes } from 'react'
 import { aria, asText, type ControlProps } from './control'
 
-interface Props extends Pick<
+export interface TextInputProps extends Pick<
   InputHTMLAttributes<HTMLInputElement>,
   'autoComplete' | 'inputMode' | 'maxLength' | 'min' | 'max'
 > {
@@ -10,7 +10,7 @@ interface Props extends Pick<
 }
 
 /** One line of text, of whatever sort. */
-export const TextInput = ({ props, type = 'text', ...more }: Props) => (
+export const TextInput = ({ props, type = 'text', ...more }: TextInputProps) => (
   <input
     className="field"
     type={type}

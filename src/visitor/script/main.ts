@@ -41,7 +41,7 @@ function bringToLife(page: Page): void {
   let restored = false
   let later: number | undefined
 
-  const walk = (upTo?: string) => walkForm(data, readValues(page), data.carried, upTo)
+  const walk = (upTo?: string) => walkForm(data, readValues(page), data.carried, { upTo, today: data.today })
 
   const refresh = () => {
     const way = walk()
@@ -226,7 +226,7 @@ const nameOf = (target: EventTarget | null): string | null => {
 
 function recheck(page: Page, name: string): void {
   const question = page.data.steps.flatMap(({ questions }) => questions).find((one) => one.name === name)
-  if (question) showError(page, name, checkAnswer(question, readValues(page)[name]).message)
+  if (question) showError(page, name, checkAnswer(question, readValues(page)[name], page.data.today).message)
 }
 
 /** Puts the outcome in place of the form and the focus on its title. */

@@ -1,23 +1,28 @@
-import type { KindRules } from '../answer'
+import { type KindRules, refuse } from '../answer'
 import { DAYS, showDay } from '../day'
+import { type DayLimits, dayLimitSettings, spanOn, tellDayLimits, unsaid, weekdayProblem } from '../day_limits'
 import type { KindManner } from '../kind'
-import { checkSpan, contradictionsIn, mustBe, type Span, spanSchema, spanSettings } from '../span'
+import { checkSpan, contradictionsIn, spanSchema } from '../span'
 
 /** Settings of a date question. */
-export const settings = () => spanSettings(DAYS)
+export const settings = () => dayLimitSettings()
 
 /** A day of the calendar, as HTML date inputs send it. */
-export const rules: KindRules<Span> = {
-  check: (raw, span) => checkSpan(raw, span, DAYS),
+export const rules: KindRules<DayLimits> = {
+  check(raw, limits, today) {
+    const checked = checkSpan(raw, spanOn(today, limits), DAYS)
+    const problem = checked.ok && checked.answer !== null ? weekdayProblem(String(checked.answer), limits) : null
+    return problem ? refuse(problem) : checked
+  },
   show: (answer) => showDay(String(answer)),
 }
 
-export const manner: KindManner<Span> = {
+export const manner: KindManner<DayLimits> = {
   words: 'Date',
   suggestedBy: { words: /\b(when|which day|what day|date|birthday)\b/i, sureness: 3 },
-  must: (span) => mustBe('date', span, DAYS),
+  must: (limits) => tellDayLimits('date', limits),
   domain: ({ earliest, latest }) => ({ is: 'day', least: earliest, most: latest }),
-  schema: (span) => spanSchema(span, DAYS),
+  schema: (limits) => ({ ...spanSchema(limits, DAYS), ...unsaid(limits) }),
   width: 'half',
   fillable: true,
   contradictions: (span) => contradictionsIn(span, DAYS),

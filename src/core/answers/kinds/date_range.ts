@@ -1,18 +1,20 @@
 import { z } from 'zod'
 import { accept, type Answer, type KindRules, partOf } from '../answer'
 import { DAYS, showDay } from '../day'
+import { type DayLimits, dayLimitSettings, tellDayLimits, unsaid } from '../day_limits'
 import type { KindManner } from '../kind'
 import { inParts, partsSchema, wholeSchema } from '../parts'
-import { checkSpan, contradictionsIn, mustBe, type Span, spanSchema, spanSettings } from '../span'
+import { contradictionsIn, spanSchema } from '../span'
+import { rules as date } from './date'
 
 /** Settings of a question for the days from one to another. */
 export const settings = () => ({
-  ...spanSettings(DAYS),
+  ...dayLimitSettings(),
   first: z.string().trim().min(1).max(60).default('From').describe('What visitors see above the first day'),
   last: z.string().trim().min(1).max(60).default('To').describe('What visitors see above the last day'),
 })
 
-interface DateRange extends Span {
+interface DateRange extends DayLimits {
   first: string
   last: string
 }
@@ -22,15 +24,15 @@ const asked = ({ first, last }: Pick<DateRange, 'first' | 'last'>) => [
   { name: 'to', label: last },
 ]
 
-const record = inParts<DateRange>(asked, (raw, _, span) => checkSpan(raw, span, DAYS))
+const record = inParts<DateRange>(asked, (raw, _, limits, today) => date.check(raw, limits, today))
 
 const dayAt = (answer: Answer, part: string): string => String(partOf(answer, part) ?? '')
 
 /** A record of `from` and `to`, both days included; the earlier one is always `from`. One alone leaves an end open. */
 export const rules: KindRules<DateRange> = {
   ...record,
-  check(raw, span) {
-    const checked = record.check(raw, span)
+  check(raw, limits, today) {
+    const checked = record.check(raw, limits, today)
     if (!checked.ok || checked.answer === null) return checked
     const [from, to] = [dayAt(checked.answer, 'from'), dayAt(checked.answer, 'to')]
     return from && to && to < from ? accept({ from: to, to: from }) : checked
@@ -47,13 +49,13 @@ const schemas = (span: DateRange) => ({ from: spanSchema(span, DAYS), to: spanSc
 export const manner: KindManner<DateRange> = {
   words: 'Range of dates',
   suggestedBy: { words: /\b(from when|how long|which days|dates|period|stay)\b/i, sureness: 4 },
-  must: (span) => mustBe('two dates', span, DAYS),
+  must: (limits) => tellDayLimits('two dates', limits),
   domain: (range) => ({
     is: 'record',
     parts: asked(range).map((part) => ({ ...part, domain: { is: 'day', least: range.earliest, most: range.latest } })),
   }),
-  schema: (range) => partsSchema(schemas(range)),
-  requiredSchema: (range) => wholeSchema(schemas(range)),
+  schema: (range) => ({ ...partsSchema(schemas(range)), ...unsaid(range) }),
+  requiredSchema: (range) => ({ ...wholeSchema(schemas(range)), ...unsaid(range) }),
   width: 'full',
   fillable: true,
   contradictions: (span) => contradictionsIn(span, DAYS),

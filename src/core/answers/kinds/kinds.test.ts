@@ -132,12 +132,12 @@ describe('yes or no', () => {
 })
 
 describe('date', () => {
-  const open = { earliest: null, latest: null }
+  const open = { earliest: null, latest: null, past: true, ahead: null, weekdays: false }
   it('is a day that exists, within its limits', () => {
     expect(date.check(' 2028-02-29 ', open)).toEqual(right('2028-02-29'))
     for (const none of ['2026-02-29', '14.9.2026', 'soon', ['2026-09-14'], { a: 1 }])
       expect(date.check(none, open)).toEqual(wrong('unlike', { what: 'a day that exists', example: '2026-09-14' }))
-    const autumn = { earliest: '2026-09-01', latest: '2026-11-30' }
+    const autumn = { ...open, earliest: '2026-09-01', latest: '2026-11-30' }
     expect(date.check('2026-08-31', autumn)).toEqual(wrong('too_early', { earliest: '1 September 2026' }))
     expect(date.check('2026-12-01', autumn)).toEqual(wrong('too_late', { latest: '30 November 2026' }))
     expect(date.check('2026-11-30', autumn)).toEqual(right('2026-11-30'))

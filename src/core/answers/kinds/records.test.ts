@@ -7,10 +7,11 @@ import { placesOf, rules as ranking } from './ranking'
 
 const wrong = (code: string, more = {}) => ({ ok: false, problem: { code, ...more } })
 const right = (answer: unknown) => ({ ok: true, answer })
+const anyDay = { earliest: null, latest: null, past: true, ahead: null, weekdays: false }
 const options = ['glass', 'raku', 'salt'].map((value) => ({ value, label: value.toUpperCase() }))
 
 describe('a range of dates', () => {
-  const span = { earliest: '2027-01-01', latest: null, first: 'From', last: 'To' }
+  const span = { ...anyDay, earliest: '2027-01-01', first: 'From', last: 'To' }
   it('begins with the earlier day, whichever was written first', () => {
     const days = { from: '2027-03-05', to: '2027-03-07' }
     expect(range.check(days, span)).toEqual(right(days))
