@@ -1,7 +1,9 @@
 import { existsSync } from 'node:fs'
-import { mkdir, readdir, rm, writeFile } from 'node:fs/promises'
+import { mkdir, readdir, readFile, rm, writeFile } from 'node:fs/promises'
 import { basename, dirname, resolve } from 'node:path'
 import { build, type BuildOptions, type Metafile, type Plugin } from 'esbuild'
+import { partsIn } from '@/core/answers/address'
+import { COUNTRIES } from '@/core/answers/countries'
 import { KIND_NAMES } from '@/core/answers/registry'
 import type { Assets } from '@/visitor/page'
 
@@ -22,15 +24,18 @@ export async function buildVisitor(): Promise<void> {
       { in: 'src/visitor/script/main.ts', out: 'visitor-main' },
       ...KIND_NAMES.map((kind) => ({ in: `kind:${kind}`, out: `visitor-${kind}` })),
     ],
-    { format: 'esm', splitting: true, chunkNames: 'visitor-shared-[hash]', plugins: [kindsApart] },
+    {
+      format: 'esm',
+      splitting: true,
+      chunkNames: 'visitor-shared-[hash]',
+      plugins: [kindsApart],
+      define: { ADDRESS_ORDERS: JSON.stringify(addressOrders()) },
+    },
   )
   const assets: Assets = {
-    style: fileOf(style, 'src/visitor/style.css'),
-    script: fileOf(scripts, 'src/visitor/script/main.ts'),
-    shared: Object.entries(scripts.outputs)
-      .filter(([, { entryPoint }]) => !entryPoint)
-      .map(([path]) => basename(path)),
-    kinds: Object.fromEntries(KIND_NAMES.map((kind) => [kind, fileOf(scripts, `kind:${kind}`)])),
+    style: filesOf(style, 'src/visitor/style.css')[0] ?? '',
+    script: filesOf(scripts, 'src/visitor/script/main.ts'),
+    kinds: Object.fromEntries(KIND_NAMES.map((kind) => [kind, filesOf(scripts, `kind:${kind}`)])),
   }
   await writeFile('public/visitor.json', JSON.stringify(assets))
 }
@@ -50,10 +55,28 @@ async function bundle(entryPoints: { in: string; out: string }[], more: BuildOpt
   return metafile
 }
 
-function fileOf({ outputs }: Metafile, entry: string): string {
-  const found = Object.entries(outputs).find(([, { entryPoint }]) => entryPoint === entry)
+/** The file of an entry, and before it those that it shares with others. */
+function filesOf({ outputs }: Metafile, entry: string): string[] {
+  const found = Object.keys(outputs).find((path) => outputs[path]?.entryPoint === entry)
   if (!found) throw new Error(`${entry} was not bundled`)
-  return basename(found[0])
+  const needed = new Set<string>()
+  const need = (path: string) => {
+    if (needed.has(path)) return
+    for (const { path: other } of outputs[path]?.imports ?? []) need(other)
+    needed.add(path)
+  }
+  need(found)
+  return [...needed].map((path) => basename(path))
+}
+
+/** Countries by the parts of their addresses in order. */
+function addressOrders(): Record<string, string> {
+  const orders: Record<string, string> = {}
+  for (const country of COUNTRIES) {
+    const order = partsIn(country).join(' ')
+    orders[order] = orders[order] ? `${orders[order]} ${country}` : country
+  }
+  return orders
 }
 
 /** Gives each kind a script that adds its rules, and what brings it to life, to the page's own registry. */
@@ -73,6 +96,18 @@ const kindsApart: Plugin = {
         resolveDir: dirname(REGISTRY),
       }
     })
+    // What only the studio and the server ask a kind stays behind.
+    onLoad({ filter: /\/core\/answers\/kinds\/\w+\.ts$/ }, async ({ path }) => {
+      const source = await readFile(path, 'utf8')
+      const contents = source.replace(/^export const manner[\s\S]*?^}$/m, '')
+      if (contents === source) throw new Error(`${path} has no manner`)
+      return { contents, loader: 'ts' }
+    })
+    onResolve({ filter: /^localized-address-format$|\/parse_expression$/ }, ({ path }) => ({
+      path: resolve(
+        `src/visitor/script/instead/${path.includes('address') ? 'address_format' : 'parse_expression'}.ts`,
+      ),
+    }))
     onResolve({ filter: /\/registry$/ }, ({ path, resolveDir }) =>
       resolve(resolveDir, `${path}.ts`) === REGISTRY ? { path: PAGE_KINDS } : null,
     )

@@ -30,12 +30,15 @@ const OWN_FIELDS: RecordField[] = [
     options('Raku', 'Salt', 'Crystal glaze', 'Glass fusing', 'Smoke'),
   ),
   field('contact', 'open_day', 'Open kiln day', 'date'),
+  field('contact', 'phone', 'Phone', 'phone'),
+  field('contact', 'postal_address', 'Postal address', 'long_text'),
   field('contact', 'referral_code', 'Referral code'),
   field('contact', 'referred_by', 'Referred by'),
   field('contact', 'last_campaign', 'Last campaign'),
   field('company', 'region', 'Region', 'choice', REGION_OPTIONS),
   field('deal', 'stage', 'Stage', 'choice', options('New', 'Called', 'Offer sent', 'Won', 'Lost')),
   field('deal', 'budget', 'Budget', 'money'),
+  field('request', 'serial_number', 'Serial number'),
   field('deal', 'supply', 'Supply', 'choice', options('Single-phase', 'Three-phase', 'Not sure')),
 ]
 

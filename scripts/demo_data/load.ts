@@ -5,7 +5,7 @@
 import { hashPassword } from 'better-auth/crypto'
 import { randomUUID } from 'node:crypto'
 import { asJson, type Connection, connect } from '@/db/database'
-import { findForm, updateDraft } from '@/db/queries/forms'
+import { findForm, listFormNames, updateDraft } from '@/db/queries/forms'
 import { recountForm } from '@/db/queries/readout'
 import { ensureEventMonths } from '@/db/queries/visits'
 import { addList, saveDesk } from '@/db/queries/workspace'
@@ -23,15 +23,29 @@ import { openForm } from '@/server/visits/openForm'
 import { recordProgress } from '@/server/visits/recordProgress'
 import { findLinkHolder, type Visitor } from '@/server/visits/visitor'
 import type { Answers } from '@/core/answers/answer'
+import { addDays, isWeekday } from '@/core/answers/day'
 import type { Form } from '@/core/form/definition'
 import { walkForm } from '@/core/form/walk'
 import { COMPANY, CONNECTIONS, DESKS, FIELDS, LISTS, personOf } from './company'
 import { bringAStudio } from './forms/bring_a_studio'
 import { deliverySurvey } from './forms/delivery_survey'
 import { finder } from './forms/finder'
+import { glazeSamples } from './forms/glaze_samples'
 import { openDay } from './forms/open_day'
+import { schoolQuote } from './forms/school_quote'
+import { service } from './forms/service'
 import { Chance } from './random'
-import { finderAnswers, openDayAnswers, type Origin, SOURCES, surveyAnswers, visitorFrom } from './visits'
+import {
+  finderAnswers,
+  openDayAnswers,
+  type Origin,
+  quoteAnswers,
+  samplesAnswers,
+  serviceAnswers,
+  SOURCES,
+  surveyAnswers,
+  visitorFrom,
+} from './visits'
 
 const CONTACTS = 300
 const DAYS = 30
@@ -49,6 +63,12 @@ const { db, pool }: Connection = connect(address.toString(), { size: AT_ONCE + 2
 const chance = new Chance(20261)
 const now = new Date()
 const dayOf = (at: Date): string => at.toISOString().slice(0, 10)
+/** A weekday so many days, and a day for whoever thinks it over, after a moment. */
+function weekdayAfter(at: Date, days: number): string {
+  let day = addDays(dayOf(at), days + 2)
+  while (!isWeekday(day)) day = addDays(day, 1)
+  return day
+}
 const daysAgo = (days: number): Date => new Date(now.getTime() - days * DAY)
 
 await ensureEventMonths(db, 3, 3)
@@ -63,6 +83,9 @@ if (!process.argv.includes('--no-visits')) {
   await visitOpenDay()
   await visitBringAStudio()
   await visit('delivery-survey', 120, 25, () => surveyAnswers(chance, CONTACTS))
+  await visit('glaze-samples', 90, 28, () => samplesAnswers(chance, CONTACTS * 2))
+  await visit('service', 70, 28, (at) => serviceAnswers(chance, CONTACTS, (days) => weekdayAfter(at, days)))
+  await visit('school-quote', 60, 28, (at) => quoteAnswers(chance, CONTACTS * 2, (days) => weekdayAfter(at, days)))
 }
 await saveDraft('kiln-finder', finder('draft'))
 await countAll()
@@ -146,6 +169,9 @@ async function makeForms(): Promise<void> {
       draft: openDay(dayOf(daysAgo(-20)), dayOf(daysAgo(-21))),
     },
     { slug: 'bring-a-studio', name: 'Bring a studio', campaign: 'Glaze club', draft: bringAStudio() },
+    { slug: 'glaze-samples', name: 'Glaze sample box', campaign: 'Glaze club', draft: glazeSamples() },
+    { slug: 'service', name: 'Repair or service', campaign: '', folder: 'Service', draft: service() },
+    { slug: 'school-quote', name: 'School quote', campaign: 'School term start', draft: schoolQuote() },
     { slug: 'delivery-survey', name: 'Delivery survey', campaign: '', folder: 'Service', draft: deliverySurvey() },
   ]
   for (const form of forms) {
@@ -266,12 +292,13 @@ async function visitOpenDay(): Promise<void> {
 }
 
 /** Visits of a form over its last days, from wherever people come. */
-async function visit(slug: string, count: number, days: number, answer: () => Answers): Promise<void> {
+async function visit(slug: string, count: number, days: number, answer: (at: Date) => Answers): Promise<void> {
   const form = await live(slug)
   const visits = Array.from({ length: count }, () => {
     const origin = chance.weigh(SOURCES)
-    const answers = answer()
-    return { at: daysAgo(0.1 + chance.next() * days), origin, answers, course: courseOf(origin, 1) }
+    const at = daysAgo(0.1 + chance.next() * days)
+    const answers = answer(at)
+    return { at, origin, answers, course: courseOf(origin, 1) }
   })
   visits.sort((a, b) => a.at.getTime() - b.at.getTime())
   await inTurns(visits, ({ at, origin, answers, course }) =>
@@ -316,7 +343,7 @@ async function inTurns<T>(items: T[], work: (item: T) => Promise<void>): Promise
 }
 
 async function countAll(): Promise<void> {
-  for (const slug of ['kiln-finder', 'open-day', 'bring-a-studio', 'delivery-survey']) {
+  for (const { slug } of await listFormNames(db, workspaceId)) {
     const { id } = await storedForm(slug)
     await db.transaction().execute((tx) => recountForm(tx, id))
   }

@@ -92,6 +92,8 @@ export function openDayAnswers(chance: Chance, days: readonly string[], people: 
   }
 }
 
+const HOW = ['as_hoped', 'as_hoped', 'as_hoped', 'could_be_better', 'not_good']
+
 /** One plausible answer to the survey after a delivery: most went well, and late ones were harder. */
 export function surveyAnswers(chance: Chance, people: number): Answers {
   const trouble = chance.weigh([
@@ -108,6 +110,11 @@ export function surveyAnswers(chance: Chance, people: number): Answers {
     ease: well ? chance.whole(6, 10) : chance.whole(1, 8),
     packing: trouble.includes('damaged') ? chance.whole(1, 3) : chance.whole(3, 5),
     told: well || chance.happens(0.4) ? null : chance.pick(['The lid has a crack.', 'Two hours late, and no call.']),
+    how_was: {
+      the_time_we_gave: trouble.includes('late') ? 'not_good' : chance.pick(HOW),
+      the_way_it_was_carried: chance.pick(HOW),
+      what_was_explained: chance.pick(HOW),
+    },
     crew: chance.happens(0.8) ? chance.whole(well ? 3 : 2, 5) : null,
     heard: chance.weigh([
       { weight: 6, value: 'by_phone' },
@@ -117,5 +124,79 @@ export function surveyAnswers(chance: Chance, people: number): Answers {
     ]).value,
     carried_by: chance.whole(2, 6),
     email: personOf(chance.whole(0, people - 1)).email,
+  }
+}
+
+const GLAZES = ['ash_green', 'chun_blue', 'iron_red', 'matt_white', 'oil_spot', 'rutile_sand', 'shino', 'tenmoku']
+const MATTERS = ['colour', 'surface', 'food_safe', 'easy_to_apply', 'price']
+
+/** Somewhere that a box can go to. */
+const TOWNS = [
+  { city: 'Tonhausen', postcode: '37100', country: 'DE', street: 'Brennerweg' },
+  { city: 'Lervik', postcode: '447 31', country: 'SE', street: 'Ugnsvägen' },
+  { city: 'Kleidam', postcode: '1483 GV', country: 'NL', street: 'Ovenkade' },
+  { city: 'Upper Tarn', postcode: 'TN4 7AA', country: 'GB', street: 'Kiln Lane' },
+]
+
+/** One plausible order of glaze samples. */
+export function samplesAnswers(chance: Chance, people: number): Answers {
+  const { first_name, last_name, email } = personOf(chance.whole(0, people))
+  const chosen = GLAZES.filter(() => chance.happens(0.45)).slice(0, 6)
+  const [first = '', ...rest] = MATTERS.map((value, index) => ({ value, at: index + chance.next() * 4 }))
+    .sort((a, b) => a.at - b.at)
+    .map(({ value }) => value)
+  const { street, ...town } = chance.pick(TOWNS)
+  return {
+    glazes: chosen.length >= 2 ? chosen : ['ash_green', 'tenmoku'],
+    matters: chance.happens(0.8) ? { place_1: first, place_2: rest[0] ?? null, place_3: rest[1] ?? null } : null,
+    club_number: chance.happens(0.3) ? `GC-${chance.whole(1000, 9999)}` : null,
+    person: { first: first_name, last: last_name },
+    email,
+    address: { ...town, street: `${street} ${chance.whole(1, 90)}` },
+    club_letters: chance.happens(0.4),
+  }
+}
+
+/** One plausible call for service; they may come from some weekday on, counted from when it is asked. */
+export function serviceAnswers(chance: Chance, people: number, weekdayAfter: (days: number) => string): Answers {
+  const fault = chance.weigh([
+    { weight: 4, value: 'it_does_not_heat' },
+    { weight: 3, value: 'it_switches_off' },
+    { weight: 2, value: 'the_lid_or_a_brick' },
+    { weight: 4, value: 'yearly_service' },
+    { weight: 1, value: 'The display shows E4' },
+  ]).value
+  const wait = chance.whole(0, 10)
+  return {
+    serial: `TK-${chance.whole(10000, 29999)}`,
+    fault,
+    told:
+      fault === 'yearly_service'
+        ? null
+        : chance.pick(['It trips the fuse at about 600 °C.', 'Since the last firing, cold.']),
+    firings: chance.happens(0.7) ? 2 * chance.whole(1, 15) : null,
+    visit: { from: weekdayAfter(wait), to: weekdayAfter(wait + chance.whole(1, 12)) },
+    from_time: chance.happens(0.4) ? chance.pick(['08:00', '09:30', '13:00']) : null,
+    // Numbers that are kept free for stories.
+    phone: `+4670174${chance.pick(['0605', '0612', '0633', '0650', '0671', '0699'])}`,
+    email: personOf(chance.whole(0, people - 1)).email,
+  }
+}
+
+/** One plausible request of a school. */
+export function quoteAnswers(chance: Chance, people: number, weekdayAfter: (days: number) => string): Answers {
+  const { first_name, last_name, email, company } = personOf(chance.whole(0, people))
+  const pupils = chance.whole(12, 160)
+  return {
+    school: `${company} School`,
+    pupils,
+    groups: chance.happens(0.7) ? { younger_ones: ['hand_built', 'tiles'], older_ones: ['thrown'] } : null,
+    kilns: Math.max(1, Math.round(pupils / 60)),
+    wheels: chance.happens(0.6) ? chance.whole(1, 12) : null,
+    clay: chance.happens(0.6),
+    meeting: chance.happens(0.6) ? weekdayAfter(chance.whole(2, 30)) : null,
+    at: chance.happens(0.4) ? chance.pick(['09:00', '10:30', '14:00']) : null,
+    person: { first: first_name, last: last_name },
+    email,
   }
 }

@@ -14,11 +14,10 @@ import { QuestionField } from './question'
 /** Names of the files a page needs, with their contents' hash in them. */
 export interface Assets {
   style: string
-  script: string
-  /** What scripts have in common. */
-  shared: string[]
-  /** The script of each kind of question. */
-  kinds: Record<string, string>
+  /** The page's own script, last, after what it shares with others. */
+  script: string[]
+  /** The same of each kind of question. */
+  kinds: Record<string, string[]>
 }
 
 export interface PageState {
@@ -208,7 +207,9 @@ interface DocumentProps {
 
 function Document({ title, assets, kinds, children }: DocumentProps) {
   // Scripts run in this order, once the page has been read: every kind is there before what asks it.
-  const scripts = kinds ? [...kinds.flatMap((kind) => assets.kinds[kind] ?? []), assets.script] : []
+  const files = kinds ? [...kinds.map((kind) => assets.kinds[kind] ?? []), assets.script] : []
+  const scripts = files.flatMap((all) => all.slice(-1))
+  const shared = [...new Set(files.flatMap((all) => all.slice(0, -1)))]
   return (
     <html lang="en">
       <head>
@@ -218,7 +219,9 @@ function Document({ title, assets, kinds, children }: DocumentProps) {
         <title>{title}</title>
         <link rel="stylesheet" href={`/${assets.style}`} />
         <link rel="icon" href="data:," />
-        {kinds && assets.shared.map((file) => <link key={file} rel="modulepreload" href={`/${file}`} />)}
+        {shared.map((file) => (
+          <link key={file} rel="modulepreload" href={`/${file}`} />
+        ))}
         {scripts.map((file) => (
           <script key={file} type="module" src={`/${file}`} />
         ))}

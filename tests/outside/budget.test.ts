@@ -1,6 +1,7 @@
 import { gzipSync } from 'node:zlib'
 import { describe, expect, it } from 'vitest'
 import { releasedForm, smallForm } from '../support/api'
+import { formOfEveryKind } from '../support/every_kind'
 import { readFacts } from '../support/facts'
 
 const facts = readFacts()
@@ -38,5 +39,22 @@ describe('the finder’s weight', () => {
     const page = await (await fetch(`${url}/f/kiln-finder`)).text()
     for (const secret of ['key_accounts', 'tarnfield.example', '"lands":[{', 'firing_notes'])
       expect(page).not.toContain(secret)
+  })
+})
+
+/** Kinds that bring a library of their own, loaded only where they are asked. */
+const HEAVY = ['phone', 'ranking']
+
+describe('a form of every kind', () => {
+  it('has at most 20 KB of script beside the kinds that bring a library', async () => {
+    const slug = `weighed-${Date.now().toString(36)}`
+    await releasedForm(facts, slug, formOfEveryKind(slug))
+    const files = filesOf(await (await fetch(`${url}/f/${slug}`)).text()).filter((file) => file.endsWith('.js'))
+    const weighed = files.filter((file) => !HEAVY.some((kind) => file.startsWith(`/visitor-${kind}-`)))
+    expect(files.length - weighed.length).toBe(HEAVY.length)
+    let total = 0
+    for (const file of weighed) total += gzipSync(await (await fetch(url + file)).text()).length
+    console.log(`Every kind weighs ${total} bytes of script, compressed, in ${weighed.length} files`)
+    expect(total).toBeLessThanOrEqual(20 * KILOBYTE)
   })
 })

@@ -5,7 +5,7 @@ import { emailQuestion, options } from './shared'
 export const deliverySurvey = (): Form =>
   formSchema.parse({
     title: 'How did the delivery go?',
-    intro: 'Five questions, two minutes. Your answers go to the people who load the lorry.',
+    intro: 'Eight questions, two minutes. Your answers go to the people who load the lorry.',
     records: { request: { title: 'Delivery to {{ email }}', again: 'another' } },
     marks: { on: 'optional', symbol: 'optional', colour: 'text' },
     steps: [
@@ -63,6 +63,13 @@ export const deliverySurvey = (): Form =>
             label: 'How helpful was the crew?',
             points: 5,
             symbol: 'flame',
+          },
+          {
+            kind: 'matrix',
+            name: 'how_was',
+            label: 'How were these?',
+            rows: options('The time we gave', 'The way it was carried', 'What was explained'),
+            options: options('As hoped', 'Could be better', 'Not good'),
           },
           {
             kind: 'single_choice',

@@ -60,6 +60,8 @@ export interface KindManner<S> {
   agreement?(settings: S): string
   /** Settings that a new question begins with, beside the defaults. */
   begin?(label: string): Readonly<Record<string, unknown>>
+  /** Settings that a visitor’s page gets in another form than they are set. */
+  forPage?(settings: S): Readonly<Record<string, unknown>>
   /** Paths of the values that it is computed from. */
   looksAt?(settings: S): Path[]
   /** What changes in its settings when one of them is called something else. */

@@ -32,4 +32,10 @@ export function visitorView(form: Form, carried: Answers): VisitorForm {
   }
 }
 
-const withoutDestinations = (question: Question): Question => ({ ...question, lands: [], fill: [], default: null })
+const withoutDestinations = (question: Question): Question => ({
+  ...question,
+  ...mannerOf(question).forPage?.(question),
+  lands: [],
+  fill: [],
+  default: null,
+})

@@ -1,4 +1,5 @@
-import jsep, { type CoreExpression } from 'jsep'
+import type jsep from 'jsep'
+import type { CoreExpression } from 'jsep'
 import {
   type Answer,
   type Answers,
@@ -11,6 +12,7 @@ import {
 } from '../answers/answer'
 import { isDay } from '../answers/day'
 import { meets } from './expectation'
+import { parseExpression } from './parse_expression'
 
 /**
  * Expressions that compute a value from others: arithmetic, comparisons, a choice by condition (`a > 3 ? x : y`),
@@ -77,7 +79,7 @@ export function roundTo(number: number, places: number): number {
 export function readExpression(text: string): Expression | { wrong: string } {
   const paths = new Set<Path>()
   try {
-    const compute = build(jsep(text) as CoreExpression, paths)
+    const compute = build(parseExpression(text), paths)
     return { paths: [...paths], compute: (values) => sound(compute(values)) }
   } catch (error) {
     return { wrong: error instanceof Error ? error.message : 'It cannot be read' }

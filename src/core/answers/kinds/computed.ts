@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { accept, type Answer, type KindRules } from '../answer'
 import type { KindManner } from '../kind'
+import { parseExpression } from '../../logic/parse_expression'
 import { readExpression, renameInExpression, roundTo } from '../../logic/expression'
 
 /** Settings of a value that is computed from others. */
@@ -40,6 +41,14 @@ export const manner: KindManner<Computed> = {
   looksAt({ expression }) {
     const read = readExpression(expression)
     return 'wrong' in read ? [] : read.paths
+  },
+  // A page need not know how to read an expression.
+  forPage({ expression }) {
+    try {
+      return { expression: JSON.stringify(parseExpression(expression)) }
+    } catch {
+      return { expression: '' }
+    }
   },
   renamed: ({ expression }, from, to) => ({ expression: renameInExpression(expression, from, to) }),
   faults({ expression }) {

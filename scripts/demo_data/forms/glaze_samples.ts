@@ -1,0 +1,117 @@
+import { type Form, formSchema } from '@/core/form/definition'
+import { contactCarried, emailQuestion, options } from './shared'
+
+/** A box of glaze samples by post: what is in it, where it goes, and what matters most to whoever tries them. */
+export const glazeSamples = (): Form =>
+  formSchema.parse({
+    title: 'A box of glaze samples',
+    intro: 'Six small jars, chosen by you, sent within the week.',
+    records: { request: { title: 'Samples for {{ email }}', again: 'another' } },
+    steps: [
+      {
+        name: 'the_box',
+        title: 'The box',
+        questions: [
+          {
+            kind: 'several_choices',
+            name: 'glazes',
+            label: 'Which glazes shall we pack?',
+            required: true,
+            least: 2,
+            most: 6,
+            look: 'buttons',
+            options: options(
+              'Ash green',
+              'Chun blue',
+              'Iron red',
+              'Matt white',
+              'Oil spot',
+              'Rutile sand',
+              'Shino',
+              'Tenmoku',
+            ),
+          },
+          {
+            kind: 'ranking',
+            name: 'matters',
+            label: 'What matters most to you in a glaze?',
+            options: options('Colour', 'Surface', 'Food safe', 'Easy to apply', 'Price'),
+            places: 3,
+          },
+          {
+            kind: 'short_text',
+            name: 'club_number',
+            label: 'Glaze club number',
+            help: 'On your card, if you have one.',
+            like: 'GC-2041',
+            width: 'half',
+          },
+        ],
+      },
+      {
+        name: 'where_to',
+        title: 'Where to',
+        questions: [
+          {
+            kind: 'person_name',
+            name: 'person',
+            label: 'Your name',
+            required: true,
+            fill: [
+              { from: 'record', field: 'first_name', part: 'first' },
+              { from: 'record', field: 'last_name', part: 'last' },
+            ],
+            lands: [
+              { field: 'first_name', part: 'first' },
+              { field: 'last_name', part: 'last' },
+            ],
+          },
+          emailQuestion('Your email'),
+          {
+            kind: 'address',
+            name: 'address',
+            label: 'Where shall it go?',
+            required: true,
+            countries: ['DE', 'DK', 'FI', 'GB', 'NL', 'NO', 'SE'],
+            lands: [{ field: 'postal_address', ifFilled: 'replace' }],
+          },
+          {
+            kind: 'consent',
+            name: 'club_letters',
+            label: 'Glaze club',
+            wording: 'Send me the letters of the Glaze club.',
+          },
+        ],
+      },
+    ],
+    carried: contactCarried,
+    joins: [{ list: 'glaze_club', consent: 'club_letters' }],
+    routing: {
+      columns: ['address.country'],
+      rows: [
+        {
+          cells: { 'address.country': { is: 'one_of', to: ['GB', 'NL', 'DE'] } },
+          desk: 'south_desk',
+          message: 'pack_a_box',
+        },
+      ],
+      otherwise: { desk: 'north_desk', message: 'pack_a_box' },
+    },
+    messages: [
+      {
+        name: 'pack_a_box',
+        title: 'Pack a box',
+        to: 'desk',
+        subject: 'Samples to {{ address.city | default: "an untold place" }}',
+        body: '{{ glazes }}\n\n{{ address }}\n\n{{ all_answers }}',
+      },
+      {
+        name: 'on_its_way',
+        title: 'On its way',
+        to: 'visitor',
+        subject: 'Your glaze samples, {{ person.first }}',
+        body: 'Dear {{ person.first }},\n\nwe are packing {{ glazes }}. The box goes to\n\n{{ address }}\n\nTarnfield Kilns',
+      },
+    ],
+    outcome: { title: 'We are packing', body: 'Your box leaves within the week: {{ glazes }}.' },
+  })
