@@ -33,7 +33,7 @@ export async function buildVisitor(): Promise<void> {
     },
   )
   const assets: Assets = {
-    style: filesOf(style, 'src/visitor/style.css')[0] ?? '',
+    style: filesOf(style, 'src/visitor/style.css').join(),
     script: filesOf(scripts, 'src/visitor/script/main.ts'),
     kinds: Object.fromEntries(KIND_NAMES.map((kind) => [kind, filesOf(scripts, `kind:${kind}`)])),
   }
@@ -61,7 +61,7 @@ function filesOf({ outputs }: Metafile, entry: string): string[] {
   if (!found) throw new Error(`${entry} was not bundled`)
   const needed = new Set<string>()
   const need = (path: string) => {
-    if (needed.has(path)) return
+    if (needed.has(path) || !outputs[path]) return
     for (const { path: other } of outputs[path]?.imports ?? []) need(other)
     needed.add(path)
   }

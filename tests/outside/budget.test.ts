@@ -25,6 +25,7 @@ describe('the finder’s weight', () => {
     }
     const total = [...sizes.values()].reduce((sum, size) => sum + size, 0)
     console.log(`The finder weighs ${total} bytes compressed: ${JSON.stringify(Object.fromEntries(sizes))}`)
+    expect([...sizes.keys()].sort()).toEqual(['css', 'html', 'js'])
     expect(total).toBeLessThanOrEqual(20 * KILOBYTE)
     expect(sizes.get('js')).toBeLessThanOrEqual(12 * KILOBYTE)
   })
