@@ -109,12 +109,12 @@ export const schoolQuote = (): Form =>
         name: 'a_school',
         title: 'A school',
         to: 'desk',
-        subject: '{{ school }}: {{ sum }}',
+        subject: '{{ school }}: {{ sum | default: "a sum untold" }}',
         body: '{{ person }} asks for {{ kilns }} kilns, {{ each | default: "an untold sum" }} for each of {{ pupils }} pupils.\n\n{{ all_answers }}',
       },
     ],
     outcome: {
       title: 'Thank you, {{ person.first }}',
-      body: 'A quote of about {{ sum }} is on its way to {{ school }}.',
+      body: 'A quote of about {{ sum | default: "what you need" }} is on its way to {{ school }}.',
     },
   })

@@ -28,6 +28,19 @@ describe('a histogram', () => {
       [0.9, 1],
     ])
   })
+  it('is no finer than the numbers come', () => {
+    expect(histogram([2, 3, 3, 6], 1)).toEqual([
+      { from: 2, to: 3, n: 1 },
+      { from: 3, to: 4, n: 2 },
+      { from: 4, to: 5, n: 0 },
+      { from: 5, to: 6, n: 0 },
+      { from: 6, to: 7, n: 1 },
+    ])
+    expect(histogram([40, 60], 20).map(({ from, to }) => [from, to])).toEqual([
+      [40, 60],
+      [60, 80],
+    ])
+  })
   it('holds every number once, in at most ten stretches that join', () => {
     const numbers = fc.array(fc.integer({ min: -1e6, max: 1e6 }), { minLength: 1, maxLength: 60 })
     fc.assert(

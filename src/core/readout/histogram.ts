@@ -10,12 +10,14 @@ const MOST = 10
 
 /**
  * How numbers spread: how many lie in each of at most ten equal stretches, of a width that people count in (1, 2 or
- * 5 times a power of ten), from the one with the least number to the one with the greatest. None for no numbers.
+ * 5 times a power of ten), from the one with the least number to the one with the greatest. None for no numbers, and
+ * none narrower than the `finest`, such as the steps that the numbers come in.
  */
-export function histogram(numbers: readonly number[]): Stretch[] {
+export function histogram(numbers: readonly number[], finest = 0): Stretch[] {
   if (numbers.length === 0) return []
   const [least, most] = [Math.min(...numbers), Math.max(...numbers)]
-  const width = widths(most - least).find((one) => placeOf(most, one) - placeOf(least, one) < MOST) ?? most - least
+  const fits = (width: number) => width >= finest && placeOf(most, width) - placeOf(least, width) < MOST
+  const width = widths(most - least).find(fits) ?? Math.max(most - least, finest)
   const first = placeOf(least, width)
   const stretches = Array.from({ length: placeOf(most, width) - first + 1 }, (_, index) => ({
     from: exactly((first + index) * width),

@@ -94,7 +94,7 @@ function sumUp(
       return countEach(form, question, [true, false], given, asked)
     case 'number': {
       const stops = stopsOf({ minimum: domain.least, maximum: domain.most, step: domain.step }, MOST_COUNTED)
-      return stops ? countEach(form, question, stops, given, asked) : spread(question, given, asked)
+      return stops ? countEach(form, question, stops, given, asked) : spread(question, given, asked, domain.step ?? 0)
     }
     case 'day':
     case 'time':
@@ -181,7 +181,7 @@ const countOf = (words: string, n: number, asked: number): Count => {
   return { words, n, share: range && { rate: n / asked, ...range } }
 }
 
-function spread(question: Question, given: Answer[], asked: number): Numbers {
+function spread(question: Question, given: Answer[], asked: number, step = 0): Numbers {
   const sorted = given.filter((answer) => typeof answer === 'number' || typeof answer === 'string').sort(ascending)
   const at = (share: number): string => {
     const place = share * (sorted.length - 1)
@@ -191,9 +191,14 @@ function spread(question: Question, given: Answer[], asked: number): Numbers {
     return showAnswer(question, typeof between === 'number' ? Math.round(between * 100) / 100 : between)
   }
   const words = { least: at(0), lower: at(0.25), median: at(0.5), upper: at(0.75), most: at(1) }
-  const rows = histogram(sorted.filter((one) => typeof one === 'number')).map(({ from, to, n }) =>
-    countOf(`${showAnswer(question, from)} to below ${showAnswer(question, to)}`, n, asked),
-  )
+  const rows = histogram(
+    sorted.filter((one) => typeof one === 'number'),
+    step,
+  ).map(({ from, to, n }) => {
+    // A stretch of one step holds one number.
+    const words = to - from === step ? '' : ` to below ${showAnswer(question, to)}`
+    return countOf(`${showAnswer(question, from)}${words}`, n, asked)
+  })
   return { is: 'numbers', rows, words: sorted.length > 0 ? words : null }
 }
 

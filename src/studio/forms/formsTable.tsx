@@ -65,7 +65,7 @@ const COLUMNS: Column<RowOf<'forms'>>[] = [
   {
     head: 'State',
     by: 'release',
-    cell: ({ release }) => (release ? <Chip tone="moss">release {release} live</Chip> : <Chip>draft</Chip>),
+    cell: ({ release }) => (release ? <span className="text-soft">release {release} live</span> : <Chip>draft</Chip>),
   },
   { head: 'Arrived', by: 'arrived', right: true, cell: ({ arrived }) => figure(arrived) },
   { head: 'Sent', by: 'sent', right: true, cell: ({ sent }) => figure(sent) },

@@ -153,7 +153,9 @@ function bringToLife(page: Page): void {
       showStep(page, current)
     }
     refresh()
-    if (to) questionBox(page, to)?.scrollIntoView({ block: 'center' })
+    const box = to ? questionBox(page, to) : null
+    // Only this page scrolls, and not the one that frames it.
+    if (box) window.scrollBy({ top: box.getBoundingClientRect().top - innerHeight / 3 })
   }
 
   form.addEventListener('submit', (event) => {

@@ -1,7 +1,7 @@
 import { partsIn } from '@/core/answers/address'
 import { chooseOwnCountry } from '../guess_country'
 
-/** Asks for what addresses have in the country that is chosen, in its order; what was written stays. */
+/** Asks for what addresses have in the country that is chosen, in its order, once one is; what was written stays. */
 export function enliven(box: HTMLElement): void {
   const country = box.querySelector<HTMLSelectElement | HTMLInputElement>('[data-country]')
   const parts = box.querySelector('.parts')
@@ -10,7 +10,7 @@ export function enliven(box: HTMLElement): void {
     [...parts.querySelectorAll('input')].map((input) => [input.name.split('.')[1] ?? '', input] as const),
   )
   const arrange = () => {
-    const there: readonly string[] = country.value ? partsIn(country.value) : [...boxes.keys()]
+    const there: readonly string[] = country.value ? partsIn(country.value) : []
     for (const part of [...there, ...boxes.keys()].filter((one, index, all) => all.indexOf(one) === index)) {
       const input = boxes.get(part)
       const label = input?.closest('label')
