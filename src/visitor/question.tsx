@@ -17,7 +17,7 @@ interface Props {
 export function QuestionField({ question, value, shown, error, marks, visit, today }: Props) {
   const id = idOfQuestion(question.name)
   const describedBy = [question.help && `${id}-help`, error && `${id}-error`].filter(Boolean).join(' ') || undefined
-  const { Control, frame } = visitorKindOf(question.kind)
+  const { Control, frame, stays } = visitorKindOf(question.kind)
   const control = <Control {...{ question, value, id, visit, today, describedBy }} invalid={Boolean(error)} />
   const mark =
     isAnswered(question) && question.required === (marks.on === 'required') ? (
@@ -52,6 +52,11 @@ export function QuestionField({ question, value, shown, error, marks, visit, tod
         </legend>
         {help}
         {control}
+        {stays && !question.required && (
+          <button type="button" name={question.name} className="take-back" data-take-back hidden>
+            Take it back
+          </button>
+        )}
         {complaint}
       </fieldset>
     )

@@ -1,6 +1,6 @@
 import type { Locator, Page } from '@playwright/test'
 import { api, applied, mailTo, releasedForm, until } from '../support/api'
-import { formOfEveryKind, KINDS_TRIED, type Move } from '../support/every_kind'
+import { EVERY_KIND, formOfEveryKind, KINDS_TRIED, type Move } from '../support/every_kind'
 import { expect, facts, test, unique } from './studio'
 
 /** Every kind of question: asked, answered in each way there is, stored, and told in words. */
@@ -105,4 +105,36 @@ test('unanswered, none of them is taken for an answer', async ({ page }) => {
   const { values } = await storedOf(email)
   for (const [kind, { unanswered = null }] of KINDS_TRIED)
     expect([kind, values[`a_${kind}`] ?? null]).toEqual([kind, unanswered])
+})
+
+test('what was chosen and would stay can be taken back', async ({ page }) => {
+  const email = `${unique('back')}@studio.example`
+  await page.goto(`/f/${slug}`)
+  const staying = ['rating', 'scale', 'single_choice', 'yes_no', 'matrix'] as const
+  for (const kind of staying) {
+    const box = boxOf(page, kind)
+    await expect(box.getByRole('button', { name: 'Take it back' })).toBeHidden()
+    for (const move of EVERY_KIND[kind].mouse) await make(page, box, move)
+    await box.getByRole('button', { name: 'Take it back' }).click()
+    expect([kind, await hasFocus(box)]).toEqual([kind, true])
+    await expect(box.getByRole('button', { name: 'Take it back' })).toBeHidden()
+  }
+  await page.getByLabel('Where to reach you').fill(email)
+  await page.getByRole('button', { name: 'Send' }).click()
+  await expect(page.getByRole('heading', { name: 'Thank you' })).toBeVisible()
+  const { values } = await storedOf(email)
+  for (const kind of staying) expect([kind, values[`a_${kind}`] ?? null]).toEqual([kind, null])
+})
+
+test('the visitor’s view turns to the row that is open, and every kind opens', async ({ studio }) => {
+  await studio.goto(`/forms/${slug}/compose`)
+  const view = studio.frameLocator('iframe[title="The form as visitors see it"]')
+  await expect(view.getByRole('button', { name: 'Send' })).toBeVisible()
+  for (const [kind, { label }] of KINDS_TRIED.toReversed()) {
+    const row = studio.locator(`[data-row="a_${kind}"]`)
+    await row.click()
+    await expect(studio.getByLabel('Visitors see')).toHaveValue(label)
+    await expect(view.locator(`[data-question="a_${kind}"]`)).toBeInViewport()
+    await row.click()
+  }
 })

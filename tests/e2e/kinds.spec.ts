@@ -140,7 +140,7 @@ test('conditions nest, on questions and on steps, and say so in words', async ({
   await quick.press('Enter')
   await studio.getByRole('button', { name: 'Several choices: Which of these do you fire?' }).click()
   await studio.getByLabel('Options, one a line').fill('Glass\nStoneware')
-  await studio.getByRole('button', { name: 'Name, first and last: Your name' }).click()
+  await studio.getByRole('button', { name: 'Name: Your name' }).click()
   const drawer = studio.locator('[data-drawer="your_name"]')
   const addTest = () => drawer.getByRole('button', { name: 'Add a test' })
   await addTest().click()

@@ -190,6 +190,7 @@ const SETTINGS: { readonly [K in KindName]?: fc.Arbitrary<object> } = {
     least: fc.option(fc.integer({ min: 1, max: 2 })),
     most: fc.option(fc.integer({ min: 2, max: 3 })),
   }),
+  person_name: fc.record({ boxes: fc.constantFrom('two', 'two', 'one') }),
   date_range: fc.record({
     earliest: fc.option(fc.constant('2026-09-14')),
     latest: fc.option(fc.constant('2027-01-31')),
@@ -254,6 +255,7 @@ export const anyAnswers: fc.Arbitrary<Record<string, unknown>> = fc.dictionary(
     fc.integer({ min: -5, max: 12 }),
     fc.uniqueArray(fc.oneof(option, fc.constant('nope')), { maxLength: 3 }),
     fc.record({ first: word, last: fc.option(word) }),
+    fc.record({ full: word }),
     fc.constantFrom(0.5, 1.25, true, false, 'yes', '', '  ', 'ilka@tarnfield.example', 'no@', 'toolongtext', null),
     fc.constantFrom('_other', { '': ['_other'], other: 'blue glaze' }, { '': ['red', '_other'], other: 'ash' }),
     fc.constantFrom({ '': 'red', other: 'left behind' }, { other: 'ash' }, ['red', 'none'], ['none'], ['ash', 'soda']),

@@ -1,19 +1,34 @@
 'use client'
 
 import { UserRound } from 'lucide-react'
-import type { StudioKind } from './kind'
+import { ChoiceField } from '../ui/field'
+import type { SettingsProps, StudioKind } from './kind'
 import { WordsFields } from './wordsFields'
 
-export const person_name: StudioKind<'person_name'> = {
-  Mark: UserRound,
-  Settings: ({ question: { first, last }, onChange }) => (
-    <WordsFields
-      words={[
-        ['first', 'First part', first],
-        ['last', 'Last part', last],
-      ]}
-      most={60}
-      onChange={onChange}
+const BOXES = [
+  ['two', 'First and last name'],
+  ['one', 'One box'],
+] as const
+
+const PersonNameSettings = ({ question: { boxes, first, last }, onChange }: SettingsProps<'person_name'>) => (
+  <>
+    <ChoiceField
+      label="Asked in"
+      value={boxes}
+      options={BOXES}
+      onCommit={(next) => onChange({ boxes: next as typeof boxes }, 'boxes')}
     />
-  ),
-}
+    {boxes === 'two' && (
+      <WordsFields
+        words={[
+          ['first', 'First part', first],
+          ['last', 'Last part', last],
+        ]}
+        most={60}
+        onChange={onChange}
+      />
+    )}
+  </>
+)
+
+export const person_name: StudioKind<'person_name'> = { Mark: UserRound, Settings: PersonNameSettings }

@@ -18,6 +18,8 @@ export interface ControlProps<K extends Question['kind'] = Question['kind']> {
 /** How a visitor's page asks a kind. */
 export interface VisitorKind<K extends Question['kind'] = Question['kind']> {
   Control: (props: ControlProps<K>) => ReactNode
+  /** Whether what was chosen stays chosen, as radio buttons do, so that it takes a button to take it back. */
+  stays?: boolean
   /**
    * What ties the question's wording to the control: a label of one control, a legend over a group of
    * them, a legend over a control that has its own label, or nothing. What is unseen is not on the page at all.

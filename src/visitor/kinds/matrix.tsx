@@ -42,4 +42,4 @@ function Matrix({ question, value, id }: ControlProps<'matrix'>) {
   )
 }
 
-export const matrix: VisitorKind<'matrix'> = { Control: Matrix, frame: () => 'group' }
+export const matrix: VisitorKind<'matrix'> = { stays: true, Control: Matrix, frame: () => 'group' }

@@ -1,15 +1,33 @@
-import type { VisitorKind } from './control'
+import { aria, type ControlProps, partText, type VisitorKind } from './control'
 import { PartBoxes } from './parts'
 
-export const person_name: VisitorKind<'person_name'> = {
-  Control: (props) => (
+function PersonName(props: ControlProps<'person_name'>) {
+  const { question, value, id } = props
+  if (question.boxes === 'one')
+    return (
+      <input
+        className="field"
+        type="text"
+        id={id}
+        name={`${question.name}.full`}
+        defaultValue={partText(value, 'full')}
+        autoComplete="name"
+        maxLength={100}
+        {...aria(props)}
+      />
+    )
+  return (
     <PartBoxes
       props={props}
       boxes={[
-        { part: 'first', label: props.question.first, autoComplete: 'given-name' },
-        { part: 'last', label: props.question.last, autoComplete: 'family-name' },
+        { part: 'first', label: question.first, autoComplete: 'given-name' },
+        { part: 'last', label: question.last, autoComplete: 'family-name' },
       ]}
     />
-  ),
-  frame: () => 'group',
+  )
+}
+
+export const person_name: VisitorKind<'person_name'> = {
+  Control: PersonName,
+  frame: ({ boxes }) => (boxes === 'one' ? 'label' : 'group'),
 }

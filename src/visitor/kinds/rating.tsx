@@ -10,4 +10,4 @@ function Rating(props: ControlProps<'rating'>) {
   )
 }
 
-export const rating: VisitorKind<'rating'> = { Control: Rating, frame: () => 'group' }
+export const rating: VisitorKind<'rating'> = { stays: true, Control: Rating, frame: () => 'group' }

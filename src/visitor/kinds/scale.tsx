@@ -23,4 +23,4 @@ function Scale(props: ControlProps<'scale'>) {
   )
 }
 
-export const scale: VisitorKind<'scale'> = { Control: Scale, frame: () => 'group' }
+export const scale: VisitorKind<'scale'> = { stays: true, Control: Scale, frame: () => 'group' }

@@ -33,6 +33,7 @@ function SingleChoice(props: ControlProps<'single_choice'>) {
 }
 
 export const single_choice: VisitorKind<'single_choice'> = {
+  stays: true,
   Control: SingleChoice,
   frame: ({ look }) => (look === 'menu' ? 'label' : 'group'),
 }

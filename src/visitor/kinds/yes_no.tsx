@@ -12,4 +12,4 @@ function YesNo({ question: { name, yes, no }, value, id }: ControlProps<'yes_no'
   return <Options type="radio" name={name} id={id} options={options} chosen={chosen} tiles />
 }
 
-export const yes_no: VisitorKind<'yes_no'> = { Control: YesNo, frame: () => 'group' }
+export const yes_no: VisitorKind<'yes_no'> = { stays: true, Control: YesNo, frame: () => 'group' }

@@ -7,6 +7,7 @@ import {
   focusQuestion,
   focusStep,
   hasError,
+  offerBack,
   type Page,
   questionBox,
   readValues,
@@ -16,6 +17,7 @@ import {
   showErrors,
   showQuestion,
   showStep,
+  takeBack,
   tellStep,
   writeValue,
 } from './page'
@@ -53,6 +55,7 @@ function bringToLife(page: Page): void {
       }
       tellStep(page, step, tellProgress(way, step))
     }
+    offerBack(page)
     const isLast = steps.at(-1)?.name === current
     page.forward.textContent = isLast ? data.wording.send : data.wording.next
     page.forward.value = isLast ? 'send' : 'next'
@@ -181,6 +184,10 @@ function bringToLife(page: Page): void {
     const name = nameOf(event.target)
     if (name && hasError(page, name)) recheck(page, name)
     refresh()
+  })
+
+  form.addEventListener('click', ({ target }) => {
+    if (target instanceof Element && target.matches('[data-take-back]')) takeBack(target)
   })
 
   form.addEventListener('focusout', (event) => {

@@ -63,6 +63,20 @@ export function showQuestion(page: Page, name: string, shown: boolean): void {
   if (box) box.hidden = !shown
 }
 
+/** Offers to take back what was chosen, where nothing else would. */
+export function offerBack({ form }: Page): void {
+  for (const button of form.querySelectorAll<HTMLElement>('[data-take-back]'))
+    button.hidden = !button.parentElement?.querySelector('input:checked')
+}
+
+/** Takes back what was chosen in the question that a button belongs to. */
+export function takeBack(button: Element): void {
+  const chosen = [...(button.parentElement?.querySelectorAll<HTMLInputElement>('input:checked') ?? [])]
+  for (const input of chosen) input.checked = false
+  chosen[0]?.focus()
+  chosen[0]?.dispatchEvent(new Event('input', { bubbles: true }))
+}
+
 /** Shows what a value comes to, for what is entered now. */
 export function showComputed(page: Page, question: Question, answer: Answer | undefined): void {
   const told = questionBox(page, question.name)?.querySelector('[data-computed]')

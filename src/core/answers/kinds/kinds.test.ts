@@ -145,7 +145,7 @@ describe('date', () => {
 })
 
 describe('a name in two parts', () => {
-  const labels = { first: 'First name', last: 'Last name' }
+  const labels = { boxes: 'two' as const, first: 'First name', last: 'Last name' }
   it('is a record of what was given, tidied part by part', () => {
     expect(personName.check({ first: ' Ilka ', last: 'Brandt\nSo' }, labels)).toEqual(
       right({ first: 'Ilka', last: 'Brandt So' }),
@@ -153,6 +153,12 @@ describe('a name in two parts', () => {
     expect(personName.check({ first: 'Ilka', last: ' ', middle: 'x' }, labels)).toEqual(right({ first: 'Ilka' }))
     expect(personName.check({ first: '', last: '' }, labels)).toEqual(right(null))
     expect(personName.show({ last: 'Brandt', first: 'Ilka' }, labels)).toBe('Ilka Brandt')
+  })
+  it('may be asked in one box', () => {
+    const one = { ...labels, boxes: 'one' as const }
+    expect(personName.check({ full: ' Oda  van Brandt ', first: 'x' }, one)).toEqual(right({ full: 'Oda  van Brandt' }))
+    expect(personName.show({ full: 'Oda van Brandt' }, one)).toBe('Oda van Brandt')
+    expect(personName.satisfies?.({ full: 'Oda' }, one)).toBe(true)
   })
   it('refuses what is no record of text', () => {
     for (const none of ['Ilka', ['Ilka'], { first: { a: 1 } }]) expect(personName.check(none, labels).ok).toBe(false)
