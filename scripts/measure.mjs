@@ -1,13 +1,21 @@
 /** `npm run measure`: prepares a Lichen of its own and measures it; the measuring is in `tests/load/`. */
 import process from 'node:process'
 import { Installation } from './machine/installation.mjs'
-import { buildOnce, findPostgres, installDebian, installPackages, requireNode } from './machine/packages.mjs'
+import {
+  buildOnce,
+  findChromium,
+  findPostgres,
+  installDebian,
+  installPackages,
+  requireNode,
+} from './machine/packages.mjs'
 import { runShown } from './machine/run.mjs'
 import { runOrTell, say } from './machine/say.mjs'
 
 await runOrTell(async () => {
   requireNode()
   installDebian('postgresql', () => findPostgres() !== null)
+  installDebian('chromium', findChromium)
   installPackages()
   buildOnce()
   const lichen = new Installation('.lichen-test/measure', 4700)
@@ -17,11 +25,9 @@ await runOrTell(async () => {
     say('Loading')
     const token = await lichen.loadAnew(['--no-visits'])
     await lichen.startAll()
-    process.exitCode = await runShown(process.execPath, ['--import', 'tsx', 'tests/load/accepting.ts'], {
-      MEASURE_URL: lichen.url,
-      MEASURE_DATABASE: lichen.cluster.url,
-      MEASURE_TOKEN: token,
-    })
+    const reach = { MEASURE_URL: lichen.url, MEASURE_DATABASE: lichen.cluster.url, MEASURE_TOKEN: token }
+    for (const script of ['accepting', 'typing'])
+      process.exitCode ||= await runShown(process.execPath, ['--import', 'tsx', `tests/load/${script}.ts`], reach)
   } finally {
     await lichen.stop()
   }

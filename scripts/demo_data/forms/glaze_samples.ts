@@ -1,5 +1,5 @@
 import { type Form, formSchema } from '@/core/form/definition'
-import { contactCarried, emailQuestion, options } from './shared'
+import { contactCarried, emailQuestion, nameQuestion, options } from './shared'
 
 /** A box of glaze samples by post: what is in it, where it goes, and what matters most to whoever tries them. */
 export const glazeSamples = (): Form =>
@@ -52,20 +52,7 @@ export const glazeSamples = (): Form =>
         name: 'where_to',
         title: 'Where to',
         questions: [
-          {
-            kind: 'person_name',
-            name: 'person',
-            label: 'Your name',
-            required: true,
-            fill: [
-              { from: 'record', field: 'first_name', part: 'first' },
-              { from: 'record', field: 'last_name', part: 'last' },
-            ],
-            lands: [
-              { field: 'first_name', part: 'first' },
-              { field: 'last_name', part: 'last' },
-            ],
-          },
+          nameQuestion('Your name'),
           emailQuestion('Your email'),
           {
             kind: 'address',

@@ -1,5 +1,5 @@
 import { type Form, formSchema } from '@/core/form/definition'
-import { contactCarried, emailQuestion, options } from './shared'
+import { contactCarried, emailQuestion, nameQuestion, options } from './shared'
 
 /** Open kiln day: who comes tells when, with how many and what they eat; who does not is asked what would help. */
 export const openDay = (firstDay: string, lastDay: string): Form =>
@@ -77,23 +77,7 @@ export const openDay = (firstDay: string, lastDay: string): Form =>
       {
         name: 'about_you',
         title: 'About you',
-        questions: [
-          {
-            kind: 'person_name',
-            name: 'person',
-            label: 'Your name',
-            required: true,
-            fill: [
-              { from: 'record', field: 'first_name', part: 'first' },
-              { from: 'record', field: 'last_name', part: 'last' },
-            ],
-            lands: [
-              { field: 'first_name', part: 'first' },
-              { field: 'last_name', part: 'last' },
-            ],
-          },
-          emailQuestion('Your email'),
-        ],
+        questions: [nameQuestion('Your name'), emailQuestion('Your email')],
       },
     ],
     carried: contactCarried,

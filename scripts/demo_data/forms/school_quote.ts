@@ -1,5 +1,5 @@
 import { type Form, formSchema } from '@/core/form/definition'
-import { contactCarried, emailQuestion, options } from './shared'
+import { contactCarried, emailQuestion, nameQuestion, options } from './shared'
 
 /** A quote for a school: how many learn, what they need for it, and what that comes to while it is filled in. */
 export const schoolQuote = (): Form =>
@@ -84,16 +84,7 @@ export const schoolQuote = (): Form =>
             weekdays: true,
           },
           { kind: 'time', name: 'at', label: 'At what time?', earliest: '09:00', latest: '17:00' },
-          {
-            kind: 'person_name',
-            name: 'person',
-            label: 'Whom do we talk to?',
-            required: true,
-            lands: [
-              { field: 'first_name', part: 'first' },
-              { field: 'last_name', part: 'last' },
-            ],
-          },
+          nameQuestion('Whom do we talk to?'),
           emailQuestion('School email'),
         ],
       },

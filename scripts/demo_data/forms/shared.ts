@@ -30,3 +30,19 @@ export const emailQuestion = (label: string): QuestionInput => ({
   fill: [{ from: 'record', field: 'email' }],
   lands: [{ field: 'email' }],
 })
+
+/** Their name in two parts, filled in for those who are known. */
+export const nameQuestion = (label: string): QuestionInput => ({
+  kind: 'person_name',
+  name: 'person',
+  label,
+  required: true,
+  fill: [
+    { from: 'record', field: 'first_name', part: 'first' },
+    { from: 'record', field: 'last_name', part: 'last' },
+  ],
+  lands: [
+    { field: 'first_name', part: 'first' },
+    { field: 'last_name', part: 'last' },
+  ],
+})

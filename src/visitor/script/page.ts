@@ -13,6 +13,8 @@ export interface Page {
   alert: HTMLElement
   forward: HTMLButtonElement
   back: HTMLButtonElement
+  /** The boxes of questions by their names. */
+  boxes: ReadonlyMap<string, HTMLElement>
 }
 
 /** Finds the page's parts; `null` on pages without a form. */
@@ -23,7 +25,10 @@ export function findPage(): Page | null {
   const forward = form?.querySelector<HTMLButtonElement>('[data-forward]')
   const back = form?.querySelector<HTMLButtonElement>('[data-back]')
   if (!form || !data?.textContent || !alert || !forward || !back) return null
-  return { data: JSON.parse(data.textContent) as PageData, form, alert, forward, back }
+  const boxes = new Map(
+    [...form.querySelectorAll<HTMLElement>('[data-question]')].map((box) => [box.dataset.question ?? '', box]),
+  )
+  return { data: JSON.parse(data.textContent) as PageData, form, alert, forward, back, boxes }
 }
 
 /** What the visitor has entered, by name, as the server expects it. */
@@ -55,8 +60,7 @@ export function writeValue({ form }: Page, name: string, value: unknown): void {
 const isControl = (element: Element): element is HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement =>
   element.matches('input, textarea, select')
 
-export const questionBox = ({ form }: Page, name: string): HTMLElement | null =>
-  form.querySelector(`[data-question="${name}"]`)
+export const questionBox = ({ boxes }: Page, name: string): HTMLElement | null => boxes.get(name) ?? null
 
 export function showQuestion(page: Page, name: string, shown: boolean): void {
   const box = questionBox(page, name)
