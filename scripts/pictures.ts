@@ -43,7 +43,7 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
   bench: { path: '/bench', prepare: openMail },
   settings: { path: '/settings' },
   'visitor-desk': { path: '/f/kiln-finder', prepare: fillStep },
-  'visitor-phone': { path: '/f/delivery-survey', phone: true, prepare: fillSurvey },
+  'visitor-phone': { path: '/f/glaze-samples', phone: true, prepare: fillSamples },
 }
 
 const browser = await chromium.launch({
@@ -73,11 +73,12 @@ for (const [name, { path, phone: small, prepare }] of Object.entries(VIEWS)) {
 }
 await browser.close()
 
-/** A survey under way: a number on a scale, a rating, and what went wrong. */
-async function fillSurvey(page: Page) {
-  await page.getByLabel('8', { exact: true }).check()
-  await page.getByLabel('4 of 5').first().check()
-  await page.getByLabel('It came late').check()
+/** A box of samples under way: two glazes, and what matters most. */
+async function fillSamples(page: Page) {
+  await page.getByLabel('Ash green').check()
+  await page.getByLabel('Tenmoku').check()
+  await page.getByRole('button', { name: 'Surface' }).click()
+  await page.getByRole('button', { name: 'Colour' }).click()
 }
 
 async function waitForPlan(page: Page) {

@@ -73,7 +73,7 @@ export function Person({ person, fields, links, forms }: Props) {
                   <Link href={`/arrivals/${id}`} className="underline">
                     {formName}, <Moment at={receivedAt} />
                   </Link>{' '}
-                  <StateChip state={state} />
+                  {state !== 'applied' && <StateChip state={state} />}
                 </li>
               ))}
             </ul>
