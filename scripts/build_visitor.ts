@@ -9,6 +9,8 @@ import type { Assets } from '@/visitor/page'
 
 /** The files whose names stand for themselves when a page's script is bundled. */
 const REGISTRY = resolve('src/core/answers/registry.ts')
+/** Loaded by a page once an address was written. */
+const CORRECTING = 'src/visitor/script/correct_address.ts'
 const PAGE_KINDS = resolve('src/visitor/script/kinds.ts')
 
 /**
@@ -19,6 +21,8 @@ export async function buildVisitor(): Promise<void> {
   await mkdir('public', { recursive: true })
   for (const file of await readdir('public')) if (/^visitor[-.]/.test(file)) await rm(`public/${file}`)
   const style = await bundle([{ in: 'src/visitor/style.css', out: 'visitor' }], {})
+  const correcting = await bundle([{ in: CORRECTING, out: 'visitor-correct_address' }], { format: 'esm' })
+  const correctAddress = `./${filesOf(correcting, CORRECTING).join()}`
   const scripts = await bundle(
     [
       { in: 'src/visitor/script/main.ts', out: 'visitor-main' },
@@ -29,7 +33,11 @@ export async function buildVisitor(): Promise<void> {
       splitting: true,
       chunkNames: 'visitor-shared-[hash]',
       plugins: [kindsApart],
-      define: { ADDRESS_ORDERS: JSON.stringify(addressOrders()) },
+      external: [correctAddress],
+      define: {
+        ADDRESS_ORDERS: JSON.stringify(addressOrders()),
+        CORRECT_ADDRESS: JSON.stringify(correctAddress),
+      },
     },
   )
   const assets: Assets = {

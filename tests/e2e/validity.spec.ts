@@ -1,4 +1,4 @@
-import { rules as email } from '@/core/answers/kinds/email'
+import { ANY_EMAIL, rules as email } from '@/core/answers/kinds/email'
 import { gatherFields } from '@/core/answers/fields'
 import { rules as date } from '@/core/answers/kinds/date'
 import { rules as number } from '@/core/answers/kinds/number'
@@ -75,7 +75,7 @@ test('addresses are valid to us exactly when they are to Chromium', async ({ pag
       input.value = value
       return input.checkValidity()
     }, text)
-    expect([text, email.check(text, {}).ok]).toEqual([text, chromium])
+    expect([text, email.check(text, ANY_EMAIL).ok]).toEqual([text, chromium])
   }
 })
 

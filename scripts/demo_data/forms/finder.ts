@@ -64,6 +64,7 @@ export function finder(variant: 'first' | 'longer' | 'shorter' | 'draft'): Form 
             minimum: 1,
             maximum: 60,
             unit: 'people',
+            unitOfOne: 'person',
             default: 2,
             lands: [{ field: 'studio_size' }],
           },

@@ -85,7 +85,7 @@ export const schoolQuote = (): Form =>
           },
           { kind: 'time', name: 'at', label: 'At what time?', earliest: '09:00', latest: '17:00' },
           nameQuestion('Whom do we talk to?'),
-          emailQuestion('School email'),
+          { ...emailQuestion('School email'), kind: 'email', business: true },
         ],
       },
     ],

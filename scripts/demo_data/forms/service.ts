@@ -56,6 +56,7 @@ export const service = (): Form =>
             maximum: 40,
             step: 2,
             unit: 'firings',
+            unitOfOne: 'firing',
           },
         ],
       },

@@ -55,6 +55,15 @@ export type Problem =
   | { code: 'too_early'; earliest: string }
   | { code: 'too_late'; latest: string }
   | { code: 'not_weekday' }
+  | { code: 'not_business'; domain: string }
+
+/** What is known where an answer is given now; nothing of it for answers that were taken before. */
+export interface Facts {
+  /** The day it is where the form is from, as `YYYY-MM-DD`. */
+  today?: string | undefined
+  /** Whether mail of a domain is anybody's: that of a free service, or thrown away after use. Only the server knows. */
+  isAnybodysMail?: ((domain: string) => boolean) | undefined
+}
 
 export type Checked = { ok: true; answer: Answer } | { ok: false; problem: Problem }
 
@@ -70,9 +79,9 @@ export interface KindRules<S> {
   /**
    * Reads one raw input (a form field's text or a JSON value) and says what it means.
    * Blank input is `{ ok: true, answer: null }`; whether blank is allowed is not the kind's business.
-   * `today` is the day it is asked on, as `YYYY-MM-DD`; left out where an answer was taken before.
+   * What depends on `facts` is looked at only where they are known.
    */
-  check(raw: unknown, settings: S, today?: string): Checked
+  check(raw: unknown, settings: S, facts?: Facts): Checked
   /** The answer in words, for people. Never called with a blank. */
   show(answer: Given, settings: S): string
   /** True for an answer that meets a required question; left out where everything but a blank does. */

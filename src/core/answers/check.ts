@@ -1,5 +1,5 @@
 import type { Question } from '../form/definition'
-import { type Answer, isBlank } from './answer'
+import { type Answer, type Facts, isBlank } from './answer'
 import { rulesOf } from './registry'
 import { explainProblem } from './wording'
 
@@ -8,17 +8,14 @@ export interface AnswerError {
   message: string
 }
 
-/**
- * Checks the answer to one question that shows: what it means, and what is wrong with it, if anything is. `today` is
- * the day it is asked on, where that is now.
- */
+/** Checks the answer to one question that shows: what it means, and what is wrong with it, if anything is. */
 export function checkAnswer(
   question: Question,
   raw: unknown,
-  today?: string,
+  facts?: Facts,
 ): { answer: Answer; message: string | null } {
   const rules = rulesOf(question)
-  const checked = rules.check(raw, question, today)
+  const checked = rules.check(raw, question, facts)
   if (!checked.ok) return { answer: null, message: explainProblem(checked.problem, question) }
   const { answer } = checked
   const met = !question.required || (rules.satisfies ? rules.satisfies(answer, question) : !isBlank(answer))

@@ -14,36 +14,22 @@ const day = new RegExp(DAY)
 
 export const isDay = (text: unknown): text is string => typeof text === 'string' && day.test(text)
 
-/** A day in words: “14 September 2026”. */
-export function showDay(text: string): string {
-  const [year = '', month = '', date = ''] = text.split('-')
-  return `${Number(date)} ${MONTHS[Number(month) - 1] ?? month} ${Number(year)}`
-}
+const words = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' })
 
-const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-]
+/** A day in words: “14 September 2026”; any other text as it is. */
+export const showDay = (text: string): string => (isDay(text) ? words.format(dateOf(text)) : text)
+
+const dateOf = (day: string): Date => new Date(`${day}T00:00:00Z`)
 
 /** The day so many days after another. */
 export function addDays(day: string, days: number): string {
-  const date = new Date(`${day}T00:00:00Z`)
+  const date = dateOf(day)
   date.setUTCDate(date.getUTCDate() + days)
   return date.toISOString().slice(0, 10)
 }
 
 /** Whether a day lies from Monday to Friday. */
-export const isWeekday = (day: string): boolean => ![0, 6].includes(new Date(`${day}T00:00:00Z`).getUTCDay())
+export const isWeekday = (day: string): boolean => ![0, 6].includes(dateOf(day).getUTCDay())
 
 /** Days, as what can be given between the first and the last. */
 export const DAYS: SpanOf = {

@@ -9,7 +9,7 @@ const open = { earliest: null, latest: null, past: true, ahead: null, weekdays: 
 const messageOf = (answer: unknown, limits: object, today?: string, kind: 'date' | 'date_range' = 'date') => {
   const [question] = formOf([{ kind, name: 'day', label: 'Day', ...open, ...limits }]).steps[0]?.questions ?? []
   if (!question) throw new Error('No question')
-  return checkAnswer(question, answer, today).message
+  return checkAnswer(question, answer, { today }).message
 }
 
 describe('limits of days', () => {

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { accept, type Checked, isEmpty, type KindRules, refuse } from './answer'
+import { accept, type Checked, type Given, isEmpty, type KindRules, refuse } from './answer'
 import type { Contradiction, Domain, JsonSchema, KindManner } from './kind'
 
 /** What kinds have in common whose answers are numbers. */
@@ -16,10 +16,23 @@ export const steppedSettings = (minimum: number, maximum: number) => ({
   minimum: z.number().default(minimum).describe('Smallest answer'),
   maximum: z.number().default(maximum).describe('Largest answer'),
   step: z.number().positive().default(1).describe('Answers are multiples of this'),
-  unit: unitSchema(),
+  ...unitSettings(),
 })
 
-export const unitSchema = () => z.string().max(20).default('').describe('Shown after the number')
+/** What a number counts. */
+export interface Unit {
+  unit: string
+  unitOfOne?: string
+}
+
+export const unitSettings = () => ({
+  unit: z.string().trim().max(20).default('').describe('Shown after the number'),
+  unitOfOne: z.string().trim().max(20).default('').describe('Shown after one, where it is called otherwise'),
+})
+
+/** An amount with its unit: “4 people”, “1 person”. */
+export const withUnit = (amount: Given, words: string, { unit, unitOfOne }: Unit): string =>
+  `${words} ${(amount === 1 && unitOfOne) || unit}`.trim()
 
 /** A valid floating-point number as the WHATWG HTML standard defines it. */
 const VALID = /^-?(?:\d+|\d*\.\d+)(?:[eE][-+]?\d+)?$/
@@ -39,9 +52,9 @@ export function checkNumber(raw: unknown, { minimum, maximum, step }: Limits): C
 }
 
 /** The rules of kinds whose settings are the limits themselves. */
-export const NUMBER_RULES: KindRules<Limits & { unit: string }> = {
+export const NUMBER_RULES: KindRules<Limits & Unit> = {
   check: checkNumber,
-  show: (answer, { unit }) => (unit ? `${String(answer)} ${unit}` : String(answer)),
+  show: (answer, unit) => withUnit(answer, String(answer), unit),
 }
 
 /** The rules of kinds where one whole number of a few is chosen, told with the greatest there is: “4 of 5”. */
@@ -77,7 +90,7 @@ export const AS_NUMBER = {
   typed: true,
   fillable: true,
   contradictions: contradictionsOf,
-} satisfies Partial<KindManner<Limits & { unit: string }>>
+} satisfies Partial<KindManner<Limits & Unit>>
 
 export function contradictionsOf({ minimum, maximum, step }: Limits): Contradiction[] {
   const found = []

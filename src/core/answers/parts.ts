@@ -1,4 +1,15 @@
-import { accept, type Answer, type Checked, isBlank, isEmpty, isRecord, type KindRules, partOf, refuse } from './answer'
+import {
+  accept,
+  type Answer,
+  type Checked,
+  type Facts,
+  isBlank,
+  isEmpty,
+  isRecord,
+  type KindRules,
+  partOf,
+  refuse,
+} from './answer'
 import type { JsonSchema } from './kind'
 
 /** What kinds have in common whose answers are records of named parts. */
@@ -15,15 +26,15 @@ export interface AskedPart {
  */
 export const inParts = <S>(
   partsOf: (settings: S) => readonly AskedPart[],
-  read: (raw: Answer, part: string, settings: S, today?: string) => Checked,
+  read: (raw: Answer, part: string, settings: S, facts?: Facts) => Checked,
 ) =>
   ({
-    check(raw: unknown, settings: S, today?: string): Checked {
+    check(raw: unknown, settings: S, facts?: Facts): Checked {
       if (isEmpty(raw)) return accept(null)
       if (!isRecord(raw as Answer)) return refuse({ code: 'not_text' })
       const parts: Record<string, Answer> = {}
       for (const { name } of partsOf(settings)) {
-        const checked = read(partOf(raw as Answer, name), name, settings, today)
+        const checked = read(partOf(raw as Answer, name), name, settings, facts)
         if (!checked.ok) return checked
         if (!isBlank(checked.answer)) parts[name] = checked.answer
       }

@@ -47,5 +47,7 @@ export function explainProblem(problem: Problem, question: Question): string {
       return `Give one up to ${problem.latest}.`
     case 'not_weekday':
       return 'Give a day from Monday to Friday.'
+    case 'not_business':
+      return `Give your address at work, not one at ${problem.domain}.`
   }
 }

@@ -1,4 +1,4 @@
-import { type Answers, valueIn } from '../answers/answer'
+import { type Answers, type Facts, valueIn } from '../answers/answer'
 import { type AnswerError, checkAnswer } from '../answers/check'
 import { rulesOf } from '../answers/registry'
 import { holds } from '../logic/condition'
@@ -28,14 +28,13 @@ export interface Way {
  * Whether a step or a question shows depends only on carried values and on questions before it; what does not
  * show is blank to everything after it, whatever was sent for it; so is what was sent for a computed value.
  * Names the form does not ask are ignored.
- * `upTo` leaves out the steps after the one of that name; `today` is the day it is asked on, left out for answers
- * that were taken before.
+ * `upTo` leaves out the steps after the one of that name; facts are left out for answers that were taken before.
  */
 export function walkForm(
   form: Asked,
   raw: Readonly<Record<string, unknown>>,
   carried: Answers = {},
-  { upTo, today }: { upTo?: string | undefined; today?: string | undefined } = {},
+  { upTo, ...facts }: Facts & { upTo?: string | undefined } = {},
 ): Way {
   const way: Way = { steps: [], shown: [], answers: {}, errors: [] }
   const known: Answers = { ...carried }
@@ -49,7 +48,7 @@ export function walkForm(
       if (asks === false) continue
       const { answer, message } = compute
         ? { answer: compute(known, question), message: null }
-        : checkAnswer(question, valueIn(raw, question.name), today)
+        : checkAnswer(question, valueIn(raw, question.name), facts)
       way.answers[question.name] = answer
       known[question.name] = answer
       if (message !== null) way.errors.push({ name: question.name, message })

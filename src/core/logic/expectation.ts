@@ -1,6 +1,4 @@
 import { type Answer, isBlank, isList, type Scalar } from '../answers/answer'
-import { isDay } from '../answers/day'
-import { isTime } from '../answers/time'
 import { foldCase } from './fold_case'
 
 /**
@@ -93,8 +91,9 @@ function comparable(value: Answer, operand: Scalar): value is string | number {
   return sort !== null && sort === sortsAs(operand)
 }
 
-/** What a text sorts as, where it sorts as what it says does: a day or a time. */
+/** What a text sorts as, where it sorts as what it says does: by its shape, a day or a time. */
 export function sortsAs(text: Answer): 'day' | 'time' | null {
-  if (isDay(text)) return 'day'
-  return isTime(text) ? 'time' : null
+  if (typeof text !== 'string') return null
+  if (/^[0-9]{4}-[0-9]{2}-[0-9]{2}$/.test(text)) return 'day'
+  return /^[0-9]{2}:[0-9]{2}$/.test(text) ? 'time' : null
 }

@@ -1,5 +1,5 @@
-import freeMail from 'email-providers/all.json' with { type: 'json' }
 import { getDomain } from 'tldts'
+import { isAnybodysMail } from '../answers/mail_domains'
 import { foldCase } from '../logic/fold_case'
 
 /** What companies are matched by: their name as people write it, and the domain their mail comes from. */
@@ -10,14 +10,12 @@ export const companyKey = (name: string): string =>
     .replace(/[^\p{L}\p{N}]+/gu, ' ')
     .trim()
 
-const FREE = new Set<string>(freeMail)
-
 /**
  * The domain that an address shares with its company: the registrable one (`mail.studio.example` →
- * `studio.example`). `null` for the domain of a free mail service, which says nothing, and for what is none.
+ * `studio.example`). `null` for the domain of a free mail service or of addresses to be thrown away, which say nothing, and for none.
  */
 export function companyDomain(email: string): string | null {
   const host = email.split('@')[1]?.toLowerCase() ?? ''
   const domain = getDomain(host, { allowPrivateDomains: true }) ?? null
-  return domain === null || FREE.has(domain) || FREE.has(host) ? null : domain
+  return domain === null || isAnybodysMail(domain) || isAnybodysMail(host) ? null : domain
 }

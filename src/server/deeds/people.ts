@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { rules as email } from '@/core/answers/kinds/email'
+import { ANY_EMAIL, rules as email } from '@/core/answers/kinds/email'
 import { findForm } from '@/db/queries/forms'
 import { withdrawLink } from '@/db/queries/links'
 import { COMPANY_KEYS, CONTACT_KEYS, findCompany, findPerson, listCompanies, listPeople } from '@/db/queries/people'
@@ -72,7 +72,7 @@ const newContactSchema = z
   })
   .catchall(fieldValue)
   .transform(({ email: text, company, values, ...fields }, context) => {
-    const checked = email.check(text, {})
+    const checked = email.check(text, ANY_EMAIL)
     if (checked.ok && typeof checked.answer === 'string')
       return { company: company ?? null, values: { ...fields, ...values, email: checked.answer } }
     context.addIssue({ code: 'custom', path: ['email'], message: 'Give an email address' })

@@ -2,7 +2,6 @@ import type { AnswerError } from '@/core/answers/check'
 import { originsOf } from '@/core/fill/origin'
 import { fillCarried, fillQuestions, takeCarried } from '@/core/fill/fill'
 import type { Form } from '@/core/form/definition'
-import { dayIn } from '@/core/formats/zone'
 import { walkForm } from '@/core/form/walk'
 import { type Plan, planSubmission } from '@/core/plan'
 import { wantedBy } from '@/core/records/wanted'
@@ -10,6 +9,7 @@ import type { Db } from '@/db/database'
 import { readRecords } from '@/db/queries/records'
 import { findContact } from '@/db/queries/people'
 import { readOwner, readResources } from '@/db/queries/workspace'
+import { factsAt } from './facts'
 
 export interface DraftRun {
   plan: Plan
@@ -40,9 +40,7 @@ export async function planDraft(
   const filled = fillCarried(form, known, input.values)
   const carried = { ...filled.values, ...takeCarried(form, input.carried ?? {}) }
   const resources = await readResources(db, workspaceId)
-  const { answers, errors } = walkForm(form, input.values, carried, {
-    today: dayIn(resources.workspace.timeZone, new Date()),
-  })
+  const { answers, errors } = walkForm(form, input.values, carried, factsAt(resources.workspace.timeZone, new Date()))
   const values = { ...carried, ...answers }
   const [ownedBy, records] = await Promise.all([
     readOwner(db, workspaceId, owner.ownerId),

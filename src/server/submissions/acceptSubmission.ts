@@ -4,10 +4,10 @@ import type { AnswerError } from '@/core/answers/check'
 import { chooseOutcome, type Outcome } from '@/core/dispatch/outcome'
 import { fillCarried, fillQuestions } from '@/core/fill/fill'
 import { originsOf } from '@/core/fill/origin'
-import { dayIn } from '@/core/formats/zone'
 import { walkForm } from '@/core/form/walk'
 import type { Db } from '@/db/database'
 import { findSent, type NewSubmission } from '@/db/queries/submissions'
+import { factsAt } from '../forms/facts'
 import type { LiveForm } from '../forms/live'
 import type { Visitor } from '../visits/visitor'
 import { storeInBatch } from './storeInBatch'
@@ -40,7 +40,7 @@ export async function acceptSubmission(
   const { form, formId, workspaceId, releaseId } = live
   const known = { link: visitor.link, pageBefore: visitor.pageBefore, record: visitor.holder?.values ?? null }
   const carried = fillCarried(form, known, raw)
-  const { answers, errors } = walkForm(form, raw, carried.values, { today: dayIn(live.timeZone, at ?? new Date()) })
+  const { answers, errors } = walkForm(form, raw, carried.values, factsAt(live.timeZone, at ?? new Date()))
   if (errors.length > 0) {
     const before = visit?.proven ? await findSent(db, formId, visit.id) : undefined
     return before ? { ok: true, submission: before.id, outcome: before.outcome } : { ok: false, why: 'wrong', errors }

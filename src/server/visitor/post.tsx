@@ -1,10 +1,10 @@
-import { type Answers, valueIn } from '@/core/answers/answer'
-import { dayIn } from '@/core/formats/zone'
+import { type Answers, valueIn, type Facts } from '@/core/answers/answer'
 import { walkForm } from '@/core/form/walk'
 import { knownToken } from '../access/token'
 import { context } from '../context'
 import { count, tooMany } from '../door/limits'
 import { findShownForm, type LiveForm } from '../forms/live'
+import { factsAt } from '../forms/facts'
 import { problem } from '../problem'
 import { acceptSubmission, type ClaimedVisit } from '../submissions/acceptSubmission'
 import { fillStart } from '../visits/openForm'
@@ -105,7 +105,7 @@ class StepPost {
   private readonly filled: Answers
   private readonly current: string
   private readonly visit: ClaimedVisit
-  private readonly today: string
+  private readonly facts: Required<Facts>
 
   constructor(
     private readonly live: LiveForm,
@@ -118,16 +118,16 @@ class StepPost {
     const start = fillStart(live.form, visitor)
     this.carried = start.carried
     this.filled = start.values
-    this.today = dayIn(live.timeZone, new Date())
+    this.facts = factsAt(live.timeZone, new Date())
     this.visit = visit ?? { id: givePass(context().config.LICHEN_SECRET, live.formId).id, proven: true }
     this.current = steps.find(({ name }) => name === entered._step)?.name ?? steps[0]?.name ?? ''
   }
 
   /** `changed` says that the page sent was of a release too old to be taken. */
   async answer(changed: boolean): Promise<Response> {
-    const { live, entered, visitor, visit, today } = this
+    const { live, entered, visitor, visit, facts } = this
     const { db, config } = context()
-    const checked = walkForm(live.form, entered, this.carried, { today })
+    const checked = walkForm(live.form, entered, this.carried, facts)
     const steps = checked.steps.map(({ name }) => name)
     const at = steps.indexOf(this.current)
     if (changed)
@@ -137,7 +137,7 @@ class StepPost {
     if (entered._go === 'back') return this.show(steps[Math.max(0, at - 1)] ?? this.current)
     if (this.hasNewQuestion(checked.shown))
       return this.show(this.current, { notice: 'Your answer brought up another question. Please look again.' })
-    const { errors } = walkForm(live.form, entered, this.carried, { upTo: this.current, today })
+    const { errors } = walkForm(live.form, entered, this.carried, { upTo: this.current, ...facts })
     if (errors.length > 0) return this.showErrors(errors)
     const next = steps[at + 1]
     if (next) {
@@ -185,7 +185,7 @@ class StepPost {
         notice: more.notice ?? null,
         pass: this.pass(),
         pageBefore: this.visitor.pageBefore,
-        today: this.today,
+        today: this.facts.today,
         action: this.action,
         resumed: false,
         mode: 'live',

@@ -7,10 +7,11 @@ import { useDraft } from '../draft/context'
 import { TextField, Tick } from '../ui/field'
 import type { SettingsProps, StudioKind } from './kind'
 import { NumberBox } from './numberBox'
+import { UnitSettings } from './unit'
 
 function ComputedSettings({ question, onChange }: SettingsProps<'computed'>) {
   const form = useDraft((state) => state.form)
-  const { expression, decimals, unit, shown } = question
+  const { expression, decimals, shown } = question
   const read = readExpression(expression)
   const paths = pathsOf(form, valuesBefore(form, question.name))
   return (
@@ -47,10 +48,10 @@ function ComputedSettings({ question, onChange }: SettingsProps<'computed'>) {
         value={decimals}
         onCommit={(next) => onChange({ decimals: next }, 'decimals')}
       />
-      <TextField label="Unit" value={unit} onCommit={(next) => onChange({ unit: next.slice(0, 20) }, 'unit')} />
-      <span className="col-start-2">
+      <span className="col-span-2">
         <Tick label="shown to visitors" on={shown} onCommit={(next) => onChange({ shown: next }, 'shown')} />
       </span>
+      <UnitSettings question={question} onChange={onChange} />
     </>
   )
 }

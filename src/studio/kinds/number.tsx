@@ -1,8 +1,8 @@
 'use client'
 
 import { Hash } from 'lucide-react'
-import { TextField } from '../ui/field'
 import { OptionalNumberBox } from './numberBox'
+import { UnitSettings } from './unit'
 import type { SettingsProps, StudioKind } from './kind'
 
 const NumberSettings = ({ question, onChange }: SettingsProps<'number'>) => (
@@ -23,7 +23,7 @@ const NumberSettings = ({ question, onChange }: SettingsProps<'number'>) => (
       value={question.step}
       onCommit={(step) => onChange({ step }, 'step')}
     />
-    <TextField label="Unit" value={question.unit} onCommit={(unit) => onChange({ unit: unit.slice(0, 20) }, 'unit')} />
+    <UnitSettings question={question} onChange={onChange} />
   </>
 )
 

@@ -235,7 +235,7 @@ const nameOf = (target: EventTarget | null): string | null => {
 
 function recheck(page: Page, name: string): void {
   const question = page.data.steps.flatMap(({ questions }) => questions).find((one) => one.name === name)
-  if (question) showError(page, name, checkAnswer(question, readValues(page)[name], page.data.today).message)
+  if (question) showError(page, name, checkAnswer(question, readValues(page)[name], page.data).message)
 }
 
 /** Puts the outcome in place of the form and the focus on its title. */

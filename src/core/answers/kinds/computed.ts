@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { accept, type Answer, type KindRules } from '../answer'
 import type { KindManner } from '../kind'
+import { type Unit, unitSettings, withUnit } from '../number'
 import { parseExpression } from '../../logic/parse_expression'
 import { readExpression, renameInExpression, roundTo } from '../../logic/expression'
 
@@ -8,14 +9,13 @@ import { readExpression, renameInExpression, roundTo } from '../../logic/express
 export const settings = () => ({
   expression: z.string().trim().max(500).default('').describe('Computed from values by their names'),
   decimals: z.int().min(0).max(6).default(2).describe('Digits after the point that it is rounded to'),
-  unit: z.string().trim().max(20).default('').describe('Shown after it'),
+  ...unitSettings(),
   shown: z.boolean().default(true).describe('Whether visitors see it'),
 })
 
-interface Computed {
+interface Computed extends Unit {
   expression: string
   decimals: number
-  unit: string
   shown: boolean
 }
 
@@ -27,8 +27,8 @@ export const rules: KindRules<Computed> = {
     const answer = 'wrong' in read ? null : read.compute(values)
     return typeof answer === 'number' ? roundTo(answer, decimals) : null
   },
-  show: (answer, { decimals, unit }) =>
-    `${Number(answer).toLocaleString('en', { maximumFractionDigits: decimals })} ${unit}`.trim(),
+  show: (answer, computed) =>
+    withUnit(answer, Number(answer).toLocaleString('en', { maximumFractionDigits: computed.decimals }), computed),
 }
 
 export const manner: KindManner<Computed> = {

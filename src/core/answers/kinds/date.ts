@@ -9,8 +9,8 @@ export const settings = () => dayLimitSettings()
 
 /** A day of the calendar, as HTML date inputs send it. */
 export const rules: KindRules<DayLimits> = {
-  check(raw, limits, today) {
-    const checked = checkSpan(raw, spanOn(today, limits), DAYS)
+  check(raw, limits, facts) {
+    const checked = checkSpan(raw, spanOn(facts?.today, limits), DAYS)
     const problem = checked.ok && checked.answer !== null ? weekdayProblem(String(checked.answer), limits) : null
     return problem ? refuse(problem) : checked
   },

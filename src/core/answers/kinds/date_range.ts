@@ -24,15 +24,15 @@ const asked = ({ first, last }: Pick<DateRange, 'first' | 'last'>) => [
   { name: 'to', label: last },
 ]
 
-const record = inParts<DateRange>(asked, (raw, _, limits, today) => date.check(raw, limits, today))
+const record = inParts<DateRange>(asked, (raw, _, limits, facts) => date.check(raw, limits, facts))
 
 const dayAt = (answer: Answer, part: string): string => String(partOf(answer, part) ?? '')
 
 /** A record of `from` and `to`, both days included; the earlier one is always `from`. One alone leaves an end open. */
 export const rules: KindRules<DateRange> = {
   ...record,
-  check(raw, limits, today) {
-    const checked = record.check(raw, limits, today)
+  check(raw, limits, facts) {
+    const checked = record.check(raw, limits, facts)
     if (!checked.ok || checked.answer === null) return checked
     const [from, to] = [dayAt(checked.answer, 'from'), dayAt(checked.answer, 'to')]
     return from && to && to < from ? accept({ from: to, to: from }) : checked

@@ -1,9 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Answer } from '../answer'
+import { isAnybodysMail } from '../mail_domains'
 import { rules as consent } from './consent'
 import { rules as date } from './date'
-import { rules as email } from './email'
+import { ANY_EMAIL, rules as email } from './email'
 import { rules as number } from './number'
 import { rules as longText } from './long_text'
 import { rules as personName } from './person_name'
@@ -56,20 +57,35 @@ describe('short text', () => {
 })
 
 describe('email', () => {
+  it('may be a business address only, where the lists are known', () => {
+    const business = { ...ANY_EMAIL, business: true }
+    const facts = { isAnybodysMail }
+    for (const domain of ['gmail.com', 'mailinator.com', 'yopmail.com'])
+      expect(email.check(`ilka@${domain}`, business, facts)).toEqual(wrong('not_business', { domain }))
+    expect(email.check('ilka@tarnfield.example', business, facts)).toEqual(right('ilka@tarnfield.example'))
+    expect(email.check('ilka@gmail.com', ANY_EMAIL, facts).ok).toBe(true)
+    expect(email.check('ilka@gmail.com', business).ok).toBe(true)
+  })
+  it('is refused at domains that are named, and taken at those named so, with all below them', () => {
+    const settings = { business: true, refused: ['rival.example'], taken: ['gmail.com', 'good.rival.example'] }
+    const taken = (address: string) => email.check(address, settings, { isAnybodysMail }).ok
+    expect(['a@rival.example', 'a@mail.rival.example', 'a@unrival.example'].map(taken)).toEqual([false, false, true])
+    expect(['a@gmail.com', 'a@x.good.rival.example'].map(taken)).toEqual([true, true])
+  })
   it('is stored in lower case', () => {
-    expect(email.check(' Ilka@Tarnfield.Example ', {})).toEqual(right('ilka@tarnfield.example'))
+    expect(email.check(' Ilka@Tarnfield.Example ', ANY_EMAIL)).toEqual(right('ilka@tarnfield.example'))
   })
   it.each(['ilka', 'ilka@', '@tarnfield.example', 'il ka@t.example', 'ilka@t..example', 'ilka@-t.example'])(
     'refuses %s',
     (text) =>
-      expect(email.check(text, {})).toEqual(
+      expect(email.check(text, ANY_EMAIL)).toEqual(
         wrong('unlike', { what: 'an email address', example: 'name@studio.example' }),
       ),
   )
   it('refuses an address longer than mail can carry (RFC 5321, 4.5.3.1.3)', () => {
     const domain = `${'a'.repeat(60)}.${'b'.repeat(60)}.${'c'.repeat(60)}.example`
-    expect(email.check(`${'x'.repeat(254 - domain.length - 1)}@${domain}`, {}).ok).toBe(true)
-    expect(email.check(`${'x'.repeat(254 - domain.length)}@${domain}`, {})).toEqual(
+    expect(email.check(`${'x'.repeat(254 - domain.length - 1)}@${domain}`, ANY_EMAIL).ok).toBe(true)
+    expect(email.check(`${'x'.repeat(254 - domain.length)}@${domain}`, ANY_EMAIL)).toEqual(
       wrong('unlike', { what: 'an email address', example: 'name@studio.example' }),
     )
   })

@@ -1,18 +1,16 @@
 import { z } from 'zod'
 import type { KindManner } from '../kind'
-import { AS_NUMBER, type Limits, NUMBER_RULES, unitSchema } from '../number'
+import { AS_NUMBER, type Limits, NUMBER_RULES, type Unit, unitSettings } from '../number'
 
 /** Settings of a number question. */
 export const settings = () => ({
   minimum: z.number().nullable().default(null).describe('Smallest answer'),
   maximum: z.number().nullable().default(null).describe('Largest answer'),
   step: z.number().positive().nullable().default(null).describe('Answers are multiples of this'),
-  unit: unitSchema(),
+  ...unitSettings(),
 })
 
-interface NumberSettings extends Limits {
-  unit: string
-}
+type NumberSettings = Limits & Unit
 
 /** A number that is written. */
 export const rules = NUMBER_RULES

@@ -3,6 +3,7 @@ import { manner as aboutMoney, rules as money } from './money'
 import { rules as rating } from './rating'
 import { rules as scale } from './scale'
 import { manner as aboutSlider, rules as slider } from './slider'
+import { rules as stepper } from './stepper'
 
 const right = (answer: unknown) => ({ ok: true, answer })
 
@@ -52,5 +53,14 @@ describe('a slider', () => {
     expect(aboutSlider.faults?.(peak)).toEqual([])
     expect(aboutSlider.faults?.({ ...peak, step: 500 })).toHaveLength(1)
     expect(aboutSlider.faults?.({ ...peak, minimum: 0, maximum: 5000, step: 1 })?.[0]).toContain('5001 stops')
+  })
+})
+
+describe('a unit', () => {
+  it('is called otherwise of one, where that is said', () => {
+    const people = { minimum: 0, maximum: 9, step: 1, unit: 'people', unitOfOne: 'person' }
+    expect([0, 1, 2].map((n) => stepper.show(n, people))).toEqual(['0 people', '1 person', '2 people'])
+    expect(stepper.show(1, { ...people, unitOfOne: '' })).toBe('1 people')
+    expect(stepper.show(1, { ...people, unit: '', unitOfOne: '' })).toBe('1')
   })
 })

@@ -1,14 +1,13 @@
 import type { KindManner } from '../kind'
-import { AS_NUMBER, countStops, type Limits, NUMBER_RULES, steppedSettings } from '../number'
+import { AS_NUMBER, countStops, type Limits, NUMBER_RULES, steppedSettings, type Unit } from '../number'
 
 /** Settings of a slider. */
 export const settings = () => steppedSettings(0, 100)
 
-interface Slider extends Limits {
+interface Slider extends Limits, Unit {
   minimum: number
   maximum: number
   step: number
-  unit: string
 }
 
 /** More stops than this cannot be told apart on the width of a phone. */

@@ -1,14 +1,13 @@
 import type { KindManner } from '../kind'
-import { AS_NUMBER, type Limits, NUMBER_RULES, steppedSettings } from '../number'
+import { AS_NUMBER, type Limits, NUMBER_RULES, steppedSettings, type Unit } from '../number'
 
 /** Settings of a stepper. */
 export const settings = () => steppedSettings(0, 20)
 
-interface Stepper extends Limits {
+interface Stepper extends Limits, Unit {
   minimum: number
   maximum: number
   step: number
-  unit: string
 }
 
 /** A small number that is counted up and down, or written. */

@@ -1,0 +1,22 @@
+'use client'
+
+import type { Unit } from '@/core/answers/number'
+import { TextField } from '../ui/field'
+
+interface Props {
+  question: Unit
+  onChange: (change: Partial<Unit>, key: string) => void
+}
+
+/** What a number counts, and what one of them is called. */
+export const UnitSettings = ({ question: { unit, unitOfOne = '' }, onChange }: Props) => (
+  <>
+    <TextField label="Unit" value={unit} onCommit={(text) => onChange({ unit: text.slice(0, 20) }, 'unit')} />
+    <TextField
+      label="Unit of one"
+      value={unitOfOne}
+      placeholder="The same; or person, of people"
+      onCommit={(text) => onChange({ unitOfOne: text.slice(0, 20) }, 'unitOfOne')}
+    />
+  </>
+)
