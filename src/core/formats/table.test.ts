@@ -19,6 +19,15 @@ describe('a sheet', () => {
       1240,
     ])
   })
+  it('has none for prose, and one for what is computed', () => {
+    const columns = columnsOf([
+      formOf([
+        { kind: 'prose', name: 'said', label: 'Said' },
+        { kind: 'computed', name: 'sum', label: 'Sum', expression: '1 + 1' },
+      ]),
+    ])
+    expect(columns).toEqual(['sum'])
+  })
   it('loses no answer of any kind', () => {
     fc.assert(
       fc.property(anyForm, anyAnswers, (one, raw) => {

@@ -1,4 +1,5 @@
 import { type Answer, type Answers, isList, joinPath, partOf, type Path, splitPath, valueIn } from '../answers/answer'
+import { rulesOf } from '../answers/registry'
 import type { Form } from '../form/definition'
 import { partsOf } from '../form/values'
 
@@ -10,11 +11,13 @@ export type Column = Path
 /** What a cell of a sheet can hold; nothing for a blank. */
 export type Cell = string | number | boolean | null
 
-/** The columns of the values of these forms, each once, those of the first form first. */
+/** The columns of the values of these forms, each once, those of the first form first; questions that are switched off keep theirs. */
 export function columnsOf(forms: readonly Form[]): Column[] {
   const columns = new Set<Column>()
   for (const form of forms) {
-    const questions = form.steps.flatMap((step) => step.questions.map(({ name }) => name))
+    const questions = form.steps
+      .flatMap((step) => step.questions.filter((question) => rulesOf(question).asks !== false))
+      .map(({ name }) => name)
     for (const name of [...questions, ...form.carried.map((carried) => carried.name)]) {
       const parts = partsOf(form, name)
       if (parts.length === 0) columns.add(name)
