@@ -137,4 +137,6 @@ test('the visitor’s view turns to the row that is open, and every kind opens',
     await expect(view.locator(`[data-question="a_${kind}"]`)).toBeInViewport()
     await row.click()
   }
+  // The ledger scrolls within itself: below it the page has nothing.
+  expect(await studio.evaluate(() => document.documentElement.scrollHeight - innerHeight)).toBe(0)
 })

@@ -1,10 +1,9 @@
-/** The 97.5th percentile of the standard normal distribution, for ranges of 95 %. */
-const Z = 1.959963984540054
+import { type Range, Z } from './wilson'
 
 /** An average with its 95 % range; without one where fewer than five were counted, of which no range says much. */
 export interface Mean {
   mean: number
-  range: { low: number; high: number } | null
+  range: Range | null
 }
 
 const FEWEST = 5

@@ -1,5 +1,5 @@
 /** The 97.5th percentile of the standard normal distribution, for ranges of 95 %. */
-const Z = 1.959963984540054
+export const Z = 1.959963984540054
 
 export interface Range {
   low: number

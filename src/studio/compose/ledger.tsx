@@ -167,7 +167,7 @@ export function Ledger() {
   const reached = new Map(facts.numbers.steps.map((step) => [step.name, step]))
   const toggle = (key: string) => setOpen(open === key ? null : key)
   return (
-    <div className="flex min-w-0 flex-col overflow-auto border-r border-rule" onKeyDown={onRow}>
+    <div className="relative flex min-w-0 flex-col overflow-auto border-r border-rule" onKeyDown={onRow}>
       <table className="sheet table-fixed" aria-label="Questions and carried values">
         <colgroup>
           <col className="w-9" />

@@ -20,6 +20,24 @@ const check = (text: string): string | null => {
   return odd === undefined ? null : `“${odd}” is no domain`
 }
 
+interface DomainsProps {
+  label: string
+  example: string
+  value: readonly string[]
+  onCommit: (domains: string[]) => void
+}
+
+/** Domains, written one after another. */
+const DomainsField = ({ label, example, value, onCommit }: DomainsProps) => (
+  <TextField
+    label={label}
+    value={value.join(' ')}
+    placeholder={`Domains; such as ${example}`}
+    check={check}
+    onCommit={(text) => onCommit(domainsIn(text).slice(0, 200))}
+  />
+)
+
 const EmailSettings = ({ question: { business, refused, taken }, onChange }: SettingsProps<'email'>) => (
   <>
     <span className="col-span-3 col-start-2">
@@ -29,19 +47,17 @@ const EmailSettings = ({ question: { business, refused, taken }, onChange }: Set
         onCommit={(next) => onChange({ business: next }, 'business')}
       />
     </span>
-    <TextField
+    <DomainsField
       label="Refused as well"
-      value={refused.join(' ')}
-      placeholder="Domains; such as rival.example"
-      check={check}
-      onCommit={(text) => onChange({ refused: domainsIn(text).slice(0, 200) }, 'refused')}
+      example="rival.example"
+      value={refused}
+      onCommit={(next) => onChange({ refused: next }, 'refused')}
     />
-    <TextField
+    <DomainsField
       label="Taken anyway"
-      value={taken.join(' ')}
-      placeholder="Domains; such as school.example"
-      check={check}
-      onCommit={(text) => onChange({ taken: domainsIn(text).slice(0, 200) }, 'taken')}
+      example="school.example"
+      value={taken}
+      onCommit={(next) => onChange({ taken: next }, 'taken')}
     />
   </>
 )

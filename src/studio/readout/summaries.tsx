@@ -61,81 +61,86 @@ function Of({ summary: { of } }: { summary: Summary }) {
 
 /** How many gave each answer, with the share of those who were asked. */
 const CountTable = ({ rows }: { rows: readonly Count[] }) => (
-  <table className="w-full">
-    <thead className="sr-only">
-      <tr>
-        <th>Answer</th>
-        <th>Share with 95 % range</th>
-        <th>People</th>
-        <th>Share</th>
-      </tr>
-    </thead>
-    <tbody>
-      {rows.map(({ words, n, share }) => (
-        <tr key={words}>
-          <th scope="row" className="w-[38%] py-0.5 pr-2 text-left font-normal">
-            {words}
-          </th>
-          <td className="py-0.5">
-            {share && (
-              <Bar
-                className="h-3.5"
-                stretches={[{ from: share.low, to: share.high, look: 'range' }]}
-                point={share.rate}
-              />
-            )}
-          </td>
-          <td className="w-12 py-0.5 text-right">{figure(n)}</td>
-          <td className="w-40 py-0.5 pl-3 text-right whitespace-nowrap text-soft">
-            {share && `${percent(share.rate)} · ${range(share)}`}
-          </td>
-        </tr>
-      ))}
-    </tbody>
-  </table>
+  <RangeTable
+    heads={['Answer', 'Share']}
+    rows={rows.map(({ words, n, share }) => ({
+      words,
+      n,
+      point: share?.rate ?? null,
+      range: share,
+      told: share ? `${percent(share.rate)} · ${range(share)}` : '',
+    }))}
+  />
 )
 
 /** On which place each stands on average, the best first; a bar from the first place to the last holds its range. */
 const PlaceTable = ({ rows }: { rows: Places['rows'] }) => {
   const along = (place: number) => (rows.length > 1 ? Math.min(1, Math.max(0, (place - 1) / (rows.length - 1))) : 0)
   return (
-    <table className="w-full">
-      <thead className="sr-only">
-        <tr>
-          <th>Option</th>
-          <th>Average place with 95 % range</th>
-          <th>People</th>
-          <th>Average place</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map(({ words, n, place }) => (
-          <tr key={words}>
-            <th scope="row" className="w-[38%] py-0.5 pr-2 text-left font-normal">
-              {words}
-            </th>
-            <td className="py-0.5">
-              {place && (
-                <Bar
-                  className="h-3.5"
-                  stretches={
-                    place.range ? [{ from: along(place.range.low), to: along(place.range.high), look: 'range' }] : []
-                  }
-                  point={along(place.mean)}
-                />
-              )}
-            </td>
-            <td className="w-12 py-0.5 text-right">{figure(n)}</td>
-            <td className="w-40 py-0.5 pl-3 text-right whitespace-nowrap text-soft">
-              {place && `place ${place.mean.toFixed(2)}`}
-              {place?.range && ` · ${place.range.low.toFixed(2)}–${place.range.high.toFixed(2)}`}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <RangeTable
+      heads={['Option', 'Average place']}
+      rows={rows.map(({ words, n, place }) => ({
+        words,
+        n,
+        point: place && along(place.mean),
+        range: place?.range ? { low: along(place.range.low), high: along(place.range.high) } : null,
+        told: [
+          place && `place ${place.mean.toFixed(2)}`,
+          place?.range && `${place.range.low.toFixed(2)}–${place.range.high.toFixed(2)}`,
+        ]
+          .filter(Boolean)
+          .join(' · '),
+      }))}
+    />
   )
 }
+
+interface RangeTableProps {
+  /** What the rows are, and what is told of each. */
+  heads: readonly [row: string, told: string]
+  rows: readonly {
+    words: string
+    n: number
+    /** Where it stands along the bar, from 0 to 1. */
+    point: number | null
+    range: { low: number; high: number } | null
+    told: string
+  }[]
+}
+
+/** A row for each answer, with a bar on which it stands within its range. */
+const RangeTable = ({ heads: [row, told], rows }: RangeTableProps) => (
+  <table className="w-full">
+    <thead className="sr-only">
+      <tr>
+        <th>{row}</th>
+        <th>{told} with 95 % range</th>
+        <th>People</th>
+        <th>{told}</th>
+      </tr>
+    </thead>
+    <tbody>
+      {rows.map(({ words, n, point, range: between, told: figures }) => (
+        <tr key={words}>
+          <th scope="row" className="w-[38%] py-0.5 pr-2 text-left font-normal">
+            {words}
+          </th>
+          <td className="py-0.5">
+            {point !== null && (
+              <Bar
+                className="h-3.5"
+                stretches={between ? [{ from: between.low, to: between.high, look: 'range' }] : []}
+                point={point}
+              />
+            )}
+          </td>
+          <td className="w-12 py-0.5 text-right">{figure(n)}</td>
+          <td className="w-40 py-0.5 pl-3 text-right whitespace-nowrap text-soft">{figures}</td>
+        </tr>
+      ))}
+    </tbody>
+  </table>
+)
 
 /** What was chosen in each row, of those who chose anything there. */
 const GridTable = ({ grid: { columns, rows } }: { grid: Grid }) => (
