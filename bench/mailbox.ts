@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { type AddressObject, simpleParser } from 'mailparser'
 import { SMTPServer } from 'smtp-server'
 import { JsonLines } from './store'
@@ -13,6 +14,8 @@ export interface MailboxMessage {
   subject: string
   text: string
   html: string
+  /** Files that came with it, each with a digest of what is in it (SHA-256, hexadecimal). */
+  files?: { name: string; type: string; bytes: number; digest: string }[]
   date: string | null
   receivedAt: string
 }
@@ -49,6 +52,12 @@ export class Mailbox {
               subject: mail.subject ?? '',
               text: mail.text ?? '',
               html: mail.html || '',
+              files: mail.attachments.map(({ filename, contentType, size, content }) => ({
+                name: filename ?? '',
+                type: contentType,
+                bytes: size,
+                digest: createHash('sha256').update(content).digest('hex'),
+              })),
               date: mail.date?.toISOString() ?? null,
               receivedAt: new Date().toISOString(),
             }

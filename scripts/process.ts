@@ -15,6 +15,9 @@ const BEGIN_ANEW = 75
 /** Longest that stopping may take, in milliseconds. Whatever does not end in time is done again: that is safe. */
 const STOP_WITHIN = 8000
 
+/** Longest that one request may take to come in, in milliseconds. */
+const SLOWEST = 15 * 60_000
+
 const config = startingConfig()
 const stops: ((calm: boolean) => Promise<unknown>)[] = []
 let stopping = false
@@ -60,7 +63,8 @@ async function serve(): Promise<() => Promise<unknown>> {
   const { default: next } = await import('next')
   const app = next({ dev: false, hostname: host, port })
   await app.prepare()
-  const server = createServer({ requestTimeout: 30_000, headersTimeout: 15_000 }, openDoor(app.getRequestHandler()))
+  // Files may come slowly; every other body has a shorter limit of its own.
+  const server = createServer({ requestTimeout: SLOWEST, headersTimeout: 15_000 }, openDoor(app.getRequestHandler()))
   await new Promise<void>((done, fail) => server.once('error', fail).listen(port, host, done))
   log.info({ host, port }, 'Lichen serves')
   return async () => {

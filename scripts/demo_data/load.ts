@@ -11,6 +11,7 @@ import { ensureEventMonths } from '@/db/queries/visits'
 import { addList, saveDesk } from '@/db/queries/workspace'
 import { createToken } from '@/server/access/token'
 import { readConfig } from '@/server/config'
+import { context } from '@/server/context'
 import { addConnection } from '@/server/settings/connections'
 import { createForm } from '@/server/forms/createForm'
 import { findLiveForm, forgetLiveForm, type LiveForm } from '@/server/forms/live'
@@ -18,11 +19,13 @@ import { releaseForm } from '@/server/forms/releaseForm'
 import { addContact } from '@/server/people/addContact'
 import { createPersonalLink } from '@/server/people/createLink'
 import { acceptSubmission } from '@/server/submissions/acceptSubmission'
-import { applySubmissions } from '@/server/submissions/applySubmissions'
+import { appliedWith, applySubmissions } from '@/server/submissions/applySubmissions'
 import { openForm } from '@/server/visits/openForm'
 import { recordProgress } from '@/server/visits/recordProgress'
 import { findLinkHolder, type Visitor } from '@/server/visits/visitor'
-import type { Answers } from '@/core/answers/answer'
+import { type Answer, type Answers, isList, isRecord } from '@/core/answers/answer'
+import { mannerOf } from '@/core/answers/registry'
+import { answeredByHand } from '@/core/form/values'
 import { addDays, isWeekday } from '@/core/answers/day'
 import type { Form } from '@/core/form/definition'
 import { walkForm } from '@/core/form/walk'
@@ -34,6 +37,8 @@ import { glazeSamples } from './forms/glaze_samples'
 import { openDay } from './forms/open_day'
 import { schoolQuote } from './forms/school_quote'
 import { service } from './forms/service'
+import { sendDemoFile } from './files'
+import { addPictures } from './pictures'
 import { Chance } from './random'
 import {
   finderAnswers,
@@ -77,6 +82,7 @@ const userId = await makeMember()
 const token = await createToken(db, workspaceId, 'Demo')
 await connectPlaces()
 const contacts = await makeContacts()
+const pictures = await addPictures(db, workspaceId)
 await makeForms()
 if (!process.argv.includes('--no-visits')) {
   await visitFinder()
@@ -87,10 +93,10 @@ if (!process.argv.includes('--no-visits')) {
   await visit('service', 70, 28, (at) => serviceAnswers(chance, CONTACTS, (days) => weekdayAfter(at, days)))
   await visit('school-quote', 60, 28, (at) => quoteAnswers(chance, CONTACTS * 2, (days) => weekdayAfter(at, days)))
 }
-await saveDraft('kiln-finder', finder('draft'))
+await saveDraft('kiln-finder', finder('draft', pictures))
 await countAll()
 console.log(JSON.stringify({ token }))
-await pool.end()
+await Promise.all([pool.end(), context().pool.end()])
 
 async function makeCompany(): Promise<string> {
   const { id } = await db
@@ -161,7 +167,7 @@ async function makeContacts(): Promise<string[]> {
 
 async function makeForms(): Promise<void> {
   const forms = [
-    { slug: 'kiln-finder', name: 'Kiln finder', campaign: 'Autumn firing', draft: finder('first') },
+    { slug: 'kiln-finder', name: 'Kiln finder', campaign: 'Autumn firing', draft: finder('first', pictures) },
     {
       slug: 'open-day',
       name: 'Open kiln day',
@@ -169,8 +175,8 @@ async function makeForms(): Promise<void> {
       draft: openDay(dayOf(daysAgo(-20)), dayOf(daysAgo(-21))),
     },
     { slug: 'bring-a-studio', name: 'Bring a studio', campaign: 'Glaze club', draft: bringAStudio() },
-    { slug: 'glaze-samples', name: 'Glaze sample box', campaign: 'Glaze club', draft: glazeSamples() },
-    { slug: 'service', name: 'Repair or service', campaign: '', folder: 'Service', draft: service() },
+    { slug: 'glaze-samples', name: 'Glaze sample box', campaign: 'Glaze club', draft: glazeSamples(pictures) },
+    { slug: 'service', name: 'Repair or service', campaign: '', folder: 'Service', draft: service(pictures) },
     { slug: 'school-quote', name: 'School quote', campaign: 'School term start', draft: schoolQuote() },
     { slug: 'delivery-survey', name: 'Delivery survey', campaign: '', folder: 'Service', draft: deliverySurvey() },
   ]
@@ -211,7 +217,7 @@ async function visitFinder(): Promise<void> {
   ]
   for (const { from, to, share, variant } of stages) {
     if (variant) {
-      await saveDraft('kiln-finder', finder(variant))
+      await saveDraft('kiln-finder', finder(variant, pictures))
       await release('kiln-finder', daysAgo(from))
       forgetLiveForm('kiln-finder')
     }
@@ -250,10 +256,11 @@ function courseOf(origin: Origin, ease: number): Course {
   return { begins, steps, seconds, pauseAfter: chance.happens(0.06) ? chance.whole(1, 2) : null }
 }
 
-async function makeVisit(form: LiveForm, visitor: Visitor, answers: Answers, course: Course, at: Date): Promise<void> {
+async function makeVisit(form: LiveForm, visitor: Visitor, drawn: Answers, course: Course, at: Date): Promise<void> {
   const { pass } = await openForm(db, form, visitor, null, ownHost, at)
   if (!course.begins) return
   const visitId = pass.id
+  const answers = await withFiles(form, visitId, drawn)
   const met = walkForm(form.form, answers).steps
   const steps = met.slice(0, course.steps + 1).map(({ name }) => name)
   let moment = at.getTime() + 4000
@@ -274,11 +281,26 @@ async function makeVisit(form: LiveForm, visitor: Visitor, answers: Answers, cou
   const accepted = await acceptSubmission(db, form, answers, visitor, { id: visitId, proven: true }, sentAt)
   if (!accepted.ok) throw new Error(JSON.stringify(accepted))
   await applySubmissions(db, [accepted.submission], {
-    ownHost,
+    ...appliedWith(config),
     together: 20,
     // Each at a moment of its own, whoever applies it.
     appliedAt: (receivedAt) => new Date(receivedAt.getTime() + 400),
   })
+}
+
+/** The same answers with the files in them sent: each is drawn by its name only. */
+async function withFiles(form: LiveForm, visitId: string, answers: Answers): Promise<Answers> {
+  const sent: Answers = { ...answers }
+  const send = (question: string, names: Answer) =>
+    isList(names)
+      ? Promise.all(names.map((name) => sendDemoFile(db, form, visitId, question, String(name), config.LICHEN_URL)))
+      : null
+  for (const { name } of answeredByHand(form.form).filter((question) => mannerOf(question).files)) {
+    const answer = answers[name] ?? null
+    if (isList(answer)) sent[name] = await send(name, answer)
+    else if (isRecord(answer) && isList(answer.drawn)) sent[name] = { drawn: await send(name, answer.drawn) }
+  }
+  return sent
 }
 
 function note(form: LiveForm, visitor: Visitor, visit: string, steps: string[], values: Answers, at: Date) {

@@ -177,6 +177,12 @@ export function serviceAnswers(chance: Chance, people: number, weekdayAfter: (da
     firings: chance.happens(0.7) ? 2 * chance.whole(1, 15) : null,
     visit: { from: weekdayAfter(wait), to: weekdayAfter(wait + chance.whole(1, 12)) },
     from_time: chance.happens(0.4) ? chance.pick(['08:00', '09:30', '13:00']) : null,
+    photos: fault !== 'yearly_service' && chance.happens(0.5) ? ['lid brick.png'] : null,
+    signed: chance.happens(0.45)
+      ? { drawn: ['signature.png'] }
+      : chance.happens(0.3)
+        ? { typed: 'Signed for the studio' }
+        : null,
     // Numbers that are kept free for stories.
     phone: `+4670174${chance.pick(['0605', '0612', '0633', '0650', '0671', '0699'])}`,
     email: personOf(chance.whole(0, people - 1)).email,
@@ -194,6 +200,7 @@ export function quoteAnswers(chance: Chance, people: number, weekdayAfter: (days
     kilns: Math.max(1, Math.round(pupils / 60)),
     wheels: chance.happens(0.6) ? chance.whole(1, 12) : null,
     clay: chance.happens(0.6),
+    plan: chance.happens(0.4) ? ['kiln room.png'] : null,
     meeting: chance.happens(0.6) ? weekdayAfter(chance.whole(2, 30)) : null,
     at: chance.happens(0.4) ? chance.pick(['09:00', '10:30', '14:00']) : null,
     person: { first: first_name, last: last_name },

@@ -40,6 +40,7 @@ export class Installation {
       BENCH_SMTP_PORT: String(port + 3),
       BENCH_FOLDER: join(this.home, 'bench'),
       BENCH_HOOK_SECRET: `whsec_${Buffer.from(keptSecret(join(this.home, 'hook_secret')), 'hex').toString('base64')}`,
+      LICHEN_FILES: join(this.home, 'files'),
       ...settings,
     }
   }
@@ -47,7 +48,8 @@ export class Installation {
   /** Removes the data, not the cluster. */
   clear() {
     this.cluster.dropDatabase()
-    rmSync(this.environment.BENCH_FOLDER ?? '', { recursive: true, force: true })
+    for (const folder of [this.environment.BENCH_FOLDER, this.environment.LICHEN_FILES])
+      rmSync(folder ?? '', { recursive: true, force: true })
   }
 
   /** Runs one of our scripts to its end. @param {string} script @param {string[]} [args] */

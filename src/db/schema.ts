@@ -37,6 +37,8 @@ export interface Database {
   visit_event: VisitEventTable
   submission: SubmissionTable
   delivery: DeliveryTable
+  file: FileTable
+  picture: PictureTable
   readout_day: ReadoutDayTable
   worker_process: WorkerProcessTable
 }
@@ -290,6 +292,40 @@ interface DeliveryTable {
   visitor: string | null
   /** Name of the connection it goes over; `null` for the installation's mail server. */
   connection: string | null
+}
+
+interface FileTable {
+  id: string
+  workspace_id: string
+  form_id: string
+  visit_id: string
+  /** Name of the question it was sent for. */
+  question: string
+  name: string
+  /** How large it is, or is going to be. */
+  bytes: number
+  /** Its media type by what is in it, once it is whole. */
+  type: ColumnType<string | null, string | null | undefined, string | null>
+  submission_id: ColumnType<string | null, string | null | undefined, string | null>
+  /** About to be removed, or removed already. */
+  gone: Default<boolean>
+  begun_at: Default<Date>
+  /** Last sign of whoever sends it. */
+  touched_at: Default<Date>
+  whole_at: MaybeMoment
+  /** Which request writes to it, and until when that is believed. */
+  held_by: ColumnType<string | null, string | null | undefined, string | null>
+  held_until: MaybeMoment
+}
+
+/** A picture that forms show, in the size it is kept in. */
+interface PictureTable {
+  id: string
+  workspace_id: string
+  name: string
+  width: number
+  height: number
+  made_at: Default<Date>
 }
 
 interface ReadoutDayTable {

@@ -24,6 +24,7 @@ interface BenchMessage {
   replyTo: string | null
   subject: string
   text: string
+  files?: { name: string; bytes: number }[]
   date: string | null
   receivedAt: string
   copies: number

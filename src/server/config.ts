@@ -47,6 +47,20 @@ const schema = z.object({
     .refine(areProxies, 'must be addresses or ranges, such as 10.0.0.0/8, with commas between'),
   /** Multiplies every limit on how often strangers may ask. */
   LICHEN_LIMITS: z.coerce.number().positive().default(1),
+  /** Folder of the files that visitors send and the pictures that forms show, where no bucket is given. */
+  LICHEN_FILES: z.string().min(1).default('files'),
+  /** Most that may wait to be sent with one form, in millions of bytes. */
+  LICHEN_FILES_UNSENT: z.coerce.number().positive().default(5000),
+  /** Hours after the last sign of its sender that a file is kept which was not sent with a form. */
+  LICHEN_FILES_HOURS: z.coerce.number().positive().default(48),
+  /** Most that is attached to one mail, in millions of bytes; what is beyond is linked. */
+  LICHEN_MAIL_FILES: z.coerce.number().min(0).default(10),
+  /** A bucket of an S3-compatible store to keep files in, and how to reach it. */
+  LICHEN_S3_BUCKET: z.string().default(''),
+  LICHEN_S3_ENDPOINT: z.union([z.url(), z.literal('')]).default(''),
+  LICHEN_S3_REGION: z.string().min(1).default('us-east-1'),
+  LICHEN_S3_KEY: z.string().default(''),
+  LICHEN_S3_SECRET: z.string().default(''),
   /** Given by whoever keeps a process running: the same for the one before in its place. */
   LICHEN_PLACE: z.uuid().optional(),
   LICHEN_LOG_LEVEL: z.enum(['trace', 'debug', 'info', 'warn', 'error', 'silent']).default('info'),

@@ -1,12 +1,13 @@
 import { type Answers, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/answers/check'
-import { rulesOf } from '@/core/answers/registry'
+import { type KindName, rulesOf } from '@/core/answers/registry'
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { Form, Marks } from '@/core/form/definition'
 import { labelOf, questionsIn } from '@/core/form/values'
 import type { Way } from '@/core/form/walk'
 import { type VisitorForm, visitorView } from '@/core/form/visitor_view'
 import { idOfQuestion, tellErrors } from './errors'
+import { visitorKindOf } from './kinds/registry'
 import { tellProgress } from './progress'
 import { Paragraphs } from './paragraphs'
 import { QuestionField } from './question'
@@ -77,7 +78,13 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
           {state.intro && <Paragraphs text={state.intro} className="intro" />}
           {state.resumed && <p className="notice">Your answers from before are still here.</p>}
         </div>
-        <form method="post" action={state.action} noValidate data-form>
+        <form
+          method="post"
+          action={state.action}
+          encType={sendsFiles(form) ? 'multipart/form-data' : undefined}
+          noValidate
+          data-form
+        >
           <input type="hidden" name="_visit" value={pass.id} />
           <input type="hidden" name="_proof" value={pass.proof} />
           <input type="hidden" name="_release" value={release} />
@@ -232,7 +239,9 @@ function Document({ title, assets, kinds, children }: DocumentProps) {
 }
 
 /** The kinds that stand in a form, each once. */
-const kindsAsked = (form: Form): string[] => [...new Set(questionsIn(form).map(({ question }) => question.kind))]
+const kindsAsked = (form: Form): KindName[] => [...new Set(questionsIn(form).map(({ question }) => question.kind))]
+
+const sendsFiles = (form: Form): boolean => kindsAsked(form).some((kind) => visitorKindOf(kind).sendsFiles)
 
 const firstShown = ({ way }: PageState): string | undefined => way.steps[0]?.name
 const lastShown = ({ way }: PageState): string | undefined => way.steps.at(-1)?.name

@@ -1,5 +1,7 @@
 import type { Locator, Page } from '@playwright/test'
 import { api, applied, mailTo, releasedForm, until } from '../support/api'
+import type { Answers } from '@/core/answers/answer'
+import { SMALL_PICTURE } from '../support/pictures'
 import { EVERY_KIND, formOfEveryKind, KINDS_TRIED, type Move } from '../support/every_kind'
 import { expect, facts, test, unique } from './studio'
 
@@ -18,9 +20,18 @@ async function make(page: Page, box: Locator, move: Move): Promise<void> {
   else if ('tick' in move) {
     const within = move.of ? box.getByRole('radiogroup', { name: move.of }) : box
     await within.getByLabel(move.tick, { exact: true }).check()
-  } else if ('choose' in move) await box.getByLabel(move.from).selectOption({ label: move.choose })
+  } else if ('attach' in move) await attach(page, box, move)
+  else if ('choose' in move) await box.getByLabel(move.from).selectOption({ label: move.choose })
   else if (move.into) await box.getByLabel(move.into, { exact: true }).fill(move.write)
   else await page.keyboard.type(move.write)
+}
+
+/** Chooses a file, as a mouse does or as a key does that opens the same dialog. */
+async function attach(page: Page, box: Locator, { attach: name, by }: { attach: string; by?: string }): Promise<void> {
+  const file = { name, mimeType: 'image/png', buffer: SMALL_PICTURE }
+  if (by === undefined) return box.locator('[type=file]').setInputFiles(file)
+  const [dialog] = await Promise.all([page.waitForEvent('filechooser'), page.keyboard.press(by)])
+  await dialog.setFiles(file)
 }
 
 const boxOf = (page: Page, kind: string) => page.locator(`[data-question="a_${kind}"]`)
@@ -42,9 +53,13 @@ async function storedOf(email: string) {
     const path = `/submissions?form=${slug}&search=${encodeURIComponent(email)}`
     const { body } = await api<{ submissions: { id: string }[] }>(facts, 'GET', path)
     const id = body.submissions[0]?.id
-    return id ? { id, ...(await applied(facts, id)) } : null
+    return id ? { id, values: withoutPlaces((await applied(facts, id)).values) } : null
   })
 }
+
+/** Answers without the places and ids of files, which differ from time to time. */
+const withoutPlaces = (values: Record<string, unknown>): Answers =>
+  JSON.parse(JSON.stringify(values).replaceAll(/http:\/\/[^"/]+\/files\/[0-9a-f-]{36}\//g, 'file:')) as Answers
 
 const ANSWERED = KINDS_TRIED.filter(([, { answer }]) => answer !== null)
 const ALL = Object.fromEntries(ANSWERED.map(([kind, { answer }]) => [`a_${kind}`, answer]))

@@ -8,26 +8,14 @@ import { api, applied, releasedForm, replaceDraft, send, smallForm, until } from
 import { figure, query } from '../support/database'
 import { readFacts } from '../support/facts'
 import { turn } from '../support/lichen'
+import { openPage } from '../support/page'
 
 const facts = readFacts()
 const stranger = { url: facts.url }
 const slug = `visits-${Date.now().toString(36)}`
 const address = (name: string) => `${name}-${slug}@visits.example`
 
-interface OpenedPage {
-  cookie: string
-  html: string
-  data: { visit: string; proof: string; release: number }
-}
-
-/** Opens a page as a browser does, and keeps what it keeps. */
-async function open(path: string, cookie = ''): Promise<OpenedPage> {
-  const response = await fetch(facts.url + path, { headers: { cookie } })
-  const html = await response.text()
-  const data = JSON.parse(/id="form-data">(.*?)<\/script>/.exec(html)?.[1] ?? '{}') as OpenedPage['data']
-  const kept = response.headers.getSetCookie().map((one) => one.split(';')[0])
-  return { cookie: kept.join('; '), html, data }
-}
+const open = (path: string, cookie = '') => openPage(facts, path, cookie)
 
 /** Follows a link as a browser does, and stops at the first answer. */
 const navigate = (path: string): Promise<IncomingMessage> =>

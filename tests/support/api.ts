@@ -128,6 +128,7 @@ export interface Mail {
   replyTo: string | null
   subject: string
   text: string
+  files: { name: string; type: string; bytes: number; digest: string }[]
   copies: number
 }
 

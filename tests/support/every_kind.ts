@@ -12,6 +12,8 @@ export type Move =
   | { press_button: string }
   | { choose: string; from: string }
   | { click: string }
+  /** Choose a file: a small picture of this name; by a key, where one is given. */
+  | { attach: string; by?: string }
 
 /** How a kind is answered in a browser, and what comes of it. */
 export interface TriedKind {
@@ -24,7 +26,7 @@ export interface TriedKind {
   keys: Move[]
   /** Without any script; as with the mouse where left out. */
   plain?: Move[]
-  /** What is stored; blank for what asks nothing. */
+  /** What is stored, with `file:` for where files lie; blank for what asks nothing. */
   answer: Answer
   /** What is stored where nobody has answered; blank where left out. */
   unanswered?: Answer
@@ -268,6 +270,23 @@ export const EVERY_KIND: Record<KindName, TriedKind> = {
     // A box that is not ticked says no: that is its answer.
     unanswered: false,
     words: 'Yes',
+  },
+  file: {
+    label: 'A photo of the kiln',
+    settings: { sorts: ['pictures'], most: 2 },
+    mouse: [{ attach: 'kiln.png' }],
+    keys: [{ attach: 'kiln.png', by: 'Enter' }],
+    answer: ['file:kiln.png'],
+    words: 'kiln.png',
+  },
+  signature: {
+    label: 'Sign for the delivery',
+    settings: {},
+    mouse: [{ write: 'Oda Brandt', into: 'Or type your name' }],
+    keys: [{ write: 'Oda Brandt' }],
+    plain: [{ write: 'Oda Brandt', into: 'Type your name to sign' }],
+    answer: { typed: 'Oda Brandt' },
+    words: 'Oda Brandt',
   },
   computed: {
     label: 'Boards for everybody',

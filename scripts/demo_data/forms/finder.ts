@@ -1,9 +1,10 @@
 import { type Form, type FormInput, formSchema } from '@/core/form/definition'
 import { CONNECTIONS } from '../company'
-import { contactCarried, emailQuestion, options } from './shared'
+import type { DemoPictures } from '../pictures'
+import { contactCarried, emailQuestion, options, pictured } from './shared'
 
 /** The finder: which kiln suits a studio. Routed by budget, supply and region. */
-export function finder(variant: 'first' | 'longer' | 'shorter' | 'draft'): Form {
+export function finder(variant: 'first' | 'longer' | 'shorter' | 'draft', { wares }: DemoPictures): Form {
   const floor: NonNullable<FormInput['steps'][number]['questions']> =
     variant === 'longer'
       ? [
@@ -37,8 +38,8 @@ export function finder(variant: 'first' | 'longer' | 'shorter' | 'draft'): Form 
             name: 'ware',
             label: 'What do you fire most?',
             required: true,
-            look: 'buttons',
-            options: options('Earthenware', 'Stoneware', 'Porcelain', 'Glass'),
+            look: 'pictures',
+            options: pictured(wares, 'Earthenware', 'Stoneware', 'Porcelain', 'Glass'),
             lands: [{ field: 'ware' }],
           },
           {

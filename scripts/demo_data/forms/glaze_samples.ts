@@ -1,8 +1,9 @@
 import { type Form, formSchema } from '@/core/form/definition'
-import { contactCarried, emailQuestion, nameQuestion, options } from './shared'
+import type { DemoPictures } from '../pictures'
+import { contactCarried, emailQuestion, nameQuestion, options, pictured } from './shared'
 
 /** A box of glaze samples by post: what is in it, where it goes, and what matters most to whoever tries them. */
-export const glazeSamples = (): Form =>
+export const glazeSamples = ({ glazes }: DemoPictures): Form =>
   formSchema.parse({
     title: 'A box of glaze samples',
     intro: 'Six small jars, chosen by you, sent within the week.',
@@ -19,8 +20,9 @@ export const glazeSamples = (): Form =>
             required: true,
             least: 2,
             most: 6,
-            look: 'buttons',
-            options: options(
+            look: 'pictures',
+            options: pictured(
+              glazes,
               'Ash green',
               'Chun blue',
               'Iron red',

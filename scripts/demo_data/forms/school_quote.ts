@@ -47,6 +47,13 @@ export const schoolQuote = (): Form =>
           { kind: 'stepper', name: 'kilns', label: 'Kilns', required: true, minimum: 1, maximum: 6, width: 'half' },
           { kind: 'stepper', name: 'wheels', label: 'Wheels', minimum: 0, maximum: 30, width: 'half' },
           {
+            kind: 'file',
+            name: 'plan',
+            label: 'A plan of the room, if you have one',
+            sorts: ['pictures', 'documents', 'sheets'],
+            most: 2,
+          },
+          {
             kind: 'yes_no',
             name: 'clay',
             label: 'Clay for the term as well?',

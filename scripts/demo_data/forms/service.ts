@@ -1,8 +1,9 @@
 import { type Form, formSchema } from '@/core/form/definition'
+import type { DemoPictures } from '../pictures'
 import { contactCarried, emailQuestion, options } from './shared'
 
 /** Repair or service: which kiln, what is wrong with it, and when somebody may come. Opens a request. */
-export const service = (): Form =>
+export const service = ({ plate }: DemoPictures): Form =>
   formSchema.parse({
     title: 'Repair or service',
     intro: 'Tell us which kiln it is and what it does. We call back within a working day.',
@@ -13,10 +14,16 @@ export const service = (): Form =>
         title: 'The kiln',
         questions: [
           {
+            kind: 'prose',
+            name: 'the_plate',
+            label: 'Where the number stands',
+            picture: plate,
+            text: 'On the plate behind the lid, below the maker’s name.',
+          },
+          {
             kind: 'short_text',
             name: 'serial',
             label: 'Serial number',
-            help: 'On the plate behind the lid.',
             required: true,
             like: 'TK-20418',
             width: 'half',
@@ -46,6 +53,16 @@ export const service = (): Form =>
             minLength: 10,
             maxLength: 600,
             counter: true,
+            shownWhen: { value: 'fault', is: 'differs', to: 'yearly_service' },
+          },
+          {
+            kind: 'file',
+            name: 'photos',
+            label: 'Photos of it',
+            help: 'The plate, and what you can see of the fault.',
+            sorts: ['pictures'],
+            megabytes: 15,
+            most: 4,
             shownWhen: { value: 'fault', is: 'differs', to: 'yearly_service' },
           },
           {
@@ -85,6 +102,11 @@ export const service = (): Form =>
             lands: [{ field: 'phone', ifFilled: 'replace' }],
           },
           emailQuestion('Your email'),
+          {
+            kind: 'signature',
+            name: 'signed',
+            label: 'You may open the kiln and mend it for up to 200 EUR',
+          },
           {
             kind: 'computed',
             name: 'days_open',

@@ -1,3 +1,4 @@
+import type { Picture } from '@/core/answers/pictures'
 import type { FormInput } from '@/core/form/definition'
 
 export const options = (...labels: string[]) =>
@@ -8,6 +9,10 @@ export const options = (...labels: string[]) =>
       .replace(/^_|_$/g, ''),
     label,
   }))
+
+/** The same options, each with its picture. */
+export const pictured = (shown: Readonly<Record<string, Picture>>, ...labels: string[]) =>
+  options(...labels).map((option) => ({ ...option, picture: shown[option.value] ?? null }))
 
 export const contactCarried: NonNullable<FormInput['carried']> = [
   {

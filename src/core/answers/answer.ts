@@ -31,8 +31,6 @@ export const valueIn = <T>(values: Readonly<Record<string, T>>, name: string): T
 /** Why an answer is wrong. The words for it come from `wording.ts` or the question's own error text. */
 export type Problem =
   | { code: 'missing' }
-  | { code: 'part_missing'; part: string }
-  | { code: 'not_ticked' }
   | { code: 'not_chosen' }
   | { code: 'not_text' }
   | { code: 'too_short'; least: number }
@@ -44,18 +42,12 @@ export type Problem =
   | { code: 'too_large'; most: number }
   | { code: 'off_step'; step: number }
   | { code: 'not_an_option' }
-  /** Something else was chosen, and not said what. */
-  | { code: 'not_written' }
-  /** An option that stands alone was chosen with others. */
-  | { code: 'not_alone'; option: string }
-  /** An option was given two places. */
-  | { code: 'repeated'; option: string }
   | { code: 'too_few'; least: number }
   | { code: 'too_many'; most: number }
   | { code: 'too_early'; earliest: string }
   | { code: 'too_late'; latest: string }
-  | { code: 'not_weekday' }
-  | { code: 'not_business'; domain: string }
+  /** What only this kind has to say: its words come with it, and pages without it go without them. */
+  | { code: 'own'; words: string }
 
 /** What is known where an answer is given now; nothing of it for answers that were taken before. */
 export interface Facts {
@@ -63,6 +55,8 @@ export interface Facts {
   today?: string | undefined
   /** Whether mail of a domain is anybody's: that of a free service, or thrown away after use. Only the server knows. */
   isAnybodysMail?: ((domain: string) => boolean) | undefined
+  /** The address of a file that came whole for a question on this visit; `null` for none. Only the server knows. */
+  fileAt?: ((id: string, question: string) => string | null) | undefined
 }
 
 export type Checked = { ok: true; answer: Answer } | { ok: false; problem: Problem }
@@ -92,6 +86,9 @@ export interface KindRules<S> {
 
 export const accept = (answer: Answer): Checked => ({ ok: true, answer })
 export const refuse = (problem: Problem): Checked => ({ ok: false, problem })
+
+/** What is wrong and what to do, in words of a kind's own. */
+export const own = (words: string): Problem => ({ code: 'own', words })
 
 /** Blank means nothing was given: not in any part. `false` (an unticked consent) and `0` are answers. */
 export function isBlank(answer: Answer | undefined): answer is null | undefined {

@@ -12,6 +12,7 @@ const option = (value: string, more = {}) => ({
   value,
   label: value.toUpperCase(),
   caption: '',
+  picture: null,
   off: false,
   alone: false,
   ...more,
@@ -37,8 +38,10 @@ describe('anything else', () => {
   })
   it('must be written, in reasonable length', () => {
     for (const rules of [single, several]) {
-      expect(rules.check('_other', open as never)).toEqual(wrong('not_written'))
-      expect(rules.check({ '': '_other', other: '_other' }, open as never)).toEqual(wrong('not_written'))
+      expect(rules.check('_other', open as never)).toEqual(wrong('own', { words: 'Write what else it is.' }))
+      expect(rules.check({ '': '_other', other: '_other' }, open as never)).toEqual(
+        wrong('own', { words: 'Write what else it is.' }),
+      )
       expect(rules.check({ '': '_other', other: 'x'.repeat(201) }, open as never)).toEqual(
         wrong('too_long', { most: 200 }),
       )
@@ -60,7 +63,9 @@ describe('options', () => {
   })
   it('that stand alone are chosen alone, however few may be chosen', () => {
     expect(several.check(['none'], { ...closed, least: 2 })).toEqual(right(['none']))
-    expect(several.check(['none', 'raku'], closed)).toEqual(wrong('not_alone', { option: 'NONE' }))
+    expect(several.check(['none', 'raku'], closed)).toEqual(
+      wrong('own', { words: 'Choose “NONE” alone, or leave it out.' }),
+    )
   })
   it('are the same ones in any order, and the same order for the same visit', () => {
     fc.assert(

@@ -1,12 +1,14 @@
 import { z } from 'zod'
-import { accept, type Answer, type Checked, isEmpty, isList, isRecord, readLine, refuse } from './answer'
+import { accept, type Answer, type Checked, isEmpty, isList, isRecord, readLine, refuse, own } from './answer'
 import type { Contradiction, KindManner } from './kind'
+import { CROPPED, type Picture, pictureSchema } from './pictures'
 import { labelOfOption, type Option, optionShape, MOST_OPTIONS } from './options'
 
 /** What kinds have in common that let visitors choose: options, and a way to write what is not among them. */
 
 export interface Choice extends Option {
   caption: string
+  picture?: Picture | null
   off: boolean
 }
 
@@ -19,6 +21,7 @@ export interface Choices {
 const choiceShape = () => ({
   ...optionShape(),
   caption: z.string().trim().max(300).default('').describe('Said below the wording'),
+  picture: pictureSchema().nullable().default(null).describe('Shown where the options are laid out as pictures'),
   off: z.boolean().default(false).describe('Kept for the answers there are, and offered no more'),
 })
 
@@ -34,6 +37,7 @@ export const choicesSettings = <More extends z.ZodRawShape>(more: More) => ({
     .max(100)
     .default('')
     .describe('Wording of a last option whose answer is written; empty for none'),
+  shape: z.enum(CROPPED).default('square').describe('What the pictures of options are cropped to'),
   shuffled: z.boolean().default(false).describe('Whether each visitor gets the options in an order of their own'),
 })
 
@@ -70,7 +74,7 @@ export function checkChoice({ options, other }: Choices, one: unknown): Checked 
 export function checkWritten(raw: unknown): Checked {
   const read = readLine(raw, LONGEST)
   if (!read.ok) return read
-  return read.answer === null || read.answer === OTHER ? refuse({ code: 'not_written' }) : read
+  return read.answer === null || read.answer === OTHER ? refuse(own('Write what else it is.')) : read
 }
 
 /** Chosen options as people read them; what was written as it was written. */
@@ -92,6 +96,11 @@ export const repeatedValues = (options: readonly Option[], key: string): Contrad
       ? [{ path: [key, index, 'value'], message: `Two ${key} are stored as “${value}”` }]
       : [],
   )
+
+/** What a page need not be told of options in its data: what it shows of them is in its markup already. */
+export const lightOptions = ({ options }: Choices) => ({
+  options: options.map((option) => ({ ...option, picture: null })),
+})
 
 /** What can be wrong with options. */
 export const EXAMINED_CHOICES = {

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { Problem } from './answer'
+import { own, type Problem } from './answer'
 import { addDays, DAYS, isWeekday } from './day'
 import { mustBe, type Span, spanSettings } from './span'
 
@@ -35,7 +35,7 @@ export function spanOn(today: string | undefined, { earliest, latest, past, ahea
 
 /** What is wrong with a day of the week. */
 export const weekdayProblem = (day: string, { weekdays }: DayLimits): Problem | null =>
-  weekdays && !isWeekday(day) ? { code: 'not_weekday' } : null
+  weekdays && !isWeekday(day) ? own('Give a day from Monday to Friday.') : null
 
 /** The limits in a few words. */
 export function tellDayLimits(what: string, limits: DayLimits): string {

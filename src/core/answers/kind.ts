@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import type { Answer, KindRules, Path } from './answer'
+import type { FilesAsked } from './files'
 
 /** A JSON Schema (draft 2020-12) fragment. */
 export type JsonSchema = { readonly [key: string]: unknown }
@@ -14,6 +15,8 @@ export type Domain =
   | { is: 'time'; least: string | null; most: string | null }
   | { is: 'yes or no'; canBeBlank: boolean }
   | { is: 'text' }
+  /** Addresses of files. */
+  | { is: 'files' }
   /** Where it `ranks`, its parts are places, the best first. */
   | { is: 'record'; parts: readonly Part[]; ranks?: true }
 
@@ -60,6 +63,8 @@ export interface KindManner<S> {
   agreement?(settings: S): string
   /** Settings that a new question begins with, beside the defaults. */
   begin?(label: string): Readonly<Record<string, unknown>>
+  /** What may be sent for it, where answering means sending files. */
+  files?(settings: S): FilesAsked
   /** Settings that a visitor’s page gets in another form than they are set. */
   forPage?(settings: S): Readonly<Record<string, unknown>>
   /** Paths of the values that it is computed from. */

@@ -9,6 +9,7 @@ import {
   type KindRules,
   partOf,
   refuse,
+  own,
 } from './answer'
 import type { JsonSchema } from './kind'
 
@@ -43,7 +44,7 @@ export const inParts = <S>(
     satisfies: (answer, settings) => partsOf(settings).every(({ name }) => !isBlank(partOf(answer, name))),
     missing(answer, settings) {
       const part = partsOf(settings).find(({ name }) => isBlank(partOf(answer, name)))
-      return isBlank(answer) || !part ? { code: 'missing' } : { code: 'part_missing', part: part.label }
+      return isBlank(answer) || !part ? { code: 'missing' } : own(`Fill in “${part.label}” too.`)
     },
   }) satisfies Partial<KindRules<S>>
 

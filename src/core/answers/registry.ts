@@ -7,6 +7,7 @@ import * as computed from './kinds/computed'
 import * as consent from './kinds/consent'
 import * as date_range from './kinds/date_range'
 import * as email from './kinds/email'
+import * as file from './kinds/file'
 import * as date from './kinds/date'
 import * as long_text from './kinds/long_text'
 import * as company from './kinds/company'
@@ -20,6 +21,7 @@ import * as ranking from './kinds/ranking'
 import * as rating from './kinds/rating'
 import * as scale from './kinds/scale'
 import * as several_choices from './kinds/several_choices'
+import * as signature from './kinds/signature'
 import * as short_text from './kinds/short_text'
 import * as single_choice from './kinds/single_choice'
 import * as slider from './kinds/slider'
@@ -52,6 +54,8 @@ export const KINDS = {
   matrix,
   yes_no,
   consent,
+  file,
+  signature,
   computed,
   prose,
 } satisfies Record<string, KindFile>

@@ -5,12 +5,10 @@ import type { Problem } from './answer'
 export function explainProblem(problem: Problem, question: Question): string {
   if (question.errorText) return question.errorText
   switch (problem.code) {
+    case 'own':
+      return problem.words
     case 'missing':
       return 'Fill this in.'
-    case 'part_missing':
-      return `Fill in “${problem.part}” too.`
-    case 'not_ticked':
-      return 'Tick this to go on.'
     case 'not_chosen':
       return 'Choose one of the options.'
     case 'not_text':
@@ -31,12 +29,6 @@ export function explainProblem(problem: Problem, question: Question): string {
       return `Give a number in steps of ${problem.step}.`
     case 'not_an_option':
       return 'Choose one of the options.'
-    case 'not_written':
-      return 'Write what else it is.'
-    case 'not_alone':
-      return `Choose “${problem.option}” alone, or leave it out.`
-    case 'repeated':
-      return `Give “${problem.option}” one place only.`
     case 'too_few':
       return `Choose ${problem.least} or more.`
     case 'too_many':
@@ -45,9 +37,5 @@ export function explainProblem(problem: Problem, question: Question): string {
       return `Give one from ${problem.earliest} on.`
     case 'too_late':
       return `Give one up to ${problem.latest}.`
-    case 'not_weekday':
-      return 'Give a day from Monday to Friday.'
-    case 'not_business':
-      return `Give your address at work, not one at ${problem.domain}.`
   }
 }

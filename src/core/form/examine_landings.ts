@@ -66,6 +66,7 @@ const DOMAIN_WORDS: Record<Domain['is'], string> = {
   time: 'a time',
   'yes or no': 'a yes or no',
   text: 'text',
+  files: 'a file',
   record: 'a value of several parts',
 }
 

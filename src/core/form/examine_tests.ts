@@ -74,6 +74,7 @@ function couldBe(domain: Domain, operand: Scalar): boolean {
     case 'one of':
     case 'some of':
       return domain.values.includes(String(operand)) || (domain.open && typeof operand === 'string')
+    case 'files':
     case 'record':
       return false
   }

@@ -10,6 +10,7 @@ const FITTING: Record<Domain['is'], readonly Operator[]> = {
   time: ['at_least', 'at_most', 'equals', 'differs', 'answered', 'blank'],
   'yes or no': ['equals', 'answered', 'blank'],
   text: ['equals', 'differs', 'contains', 'answered', 'blank'],
+  files: ['answered', 'blank'],
   record: ['answered', 'blank'],
 }
 
@@ -32,6 +33,7 @@ export function firstTest(domain: Domain): Expectation {
     case 'yes or no':
       return { is: 'equals', to: true }
     case 'text':
+    case 'files':
     case 'record':
       return { is: 'answered' }
   }

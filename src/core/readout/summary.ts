@@ -101,6 +101,7 @@ function sumUp(
       return spread(question, given, asked)
     case 'record':
       return sumUpParts(form, question, domain, given)
+    case 'files':
     case 'text':
       return latestOf(question, given)
   }

@@ -4,7 +4,7 @@ import type { Domain } from '../answers/kind'
 import { type FieldType, rulesOfField } from './field'
 
 /** Ways of making one sort of value of another, for landings whose value and field do not fit. */
-export const TRANSLATIONS = ['year', 'count', 'first', 'only', 'is_given'] as const
+export const TRANSLATIONS = ['year', 'count', 'first', 'only', 'link', 'links', 'is_given'] as const
 
 export type Translation = (typeof TRANSLATIONS)[number]
 
@@ -40,9 +40,21 @@ const RULES: Record<Translation, TranslationRules> = {
     to: ['several_choices'],
     apply: (value) => (typeof value === 'string' ? [value] : null),
   },
+  link: {
+    words: 'a link to the first file',
+    from: ['files'],
+    to: ['link', 'text'],
+    apply: (value) => (isList(value) ? (value[0] ?? null) : null),
+  },
+  links: {
+    words: 'links to all files',
+    from: ['files'],
+    to: ['text', 'long_text'],
+    apply: (value) => (isList(value) ? value.join('\n') : null),
+  },
   is_given: {
     words: 'whether it was answered',
-    from: ['one of', 'some of', 'number', 'day', 'time', 'text', 'record'],
+    from: ['one of', 'some of', 'number', 'day', 'time', 'text', 'files', 'record'],
     to: ['yes_no'],
     apply: () => true,
   },

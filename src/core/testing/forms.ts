@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { fileAddress } from '../answers/files'
 import { type Form, type FormInput, formSchema } from '../form/definition'
 import type { Answer } from '../answers/answer'
 import { KIND_NAMES, type KindName } from '../answers/registry'
@@ -95,6 +96,11 @@ export const connectionOf = (name: string, target: TargetName, more: Partial<Con
 const word = fc.constantFrom('a', 'B', 'é', 'Éa', 'kiln', 'x y', '7')
 const option = fc.constantFrom('red', 'green', 'blue')
 const time = fc.constantFrom('09:29', '09:30', '17:59', '23:00')
+const file = fc.constantFrom(
+  ...['kiln.png', 'Maß.pdf', 'list.csv'].map((name, n) =>
+    fileAddress('https://forms.example', `00000000-0000-4000-8000-00000000000${n}`, name),
+  ),
+)
 const day = fc.constantFrom('2026-09-13', '2026-09-14', '2026-10-02', '2028-02-29')
 
 /** Any stored answer. */
@@ -208,6 +214,7 @@ const SETTINGS: { readonly [K in KindName]?: fc.Arbitrary<object> } = {
     ),
     decimals: fc.integer({ min: 0, max: 3 }),
   }),
+  file: fc.record({ most: fc.integer({ min: 1, max: 2 }) }),
   phone: fc.record({ country: fc.constantFrom(null, 'SE', 'US') }),
   address: fc.record({ countries: fc.constantFrom([], ['DE', 'HK']), postcode: fc.boolean() }),
   consent: fc.constant({ wording: 'Agreed' }),
@@ -267,6 +274,8 @@ export const anyAnswers: fc.Arbitrary<Record<string, unknown>> = fc.dictionary(
       postcode: fc.option(fc.constant('10115')),
       country: fc.constantFrom('', 'DE', 'HK', 'XX'),
     }),
+    fc.uniqueArray(fc.oneof(file, fc.constant('file:///etc/passwd')), { maxLength: 3 }),
+    fc.record({ drawn: fc.option(file), typed: fc.constantFrom('', 'Ilka Sand') }),
     fc.dictionary(fc.constantFrom('place_1', 'place_2', 'place_3'), option),
     fc.dictionary(fc.constantFrom('first', 'last'), fc.oneof(option, fc.array(option, { maxLength: 2 }))),
     fc.constantFrom('é 4', 'Q(z.', 'Q(zx'),

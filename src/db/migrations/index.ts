@@ -3,6 +3,7 @@ import * as firstLine from './0001_first_line'
 import * as steadyWork from './0002_steady_work'
 import * as connections from './0003_connections'
 import * as zonesAndLists from './0004_zones_and_lists'
+import * as files from './0005_files'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -10,4 +11,5 @@ export const migrations: Record<string, Migration> = {
   '0002_steady_work': steadyWork,
   '0003_connections': connections,
   '0004_zones_and_lists': zonesAndLists,
+  '0005_files': files,
 }

@@ -20,6 +20,8 @@ export interface NewSubmission {
   outcome: Outcome
   /** `null`: now, by the database's clock. */
   received_at: string | null
+  /** Ids of the files that came with it. */
+  files: string[]
 }
 
 /**
@@ -27,6 +29,14 @@ export interface NewSubmission {
  * Returns the ids stored; a visit that has sent before stores nothing.
  */
 export async function storeSubmissions(db: Runner, submissions: readonly NewSubmission[]): Promise<Set<string>> {
+  const files = submissions.flatMap(({ id, visit_id, files }) => files.map((file) => ({ id, visit_id, file })))
+  // Files are tied to it in the same statement, so that none that was sent is ever taken for one that was left.
+  const tied = sql`, tied as (
+      update file set submission_id = stored.id
+      from jsonb_to_recordset(${asJson(files)}::jsonb) as row(id uuid, visit_id uuid, file uuid)
+      join stored on stored.id = row.id
+      where file.id = row.file and file.visit_id = row.visit_id and file.form_id = stored.form_id and not file.gone
+    )`
   const { rows } = await sql<{ id: string }>`
     with stored as (
       insert into submission (id, workspace_id, form_id, release_id, visit_id, "values", origins, link,
@@ -37,8 +47,8 @@ export async function storeSubmissions(db: Runner, submissions: readonly NewSubm
         id uuid, workspace_id uuid, form_id uuid, release_id uuid, visit_id uuid, "values" jsonb,
         origins jsonb, link jsonb, page_before text, link_holder uuid, outcome jsonb, received_at timestamptz)
       on conflict (form_id, visit_id) do nothing
-      returning id
-    ), queued as (
+      returning id, form_id
+    )${files.length > 0 ? tied : sql``}, queued as (
       select graphile_worker.add_job('apply_submissions', json_build_object('submissions', json_agg(id)))
       from stored having count(*) > 0
     )

@@ -86,6 +86,19 @@ const mailBody = z.object({
   subject: z.string(),
   text: z.string(),
   date: z.string(),
+  files: z
+    .array(
+      z.object({
+        id: z.uuid(),
+        name: z.string(),
+        type: z.string(),
+        bytes: z.number(),
+        address: z.string(),
+        attached: z.boolean(),
+      }),
+    )
+    .optional()
+    .describe('Files that came with the submission, and whether they go with the mail'),
 })
 
 const crmBody = z.object({ to: z.literal('crm'), email: z.string(), values: answers, revision: z.number() })

@@ -2,7 +2,10 @@ import { randomBytes, randomUUID } from 'node:crypto'
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { isSoundText } from '@/core/formats/text'
 import { context } from '../context'
+import { FILES, receiveFiles } from '../files/receive'
+import { receiveForm } from '../files/receiveForm'
 import { log, traced } from '../log'
+import { PICTURES, receivePicture } from '../pictures/receivePicture'
 import { problem } from '../problem'
 import { plainHtml } from '../visitor/html'
 import { serveVisitor } from '../visitor/serve'
@@ -38,14 +41,23 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
     const visitor = VISITOR.exec(path ?? '')
     if (path === null || (!visitor && ![...url.searchParams].flat().every(isSoundText)))
       return write(await refuseAddress(path, url.pathname), response)
-
-    const body = await readBody(request, visitor ? MOST_BYTES.visitor : MOST_BYTES.studio)
-    if (body === 'too large') return refuseBody(request, response)
-    if (visitor) {
-      const asked = new Request(url, { method: request.method ?? 'GET', headers: headersOf(request), body })
-      const [, slug = '', progress] = visitor
-      return write(await serveVisitor(asked, slug, progress !== undefined, address), response)
+    if (FILES.test(path)) return receiveFiles(request, response)
+    if (path === PICTURES && request.method === 'POST') {
+      const taken = await receivePicture(request, url)
+      return taken === 'too large' ? refuseBody(request, response) : write(taken, response)
     }
+
+    if (visitor) {
+      const [, slug = '', progress] = visitor
+      const sent = isFormWithFiles(request) ? await receiveForm(request, slug, address) : null
+      if (sent === 'unreadable') return write(problem(400, 'The body is not multipart form data.'), response)
+      const body = sent ? null : await readBody(request, MOST_BYTES.visitor)
+      if (sent === 'too large' || body === 'too large') return refuseBody(request, response)
+      const asked = new Request(url, { method: request.method ?? 'GET', headers: headersOf(request), body })
+      return write(await serveVisitor(asked, slug, progress !== undefined, address, sent), response)
+    }
+    const body = await readBody(request, MOST_BYTES.studio)
+    if (body === 'too large') return refuseBody(request, response)
     await handOn(application, request, response, body)
   }
 
@@ -72,8 +84,8 @@ async function handOn(
   const isPage = !request.url?.startsWith('/api/') && !request.url?.startsWith('/_next/')
   if (presence.isAway && isPage && !isFile(request.url)) return write(await awayHtml(), response)
   const policy = studioPolicy(randomBytes(16).toString('base64'))
-  // A preview is a visitor's page, and brings the policy of one.
-  if (!request.url?.startsWith('/preview/')) response.setHeader('content-security-policy', policy)
+  // A preview is a visitor's page, and brings the policy of one; what visitors sent may do nothing at all.
+  if (!/^\/(preview|files)\//.test(request.url ?? '')) response.setHeader('content-security-policy', policy)
   // The application puts the nonce it finds here into the scripts of the page it makes.
   request.headers['content-security-policy'] = policy
   await watchReach((hasReached) => {
@@ -82,6 +94,10 @@ async function handOn(
     return application(body && body.length > 0 ? withBody(request, body) : request, response)
   })
 }
+
+/** Whether an HTML form is sent in the way that can have files in it. */
+const isFormWithFiles = ({ method, headers }: IncomingMessage): boolean =>
+  method === 'POST' && headers['content-type']?.includes('multipart/form-data') === true
 
 const isFile = (url: string | undefined): boolean => /^\/[\w.-]+\.\w+$/.test(url ?? '')
 

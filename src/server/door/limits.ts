@@ -10,6 +10,7 @@ const RATES = {
   start: { burst: 240, perSecond: 4 },
   progress: { burst: 600, perSecond: 20 },
   send: { burst: 120, perSecond: 2 },
+  file: { burst: 120, perSecond: 1 },
   form: { burst: 3000, perSecond: 300 },
   token: { burst: 20_000, perSecond: 2000 },
   sign_in_address: { burst: 30, perSecond: 0.5 },

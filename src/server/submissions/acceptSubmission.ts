@@ -7,7 +7,8 @@ import { originsOf } from '@/core/fill/origin'
 import { walkForm } from '@/core/form/walk'
 import type { Db } from '@/db/database'
 import { findSent, type NewSubmission } from '@/db/queries/submissions'
-import { factsAt } from '../forms/facts'
+import { filesIn } from '@/core/answers/files'
+import { factsFor } from '../forms/facts'
 import type { LiveForm } from '../forms/live'
 import type { Visitor } from '../visits/visitor'
 import { storeInBatch } from './storeInBatch'
@@ -40,7 +41,7 @@ export async function acceptSubmission(
   const { form, formId, workspaceId, releaseId } = live
   const known = { link: visitor.link, pageBefore: visitor.pageBefore, record: visitor.holder?.values ?? null }
   const carried = fillCarried(form, known, raw)
-  const { answers, errors } = walkForm(form, raw, carried.values, factsAt(live.timeZone, at ?? new Date()))
+  const { answers, errors } = walkForm(form, raw, carried.values, await factsFor(live, visit, raw, at ?? new Date()))
   if (errors.length > 0) {
     const before = visit?.proven ? await findSent(db, formId, visit.id) : undefined
     return before ? { ok: true, submission: before.id, outcome: before.outcome } : { ok: false, why: 'wrong', errors }
@@ -60,6 +61,7 @@ export async function acceptSubmission(
     link_holder: visitor.holder?.id ?? null,
     outcome: chooseOutcome(form, values, { submission: id }).outcome,
     received_at: at?.toISOString() ?? null,
+    files: filesIn(answers),
   }
   if (await storeInBatch(db, submission)) return { ok: true, submission: id, outcome: submission.outcome }
   const before = await findSent(db, formId, submission.visit_id)

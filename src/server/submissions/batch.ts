@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto'
+import { fileAddress, filesIn } from '@/core/answers/files'
 import type { Form } from '@/core/form/definition'
 import { walkForm } from '@/core/form/walk'
+import type { SentFile } from '@/core/dispatch/attachments'
 import { targetOf } from '@/core/dispatch/targets/registry'
 import type { PlannedDelivery } from '@/core/dispatch/targets/target'
 import type { Plan } from '@/core/plan'
@@ -11,6 +13,7 @@ import { joinWanted, wantedBy } from '@/core/records/wanted'
 import type { Runner } from '@/db/database'
 import { lockNames } from '@/db/queries/clock'
 import { addDeliveries, type NewDelivery } from '@/db/queries/deliveries'
+import { readSent } from '@/db/queries/files'
 import {
   addChanges,
   addMemberships,
@@ -45,6 +48,7 @@ export class Batch {
   private readonly deliveries: NewDelivery[] = []
   private readonly applied: AppliedSubmission[] = []
   private readonly visits: VisitNotice[] = []
+  private readonly files = new Map<string, SentFile>()
 
   constructor(
     private readonly workspaceId: string,
@@ -64,6 +68,9 @@ export class Batch {
       ...wanted.emails.map((email) => `${this.workspaceId} ${email}`),
       ...wanted.companyKeys.map((key) => `${this.workspaceId} company ${key}`),
     ])
+    const ids = submissions.flatMap(({ values }) => filesIn(values))
+    for (const { id, name, type, bytes } of ids.length > 0 ? await readSent(tx, this.workspaceId, ids) : [])
+      this.files.set(id, { id, name, type: type ?? '', bytes, address: fileAddress(this.settings.url, id, name) })
     for (const record of await readRecords(tx, this.workspaceId, wanted, true)) this.records.set(record.id, record)
   }
 
@@ -91,6 +98,8 @@ export class Batch {
       contact,
       company,
       at,
+      files: filesIn(submission.values).flatMap((id) => this.files.get(id) ?? []),
+      attach: this.settings.attach,
     }
     for (const delivery of plan.deliveries)
       this.deliveries.push({

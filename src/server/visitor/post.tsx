@@ -1,10 +1,11 @@
-import { type Answers, valueIn, type Facts } from '@/core/answers/answer'
+import { type Answers, valueIn } from '@/core/answers/answer'
+import type { AnswerError } from '@/core/answers/check'
 import { walkForm } from '@/core/form/walk'
 import { knownToken } from '../access/token'
 import { context } from '../context'
 import { count, tooMany } from '../door/limits'
 import { findShownForm, type LiveForm } from '../forms/live'
-import { factsAt } from '../forms/facts'
+import { type FactsHere, factsFor } from '../forms/facts'
 import { problem } from '../problem'
 import { acceptSubmission, type ClaimedVisit } from '../submissions/acceptSubmission'
 import { fillStart } from '../visits/openForm'
@@ -63,7 +64,8 @@ function countSend(live: LiveForm, address: string, request: Request, trusted: b
 }
 
 /** Takes one step of a plain HTML form, from a browser that runs no script. */
-export async function postPage({ request, live, keeping, address }: VisitorCall): Promise<Response> {
+export async function postPage(call: VisitorCall): Promise<Response> {
+  const { request, live, keeping, address, sent } = call
   const wait = countSend(live, address, request, false)
   if (wait > 0) {
     const page = await plainHtml(
@@ -76,7 +78,7 @@ export async function postPage({ request, live, keeping, address }: VisitorCall)
   }
   const { db, config } = context()
   const url = new URL(request.url)
-  const entered = await readFields(request)
+  const entered = await readFields(call)
   const told = (field: string): string | undefined => textIn(entered, field)
   const secret = linkSecret(request)
   const pageBefore = told('_before')
@@ -87,8 +89,11 @@ export async function postPage({ request, live, keeping, address }: VisitorCall)
   )
   const visitor = await tellVisitor(db, shown ?? live, { link: url.searchParams, k: secret, pageBefore })
   const visit = claimVisit(config.LICHEN_SECRET, live.formId, { visit: told('_visit'), proof: told('_proof') }, false)
-  const page = new StepPost(shown ?? live, visitor, entered, visit, withoutSecret(url, secret !== null))
-  const response = await page.answer(shown === null)
+  const action = withoutSecret(url, secret !== null)
+  const form = shown ?? live
+  const facts = await factsFor(form, visit, entered, new Date())
+  const page = new StepPost(form, visitor, entered, visit, action, facts)
+  const response = await page.answer(shown === null, sent?.refused ?? [])
   if (page.sent) response.headers.append('set-cookie', keeping.forgetLink())
   return response
 }
@@ -105,7 +110,6 @@ class StepPost {
   private readonly filled: Answers
   private readonly current: string
   private readonly visit: ClaimedVisit
-  private readonly facts: Required<Facts>
 
   constructor(
     private readonly live: LiveForm,
@@ -113,18 +117,18 @@ class StepPost {
     private readonly entered: Record<string, unknown>,
     visit: ClaimedVisit | null,
     private readonly action: string,
+    private readonly facts: FactsHere,
   ) {
     const { steps } = live.form
     const start = fillStart(live.form, visitor)
     this.carried = start.carried
     this.filled = start.values
-    this.facts = factsAt(live.timeZone, new Date())
     this.visit = visit ?? { id: givePass(context().config.LICHEN_SECRET, live.formId).id, proven: true }
     this.current = steps.find(({ name }) => name === entered._step)?.name ?? steps[0]?.name ?? ''
   }
 
   /** `changed` says that the page sent was of a release too old to be taken. */
-  async answer(changed: boolean): Promise<Response> {
+  async answer(changed: boolean, refused: AnswerError[]): Promise<Response> {
     const { live, entered, visitor, visit, facts } = this
     const { db, config } = context()
     const checked = walkForm(live.form, entered, this.carried, facts)
@@ -134,6 +138,7 @@ class StepPost {
       return this.show(steps[0] ?? this.current, {
         notice: 'This form has changed since you opened it. What you filled in is still here. Please look again.',
       })
+    if (refused.length > 0) return this.showErrors(refused)
     if (entered._go === 'back') return this.show(steps[Math.max(0, at - 1)] ?? this.current)
     if (this.hasNewQuestion(checked.shown))
       return this.show(this.current, { notice: 'Your answer brought up another question. Please look again.' })
@@ -163,16 +168,12 @@ class StepPost {
     return here.some(({ name }) => shown.includes(name) && !seen.has(name))
   }
 
-  private showErrors(errors: { name: string; message: string }[]): Promise<Response> {
+  private showErrors(errors: AnswerError[]): Promise<Response> {
     const step = this.live.form.steps.find(({ questions }) => questions.some(({ name }) => name === errors[0]?.name))
     return this.show(step?.name ?? this.current, { errors }, 422)
   }
 
-  private show(
-    step: string,
-    more: { notice?: string; errors?: { name: string; message: string }[] } = {},
-    status = 200,
-  ): Promise<Response> {
+  private show(step: string, more: { notice?: string; errors?: AnswerError[] } = {}, status = 200): Promise<Response> {
     return formHtml(
       {
         form: this.live.form,

@@ -6,6 +6,7 @@ import type { Db } from '@/db/database'
 import type { ClaimedVisit } from '../submissions/acceptSubmission'
 import { isGiven, isProof, type VisitPass } from '../visits/secret'
 import { findLinkHolder, keepParameters, releaseNumberSchema, type Visitor, visitIdSchema } from '../visits/visitor'
+import type { ReceivedForm } from '../files/receiveForm'
 import type { LiveForm } from '../forms/live'
 
 /** The JSON a program or the page's script sends to a form's address. */
@@ -28,6 +29,8 @@ export interface VisitorCall {
   keeping: Keeping
   /** Network address. */
   address: string
+  /** What came where a form was sent with files in it, which is read as it comes. */
+  sent: ReceivedForm | null
 }
 
 type SentJson = z.output<typeof bodySchema>
@@ -50,16 +53,9 @@ export async function readJson<T>(request: Request, schema: z.ZodType<T>): Promi
   throw new BadBody(`${issue?.path.join('.') || 'body'}: ${issue?.message ?? 'not as expected'}`)
 }
 
-/** Reads the fields of an HTML form, in either of the ways a browser sends them (WHATWG HTML, 4.10.21.8). */
-export async function readFields(request: Request): Promise<Record<string, unknown>> {
-  if (!request.headers.get('content-type')?.includes('multipart/form-data'))
-    return gatherFields(new URLSearchParams(await request.text()))
-  try {
-    return gatherFields((await request.formData()).entries())
-  } catch (error) {
-    throw error instanceof TypeError ? new BadBody('The body is not multipart form data.') : error
-  }
-}
+/** The fields of an HTML form, in either of the ways a browser sends them (WHATWG HTML, 4.10.21.8). */
+export const readFields = async ({ request, sent }: VisitorCall): Promise<Record<string, unknown>> =>
+  gatherFields(sent?.fields ?? new URLSearchParams(await request.text()))
 
 export const readSentJson = (request: Request): Promise<SentJson> => readJson(request, bodySchema)
 

@@ -2,6 +2,7 @@ import { dayIn } from '@/core/formats/zone'
 import { context } from '../context'
 import { count, tooMany } from '../door/limits'
 import { isTemporary } from '../failures'
+import type { ReceivedForm } from '../files/receiveForm'
 import { findLiveForm, findShownForm } from '../forms/live'
 import { log } from '../log'
 import { databaseAway, problem } from '../problem'
@@ -33,12 +34,13 @@ export async function serveVisitor(
   slug: string,
   progress: boolean,
   address: string,
+  sent: ReceivedForm | null,
 ): Promise<Response> {
   const inWords = forPeople(request, progress)
   const { presence } = context()
   try {
     if (presence.isAway) return inWords ? awayHtml(request) : databaseAway()
-    return await patiently(answer(request, slug, progress, address, inWords))
+    return await patiently(answer(request, slug, progress, address, inWords, sent))
   } catch (error) {
     if (error instanceof BadBody) return problem(400, error.message)
     const away = error instanceof TooLong || error instanceof Busy || isTemporary(error)
@@ -82,6 +84,7 @@ async function answer(
   progress: boolean,
   address: string,
   inWords: boolean,
+  sent: ReceivedForm | null,
 ): Promise<Response> {
   const reply = replyTo(request, progress)
   if (!reply) {
@@ -93,7 +96,7 @@ async function answer(
   if (!live) return inWords ? noFormHtml() : problem(404, 'There is no live form at this address.')
   const secure = config.LICHEN_URL.startsWith('https:')
   const keeping = new Keeping(slug, secure, live.form.framedBy.length > 0)
-  return reply({ request, live, keeping, address })
+  return reply({ request, live, keeping, address, sent })
 }
 
 function replyTo({ method, headers }: Request, progress: boolean): Reply | null {

@@ -4,7 +4,7 @@ import type { Context } from '../context'
 import { deliver } from '../deliveries/deliver'
 import { traced } from '../log'
 import type { GiveWay } from './giveWay'
-import { applySubmissions, applyWaiting } from '../submissions/applySubmissions'
+import { appliedWith, applySubmissions, applyWaiting } from '../submissions/applySubmissions'
 import type { Works } from './works'
 
 /** Enough to make a crowd cheap, few enough to let each wait only moments. */
@@ -14,8 +14,7 @@ const TOGETHER = 100
 export const insideTasks = ({ db, config }: Context, way: GiveWay, works: Works): TaskList => ({
   apply_submissions: withTrace(works, async (payload) => {
     const { submissions, workspace } = payload as { submissions?: string[]; workspace?: string }
-    const ownHost = new URL(config.LICHEN_URL).host
-    const settings = { ownHost, together: TOGETHER }
+    const settings = { ...appliedWith(config), together: TOGETHER }
     const settled = workspace
       ? await applyWaiting(db, workspace, settings)
       : await applySubmissions(db, submissions ?? [], settings)

@@ -5,6 +5,7 @@ import { settleSearch } from '@/db/queries/search'
 import { ensureEventMonths } from '@/db/queries/visits'
 import type { Context } from '../context'
 import { closeMail } from '../deliveries/targets/mail'
+import { removeLeftFiles } from '../files/left'
 import { log } from '../log'
 import { beat, freeJobsOfPredecessor, freeJobsOfTheDead, hasNeglected, queueForgotten, takeLeave } from './beat'
 import { GiveWay } from './giveWay'
@@ -15,6 +16,7 @@ import { Works } from './works'
 const BEAT_EVERY = 1500
 const MONTHS_EVERY = 24 * 60 * 60 * 1000
 const SEARCH_EVERY = 20_000
+const TIDY_EVERY = 60_000
 const LAST_WORK = 6000
 /** The same where something is wrong: what runs then has most likely failed, and others wait for a clean slate. */
 const LOST_WORK = 1500
@@ -90,11 +92,16 @@ export async function startWorker(context: Context, broken: (why: string) => voi
       ),
     SEARCH_EVERY,
   )
+  const tidying = setInterval(
+    () => void removeLeftFiles().catch((error: unknown) => log.warn({ error }, 'Files that were left are still there')),
+    TIDY_EVERY,
+  )
   return {
     async stop(calm) {
       clearInterval(beating)
       clearInterval(monthly)
       clearInterval(settling)
+      clearInterval(tidying)
       const patience = calm && !lost ? LAST_WORK : LOST_WORK
       const stopped = Promise.allSettled([inside.stop(), outside.stop()])
       await Promise.race([stopped.then(() => works.rest(patience)), new Promise((done) => setTimeout(done, patience))])

@@ -3,6 +3,7 @@ import { showAnswer } from '@/core/answers/show'
 import type { Origin } from '@/core/fill/origin'
 import { findQuestion, labelOf } from '@/core/form/values'
 import type { ShownSubmission } from '@/server/submissions/showSubmission'
+import { AnswerInWords } from '../ui/answer'
 import { Chip, type Tone } from '../ui/chip'
 import { type Column, Sheet } from '../ui/sheet'
 import { PlanLines } from '../ui/planLines'
@@ -92,7 +93,7 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
                       {labelOf(form, name)} <span className="name block text-soft">{name}</span>
                     </td>
                     <td className="align-top! whitespace-pre-wrap">
-                      {shown || <span className="text-soft">blank</span>}
+                      <AnswerInWords answer={values[name]} words={shown} />
                     </td>
                     <td className="align-top!">
                       {origin &&

@@ -3,6 +3,7 @@
 import { useRouter } from 'next/navigation'
 import { useEffect } from 'react'
 import type { BenchState } from '@/server/bench'
+import { wordsOfBytes } from '@/core/formats/bytes'
 import { Chip } from '../ui/chip'
 import { Empty } from '../ui/empty'
 import { SearchBox } from '../ui/listFrame'
@@ -76,6 +77,11 @@ export function Bench({ state, address }: { state: BenchState | null; address: s
                   {message.replyTo && ` · reply to ${message.replyTo}`} · arrived <Moment at={message.receivedAt} />
                 </p>
                 <pre className="mt-1.5 font-sans whitespace-pre-wrap">{message.text}</pre>
+                {message.files?.map(({ name, bytes }) => (
+                  <p key={name} className="mt-1.5 text-soft">
+                    With it: {name}, {wordsOfBytes(bytes)}
+                  </p>
+                ))}
               </div>
             </details>
           ))}

@@ -1,6 +1,7 @@
 'use client'
 
 import { type Answer, isList, joinPath, partOf, type Path, type Scalar } from '@/core/answers/answer'
+import { fileAddress } from '@/core/answers/files'
 import type { Form } from '@/core/form/definition'
 import { domainAt } from '@/core/form/values'
 import { ChoiceField, TextField } from '../ui/field'
@@ -35,6 +36,18 @@ export function AnswerField({ form, path, label, value, onChange, nothing }: Pro
         }
       />
     ))
+  if (domain?.is === 'files')
+    return (
+      <ChoiceField
+        label={label}
+        value={value === null ? '' : 'given'}
+        options={[
+          ['', nothing],
+          ['given', 'A file'],
+        ]}
+        onCommit={(key) => onChange(key === '' ? null : isList(value) ? value : [SOME_FILE])}
+      />
+    )
   if (choices && domain?.is === 'some of') {
     const given = isList(value) ? value : []
     const known = given.filter((one) => choices.some(({ answer }) => answer === one))
@@ -82,6 +95,9 @@ export function AnswerField({ form, path, label, value, onChange, nothing }: Pro
     />
   )
 }
+
+/** Stands for any file: what is planned with it never goes out. */
+const SOME_FILE = fileAddress('https://files.example', '00000000-0000-4000-8000-000000000000', 'some file.pdf')
 
 interface WrittenProps {
   label: string

@@ -1,8 +1,12 @@
 'use client'
 
 import type { Choice } from '@/core/answers/choices'
+import { CROPPED, type Cropped, type Picture } from '@/core/answers/pictures'
 import { ChoiceField, TextField, Tick } from '../ui/field'
 import { OptionsField } from './options'
+import { PictureChooser, PictureField } from './pictures'
+
+const SHAPE_WORDS: Record<Cropped, string> = { square: 'square', wide: 'wide, 3 to 2', tall: 'tall, 4 to 5' }
 
 interface Question<C extends Choice, L extends string> {
   name: string
@@ -10,6 +14,7 @@ interface Question<C extends Choice, L extends string> {
   other: string
   shuffled: boolean
   look: L
+  shape: Cropped
 }
 
 interface Props<C extends Choice, L extends string> {
@@ -25,18 +30,23 @@ interface Props<C extends Choice, L extends string> {
 /** The options of a question: what they say, how they are laid out, and what stands beside them. */
 export function ChoicesSettings<C extends Choice, L extends string>(props: Props<C, L>) {
   const { question, looks, more, ticks, onChange } = props
-  const { name, options, other, shuffled, look } = question
+  const { name, options, other, shuffled, look, shape } = question
   const set = (value: string, part: Partial<C>, key: string) =>
     onChange(
       { options: options.map((option) => (option.value === value ? { ...option, ...part } : option)) },
       `options.${value}.${key}`,
     )
+  const addInOrder = (pictures: Picture[]) => {
+    const waiting = [...pictures]
+    const next = options.map((option) => (option.picture ? option : { ...option, picture: waiting.shift() ?? null }))
+    onChange({ options: next }, 'options')
+  }
   return (
     <>
       <OptionsField
         name={name}
         options={options}
-        begin={(option) => ({ ...option, caption: '', off: false, ...more }) as C}
+        begin={(option) => ({ ...option, caption: '', picture: null, off: false, ...more }) as C}
         onChange={(next) => onChange({ options: next }, 'options')}
       />
       <ChoiceField
@@ -58,6 +68,42 @@ export function ChoicesSettings<C extends Choice, L extends string>(props: Props
           onCommit={(next) => onChange({ shuffled: next }, 'shuffled')}
         />
       </span>
+      {look === 'pictures' && (
+        <>
+          <span className="self-start pt-1 text-soft">Pictures</span>
+          <div className="col-span-3 space-y-1.5">
+            <div className="flex items-center gap-2">
+              <ChoiceField
+                hideLabel
+                label="Shape of the pictures"
+                className="max-w-44"
+                value={shape}
+                options={CROPPED.map((one) => [one, SHAPE_WORDS[one]] as const)}
+                onCommit={(next) => onChange({ shape: next as Cropped }, 'shape')}
+              />
+              <PictureChooser several label="Add pictures to the options in their order" onAdded={addInOrder}>
+                Add several
+              </PictureChooser>
+              <span className="text-soft">in the order of the options that have none</span>
+            </div>
+            <ul className="space-y-1">
+              {options.map((option) => (
+                <li key={option.value} className="grid grid-cols-[minmax(6rem,1fr)_minmax(0,5fr)] items-center gap-2">
+                  <span className="truncate" title={option.label}>
+                    {option.label}
+                  </span>
+                  <PictureField
+                    of={option.label}
+                    picture={option.picture ?? null}
+                    shape={shape}
+                    onChange={(picture) => set(option.value, { picture } as Partial<C>, 'picture')}
+                  />
+                </li>
+              ))}
+            </ul>
+          </div>
+        </>
+      )}
       {options.length > 0 && (
         <details className="col-span-3 col-start-2">
           <summary className="text-soft">Captions, and options switched off</summary>

@@ -2,11 +2,12 @@
 
 import { Pilcrow } from 'lucide-react'
 import { TextField, Tick } from '../ui/field'
+import { PictureField } from './pictures'
 import type { StudioKind } from './kind'
 
 export const prose: StudioKind<'prose'> = {
   Mark: Pilcrow,
-  Settings: ({ question: { text, divider }, onChange }) => (
+  Settings: ({ question: { label, text, picture, divider }, onChange }) => (
     <>
       <TextField
         label="Text"
@@ -14,7 +15,16 @@ export const prose: StudioKind<'prose'> = {
         value={text}
         onCommit={(next) => onChange({ text: next.slice(0, 5000) }, 'text')}
       />
-      <span className="col-span-2">
+      <span className="col-start-1 text-soft">Picture</span>
+      <div className="col-span-3">
+        <PictureField
+          of={label}
+          picture={picture}
+          shape="whole"
+          onChange={(next) => onChange({ picture: next }, 'picture')}
+        />
+      </div>
+      <span className="col-span-2 col-start-2">
         <Tick label="a line above it" on={divider} onCommit={(next) => onChange({ divider: next }, 'divider')} />
       </span>
     </>

@@ -10,6 +10,7 @@ import { date } from './date'
 import { date_range } from './date_range'
 import { email } from './email'
 import type { SettingsProps, StudioKind } from './kind'
+import { file } from './file'
 import { long_text } from './long_text'
 import { matrix } from './matrix'
 import { money } from './money'
@@ -22,6 +23,7 @@ import { rating } from './rating'
 import { scale } from './scale'
 import { several_choices } from './several_choices'
 import { short_text } from './short_text'
+import { signature } from './signature'
 import { single_choice } from './single_choice'
 import { slider } from './slider'
 import { stepper } from './stepper'
@@ -38,6 +40,7 @@ const KINDS: { [K in KindName]: StudioKind<K> } = {
   date,
   date_range,
   email,
+  file,
   long_text,
   matrix,
   money,
@@ -50,6 +53,7 @@ const KINDS: { [K in KindName]: StudioKind<K> } = {
   scale,
   several_choices,
   short_text,
+  signature,
   single_choice,
   slider,
   stepper,

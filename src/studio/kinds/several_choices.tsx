@@ -9,6 +9,7 @@ import { OptionalNumberBox } from './numberBox'
 const LOOKS = [
   ['list', 'A list'],
   ['buttons', 'Tiles'],
+  ['pictures', 'Pictures'],
 ] as const
 
 const SeveralChoicesSettings = ({ question, onChange }: SettingsProps<'several_choices'>) => (

@@ -7,6 +7,7 @@ import type { StudioKind } from './kind'
 const LOOKS = [
   ['list', 'A list'],
   ['buttons', 'Tiles'],
+  ['pictures', 'Pictures'],
   ['menu', 'A menu'],
 ] as const
 

@@ -1,22 +1,30 @@
 import { type Choice, type Choices, offered, OTHER, OTHER_PART, readChosen, shuffle } from '@/core/answers/choices'
+import type { Shape } from '@/core/answers/pictures'
 import { asText, asTexts } from './control'
 import { Options } from './options'
 
 interface Props {
   type: 'radio' | 'checkbox'
-  question: Choices & { name: string; label: string; shuffled: boolean }
+  question: Choices & { name: string; label: string; shuffled: boolean; look: string; shape: Shape }
   id: string
   value: unknown
   visit: string
-  tiles: boolean
 }
 
 /** The options of a question that visitors get, and a box for anything else where it may be written. */
-export function ChoiceOptions({ type, question, id, value, visit, tiles }: Props) {
-  const { name, other } = question
+export function ChoiceOptions({ type, question, id, value, visit }: Props) {
+  const { name, other, look, shape } = question
   const { chosen, other: written } = chosenOf(question, value)
   return (
-    <Options type={type} name={name} id={id} options={inOrder(question, visit)} chosen={chosen} tiles={tiles}>
+    <Options
+      type={type}
+      name={name}
+      id={id}
+      options={inOrder(question, visit)}
+      chosen={chosen}
+      tiles={look === 'buttons'}
+      pictures={look === 'pictures' ? shape : undefined}
+    >
       {other && (
         <div className="other">
           <label className="option">

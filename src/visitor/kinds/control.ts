@@ -18,6 +18,8 @@ export interface ControlProps<K extends Question['kind'] = Question['kind']> {
 /** How a visitor's page asks a kind. */
 export interface VisitorKind<K extends Question['kind'] = Question['kind']> {
   Control: (props: ControlProps<K>) => ReactNode
+  /** Whether answering it sends files, without a script as part of the form. */
+  sendsFiles?: boolean
   /** Whether what was chosen stays chosen, as radio buttons do, so that it takes a button to take it back. */
   stays?: boolean
   /**

@@ -1,4 +1,6 @@
 import type { ReactNode } from 'react'
+import type { Picture as AnyPicture, Shape } from '@/core/answers/pictures'
+import { Picture } from '../picture'
 import type { Option } from '@/core/answers/options'
 
 interface Props {
@@ -7,18 +9,21 @@ interface Props {
   name: string
   /** The id of the first control, where an error leads. */
   id: string
-  options: readonly (Option & { caption?: string; alone?: boolean })[]
+  options: readonly (Option & { caption?: string; alone?: boolean; picture?: AnyPicture | null })[]
   chosen: readonly string[]
   tiles: boolean
+  /** The shape of the pictures of options, where they are laid out as such. */
+  pictures?: Shape | undefined
   /** What stands below them. */
   children?: ReactNode
 }
 
 /** Options to tick or to choose from, as a list or as tiles. */
-export const Options = ({ type, name, id, options, chosen, tiles, children }: Props) => (
-  <div className={tiles ? 'options tiles' : 'options'}>
-    {options.map(({ value, label, caption, alone }, index) => (
+export const Options = ({ type, name, id, options, chosen, tiles, pictures, children }: Props) => (
+  <div className={pictures ? 'options pictures' : tiles ? 'options tiles' : 'options'}>
+    {options.map(({ value, label, caption, alone, picture }, index) => (
       <label key={value} className="option">
+        {pictures && picture && <Picture picture={picture} shape={pictures} sizes="(max-width: 40rem) 45vw, 11rem" />}
         <input
           type={type}
           id={index === 0 ? id : undefined}

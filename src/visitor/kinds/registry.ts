@@ -7,6 +7,7 @@ import type { VisitorKind } from './control'
 import { date } from './date'
 import { date_range } from './date_range'
 import { email } from './email'
+import { file } from './file'
 import { long_text } from './long_text'
 import { matrix } from './matrix'
 import { money } from './money'
@@ -19,6 +20,7 @@ import { rating } from './rating'
 import { scale } from './scale'
 import { several_choices } from './several_choices'
 import { short_text } from './short_text'
+import { signature } from './signature'
 import { single_choice } from './single_choice'
 import { slider } from './slider'
 import { stepper } from './stepper'
@@ -35,6 +37,7 @@ const KINDS: { [K in KindName]: VisitorKind<K> } = {
   date,
   date_range,
   email,
+  file,
   long_text,
   matrix,
   money,
@@ -47,6 +50,7 @@ const KINDS: { [K in KindName]: VisitorKind<K> } = {
   scale,
   several_choices,
   short_text,
+  signature,
   single_choice,
   slider,
   stepper,

@@ -5,10 +5,7 @@ import { aria, type ControlProps, type VisitorKind } from './control'
 function SingleChoice(props: ControlProps<'single_choice'>) {
   const { question, value, id, visit } = props
   const { name, look, other } = question
-  if (look !== 'menu')
-    return (
-      <ChoiceOptions type="radio" question={question} id={id} value={value} visit={visit} tiles={look === 'buttons'} />
-    )
+  if (look !== 'menu') return <ChoiceOptions type="radio" question={question} id={id} value={value} visit={visit} />
   const { chosen, other: written } = chosenOf(question, value)
   return (
     <div className={other ? 'other' : undefined}>

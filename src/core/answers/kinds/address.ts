@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { accept, type Answer, isBlank, isRecord, type KindRules, partOf, readLine, refuse } from '../answer'
+import { accept, type Answer, isBlank, isRecord, type KindRules, partOf, readLine, refuse, own } from '../answer'
 import { type Address, ADDRESS_PARTS, addressLines, type AddressPart, countriesWith, partsIn } from '../address'
 import { COUNTRIES, nameOfCountry } from '../countries'
 import { AS_TEXT, type JsonSchema, type KindManner } from '../kind'
@@ -64,7 +64,7 @@ export const rules: KindRules<AddressSettings> = {
   satisfies: (answer, settings) => !isBlank(answer) && !firstMissing(answer, settings),
   missing(answer, settings) {
     const part = firstMissing(answer, settings)
-    return isBlank(answer) || !part ? { code: 'missing' } : { code: 'part_missing', part: part.label }
+    return isBlank(answer) || !part ? { code: 'missing' } : own(`Fill in “${part.label}” too.`)
   },
 }
 

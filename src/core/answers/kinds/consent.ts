@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { accept, type KindRules, readTruth, refuse } from '../answer'
+import { accept, type KindRules, readTruth, refuse, own } from '../answer'
 import type { KindManner } from '../kind'
 
 /** Settings of a consent. The wording is what the person agrees to, kept as evidence. */
@@ -19,7 +19,7 @@ export const rules: KindRules<Consent> = {
   },
   show: (answer) => (answer === true ? 'Yes' : 'No'),
   satisfies: (answer) => answer === true,
-  missing: () => ({ code: 'not_ticked' }),
+  missing: () => own('Tick this to go on.'),
 }
 
 export const manner: KindManner<Consent> = {

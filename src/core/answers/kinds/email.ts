@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { accept, type Facts, type KindRules, readText, refuse } from '../answer'
+import { accept, type Facts, type KindRules, readText, refuse, own } from '../answer'
 import { AS_TEXT, type KindManner } from '../kind'
 
 const domains = () =>
@@ -61,7 +61,9 @@ export const rules: KindRules<Email> = {
     if (!valid.test(read.answer)) return refuse(NOT_EMAIL)
     const email = read.answer.toLowerCase()
     const domain = email.slice(email.indexOf('@') + 1)
-    return mayBe(domain, settings, facts) ? accept(email) : refuse({ code: 'not_business', domain })
+    return mayBe(domain, settings, facts)
+      ? accept(email)
+      : refuse(own(`Give your address at work, not one at ${domain}.`))
   },
   show: String,
 }

@@ -61,7 +61,9 @@ describe('email', () => {
     const business = { ...ANY_EMAIL, business: true }
     const facts = { isAnybodysMail }
     for (const domain of ['gmail.com', 'mailinator.com', 'yopmail.com'])
-      expect(email.check(`ilka@${domain}`, business, facts)).toEqual(wrong('not_business', { domain }))
+      expect(email.check(`ilka@${domain}`, business, facts)).toEqual(
+        wrong('own', { words: `Give your address at work, not one at ${domain}.` }),
+      )
     expect(email.check('ilka@tarnfield.example', business, facts)).toEqual(right('ilka@tarnfield.example'))
     expect(email.check('ilka@gmail.com', ANY_EMAIL, facts).ok).toBe(true)
     expect(email.check('ilka@gmail.com', business).ok).toBe(true)
@@ -183,7 +185,7 @@ describe('a name in two parts', () => {
   it('is wanted whole where it is required, and says which part is missing', () => {
     const meets = (answer: Answer) => personName.satisfies?.(answer, labels)
     expect([meets({ first: 'Ilka' }), meets({ first: 'Ilka', last: 'Brandt' })]).toEqual([false, true])
-    expect(personName.missing?.({ first: 'Ilka' }, labels)).toEqual({ code: 'part_missing', part: 'Last name' })
+    expect(personName.missing?.({ first: 'Ilka' }, labels)).toEqual({ code: 'own', words: 'Fill in “Last name” too.' })
     expect(personName.missing?.(null, labels)).toEqual({ code: 'missing' })
   })
 })

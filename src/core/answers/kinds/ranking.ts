@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { accept, type Answer, type Given, isRecord, type KindRules, partOf, refuse } from '../answer'
+import { accept, type Answer, type Given, isRecord, type KindRules, partOf, refuse, own } from '../answer'
 import { repeatedValues } from '../choices'
 import type { JsonSchema, KindManner } from '../kind'
 import { labelOfOption, type Option, optionShape } from '../options'
@@ -45,7 +45,7 @@ export const rules: KindRules<Ranking> = {
     const twice = given.find((one, index) => given.indexOf(one) < index)
     return twice === undefined
       ? checked
-      : refuse({ code: 'repeated', option: labelOfOption(ranking.options, String(twice)) })
+      : refuse(own(`Give “${labelOfOption(ranking.options, String(twice))}” one place only.`))
   },
   show: (answer: Given, ranking) =>
     placesOf(ranking)

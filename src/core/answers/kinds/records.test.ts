@@ -22,7 +22,7 @@ describe('a range of dates', () => {
     expect(range.check({ from: '2027-03-05', to: '' }, span)).toEqual(right({ from: '2027-03-05' }))
     expect(range.show({ to: '2027-03-05' }, span)).toBe('until 5 March 2027')
     expect(range.satisfies?.({ from: '2027-03-05' }, span)).toBe(false)
-    expect(range.missing?.({ from: '2027-03-05' }, span)).toEqual({ code: 'part_missing', part: 'To' })
+    expect(range.missing?.({ from: '2027-03-05' }, span)).toEqual({ code: 'own', words: 'Fill in “To” too.' })
   })
   it('holds each day to its limits', () => {
     expect(range.check({ from: '2026-12-31', to: '2027-01-02' }, span)).toEqual(
@@ -41,7 +41,9 @@ describe('a ranking', () => {
     )
   })
   it('gives no option two places', () => {
-    expect(ranking.check({ place_1: 'raku', place_2: 'raku' }, all)).toEqual(wrong('repeated', { option: 'RAKU' }))
+    expect(ranking.check({ place_1: 'raku', place_2: 'raku' }, all)).toEqual(
+      wrong('own', { words: 'Give “RAKU” one place only.' }),
+    )
     expect(ranking.check({ place_1: 'clay' }, all)).toEqual(wrong('not_an_option'))
     expect(ranking.check({ place_1: 'raku', place_3: 'salt', place_4: 'glass' }, all)).toEqual(
       right({ place_1: 'raku', place_3: 'salt' }),
@@ -62,7 +64,7 @@ describe('a matrix', () => {
     expect(matrix.check({ driver: 'raku', crate: '' }, one)).toEqual(right({ driver: 'raku' }))
     expect(matrix.check({ driver: ['raku', 'salt'] }, one)).toEqual(wrong('not_an_option'))
     expect(matrix.show({ driver: 'raku' }, one)).toBe('The driver: RAKU')
-    expect(matrix.missing?.({ driver: 'raku' }, one)).toEqual({ code: 'part_missing', part: 'The crate' })
+    expect(matrix.missing?.({ driver: 'raku' }, one)).toEqual({ code: 'own', words: 'Fill in “The crate” too.' })
   })
   it('or several, in the order of the options', () => {
     const some = { rows, options, several: true }
@@ -107,13 +109,13 @@ describe('a postal address', () => {
   })
   it('needs, where it is required, what its country’s addresses have', () => {
     const { city: _, ...without } = berlin
-    expect(address.missing?.(without, anywhere)).toEqual({ code: 'part_missing', part: 'Town or city' })
+    expect(address.missing?.(without, anywhere)).toEqual({ code: 'own', words: 'Fill in “Town or city” too.' })
     expect(address.satisfies?.({ street: 'Kiln Road 1', city: 'Sha Tin', country: 'HK' }, anywhere)).toBe(true)
     const { postcode: __, ...coded } = berlin
     expect(address.satisfies?.(coded, anywhere)).toBe(false)
     expect(address.satisfies?.(coded, { ...anywhere, postcode: false })).toBe(true)
     const { country: ___, ...nowhere } = berlin
-    expect(address.missing?.(nowhere, anywhere)).toEqual({ code: 'part_missing', part: 'Country' })
+    expect(address.missing?.(nowhere, anywhere)).toEqual({ code: 'own', words: 'Fill in “Country” too.' })
   })
   it('is in one of the countries that are offered', () => {
     expect(address.check(berlin, { ...anywhere, countries: ['SE'] })).toEqual(wrong('not_an_option'))

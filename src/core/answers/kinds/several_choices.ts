@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { accept, type Checked, type KindRules, refuse, type Scalar } from '../answer'
+import { accept, type Checked, type KindRules, refuse, type Scalar, own } from '../answer'
 import type { Choice, Choices } from '../choices'
 import * as choices from '../choices'
 import type { KindManner } from '../kind'
@@ -11,7 +11,7 @@ export const settings = () => ({
   }),
   least: z.int().min(1).max(300).nullable().default(null).describe('Fewest that may be chosen, once any is'),
   most: z.int().min(1).max(300).nullable().default(null).describe('Most that may be chosen'),
-  look: z.enum(['list', 'buttons']).default('list').describe('How the options are laid out'),
+  look: z.enum(['list', 'buttons', 'pictures']).default('list').describe('How the options are laid out'),
 })
 
 interface SeveralChoices extends Choices {
@@ -48,7 +48,8 @@ function checkTogether(values: ReadonlySet<Scalar>, { options, least, most }: Se
   const ordered = [...known.map(({ value }) => value), ...written]
   const alone = known.find((option) => option.alone)
   if (written.length > 1) return refuse({ code: 'not_an_option' })
-  if (alone) return ordered.length === 1 ? accept(ordered) : refuse({ code: 'not_alone', option: alone.label })
+  if (alone)
+    return ordered.length === 1 ? accept(ordered) : refuse(own(`Choose “${alone.label}” alone, or leave it out.`))
   if (least !== null && ordered.length < least) return refuse({ code: 'too_few', least })
   if (most !== null && ordered.length > most) return refuse({ code: 'too_many', most })
   return accept(ordered)
@@ -82,6 +83,7 @@ export const manner: KindManner<SeveralChoices> = {
   },
   width: 'full',
   fillable: true,
+  forPage: choices.lightOptions,
   contradictions: (question) => [
     ...choices.EXAMINED_CHOICES.contradictions(question),
     ...(question.least !== null && question.most !== null && question.least > question.most

@@ -7,7 +7,7 @@ import type { KindManner } from '../kind'
 /** Settings of a single choice. */
 export const settings = () => ({
   ...choices.choicesSettings({}),
-  look: z.enum(['list', 'buttons', 'menu']).default('list').describe('How the options are laid out'),
+  look: z.enum(['list', 'buttons', 'pictures', 'menu']).default('list').describe('How the options are laid out'),
 })
 
 /** One of the options, stored as its value; or what was written instead. */
@@ -33,5 +33,6 @@ export const manner: KindManner<Choices> = {
   schema: choices.choiceSchema,
   width: 'full',
   fillable: true,
+  forPage: choices.lightOptions,
   ...choices.EXAMINED_CHOICES,
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { attachUpTo, type MailFile, tellFiles } from '../attachments'
 import { secretSetting } from './settings'
 import type { TargetRules } from './target'
 
@@ -10,6 +11,8 @@ export interface MailBody {
   subject: string
   text: string
   date: string
+  /** Files that came with the submission, of a mail to a desk. */
+  files?: MailFile[]
 }
 
 /** Mail: every message of a plan, over a mail server of the workspace's own or else the installation's. */
@@ -40,11 +43,15 @@ export const mail: TargetRules<MailBody> = {
       text: `Mail “${title}” to ${to.join(', ')}`,
       because,
     })),
-  body({ message }, { plan, at }) {
+  body({ message }, { plan, at, files: sent, attach }) {
     const planned = message === null ? undefined : plan.messages[message]
     if (!planned) throw new Error('A mail delivery needs its message')
     const { from, to, replyTo, subject, text } = planned
-    return { to: 'mail', from, recipients: to, replyTo, subject, text, date: at.toISOString() }
+    const mail: MailBody = { to: 'mail', from, recipients: to, replyTo, subject, text, date: at.toISOString() }
+    // Files are for whoever is told, not for whoever sent them.
+    if (planned.audience !== 'desk' || sent.length === 0) return mail
+    const files = attachUpTo(sent, attach)
+    return { ...mail, text: `${text}\n\n${tellFiles(files)}`, files }
   },
   explain: ({ subject, recipients, text }) => ({
     line: `Mail “${subject}” to ${recipients.join(', ')}`,

@@ -3,6 +3,7 @@ import type { Answers } from '../../answers/answer'
 import type { Form } from '../../form/definition'
 import type { Plan } from '../../plan'
 import type { RecordState } from '../../records/snapshot'
+import type { SentFile } from '../attachments'
 import type { Connection } from '../connection'
 import type { CrmBody } from './crm'
 import type { MailBody } from './mail'
@@ -49,6 +50,10 @@ interface Sent {
   company: WrittenRecord | null
   /** When the plan was applied. */
   at: Date
+  /** Files that came with it, in the form’s order. */
+  files: readonly SentFile[]
+  /** Most that one mail carries of them, in bytes. */
+  attach: number
 }
 
 /** One setting of a connection. Secret ones are kept encrypted and never shown again. */

@@ -91,6 +91,8 @@ describe('a webhook’s event', () => {
       contact: null,
       company: null,
       at: new Date(1000),
+      files: [],
+      attach: 0,
     })
     expect(body).toEqual({
       to: 'webhook',

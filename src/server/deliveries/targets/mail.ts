@@ -1,6 +1,8 @@
 import { connect, type Socket } from 'node:net'
 import { createTransport, type Transporter } from 'nodemailer'
+import type { MailFile } from '@/core/dispatch/attachments'
 import type { MailBody } from '@/core/dispatch/targets/mail'
+import { read } from '../../files/store'
 import { Permanent } from '../permanent'
 import { guardedLookup, type Reach, requireReach } from '../reach'
 import type { Errand, Sender } from './sender'
@@ -91,11 +93,18 @@ async function sendOver(errand: Errand, body: MailBody): Promise<{ rejected?: un
     subject: body.subject,
     text: body.text,
     html: htmlFrom(body.text),
+    attachments: await Promise.all((body.files ?? []).filter(({ attached }) => attached).map(attachmentOf)),
     disableFileAccess: true,
     disableUrlAccess: true,
     headers: { 'Auto-Submitted': 'auto-generated', 'Lichen-Workspace': errand.workspaceId },
   })
 }
+
+const attachmentOf = async ({ id, name, type }: MailFile) => ({
+  filename: name,
+  contentType: type,
+  content: await read(id),
+})
 
 const addressOf = (one: unknown): string => (typeof one === 'string' ? one : (one as { address: string }).address)
 

@@ -1,0 +1,46 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { wordsOfBytes } from '../formats/bytes'
+import { attachUpTo, tellFiles } from './attachments'
+
+const fileOf = (name: string, bytes: number) => ({
+  id: name,
+  name,
+  type: 'image/png',
+  bytes,
+  address: `https://forms.example/files/x/${name}`,
+})
+
+describe('files of a mail', () => {
+  it('go with it as far as there is room, in their order; the others are linked', () => {
+    const files = attachUpTo([fileOf('a', 9e6), fileOf('b', 2e6), fileOf('c', 1e6)], 10e6)
+    expect(files.map(({ attached }) => attached)).toEqual([true, false, true])
+    expect(tellFiles(files)).toBe('a (9 MB), attached\nb (2 MB): https://forms.example/files/x/b\nc (1 MB), attached')
+  })
+  it('never weigh more than it may carry, and leave out none that would fit still', () => {
+    fc.assert(
+      fc.property(fc.array(fc.nat(100)), fc.nat(200), (sizes, most) => {
+        const files = attachUpTo(
+          sizes.map((bytes, n) => fileOf(String(n), bytes)),
+          most,
+        )
+        const weight = files.reduce((sum, { attached, bytes }) => sum + (attached ? bytes : 0), 0)
+        expect(weight).toBeLessThanOrEqual(most)
+        for (const { attached, bytes } of files) if (!attached) expect(weight + bytes).toBeGreaterThan(most)
+      }),
+    )
+  })
+})
+
+describe('how large something is', () => {
+  it.each([
+    [0, '0 bytes'],
+    [999, '999 bytes'],
+    [1000, '1 KB'],
+    [1234, '1.2 KB'],
+    [99_960, '100 KB'],
+    [999_999, '1 MB'],
+    [1_500_000, '1.5 MB'],
+    [2_340_000_000, '2.3 GB'],
+  ])('%d is %s', (bytes, words) => expect(wordsOfBytes(bytes)).toBe(words))
+})

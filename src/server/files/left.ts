@@ -1,0 +1,26 @@
+import { forgetFile, giveUpLeft } from '@/db/queries/files'
+import { context } from '../context'
+import { log } from '../log'
+import { remove } from './store'
+
+/** Files removed at once. */
+const TOGETHER = 50
+
+/**
+ * Removes files that were sent and never used: those of entries that were left, and of forms that were sent
+ * without them. Returns how many. Killed in between, it goes on the next time.
+ */
+export async function removeLeftFiles(): Promise<number> {
+  const { db, config } = context()
+  const left = await giveUpLeft(db, config.LICHEN_FILES_HOURS, TOGETHER)
+  let removed = 0
+  for (const id of left)
+    try {
+      await remove(id)
+      await forgetFile(db, id)
+      removed++
+    } catch (error) {
+      log.warn({ error, file: id }, 'A file that was left could not be removed yet')
+    }
+  return removed === TOGETHER ? removed + (await removeLeftFiles()) : removed
+}

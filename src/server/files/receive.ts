@@ -1,0 +1,89 @@
+import type { IncomingMessage, ServerResponse } from 'node:http'
+import { EVENTS, Server } from '@tus/server'
+import { findUnsent, forgetFile, giveUpFile } from '@/db/queries/files'
+import { context } from '../context'
+import { ADDRESS_HEADER } from '../door/address'
+import { isTemporary } from '../failures'
+import { findLiveForm, type LiveForm } from '../forms/live'
+import { log } from '../log'
+import { FileLocker } from './lock'
+import { store } from './store'
+import { beginVisitFile, NotTaken, settleFile } from './visitFile'
+
+/** Where files are sent to, and where one of them is. */
+export const FILES = /^\/f\/([^/]*)\/files(?:\/([0-9a-f-]{36}))?\/?$/
+
+type Asked = Parameters<NonNullable<Server['options']['onUploadCreate']>>[0]
+
+const holder = globalThis as { lichenReceiver?: Server }
+
+/**
+ * Receives files by the open protocol for resumable uploads, tus 1.0 (https://tus.io/protocols/resumable-upload).
+ * What a file is for comes as metadata when it is begun: `visit`, `proof`, `release`, `question`, `filename`.
+ */
+export async function receiveFiles(request: IncomingMessage, response: ServerResponse): Promise<void> {
+  response.setHeader('cache-control', 'no-store')
+  await (holder.lichenReceiver ??= makeReceiver()).handle(request, response)
+}
+
+function makeReceiver(): Server {
+  const { db, config } = context()
+  const receiver = new Server({
+    path: '/files',
+    datastore: store(),
+    locker: new FileLocker(),
+    relativeLocation: true,
+    allowedOrigins: [new URL(config.LICHEN_URL).origin],
+    // Larger ones are refused by their question, in its words.
+    maxSize: 2_000_000_000,
+    getFileIdFromRequest: (asked) => partsOf(asked).id,
+    generateUrl: (asked, { id }) => `${new URL(asked.url).pathname.replace(/\/$/, '')}/${id}`,
+    async namingFunction(asked, metadata) {
+      const { visit, proof, release, question, filename } = metadata ?? {}
+      const bytes = Number(asked.headers.get('upload-length'))
+      const claim = {
+        visit: visit ?? undefined,
+        proof: proof ?? undefined,
+        release: release ?? undefined,
+        question: question ?? '',
+        name: filename ?? '',
+        bytes,
+      }
+      return beginVisitFile(await formOf(asked), claim, addressOf(asked))
+    },
+    // The proof is nobody else’s business.
+    onUploadCreate: (_, { metadata }) => Promise.resolve({ metadata: { release: metadata?.release ?? null } }),
+    async onIncomingRequest(asked, id) {
+      if (asked.method === 'POST') return
+      const file = await findUnsent(db, id)
+      if (!file) throw new NotTaken(404, 'There is no such file.')
+      if (asked.method === 'DELETE') await giveUpFile(db, id)
+    },
+    async onUploadFinish(asked, { id, metadata }) {
+      await settleFile(await formOf(asked), metadata?.release ?? undefined, id)
+      return {}
+    },
+    onResponseError(_, error) {
+      if (error instanceof NotTaken) return { status_code: error.status, body: error.message }
+      if (!(error instanceof Error)) return undefined
+      const away = isTemporary(error)
+      log.error({ error, away }, 'A file could not be received')
+      return { status_code: away ? 503 : 500, body: 'Our side could not take the file just now.' }
+    },
+  })
+  receiver.on(EVENTS.POST_TERMINATE, (_, __, id) => void forgetFile(db, id).catch(() => undefined))
+  return receiver
+}
+
+function partsOf(asked: Asked): { slug: string; id: string | undefined } {
+  const [, slug = '', id] = FILES.exec(decodeURIComponent(new URL(asked.url).pathname)) ?? []
+  return { slug, id }
+}
+
+async function formOf(asked: Asked): Promise<LiveForm> {
+  const live = await findLiveForm(context().db, partsOf(asked).slug)
+  if (!live) throw new NotTaken(404, 'There is no live form at this address.')
+  return live
+}
+
+const addressOf = (asked: Asked): string => asked.headers.get(ADDRESS_HEADER) ?? 'unknown'

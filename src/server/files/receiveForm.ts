@@ -1,0 +1,150 @@
+import { randomUUID } from 'node:crypto'
+import { createReadStream, createWriteStream } from 'node:fs'
+import { rm } from 'node:fs/promises'
+import type { IncomingMessage } from 'node:http'
+import { join } from 'node:path'
+import type { Readable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
+import busboy from 'busboy'
+import type { AnswerError } from '@/core/answers/check'
+import { fileAddress, tidyFileName } from '@/core/answers/files'
+import { wordsOfBytes } from '@/core/formats/bytes'
+import { context } from '../context'
+import { MOST_BYTES } from '../door/body'
+import { findLiveForm, type LiveForm } from '../forms/live'
+import { log } from '../log'
+import { put, waitingRoom } from './store'
+import { beginVisitFile, filesAsked, NotTaken, settleFile } from './visitFile'
+
+/** What an HTML form with files sent: its fields, those of files with their addresses; and files not taken. */
+export interface ReceivedForm {
+  fields: [name: string, text: string][]
+  refused: AnswerError[]
+}
+
+/** Most files in one form. */
+const MOST_FILES = 40
+
+/**
+ * Reads an HTML form that is sent with its files in it, as browsers without a script do (RFC 7578). Files go
+ * into the store as they come; what stands for them in the answers is their address.
+ */
+export async function receiveForm(
+  request: IncomingMessage,
+  slug: string,
+  address: string,
+): Promise<ReceivedForm | 'too large' | 'unreadable'> {
+  const live = await findLiveForm(context().db, slug)
+  if (!live) return { fields: [], refused: [] }
+  const received: ReceivedForm = { fields: [], refused: [] }
+  const files: Promise<void>[] = []
+  let characters = 0
+  const parser = openParser(request)
+  if (!parser) return 'unreadable'
+  parser.on('field', (name, text) => {
+    characters += name.length + text.length
+    if (characters > MOST_BYTES.visitor) parser.destroy(new TooMuch())
+    else received.fields.push([name, text])
+  })
+  parser.on('file', (question, content, { filename }) => {
+    if (filename) files.push(receiveOne(live, received, { question, name: filename, content }, address))
+    else content.resume()
+  })
+  for (const event of ['filesLimit', 'fieldsLimit', 'partsLimit'] as const)
+    parser.on(event, () => parser.destroy(new TooMuch()))
+  try {
+    await parseAll(request, parser)
+    await Promise.all(files)
+    return received
+  } catch (error) {
+    await Promise.allSettled(files)
+    if (error instanceof TooMuch) return 'too large'
+    if (files.length > 0 && request.complete) throw error
+    log.info({ error }, 'A form with files could not be read')
+    return 'unreadable'
+  }
+}
+
+/** Feeds a request to a parser; what the parser does not want is left for whoever answers. */
+async function parseAll(request: IncomingMessage, parser: busboy.Busboy): Promise<void> {
+  try {
+    await new Promise<void>((done, fail) => {
+      parser.once('close', done)
+      parser.once('error', fail)
+      request.once('error', fail)
+      request.once('close', () => {
+        if (!request.complete) fail(new Error('The sender went away'))
+      })
+      request.pipe(parser)
+    })
+  } finally {
+    request.unpipe(parser)
+  }
+}
+
+class TooMuch extends Error {}
+
+function openParser({ headers }: IncomingMessage): busboy.Busboy | null {
+  const limits = { files: MOST_FILES, fields: 3000, parts: 3000, fieldSize: MOST_BYTES.visitor, fieldNameSize: 200 }
+  try {
+    return busboy({ headers, limits, defParamCharset: 'utf8' })
+  } catch {
+    return null
+  }
+}
+
+interface ComingFile {
+  question: string
+  name: string
+  content: Readable
+}
+
+/** Takes one file, whose size is known only once it is here. */
+async function receiveOne(
+  live: LiveForm,
+  { fields, refused }: ReceivedForm,
+  { question, name: given, content }: ComingFile,
+  address: string,
+): Promise<void> {
+  const told = (field: string) => fields.find(([name]) => name === field)?.[1]
+  const release = told('_release')
+  const name = tidyFileName(given)
+  const waiting = join(waitingRoom(), `lichen-${randomUUID()}`)
+  try {
+    const asked = await filesAsked(live, release, question)
+    if (!asked) throw new NotTaken(422, 'This question takes no files.')
+    const bytes = await keepUpTo(content, asked.bytes, waiting)
+    if (bytes === null)
+      throw new NotTaken(413, `“${name}” is larger than ${wordsOfBytes(asked.bytes)}. Add a smaller one.`)
+    const claim = { visit: told('_visit'), proof: told('_proof'), release, question, name, bytes }
+    const id = await beginVisitFile(live, claim, address)
+    await put(id, bytes, createReadStream(waiting))
+    await settleFile(live, release, id)
+    fields.push([question, fileAddress(context().config.LICHEN_URL, id, name)])
+  } catch (error) {
+    if (!(error instanceof NotTaken)) throw error
+    refused.push({ name: question, message: error.message })
+  } finally {
+    content.resume()
+    await rm(waiting, { force: true })
+  }
+}
+
+/** Writes what comes to a place of ours, and tells how much it was; `null` for more than may come. */
+async function keepUpTo(content: Readable, most: number, path: string): Promise<number | null> {
+  let bytes = 0
+  async function* measured(chunks: AsyncIterable<Buffer>) {
+    for await (const chunk of chunks) {
+      bytes += chunk.length
+      if (bytes > most) return
+      yield chunk
+    }
+  }
+  // What is too much is read on and thrown away: the fields after it still count.
+  await pipeline(
+    content.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>,
+    measured,
+    createWriteStream(path),
+  )
+  return bytes > most ? null : bytes
+}

@@ -1,0 +1,102 @@
+import { randomUUID } from 'node:crypto'
+import { tidyFileName } from '@/core/answers/files'
+import { mannerOf } from '@/core/answers/registry'
+import { wordsOfBytes } from '@/core/formats/bytes'
+import { answeredByHand } from '@/core/form/values'
+import { beginFile, findUnsent, finishFile, forgetFile, giveUpFile } from '@/db/queries/files'
+import { context } from '../context'
+import { count } from '../door/limits'
+import { findShownForm, type LiveForm } from '../forms/live'
+import { claimVisit } from '../visitor/request'
+import { releaseNumberSchema } from '../visits/visitor'
+import { typeOfContents } from './contents'
+import { remove, store } from './store'
+
+/** Most files of one visit that are not sent yet. */
+const MOST_OF_VISIT = 60
+
+/** Why a file is not taken, in words for whoever sends it. */
+export class NotTaken extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    /** Seconds until it may be tried again. */
+    readonly wait = 0,
+  ) {
+    super(message)
+  }
+}
+
+/** What whoever sends a file says of it. */
+export interface FileClaim {
+  visit: string | undefined
+  proof: string | undefined
+  release: string | undefined
+  question: string
+  name: string
+  bytes: number
+}
+
+/** What may be sent for a question of the form that a page shows. */
+export async function filesAsked(live: LiveForm, release: string | undefined, question: string) {
+  const number = releaseNumberSchema.safeParse(Number(release)).data ?? live.number
+  const shown = await findShownForm(context().db, live, number)
+  const asking = answeredByHand((shown ?? live).form).find(({ name }) => name === question)
+  return (asking && mannerOf(asking).files?.(asking)) ?? null
+}
+
+/** Notes a file that is going to come for a question, if it may; returns what it is known by. */
+export async function beginVisitFile(live: LiveForm, claim: FileClaim, address: string): Promise<string> {
+  const { db, config } = context()
+  const wait = count('file', `${live.slug} ${address}`)
+  if (wait > 0) throw new NotTaken(429, 'Too many files came from your network. Wait a moment, then go on.', wait)
+  const visit = claimVisit(config.LICHEN_SECRET, live.formId, claim, false)
+  if (!visit) throw new NotTaken(403, 'This visit belongs to another browser. Open the form again.')
+  const asked = await filesAsked(live, claim.release, claim.question)
+  if (!asked) throw new NotTaken(422, 'This question takes no files.')
+  const name = tidyFileName(claim.name)
+  if (!(claim.bytes > 0)) throw new NotTaken(422, `“${name}” is empty.`)
+  if (claim.bytes > asked.bytes)
+    throw new NotTaken(413, `“${name}” is larger than ${wordsOfBytes(asked.bytes)}. Add a smaller one.`)
+  const id = randomUUID()
+  const { workspaceId: workspace_id, formId: form_id } = live
+  const file = { id, workspace_id, form_id, visit_id: visit.id, question: claim.question, name, bytes: claim.bytes }
+  const room = { files: MOST_OF_VISIT, bytes: config.LICHEN_FILES_UNSENT * 1_000_000 }
+  if (!(await beginFile(db, file, room)))
+    throw new NotTaken(507, 'There is no room for another file just now. Try again later.', 60)
+  return id
+}
+
+/**
+ * Looks into a file that has come whole, and keeps it if its contents are of a type that its question takes;
+ * else removes it and says so. Settling one twice changes nothing.
+ */
+export async function settleFile(live: LiveForm, release: string | undefined, id: string): Promise<void> {
+  const { db } = context()
+  const file = await findUnsent(db, id)
+  if (file?.formId !== live.formId) throw new NotTaken(404, 'There is no such file.')
+  if (file.type !== null) return
+  const asked = await filesAsked(live, release, file.question)
+  const type = await typeOfContents(id)
+  if (asked && type !== null && asked.types.includes(type)) return finishFile(db, id, type)
+  await removeFile(id)
+  throw new NotTaken(415, `What is in “${file.name}” is not what this takes. Add another file.`)
+}
+
+/** Whether all of a file has come. */
+export async function isWhole(id: string): Promise<boolean> {
+  try {
+    const { offset, size } = await store().getUpload(id)
+    return offset === size
+  } catch {
+    return false
+  }
+}
+
+/** Removes a file that no form was sent with: first nobody counts on it, then it goes. */
+export async function removeFile(id: string): Promise<void> {
+  const { db } = context()
+  if (!(await giveUpFile(db, id))) return
+  await remove(id)
+  await forgetFile(db, id)
+}

@@ -1,0 +1,139 @@
+import { COMING, fileIdOf, fileNameOf, tidyFileName } from '@/core/answers/files'
+import { wordsOfBytes } from '@/core/formats/bytes'
+import { isPreview, sendFile, takeBackFile } from '../send_file'
+
+/** A file as the list shows it. */
+interface Item {
+  name: string
+  /** Where it is, once all of it is there. */
+  address: string | null
+  row: HTMLElement
+}
+
+/** Sends files as they are chosen, or dropped, and lists them; a hidden field holds where they are. */
+export function enliven(box: HTMLElement): void {
+  const area = box.querySelector<HTMLElement>('[data-files]')
+  const chooser = area?.querySelector<HTMLInputElement>('[type=file]')
+  if (!area || !chooser) return
+  const question = chooser.name
+  const most = Number(area.dataset.most)
+  const largest = Number(area.dataset.bytes)
+  const held = document.createElement('input')
+  held.type = 'hidden'
+  held.name = question
+  held.value = [...area.querySelectorAll<HTMLInputElement>('[data-sent] :checked')].map(({ value }) => value).join('\n')
+  area.querySelector('[data-sent]')?.remove()
+  const list = document.createElement('ul')
+  list.setAttribute('aria-live', 'polite')
+  chooser.removeAttribute('name')
+  chooser.before(held, list)
+  const items = new Set<Item>()
+
+  /** Says what the answer is now, to whoever listens. */
+  const tell = () => {
+    held.value = [...items].map(({ address }) => address ?? COMING).join('\n')
+    held.dispatchEvent(new Event('input', { bubbles: true }))
+  }
+
+  const listOne = (name: string, address: string | null): Item => {
+    const row = document.createElement('li')
+    const item = { name, address, row }
+    items.add(item)
+    list.append(row)
+    return item
+  }
+
+  /** Draws what there is to say of a file, and a button to take it back. */
+  const show = ({ name, row }: Item, said: string | HTMLElement, buttons: readonly HTMLElement[]) => {
+    const title = document.createElement('span')
+    title.textContent = name
+    const state = document.createElement('span')
+    state.className = 'help'
+    state.append(said)
+    row.replaceChildren(title, state, ...buttons)
+  }
+
+  const button = (words: string, name: string, press: () => void) => {
+    const made = document.createElement('button')
+    made.type = 'button'
+    made.className = 'take-back'
+    made.textContent = words
+    made.setAttribute('aria-label', `${words}: ${name}`)
+    made.addEventListener('click', press)
+    return made
+  }
+
+  const drop = (item: Item, stop: () => void) => {
+    stop()
+    items.delete(item)
+    item.row.remove()
+    chooser.focus()
+    tell()
+  }
+
+  const showThere = (item: Item, bytes?: number) => {
+    const takeBack = () => takeBackFile(fileIdOf(item.address) ?? '')
+    show(item, bytes === undefined ? 'is here' : `${wordsOfBytes(bytes)}, is here`, [
+      button('Remove', item.name, () => drop(item, takeBack)),
+    ])
+  }
+
+  const refuse = (item: Item, why: string, again?: () => void) => {
+    items.delete(item)
+    const remove = button('Remove', item.name, () => item.row.remove())
+    show(item, why, again ? [button('Try again', item.name, again), remove] : [remove])
+    item.row.classList.add('error')
+    tell()
+  }
+
+  const take = (file: File) => {
+    const item = listOne(tidyFileName(file.name), null)
+    if (isPreview()) return refuse(item, 'This is a preview, so nothing was sent.')
+    if (file.size > largest) return refuse(item, `This is larger than ${wordsOfBytes(largest)}. Add a smaller one.`)
+    if (items.size > most) return refuse(item, `Only ${most} can be sent. Remove another one first.`)
+    const bar = document.createElement('progress')
+    bar.setAttribute('aria-label', `${item.name} is on its way`)
+    bar.value = 0
+    const stop = sendFile(file, question, {
+      onProgress: (share) => (bar.value = share),
+      onDone(address) {
+        item.address = address
+        showThere(item, file.size)
+        tell()
+      },
+      onRefused: (why, again) =>
+        refuse(
+          item,
+          why,
+          again
+            ? () => {
+                item.row.remove()
+                take(file)
+              }
+            : undefined,
+        ),
+    })
+    show(item, bar, [button('Stop', item.name, () => drop(item, stop))])
+    tell()
+  }
+
+  const restore = () => {
+    const addresses = held.value.split('\n').filter((address) => fileIdOf(address))
+    if ([...items].some(({ address }) => address === null)) return
+    list.replaceChildren()
+    items.clear()
+    for (const address of addresses) showThere(listOne(fileNameOf(address), address))
+  }
+
+  chooser.addEventListener('change', () => {
+    for (const file of chooser.files ?? []) take(file)
+    chooser.value = ''
+  })
+  area.addEventListener('dragover', (event) => event.preventDefault())
+  area.addEventListener('drop', (event) => {
+    event.preventDefault()
+    for (const file of event.dataTransfer?.files ?? []) take(file)
+  })
+  held.addEventListener('change', restore)
+  restore()
+}

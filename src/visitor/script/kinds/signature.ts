@@ -1,0 +1,114 @@
+import { COMING } from '@/core/answers/files'
+import { isPreview, sendFile } from '../send_file'
+
+/** How large what is drawn is sent, in pixels: three times as wide as it is high. */
+const WIDTH = 900
+const HEIGHT = 300
+/** How wide the line is, in those pixels. */
+const INK = 5
+/** How long the pen must rest before what was drawn is sent, in milliseconds. */
+const REST = 900
+
+type Point = readonly [x: number, y: number]
+
+/** Lets a name be drawn, and sends it as a picture; whoever types one instead draws none. */
+export function enliven(box: HTMLElement): void {
+  const ground = box.querySelector<HTMLElement>('[data-ground]')
+  const canvas = ground?.querySelector('canvas')
+  const clear = ground?.querySelector<HTMLButtonElement>('[data-clear]')
+  const said = ground?.querySelector<HTMLElement>('[data-said]')
+  const held = box.querySelector<HTMLInputElement>('[data-drawn]')
+  const typed = box.querySelector<HTMLInputElement>('[name$=".typed"]')
+  const label = box.querySelector<HTMLElement>('[data-typed-label]')
+  const pen = canvas?.getContext('2d')
+  if (!ground || !canvas || !pen || !clear || !said || !held || !typed) return
+  ground.hidden = false
+  if (label) label.textContent = 'Or type your name'
+  canvas.width = WIDTH
+  canvas.height = HEIGHT
+  let strokes: Point[][] = []
+  let stroke: Point[] | null = null
+  let resting: number | undefined
+  let stop = () => {}
+
+  const tell = (value: string, words: string) => {
+    held.value = value
+    said.textContent = words
+    clear.hidden = value === ''
+    held.dispatchEvent(new Event('input', { bubbles: true }))
+  }
+
+  const paint = () => {
+    pen.fillStyle = '#fff'
+    pen.fillRect(0, 0, WIDTH, HEIGHT)
+    pen.lineWidth = INK
+    pen.lineCap = 'round'
+    pen.lineJoin = 'round'
+    pen.strokeStyle = '#14201a'
+    for (const points of strokes) {
+      pen.beginPath()
+      const [first = [0, 0] as const] = points
+      pen.moveTo(...first)
+      // A dot is a line to where it is.
+      for (const point of points) pen.lineTo(...point)
+      pen.stroke()
+    }
+  }
+
+  const takeBack = () => {
+    clearTimeout(resting)
+    stop()
+    strokes = []
+    paint()
+    tell('', 'Sign with a mouse, a finger or a pen.')
+  }
+
+  const sendDrawn = () =>
+    canvas.toBlob((picture) => {
+      if (!picture) return
+      if (isPreview()) return tell('', 'This is a preview, so nothing was sent.')
+      stop()
+      const file = new File([picture], 'signature.png', { type: 'image/png', lastModified: Date.now() })
+      stop = sendFile(file, held.name.replace(/\.drawn$/, ''), {
+        onProgress: () => undefined,
+        onDone: (address) => tell(address, 'You have signed.'),
+        onRefused: (why) => tell('', `${why} Sign again, or type your name.`),
+      })
+    }, 'image/png')
+
+  const pointOf = ({ clientX, clientY }: PointerEvent): Point => {
+    const { left, top, width, height } = canvas.getBoundingClientRect()
+    return [((clientX - left) / width) * WIDTH, ((clientY - top) / height) * HEIGHT]
+  }
+
+  canvas.addEventListener('pointerdown', (event) => {
+    clearTimeout(resting)
+    canvas.setPointerCapture(event.pointerId)
+    if (typed.value !== '') typed.value = ''
+    stroke = [pointOf(event)]
+    strokes.push(stroke)
+    paint()
+  })
+  canvas.addEventListener('pointermove', (event) => {
+    if (!stroke) return
+    stroke.push(pointOf(event))
+    paint()
+  })
+  for (const end of ['pointerup', 'pointercancel'] as const)
+    canvas.addEventListener(end, () => {
+      if (!stroke) return
+      stroke = null
+      tell(COMING, 'One moment…')
+      resting = window.setTimeout(sendDrawn, REST)
+    })
+  clear.addEventListener('click', takeBack)
+  typed.addEventListener('input', () => {
+    if (typed.value !== '' && held.value !== '') takeBack()
+  })
+  held.addEventListener('change', () => {
+    clear.hidden = held.value === ''
+    said.textContent = held.value === '' ? 'Sign with a mouse, a finger or a pen.' : 'You have signed.'
+  })
+  paint()
+  held.dispatchEvent(new Event('change'))
+}

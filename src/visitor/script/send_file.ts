@@ -1,0 +1,59 @@
+import { type HttpRequest, Upload } from 'tus-js-client'
+import { fileAddress, tidyFileName } from '@/core/answers/files'
+import type { PageData } from '../page'
+
+/** Waits before each further try, in milliseconds: a few minutes in all. */
+const TRIES = [0, 1000, 3000, 5000, 10_000, 20_000, 30_000, 60_000]
+
+export interface Sending {
+  /** Told of how much of it is there, from 0 to 1. */
+  onProgress: (share: number) => void
+  /** Told of its address once all of it is there. */
+  onDone: (address: string) => void
+  /** Told why it is not taken, in words; `again` where another try may help. */
+  onRefused: (why: string, again: boolean) => void
+}
+
+const pageData = () => JSON.parse(document.getElementById('form-data')?.textContent ?? '{}') as PageData
+
+/** Whether this page sends nothing. */
+export const isPreview = (): boolean => pageData().mode === 'preview'
+
+const place = (): string => `${location.pathname.replace(/\/$/, '')}/files`
+
+/**
+ * Sends a file for a question, in as many pieces as it takes: broken off, it goes on where it was, even when the
+ * page was loaded anew and the file was chosen again. Returns how to stop it.
+ */
+export function sendFile(file: File, question: string, { onProgress, onDone, onRefused }: Sending): () => void {
+  const { visit, proof, release } = pageData()
+  const name = tidyFileName(file.name)
+  const upload = new Upload(file, {
+    endpoint: place(),
+    retryDelays: TRIES,
+    removeFingerprintOnSuccess: true,
+    fingerprint: () => Promise.resolve(['lichen', visit, question, name, file.size, file.lastModified].join(' ')),
+    metadata: { visit, proof, release: String(release), question, filename: name },
+    onProgress: (sent, all) => onProgress(all > 0 ? sent / all : 0),
+    onSuccess: () => onDone(fileAddress(location.origin, upload.url?.split('/').at(-1) ?? '', name)),
+    onError(error) {
+      const answered = 'originalResponse' in error ? error.originalResponse : null
+      const status = answered?.getStatus() ?? 0
+      if (status >= 400 && status < 500) onRefused(answered?.getBody() || 'This file is not taken.', status === 429)
+      else onRefused(status === 507 ? (answered?.getBody() ?? '') : 'It did not get through.', true)
+    },
+    onShouldRetry: (error) => {
+      const status = error.originalResponse?.getStatus() ?? 0
+      return status === 0 || status === 409 || status === 423 || (status >= 500 && status !== 507)
+    },
+    onBeforeRequest: (request: HttpRequest) => request.setHeader('accept', 'text/plain'),
+  })
+  void upload.findPreviousUploads().then(([before]) => {
+    if (before) upload.resumeFromPreviousUpload(before)
+    upload.start()
+  })
+  return () => void upload.abort(true).catch(() => undefined)
+}
+
+/** Removes a file that was sent before. What is not removed now goes by itself later. */
+export const takeBackFile = (id: string): void => void Upload.terminate(`${place()}/${id}`).catch(() => undefined)

@@ -1,0 +1,5 @@
+/** A picture of one dot, as PNG has it (ISO/IEC 15948). */
+export const SMALL_PICTURE = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAQAAAC1HAwCAAAAC0lEQVR42mNk+A8AAQUBAScY42YAAAAASUVORK5CYII=',
+  'base64',
+)
