@@ -4,17 +4,21 @@
  */
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
 import { constants, setPriority } from 'node:os'
+import { Bucket } from './bucket'
 import { Crm } from './crm'
 import { Hooks } from './hooks'
 import { Mailbox } from './mailbox'
 import { switchesOf, turnSwitches } from './switches'
 
 const HOST = '127.0.0.1'
+/** Below it lies a store for files; its one bucket may have any name. */
+const BUCKETS = '/buckets/'
 // In the world the outside runs on other machines; here it must not take Lichen's share of this one.
 setPriority(constants.priority.PRIORITY_LOW)
 const folder = process.env.BENCH_FOLDER ?? '.lichen/bench'
 const mailbox = new Mailbox(folder)
 const crm = new Crm(folder)
+const bucket = new Bucket(`${folder}/bucket`)
 const hooks = new Hooks(folder, process.env.BENCH_HOOK_SECRET ?? '')
 
 async function answer(request: IncomingMessage): Promise<{ status: number; body: object }> {
@@ -89,6 +93,13 @@ function respond(response: ServerResponse, { status, body }: { status: number; b
 }
 
 const server = createServer((request, response) => {
+  const url = new URL(request.url ?? '/', `http://${HOST}`)
+  if (url.pathname.startsWith(BUCKETS)) {
+    bucket
+      .answer(url.pathname.slice(BUCKETS.length), url, request, response)
+      .catch((error: unknown) => response.destroy(error as Error))
+    return
+  }
   answer(request)
     .then((answered) => respond(response, answered))
     .catch((error: unknown) => respond(response, { status: 400, body: { error: String(error) } }))

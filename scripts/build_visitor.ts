@@ -35,7 +35,8 @@ export async function buildVisitor(): Promise<void> {
       plugins: [kindsApart],
       external: [correctAddress],
       define: {
-        ADDRESS_ORDERS: JSON.stringify(addressOrders()),
+        // As text, which stays where it is used: an object would be shared by every page.
+        ADDRESS_ORDERS: JSON.stringify(JSON.stringify(addressOrders())),
         CORRECT_ADDRESS: JSON.stringify(correctAddress),
       },
     },
@@ -87,6 +88,13 @@ function addressOrders(): Record<string, string> {
   return orders
 }
 
+/** What stands on a page for a library that it need not load. */
+const INSTEAD: [RegExp, string][] = [
+  [/^localized-address-format$/, 'address_format'],
+  [/\/parse_expression$/, 'parse_expression'],
+  [/^url-parse$/, 'url_parse'],
+]
+
 /** Gives each kind a script that adds its rules, and what brings it to life, to the page's own registry. */
 const kindsApart: Plugin = {
   name: 'kinds-apart',
@@ -111,11 +119,8 @@ const kindsApart: Plugin = {
       if (contents === source) throw new Error(`${path} has no manner`)
       return { contents, loader: 'ts' }
     })
-    onResolve({ filter: /^localized-address-format$|\/parse_expression$/ }, ({ path }) => ({
-      path: resolve(
-        `src/visitor/script/instead/${path.includes('address') ? 'address_format' : 'parse_expression'}.ts`,
-      ),
-    }))
+    for (const [filter, instead] of INSTEAD)
+      onResolve({ filter }, () => ({ path: resolve(`src/visitor/script/instead/${instead}.ts`) }))
     onResolve({ filter: /\/registry$/ }, ({ path, resolveDir }) =>
       resolve(resolveDir, `${path}.ts`) === REGISTRY ? { path: PAGE_KINDS } : null,
     )

@@ -20,7 +20,9 @@ const HANDLERS: Record<string, 'anybody' | 'token' | 'member'> = {
   '/api/v1/[...path]': 'token',
   '/exports/people': 'member',
   '/exports/submissions': 'member',
+  '/files/[id]/[name]': 'member',
   '/lists/[list]': 'member',
+  '/pictures/[id]/[file]': 'anybody',
   '/preview/[slug]': 'member',
   '/schemas/form.json': 'anybody',
 }

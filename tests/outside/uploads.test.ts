@@ -8,6 +8,7 @@ import { readFacts } from '../support/facts'
 import { type OpenedPage, openPage } from '../support/page'
 import { SMALL_PICTURE } from '../support/pictures'
 import { signIn } from '../support/session'
+import { makeWorkspace } from '../support/workspace'
 
 /** Files come by tus 1.0 (https://tus.io/protocols/resumable-upload), spoken by its own client (npm tus-js-client). */
 
@@ -101,6 +102,13 @@ describe('a file', () => {
     expect(digestOf(Buffer.from(await got.arrayBuffer()))).toBe(digestOf(content))
     expect((await fetchAs('', address)).status).toBe(401)
     expect((await fetchAs(member, address.replace(/.\/Bren/, 'f/Bren'))).status).toBe(404)
+    // Programs get it by its id, of their own workspace only.
+    const asProgram = (token: string, id = idOf(url)) =>
+      fetch(`${facts.url}/api/v1/files/${id}`, { headers: { authorization: `Bearer ${token}` } })
+    expect(digestOf(Buffer.from(await (await asProgram(facts.token)).arrayBuffer()))).toBe(digestOf(content))
+    const other = await makeWorkspace(facts)
+    const refused = [await asProgram(other.token), await asProgram('none'), await asProgram(facts.token, 'no-id')]
+    expect(refused.map(({ status }) => status)).toEqual([404, 401, 404])
     // What comes with a submission can no more be taken away by who sent it.
     expect((await fetch(url ?? '', { method: 'DELETE', headers: { 'tus-resumable': '1.0.0' } })).status).toBe(404)
 

@@ -58,7 +58,7 @@ function describeDeed(route: DeedRoute, components: Components): object {
     required: true,
     schema: describe(shapeOf(deed.input)[name] ?? z.string(), 'input', components),
   }))
-  const inQuery = reads && rest ? queryParameters(rest, components) : []
+  const inQuery = reads && rest ? parametersIn('query', rest, components) : []
   const gives = draft ? (shapeOf(deed.gives).draft ?? deed.gives) : deed.gives
   const refusals = {
     ...deed.refusals,
@@ -91,21 +91,20 @@ function describeDeed(route: DeedRoute, components: Components): object {
   }
 }
 
-function describeDownload({ summary, query }: DownloadRoute, components: Components): object {
+function describeDownload({ summary, path, asks, types }: DownloadRoute, components: Components): object {
   const file = { schema: { type: 'string' } }
+  const inPath = parametersOf(path)
   return {
     summary,
-    parameters: queryParameters(query, components),
+    parameters: parametersIn('path', asks, components, (name) => inPath.includes(name)).concat(
+      parametersIn('query', asks, components, (name) => !inPath.includes(name)),
+    ),
     responses: {
-      200: {
-        description: 'The file, streamed',
-        content: {
-          'text/csv': file,
-          'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': file,
-          'application/x-ndjson': file,
-        },
-      },
-      ...problems({ 400: 'The query is wrong', 401: 'No token, or a wrong one' }),
+      200: { description: 'The file, streamed', content: Object.fromEntries(types.map((type) => [type, file])) },
+      ...problems({
+        ...(inPath.length > 0 ? { 404: 'There is no such file' } : { 400: 'The query is wrong' }),
+        401: 'No token, or a wrong one',
+      }),
     },
   }
 }
@@ -150,15 +149,18 @@ const lift = (schema: Schema, io: string): Schema =>
     JSON.stringify(schema).replace(/"#\/\$defs\/(\w+)"/g, (_, name: string) => `"#/components/schemas/${name}_${io}"`),
   ) as Schema
 
-function queryParameters(query: z.ZodType, components: Components): object[] {
-  const { properties = {}, required = [] } = describe(query, 'input', components) as {
+/** The parameters of a request that a schema of an object has, those of them that `are` meant. */
+function parametersIn(
+  place: 'query' | 'path',
+  schema: z.ZodType,
+  components: Components,
+  are: (name: string) => boolean = () => true,
+): object[] {
+  const { properties = {}, required = [] } = describe(schema, 'input', components) as {
     properties?: Record<string, object>
     required?: string[]
   }
-  return Object.entries(properties).map(([name, schema]) => ({
-    name,
-    in: 'query',
-    required: required.includes(name),
-    schema,
-  }))
+  return Object.entries(properties)
+    .filter(([name]) => are(name))
+    .map(([name, described]) => ({ name, in: place, required: required.includes(name), schema: described }))
 }

@@ -18,13 +18,15 @@ export interface DeedRoute {
   draft: boolean
 }
 
-/** One that writes a file, however long. */
+/** One that writes a file, however long: the path's parameters and the query are what it asks. */
 export interface DownloadRoute {
   method: 'GET'
   path: string
   summary: string
-  query: z.ZodType
-  write(workspaceId: string, query: unknown): Promise<Response>
+  asks: z.ZodObject
+  /** Media types that it may be of. */
+  types: readonly string[]
+  write(workspaceId: string, asked: unknown): Promise<Response>
 }
 
 export type Route = DeedRoute | DownloadRoute

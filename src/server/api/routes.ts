@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import { upgradeForm } from '@/core/form/upgrade'
 import { context } from '../context'
 import * as arrivals from '../deeds/arrivals'
@@ -6,7 +7,8 @@ import * as people from '../deeds/people'
 import * as settings from '../deeds/settings'
 import { peopleExportSchema, submissionExportSchema } from '../exports/asked'
 import { exportPeople, exportSubmissions } from '../exports/rows'
-import { writeExport } from '../exports/write'
+import { EXPORT_TYPES, writeExport } from '../exports/write'
+import { downloadFile } from '../files/download'
 import { del, type DownloadRoute, get, post, put, type Route } from './route'
 
 /** A form that is made may bring a draft of an older format. */
@@ -33,6 +35,15 @@ export const routes: Route[] = [
   get('/deliveries', arrivals.readOutbox),
   post('/deliveries/{id}/again', arrivals.sendAgain, 204),
   download('/exports/submissions', 'Every submission that fits', submissionExportSchema, exportSubmissions),
+
+  {
+    method: 'GET',
+    path: '/files/{id}',
+    summary: 'A file that came with a submission, as it was sent',
+    asks: z.object({ id: z.uuid() }),
+    types: ['application/octet-stream', 'image/*'],
+    write: (workspaceId, asked) => downloadFile(workspaceId, (asked as { id: string }).id),
+  },
 
   get('/contacts', people.readContacts),
   post('/contacts', people.addContact),
@@ -61,7 +72,7 @@ export const routes: Route[] = [
 function download<Filter extends object>(
   path: string,
   what: string,
-  query: DownloadRoute['query'],
+  asks: DownloadRoute['asks'],
   rows: (
     db: ReturnType<typeof context>['db'],
     workspaceId: string,
@@ -72,7 +83,8 @@ function download<Filter extends object>(
     method: 'GET',
     path,
     summary: `${what}, as a download`,
-    query,
+    asks,
+    types: Object.values(EXPORT_TYPES),
     async write(workspaceId, asked) {
       const { format, ...filter } = asked as { format: Parameters<typeof writeExport>[1] } & Filter
       return writeExport(await rows(context().db, workspaceId, filter as unknown as Filter), format)

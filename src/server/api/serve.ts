@@ -25,13 +25,22 @@ export function serveApi(request: Request, segments: readonly string[]): Promise
       return problem(405, `This address takes ${allow}.`, {}, { allow })
     }
     const { route, path } = found
-    return 'deed' in route ? doDeed(route, path, workspaceId, request) : writeFile(route, workspaceId, request)
+    return 'deed' in route ? doDeed(route, path, workspaceId, request) : writeFile(route, path, workspaceId, request)
   })
 }
 
-async function writeFile({ query, write }: DownloadRoute, workspaceId: string, request: Request): Promise<Response> {
-  const read = query.safeParse(queryOf(request))
-  return read.success ? write(workspaceId, read.data) : refuse(400, 'The query is wrong.', read.error.issues)
+async function writeFile(
+  { path: pattern, asks, write }: DownloadRoute,
+  path: Record<string, string>,
+  workspaceId: string,
+  request: Request,
+): Promise<Response> {
+  const read = asks.safeParse({ ...queryOf(request), ...path })
+  if (read.success) return write(workspaceId, read.data)
+  const inPath = parametersOf(pattern)
+  return read.error.issues.some(({ path: [first] }) => inPath.includes(String(first)))
+    ? problem(404, 'There is nothing of this name here.')
+    : refuse(400, 'The query is wrong.', read.error.issues)
 }
 
 async function doDeed(

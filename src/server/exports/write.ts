@@ -8,7 +8,7 @@ export const EXPORT_FORMATS = ['csv', 'xlsx', 'jsonl'] as const
 
 export type ExportFormat = (typeof EXPORT_FORMATS)[number]
 
-const TYPES: Record<ExportFormat, string> = {
+export const EXPORT_TYPES: Record<ExportFormat, string> = {
   csv: 'text/csv; charset=utf-8; header=present',
   xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
   jsonl: 'application/x-ndjson; charset=utf-8',
@@ -19,7 +19,7 @@ export function writeExport(source: Export, format: ExportFormat): Response {
   const body = { csv: writeCsv, xlsx: writeXlsx, jsonl: writeJsonLines }[format](source)
   return new Response(Readable.toWeb(body) as ReadableStream, {
     headers: {
-      'content-type': TYPES[format],
+      'content-type': EXPORT_TYPES[format],
       'content-disposition': `attachment; filename="${source.name}.${format}"`,
       'cache-control': 'no-store',
     },

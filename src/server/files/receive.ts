@@ -15,7 +15,7 @@ export const FILES = /^\/f\/([^/]*)\/files(?:\/([0-9a-f-]{36}))?\/?$/
 
 type Asked = Parameters<NonNullable<Server['options']['onUploadCreate']>>[0]
 
-const holder = globalThis as { lichenReceiver?: Server }
+const holder = globalThis as { lichenReceiver?: Promise<Server> }
 
 /**
  * Receives files by the open protocol for resumable uploads, tus 1.0 (https://tus.io/protocols/resumable-upload).
@@ -23,14 +23,15 @@ const holder = globalThis as { lichenReceiver?: Server }
  */
 export async function receiveFiles(request: IncomingMessage, response: ServerResponse): Promise<void> {
   response.setHeader('cache-control', 'no-store')
-  await (holder.lichenReceiver ??= makeReceiver()).handle(request, response)
+  const receiver = await (holder.lichenReceiver ??= makeReceiver())
+  await receiver.handle(request, response)
 }
 
-function makeReceiver(): Server {
+async function makeReceiver(): Promise<Server> {
   const { db, config } = context()
   const receiver = new Server({
     path: '/files',
-    datastore: store(),
+    datastore: await store(),
     locker: new FileLocker(),
     relativeLocation: true,
     allowedOrigins: [new URL(config.LICHEN_URL).origin],

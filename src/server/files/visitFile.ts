@@ -86,7 +86,7 @@ export async function settleFile(live: LiveForm, release: string | undefined, id
 /** Whether all of a file has come. */
 export async function isWhole(id: string): Promise<boolean> {
   try {
-    const { offset, size } = await store().getUpload(id)
+    const { offset, size } = await (await store()).getUpload(id)
     return offset === size
   } catch {
     return false
@@ -94,7 +94,7 @@ export async function isWhole(id: string): Promise<boolean> {
 }
 
 /** Removes a file that no form was sent with: first nobody counts on it, then it goes. */
-export async function removeFile(id: string): Promise<void> {
+async function removeFile(id: string): Promise<void> {
   const { db } = context()
   if (!(await giveUpFile(db, id))) return
   await remove(id)

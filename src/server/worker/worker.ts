@@ -16,7 +16,7 @@ import { Works } from './works'
 const BEAT_EVERY = 1500
 const MONTHS_EVERY = 24 * 60 * 60 * 1000
 const SEARCH_EVERY = 20_000
-const TIDY_EVERY = 60_000
+const TIDY_EVERY = 15_000
 const LAST_WORK = 6000
 /** The same where something is wrong: what runs then has most likely failed, and others wait for a clean slate. */
 const LOST_WORK = 1500

@@ -25,7 +25,7 @@ export function Arrivals({ forms, query, submissions, unfinished }: Props) {
   const filters = useFilters()
   return (
     <main className="px-4 py-3">
-      <div className="mb-2 flex items-center gap-3">
+      <div className="mb-2 flex flex-wrap items-center gap-3">
         <h1>Arrivals</h1>
         <SearchBox label="Narrow by address or answer" />
         <ChoiceField
@@ -125,6 +125,7 @@ const SUBMISSIONS: Column<RowOf<'submissions'>>[] = [
   },
   formColumn,
   {
+    spare: true,
     head: 'State',
     by: 'state',
     cell: ({ state, undelivered }) => (
@@ -135,6 +136,7 @@ const SUBMISSIONS: Column<RowOf<'submissions'>>[] = [
     ),
   },
   {
+    spare: true,
     head: 'Told',
     cell: ({ desks }) =>
       desks?.map((desk) => (
@@ -143,7 +145,12 @@ const SUBMISSIONS: Column<RowOf<'submissions'>>[] = [
         </span>
       )),
   },
-  { head: 'Answers', className: 'max-w-[300px] truncate text-soft', cell: ({ told }) => <ToldAnswers told={told} /> },
+  {
+    spare: true,
+    head: 'Answers',
+    className: 'max-w-[300px] truncate text-soft',
+    cell: ({ told }) => <ToldAnswers told={told} />,
+  },
 ]
 
 export function StateChip({ state }: { state: RowOf<'submissions'>['state'] }) {
@@ -178,9 +185,10 @@ const UNFINISHED: Column<RowOf<'unfinished'>>[] = [
     ),
   },
   formColumn,
-  { head: 'Got to', cell: ({ gotTo }) => gotTo ?? '—' },
-  { head: 'Came from', by: 'source', className: 'text-soft', cell: ({ source }) => source },
+  { spare: true, head: 'Got to', cell: ({ gotTo }) => gotTo ?? '—' },
+  { spare: true, head: 'Came from', by: 'source', className: 'text-soft', cell: ({ source }) => source },
   {
+    spare: true,
     head: 'What they left',
     className: 'max-w-[360px] truncate text-soft',
     cell: ({ told }) => <ToldAnswers told={told} />,

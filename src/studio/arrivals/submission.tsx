@@ -72,7 +72,7 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
           <Again label="Run it again" action={runAgainAction.bind(null, { id: submission.id })} />
         </div>
       )}
-      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] gap-6">
+      <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] max-[899px]:*:overflow-x-auto">
         <section>
           <h2 className="mb-1.5">Answers</h2>
           <table className="sheet">

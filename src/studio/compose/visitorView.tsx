@@ -5,6 +5,7 @@ import { useEffect, useRef, useState } from 'react'
 import { explainPlan } from '@/core/rehearse/explain'
 import { type Planned, planDraftAction } from '../draft/actions'
 import { useDraft } from '../draft/context'
+import { Button } from '../ui/button'
 import { useSettled } from '../ui/field'
 
 export interface Seer {
@@ -17,6 +18,9 @@ export function VisitorView({ people }: { people: Seer[] }) {
   const { facts, revision, form, open } = useDraft((state) => state)
   const [seer, setSeer] = useState('')
   const [wide, setWide] = useState(false)
+  /** On a narrow screen the view lies over the ledger, once it is asked for. */
+  const [unfolded, setUnfolded] = useState(false)
+  const atFirst = useRef<string | null>(null)
   const frame = useRef<HTMLIFrameElement>(null)
   const typed = useRef<{ values: Record<string, string>; step: string } | null>(null)
   const [values, setValues] = useState<Record<string, string>>({})
@@ -39,6 +43,7 @@ export function VisitorView({ people }: { people: Seer[] }) {
         )
       if (said.lichen === 'values' && said.values) {
         typed.current = { values: said.values, step: said.step ?? '' }
+        atFirst.current ??= JSON.stringify(said.values)
         setValues(said.values)
       }
     }
@@ -46,62 +51,82 @@ export function VisitorView({ people }: { people: Seer[] }) {
     return () => removeEventListener('message', listen)
   }, [])
 
+  const begun = atFirst.current !== null && JSON.stringify(values) !== atFirst.current
   const address = `/preview/${facts.slug}?revision=${revision}${seer ? `&contact=${seer}` : ''}`
   return (
-    <aside
-      className={`flex flex-col bg-sunk p-2.5 ${wide ? 'w-[640px]' : 'w-[340px]'}`}
-      aria-label="The visitor’s view"
-    >
-      <div className="mb-2 flex items-center gap-2">
-        <label htmlFor="seer" className="whitespace-nowrap text-soft">
-          Seen by
-        </label>
-        <select
-          id="seer"
-          className="box"
-          value={seer}
-          onChange={(event) => {
-            // Another person sees their own values, not the ones typed for somebody else.
-            typed.current = null
-            setSeer(event.target.value)
-          }}
-        >
-          <option value="">a stranger</option>
-          {people.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}, by personal link
-            </option>
-          ))}
-        </select>
-        <span className="flex rounded-sm border border-edge bg-white" role="group" aria-label="Width">
-          {[false, true].map((desk) => (
-            <button
-              key={String(desk)}
-              type="button"
-              aria-pressed={wide === desk}
-              onClick={() => setWide(desk)}
-              className={`px-2 py-0.5 ${wide === desk ? 'bg-moss-bg text-moss' : ''}`}
-            >
-              {desk ? 'Desk' : 'Phone'}
-            </button>
-          ))}
-        </span>
-      </div>
-      <div className="relative min-h-[300px] flex-1 overflow-hidden rounded-lg border border-rule bg-white">
-        {/* Drawn at a phone's or a desk's true width and shown smaller, so that lines break as they will. */}
-        <iframe
-          ref={frame}
-          title="The form as visitors see it"
-          src={address}
-          className="absolute inset-0 h-[calc(100%/0.8)] w-[calc(100%/0.8)] origin-top-left scale-80"
-        />
-      </div>
-      <IfSentNow values={values} contact={seer || null} form={form} />
-    </aside>
+    <>
+      <Button
+        look="main"
+        className="fixed right-3 bottom-3 z-30 shadow-md min-[900px]:hidden"
+        aria-expanded={unfolded}
+        onClick={() => setUnfolded(!unfolded)}
+      >
+        {unfolded ? 'Back to the ledger' : 'The visitor’s view'}
+      </Button>
+      <aside
+        className={`flex flex-col bg-sunk p-2.5 max-[899px]:fixed max-[899px]:inset-0 max-[899px]:z-20 max-[899px]:w-full max-[899px]:pb-14 ${wide ? 'w-[640px]' : 'w-[340px]'} ${unfolded ? '' : 'max-[899px]:hidden'}`}
+        aria-label="The visitor’s view"
+      >
+        <div className="mb-2 flex items-center gap-2">
+          <label htmlFor="seer" className="whitespace-nowrap text-soft">
+            Seen by
+          </label>
+          <select
+            id="seer"
+            className="box"
+            value={seer}
+            onChange={(event) => {
+              // Another person sees their own values, not the ones typed for somebody else.
+              typed.current = null
+            atFirst.current = null
+              setSeer(event.target.value)
+            }}
+          >
+            <option value="">a stranger</option>
+            {people.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}, by personal link
+              </option>
+            ))}
+          </select>
+          <span className="flex rounded-sm border border-edge bg-white" role="group" aria-label="Width">
+            {[false, true].map((desk) => (
+              <button
+                key={String(desk)}
+                type="button"
+                aria-pressed={wide === desk}
+                onClick={() => setWide(desk)}
+                className={`px-2 py-0.5 ${wide === desk ? 'bg-moss-bg text-moss' : ''}`}
+              >
+                {desk ? 'Desk' : 'Phone'}
+              </button>
+            ))}
+          </span>
+        </div>
+        <div className="relative min-h-[300px] flex-1 overflow-hidden rounded-lg border border-rule bg-white">
+          {/* Drawn at a phone's or a desk's true width and shown smaller, so that lines break as they will. */}
+          <iframe
+            ref={frame}
+            title="The form as visitors see it"
+            src={address}
+            className="absolute inset-0 h-[calc(100%/0.8)] w-[calc(100%/0.8)] origin-top-left scale-80"
+          />
+        </div>
+        <IfSentNow values={values} contact={seer || null} form={form} begun={begun} />
+      </aside>
+    </>
   )
 }
 
-function IfSentNow({ values, contact, form }: { values: Record<string, string>; contact: string | null; form: Form }) {
+interface NowProps {
+  values: Record<string, string>
+  contact: string | null
+  form: Form
+  /** Whether anybody has filled anything in yet: before that nothing is wrong. */
+  begun: boolean
+}
+
+function IfSentNow({ values, contact, form, begun }: NowProps) {
   const slug = useDraft((state) => state.facts.slug)
   const [result, setResult] = useState<Planned | null>(null)
   const settled = useSettled(JSON.stringify({ values, contact }), 300)
@@ -128,9 +153,10 @@ function IfSentNow({ values, contact, form }: { values: Record<string, string>; 
       <h2 className="text-[12px] text-[#c8d57c]">If sent now</h2>
       {!result && <p>…</p>}
       {result && result.errors.length > 0 && (
-        <p className="text-[#f0c58f]">
-          It would be refused: {result.errors.length} {result.errors.length === 1 ? 'answer needs' : 'answers need'}{' '}
-          another look.
+        <p className={begun ? 'text-[#f0c58f]' : undefined}>
+          {begun ? 'It would be refused: ' : 'Nothing is filled in yet: '}
+          {result.errors.length} {result.errors.length === 1 ? 'answer' : 'answers'}{' '}
+          {begun ? (result.errors.length === 1 ? 'needs another look.' : 'need another look.') : 'to give.'}
         </p>
       )}
       {result && (

@@ -17,7 +17,7 @@ export function FormHeader() {
   const stations = tellStations(form, { findings, live: facts.live, rehearsed, numbers: facts.numbers })
   return (
     <section aria-label={facts.name}>
-      <div className="flex items-center gap-3 px-4 pt-2.5 pb-1">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-4 pt-2.5 pb-1">
         <h1>{facts.name}</h1>
         {facts.live ? (
           <a
@@ -43,38 +43,40 @@ export function FormHeader() {
         </span>
       </div>
       <Conflict />
-      <nav
-        aria-label="The form’s places"
-        className="relative mx-4 mt-2 mb-2 grid grid-cols-6 border-t-[3px] border-rule"
-      >
-        {stations.map(({ place, title, says, state }) => {
-          const here = path.endsWith(`/${place}`)
-          const dot = here
-            ? 'border-moss bg-moss'
-            : { good: 'border-moss bg-paper', look: 'border-[#c98412] bg-amber-bg', fault: 'border-red bg-red-bg' }[
-                state
-              ]
-          return (
-            <Link
-              key={place}
-              href={`/forms/${facts.slug}/${place}`}
-              aria-current={here ? 'page' : undefined}
-              className="relative block pt-2 pr-2 pb-1 text-soft hover:text-ink"
-            >
-              <span className={`absolute -top-2 left-0 size-[13px] rounded-full border-[3px] ${dot}`} />
-              <strong className={`block font-semibold ${here ? 'text-moss' : 'text-ink'}`}>
-                {title}
-                {state !== 'good' && (
-                  <span className="sr-only">{state === 'fault' ? ' (has faults)' : ' (worth a look)'}</span>
-                )}
-              </strong>
-              <span className={`block truncate ${state === 'fault' ? 'text-red' : ''}`} title={says}>
-                {says}
-              </span>
-            </Link>
-          )
-        })}
-      </nav>
+      <div className="max-[899px]:overflow-x-auto max-[899px]:pt-1">
+        <nav
+          aria-label="The form’s places"
+          className="relative mx-4 mt-2 mb-2 grid grid-cols-6 border-t-[3px] border-rule max-[899px]:min-w-[820px]"
+        >
+          {stations.map(({ place, title, says, state }) => {
+            const here = path.endsWith(`/${place}`)
+            const dot = here
+              ? 'border-moss bg-moss'
+              : { good: 'border-moss bg-paper', look: 'border-[#c98412] bg-amber-bg', fault: 'border-red bg-red-bg' }[
+                  state
+                ]
+            return (
+              <Link
+                key={place}
+                href={`/forms/${facts.slug}/${place}`}
+                aria-current={here ? 'page' : undefined}
+                className="relative block pt-2 pr-2 pb-1 text-soft hover:text-ink"
+              >
+                <span className={`absolute -top-2 left-0 size-[13px] rounded-full border-[3px] ${dot}`} />
+                <strong className={`block font-semibold ${here ? 'text-moss' : 'text-ink'}`}>
+                  {title}
+                  {state !== 'good' && (
+                    <span className="sr-only">{state === 'fault' ? ' (has faults)' : ' (worth a look)'}</span>
+                  )}
+                </strong>
+                <span className={`block truncate ${state === 'fault' ? 'text-red' : ''}`} title={says}>
+                  {says}
+                </span>
+              </Link>
+            )
+          })}
+        </nav>
+      </div>
     </section>
   )
 }

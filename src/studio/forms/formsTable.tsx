@@ -23,7 +23,7 @@ export function FormsTable({ query, first, known }: Props) {
   const filters = useFilters()
   return (
     <main className="px-4 py-3">
-      <div className="mb-2 flex items-center gap-3">
+      <div className="mb-2 flex flex-wrap items-center gap-3">
         <h1>Forms</h1>
         <SearchBox label="Narrow by name or folder" />
         <span className="text-soft">Numbers of the last 30 days</span>
@@ -60,14 +60,15 @@ const COLUMNS: Column<RowOf<'forms'>>[] = [
       </>
     ),
   },
-  { head: 'Folder', by: 'folder', cell: ({ folder }) => folder || '—' },
-  { head: 'Campaign', by: 'campaign', cell: ({ campaign }) => campaign || '—' },
+  { spare: true, head: 'Folder', by: 'folder', cell: ({ folder }) => folder || '—' },
+  { spare: true, head: 'Campaign', by: 'campaign', cell: ({ campaign }) => campaign || '—' },
   {
+    spare: true,
     head: 'State',
     by: 'release',
     cell: ({ release }) => (release ? <span className="text-soft">release {release} live</span> : <Chip>draft</Chip>),
   },
-  { head: 'Arrived', by: 'arrived', right: true, cell: ({ arrived }) => figure(arrived) },
+  { spare: true, head: 'Arrived', by: 'arrived', right: true, cell: ({ arrived }) => figure(arrived) },
   { head: 'Sent', by: 'sent', right: true, cell: ({ sent }) => figure(sent) },
   {
     head: 'Finish, with 95 % range',
@@ -81,9 +82,10 @@ const COLUMNS: Column<RowOf<'forms'>>[] = [
         '—'
       ),
   },
-  { head: 'Unfinished', by: 'unfinished', right: true, cell: ({ unfinished }) => figure(unfinished) },
-  { head: 'Owner', by: 'owner', cell: ({ owner }) => owner ?? '—' },
+  { spare: true, head: 'Unfinished', by: 'unfinished', right: true, cell: ({ unfinished }) => figure(unfinished) },
+  { spare: true, head: 'Owner', by: 'owner', cell: ({ owner }) => owner ?? '—' },
   {
+    spare: true,
     head: 'Changed',
     by: 'changed',
     className: 'text-soft',

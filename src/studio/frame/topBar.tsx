@@ -29,11 +29,11 @@ export function TopBar({ who, workspace, forms, hasBench, undelivered }: Props) 
     { href: '/settings', title: 'Settings' },
   ]
   return (
-    <header className="flex h-10 items-center gap-5 bg-ink px-4 text-onink">
+    <header className="flex min-h-10 flex-wrap items-center gap-x-5 gap-y-1 bg-ink px-4 text-onink max-[899px]:py-2">
       <Link href="/forms" className="flex items-center gap-1.5 text-[15px] font-semibold">
         <Mark className="text-[#b7c65a]" /> Lichen
       </Link>
-      <nav aria-label="Places" className="flex gap-5">
+      <nav aria-label="Places" className="flex flex-wrap gap-x-5 gap-y-1 max-[899px]:order-last max-[899px]:w-full">
         {places.map(({ href, title, count }) => {
           const on = path === href || path.startsWith(`${href}/`)
           return (
@@ -55,9 +55,10 @@ export function TopBar({ who, workspace, forms, hasBench, undelivered }: Props) 
       </nav>
       <div className="ml-auto flex items-center gap-4 text-onink-soft">
         <button type="button" onClick={() => setFinding(true)} className="hover:text-white">
-          <kbd className="mr-1.5 rounded-sm border border-[#596055] px-1.5 text-[11px]">Ctrl K</kbd>Find or do…
+          <kbd className="mr-1.5 max-[899px]:hidden rounded-sm border border-[#596055] px-1.5 text-[11px]">Ctrl K</kbd>
+          Find or do…
         </button>
-        <span>
+        <span className="max-[899px]:hidden">
           {workspace} · {who}
         </span>
         <button type="button" className="hover:text-white" onClick={() => void signOut()}>

@@ -34,7 +34,7 @@ const COLUMNS: Column<RowOf<'companies'>>[] = [
 /** Every company, the last changed first unless sorted otherwise. */
 export const Companies = ({ query, first }: Props) => (
   <main className="px-4 py-3">
-    <div className="mb-2 flex items-center gap-3">
+    <div className="mb-2 flex flex-wrap items-center gap-3">
       <h1>Companies</h1>
       <PeopleTabs at="companies" />
       <SearchBox label="Narrow by name or domain" />

@@ -20,7 +20,7 @@ export function Company({ company, fields }: { company: Found; fields: RecordFie
           <Moment at={createdAt} />
         </span>
       </PageHead>
-      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] gap-6">
+      <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] max-[899px]:*:overflow-x-auto">
         <div className="space-y-5">
           <Stored record="company" values={values} fields={fields} changes={changes} />
           <section>

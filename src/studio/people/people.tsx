@@ -23,7 +23,7 @@ interface Props {
 export function People({ query, fields, first }: Props) {
   return (
     <main className="px-4 py-3">
-      <div className="mb-2 flex items-center gap-3">
+      <div className="mb-2 flex flex-wrap items-center gap-3">
         <h1>People</h1>
         <PeopleTabs at="contacts" />
         <SearchBox label="Narrow by anything stored" />
@@ -56,8 +56,9 @@ const columnsOf = (fields: readonly RecordField[]): Column<RowOf<'people'>>[] =>
       </Link>
     ),
   },
-  { head: 'Email', by: 'email', cell: ({ email }) => email },
+  { head: 'Email', by: 'email', className: 'max-[899px]:break-all', cell: ({ email }) => email },
   {
+    spare: true,
     head: 'Company',
     by: 'company',
     cell: ({ companyId, company }) =>
@@ -68,10 +69,12 @@ const columnsOf = (fields: readonly RecordField[]): Column<RowOf<'people'>>[] =>
       ),
   },
   ...fields.map((field) => ({
+    spare: true,
     head: field.label,
     cell: ({ values }: RowOf<'people'>) => showStored(field, values[field.name] ?? null) || '—',
   })),
   {
+    spare: true,
     head: 'Lists',
     cell: ({ lists }) =>
       lists?.map(({ name, title }) => (
@@ -80,6 +83,6 @@ const columnsOf = (fields: readonly RecordField[]): Column<RowOf<'people'>>[] =>
         </span>
       )),
   },
-  { head: 'Submissions', by: 'submissions', right: true, cell: ({ submissions }) => submissions },
+  { spare: true, head: 'Submissions', by: 'submissions', right: true, cell: ({ submissions }) => submissions },
   changedColumn,
 ]

@@ -36,7 +36,7 @@ export function Person({ person, fields, links, forms }: Props) {
           {person.email} · known since <Moment at={person.createdAt} />
         </span>
       </PageHead>
-      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] gap-6">
+      <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] max-[899px]:*:overflow-x-auto">
         <div className="space-y-5">
           <Stored record="contact" values={values} fields={fields} changes={changes} />
           <OpenedRecords opened={opened} fields={fields} />

@@ -11,6 +11,7 @@ import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { ChoiceField } from '../ui/field'
 import { Findings } from '../ui/finding'
+import { WithPane } from '../ui/withPane'
 import { LandingEditor } from './landings'
 import { TouchedRecords } from './touched'
 
@@ -25,56 +26,56 @@ export function Records() {
       .map(({ name, label, lands }) => ({ name, label, lands, carried: false })),
     ...form.carried.map(({ name, label, lands }) => ({ name, label, lands, carried: true })),
   ]
+  const pane = (
+    <>
+      <h2 className="mb-1.5">Worth a look</h2>
+      <Findings findings={findings} />
+      <FieldChips fields={resources.fields} />
+      <AddResource what="field" onAdded={(_, next) => setResources(next)} />
+      <p className="mt-1.5 text-soft">
+        Types, options and fields of other records are set in{' '}
+        <Link href="/settings" className="text-teal underline">
+          Settings
+        </Link>
+        .
+      </p>
+    </>
+  )
   return (
-    <main className="grid min-h-[calc(100vh-142px)] grid-cols-[minmax(0,1fr)_330px] border-t border-rule">
-      <div className="border-r border-rule px-4 py-3">
-        <TouchedRecords />
-        <h2 className="mb-1.5">
-          Where answers land <span className="font-normal text-soft">— a blank never erases what is stored</span>
-        </h2>
-        <table className="sheet border border-rule">
-          <thead>
-            <tr>
-              <th className="w-[38%]">Value</th>
-              <th>Lands in, and what happens if the field has a value</th>
+    <WithPane about="Worth a look, and fields" pane={pane}>
+      <TouchedRecords />
+      <h2 className="mb-1.5">
+        Where answers land <span className="font-normal text-soft">— a blank never erases what is stored</span>
+      </h2>
+      <table className="sheet border border-rule">
+        <thead>
+          <tr>
+            <th className="w-[38%]">Value</th>
+            <th>Lands in, and what happens if the field has a value</th>
+          </tr>
+        </thead>
+        <tbody>
+          {values.map(({ name, label, lands, carried }) => (
+            <tr key={name}>
+              <td className="align-top!">
+                {label} <span className="name block text-soft">{name}</span>
+                {carried && <Chip tone="teal">carried</Chip>}
+              </td>
+              <td>
+                <LandingEditor
+                  name={name}
+                  lands={lands}
+                  label={label}
+                  parts={partsOf(form, name)}
+                  onChange={(next) => edit((one) => setLandings(one, name, next))}
+                />
+              </td>
             </tr>
-          </thead>
-          <tbody>
-            {values.map(({ name, label, lands, carried }) => (
-              <tr key={name}>
-                <td className="align-top!">
-                  {label} <span className="name block text-soft">{name}</span>
-                  {carried && <Chip tone="teal">carried</Chip>}
-                </td>
-                <td>
-                  <LandingEditor
-                    name={name}
-                    lands={lands}
-                    label={label}
-                    parts={partsOf(form, name)}
-                    onChange={(next) => edit((one) => setLandings(one, name, next))}
-                  />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        <Joins />
-      </div>
-      <aside className="bg-panel px-3.5 py-3">
-        <h2 className="mb-1.5">Worth a look</h2>
-        <Findings findings={findings} />
-        <FieldChips fields={resources.fields} />
-        <AddResource what="field" onAdded={(_, next) => setResources(next)} />
-        <p className="mt-1.5 text-soft">
-          Types, options and fields of other records are set in{' '}
-          <Link href="/settings" className="text-teal underline">
-            Settings
-          </Link>
-          .
-        </p>
-      </aside>
-    </main>
+          ))}
+        </tbody>
+      </table>
+      <Joins />
+    </WithPane>
   )
 }
 

@@ -49,7 +49,7 @@ export function Rehearse({ people, arrivals }: Props) {
   }, [facts.slug, form, settled])
   const set = (name: string, value: Answer) => setValues((before) => ({ ...before, [name]: value }))
   return (
-    <main className="grid min-h-[calc(100vh-142px)] grid-cols-[400px_minmax(0,1fr)] border-t border-rule">
+    <main className="grid min-h-[calc(100vh-142px)] content-start border-t border-rule min-[900px]:grid-cols-[400px_minmax(0,1fr)] min-[900px]:content-stretch">
       <section className="border-r border-rule px-4 py-3" aria-label="Answers to try">
         <h2 className="mb-2">
           Try these answers <span className="font-normal text-soft">— nothing is stored or sent</span>

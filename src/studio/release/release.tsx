@@ -9,6 +9,7 @@ import { useDraft, useFindings } from '../draft/context'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { Findings } from '../ui/finding'
+import { WithPane } from '../ui/withPane'
 import { Framing } from './framing'
 import { Moment, ZoneWords } from '../ui/moment'
 
@@ -48,93 +49,95 @@ export function Release({ releases }: { releases: PastRelease[] }) {
   }
 
   return (
-    <main className="grid min-h-[calc(100vh-142px)] grid-cols-[minmax(0,1fr)_330px] border-t border-rule">
-      <div className="border-r border-rule px-4 py-3">
-        <section className="mb-5">
-          <h2 className="mb-1.5">{facts.live ? `Changes since release ${facts.live.number}` : 'Not released yet'}</h2>
-          {changes.length === 0 ? (
-            <p className="text-soft">The draft is what visitors get.</p>
-          ) : (
-            <ul className="list-disc pl-5">
-              {changes.map((change) => (
-                <li key={change}>{change}</li>
-              ))}
-            </ul>
-          )}
-          <div className="mt-3 flex items-center gap-3">
-            <Button
-              look="main"
-              disabled={busy || faults.length > 0 || changes.length === 0}
-              onClick={() => void release()}
-            >
-              {busy ? 'Releasing…' : `Make release ${next} live`}
-            </Button>
-            {faults.length > 0 && <span className="text-red">Faults stand in the way; see the right.</span>}
-            {refused && (
-              <span role="alert" className="text-red">
-                {refused}
-              </span>
-            )}
-          </div>
-        </section>
-        {facts.live && (
-          <section className="mb-5">
-            <h2 className="mb-1.5">Address</h2>
-            <p className="flex items-center gap-2">
-              <a href={facts.publicUrl} target="_blank" rel="noreferrer" className="name text-teal underline">
-                {facts.publicUrl}
-              </a>
-              <Button
-                onClick={() =>
-                  void navigator.clipboard.writeText(facts.publicUrl).then(
-                    () => toast('Copied'),
-                    () => toast('The browser did not allow copying. Select the address instead.'),
-                  )
-                }
-              >
-                Copy
-              </Button>
-            </p>
-          </section>
+    <WithPane
+      about="What the analysis says"
+      pane={
+        <>
+          <h2 className="mb-1.5">What the analysis says</h2>
+          <Findings findings={findings} />
+        </>
+      }
+    >
+      <section className="mb-5">
+        <h2 className="mb-1.5">{facts.live ? `Changes since release ${facts.live.number}` : 'Not released yet'}</h2>
+        {changes.length === 0 ? (
+          <p className="text-soft">The draft is what visitors get.</p>
+        ) : (
+          <ul className="list-disc pl-5">
+            {changes.map((change) => (
+              <li key={change}>{change}</li>
+            ))}
+          </ul>
         )}
-        <Framing />
-        <section>
-          <h2 className="mb-1.5">Releases</h2>
-          {releases.length === 0 && <p className="text-soft">The first release gives the form its address.</p>}
-          {releases.length > 0 && (
-            <table className="sheet">
-              <thead>
-                <tr>
-                  <th>Release</th>
-                  <th>
-                    When, <ZoneWords />
-                  </th>
-                  <th>By</th>
-                  <th>What changed</th>
-                </tr>
-              </thead>
-              <tbody>
-                {releases.map(({ id, number, releasedAt, by, changes: told }) => (
-                  <tr key={id}>
-                    <td className="whitespace-nowrap">
-                      {number} {number === facts.live?.number && <Chip tone="moss">live</Chip>}
-                    </td>
-                    <td className="whitespace-nowrap">
-                      <Moment at={releasedAt} />
-                    </td>
-                    <td>{by ?? 'API'}</td>
-                    <td>{told.join('; ') || 'nothing'}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+        <div className="mt-3 flex items-center gap-3">
+          <Button
+            look="main"
+            disabled={busy || faults.length > 0 || changes.length === 0}
+            onClick={() => void release()}
+          >
+            {busy ? 'Releasing…' : `Make release ${next} live`}
+          </Button>
+          {faults.length > 0 && <span className="text-red">Faults stand in the way; see the right.</span>}
+          {refused && (
+            <span role="alert" className="text-red">
+              {refused}
+            </span>
           )}
+        </div>
+      </section>
+      {facts.live && (
+        <section className="mb-5">
+          <h2 className="mb-1.5">Address</h2>
+          <p className="flex items-center gap-2">
+            <a href={facts.publicUrl} target="_blank" rel="noreferrer" className="name text-teal underline">
+              {facts.publicUrl}
+            </a>
+            <Button
+              onClick={() =>
+                void navigator.clipboard.writeText(facts.publicUrl).then(
+                  () => toast('Copied'),
+                  () => toast('The browser did not allow copying. Select the address instead.'),
+                )
+              }
+            >
+              Copy
+            </Button>
+          </p>
         </section>
-      </div>
-      <aside className="bg-panel px-3.5 py-3">
-        <h2 className="mb-1.5">What the analysis says</h2>
-        <Findings findings={findings} />
-      </aside>
-    </main>
+      )}
+      <Framing />
+      <section>
+        <h2 className="mb-1.5">Releases</h2>
+        {releases.length === 0 && <p className="text-soft">The first release gives the form its address.</p>}
+        {releases.length > 0 && (
+          <table className="sheet">
+            <thead>
+              <tr>
+                <th>Release</th>
+                <th>
+                  When, <ZoneWords />
+                </th>
+                <th>By</th>
+                <th>What changed</th>
+              </tr>
+            </thead>
+            <tbody>
+              {releases.map(({ id, number, releasedAt, by, changes: told }) => (
+                <tr key={id}>
+                  <td className="whitespace-nowrap">
+                    {number} {number === facts.live?.number && <Chip tone="moss">live</Chip>}
+                  </td>
+                  <td className="whitespace-nowrap">
+                    <Moment at={releasedAt} />
+                  </td>
+                  <td>{by ?? 'API'}</td>
+                  <td>{told.join('; ') || 'nothing'}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </section>
+    </WithPane>
   )
 }

@@ -55,11 +55,18 @@ interface HeadProps {
   usual: string
   /** The key this head sorts by. */
   by: string
-  right?: boolean
+  right?: boolean | undefined
+  spare?: boolean | undefined
 }
 
+/** What a narrow screen does without. */
+export const SPARE = 'max-[899px]:hidden'
+
+export const headClass = (right?: boolean, spare?: boolean): string | undefined =>
+  [right ? 'text-right!' : '', spare ? SPARE : ''].filter(Boolean).join(' ') || undefined
+
 /** A head that sorts its list: pressed again, the other way round. The address keeps it. */
-export function SortHead({ children, usual, by, right }: HeadProps) {
+export function SortHead({ children, usual, by, right, spare }: HeadProps) {
   const filters = useFilters()
   const now = filters.get('sort') || usual
   const direction = now === by ? 'ascending' : now === `-${by}` ? 'descending' : undefined
@@ -67,7 +74,7 @@ export function SortHead({ children, usual, by, right }: HeadProps) {
   const first = right || usual === `-${by}` ? `-${by}` : by
   const next = direction === undefined ? first : direction === 'ascending' ? `-${by}` : by
   return (
-    <th aria-sort={direction} className={right ? 'text-right!' : undefined}>
+    <th aria-sort={direction} className={headClass(right, spare)}>
       <button
         type="button"
         className="rounded-sm hover:underline"

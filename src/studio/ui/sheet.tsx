@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { SortHead } from './listFrame'
+import { headClass, SortHead, SPARE } from './listFrame'
 
 /** One column of a table: its head, and what stands under it. */
 export interface Column<Row> {
@@ -9,6 +9,8 @@ export interface Column<Row> {
   /** Figures stand at the right. */
   right?: boolean
   className?: string
+  /** Whether a narrow screen can do without it. */
+  spare?: boolean
   cell: (row: Row) => ReactNode
 }
 
@@ -25,13 +27,13 @@ export const Sheet = <Row extends { id: string }>({ rows, columns, usual, keyOf 
   <table className="sheet">
     <thead>
       <tr>
-        {columns.map(({ head, by, right }, index) =>
+        {columns.map(({ head, by, right, spare }, index) =>
           by && usual ? (
-            <SortHead key={index} usual={usual} by={by} right={right}>
+            <SortHead key={index} usual={usual} by={by} right={right} spare={spare}>
               {head}
             </SortHead>
           ) : (
-            <th key={index} className={right ? 'text-right!' : undefined}>
+            <th key={index} className={headClass(right, spare)}>
               {head}
             </th>
           ),
@@ -41,8 +43,11 @@ export const Sheet = <Row extends { id: string }>({ rows, columns, usual, keyOf 
     <tbody>
       {rows.map((row) => (
         <tr key={keyOf(row)} className="hover:bg-lit">
-          {columns.map(({ cell, right, className = '' }, index) => (
-            <td key={index} className={right ? `text-right ${className}` : className || undefined}>
+          {columns.map(({ cell, right, spare, className = '' }, index) => (
+            <td
+              key={index}
+              className={`${right ? 'text-right' : ''} ${spare ? SPARE : ''} ${className}`.trim() || undefined}
+            >
               {cell(row)}
             </td>
           ))}

@@ -12,7 +12,7 @@ function File(props: ControlProps<'file'>) {
   const files = asTexts(value)
     .flatMap((text) => text.split('\n'))
     .filter((text) => fileIdOf(text) !== null)
-  const what = `${wordsOfSorts(sorts)}, up to ${megabytes} MB${most > 1 ? ' each' : ''}`
+  const what = `${wordsOfSorts(sorts)} of up to ${megabytes} MB${most > 1 ? ' each' : ''}`
   return (
     <div className="files" data-files data-most={most} data-bytes={megabytes * 1_000_000}>
       {files.length > 0 && (
@@ -36,9 +36,11 @@ function File(props: ControlProps<'file'>) {
         accept={endingsOf(sorts).join(',')}
         {...aria(props)}
       />
-      <p className="help">
-        {most > 1 ? `Up to ${most}: ${what}.` : `${what.charAt(0).toUpperCase()}${what.slice(1)}.`}
-      </p>
+      <label htmlFor={id} className="choose" data-choose hidden>
+        {most > 1 ? 'Choose files' : 'Choose a file'}
+        <small>or drop {most > 1 ? 'them' : 'it'} here</small>
+      </label>
+      <p className="help">{most > 1 ? `Up to ${most} ${what}.` : `${what.charAt(0).toUpperCase()}${what.slice(1)}.`}</p>
     </div>
   )
 }

@@ -23,7 +23,7 @@ export const Options = ({ type, name, id, options, chosen, tiles, pictures, chil
   <div className={pictures ? 'options pictures' : tiles ? 'options tiles' : 'options'}>
     {options.map(({ value, label, caption, alone, picture }, index) => (
       <label key={value} className="option">
-        {pictures && picture && <Picture picture={picture} shape={pictures} sizes="(max-width: 40rem) 45vw, 11rem" />}
+        {pictures && picture && <Picture picture={picture} shape={pictures} sizes="(max-width: 40rem) 45vw, 9rem" />}
         <input
           type={type}
           id={index === 0 ? id : undefined}

@@ -19,7 +19,7 @@ const pageData = () => JSON.parse(document.getElementById('form-data')?.textCont
 /** Whether this page sends nothing. */
 export const isPreview = (): boolean => pageData().mode === 'preview'
 
-const place = (): string => `${location.pathname.replace(/\/$/, '')}/files`
+const place = (): string => `${location.origin}${location.pathname.replace(/\/$/, '')}/files`
 
 /**
  * Sends a file for a question, in as many pieces as it takes: broken off, it goes on where it was, even when the

@@ -1,7 +1,9 @@
 import type { Address } from 'localized-address-format'
 
-/** Countries by the parts of their addresses in order, as the build found them. */
-declare const ADDRESS_ORDERS: Readonly<Record<string, string>>
+/** Countries by the parts of their addresses in order, as the build found them: JSON. */
+declare const ADDRESS_ORDERS: string
+
+const orders = JSON.parse(ADDRESS_ORDERS) as Readonly<Record<string, string>>
 
 /**
  * Stands for the formats of addresses in a visitor's page, which asks them for nothing but which parts an address
@@ -17,6 +19,6 @@ export function formatAddress({ postalCountry = '', addressLines = [], ...rest }
     region: rest.administrativeArea,
     postcode: rest.postalCode,
   }
-  const order = Object.keys(ADDRESS_ORDERS).find((parts) => ADDRESS_ORDERS[parts]?.includes(postalCountry)) ?? ''
+  const order = Object.keys(orders).find((parts) => orders[parts]?.includes(postalCountry)) ?? ''
   return order.split(' ').flatMap((part) => lines[part] ?? [])
 }

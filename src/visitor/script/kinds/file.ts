@@ -27,6 +27,12 @@ export function enliven(box: HTMLElement): void {
   list.setAttribute('aria-live', 'polite')
   chooser.removeAttribute('name')
   chooser.before(held, list)
+  const ground = area.querySelector<HTMLElement>('[data-choose]')
+  if (ground) {
+    // What the browser says beside its own button would always be that nothing was chosen.
+    chooser.classList.add('unseen')
+    ground.hidden = false
+  }
   const items = new Set<Item>()
 
   /** Says what the answer is now, to whoever listens. */
@@ -82,7 +88,7 @@ export function enliven(box: HTMLElement): void {
     items.delete(item)
     const remove = button('Remove', item.name, () => item.row.remove())
     show(item, why, again ? [button('Try again', item.name, again), remove] : [remove])
-    item.row.classList.add('error')
+    item.row.classList.add('refused')
     tell()
   }
 
@@ -129,7 +135,11 @@ export function enliven(box: HTMLElement): void {
     for (const file of chooser.files ?? []) take(file)
     chooser.value = ''
   })
-  area.addEventListener('dragover', (event) => event.preventDefault())
+  area.addEventListener('dragover', (event) => {
+    event.preventDefault()
+    ground?.classList.add('over')
+  })
+  for (const end of ['dragleave', 'drop']) area.addEventListener(end, () => ground?.classList.remove('over'))
   area.addEventListener('drop', (event) => {
     event.preventDefault()
     for (const file of event.dataTransfer?.files ?? []) take(file)

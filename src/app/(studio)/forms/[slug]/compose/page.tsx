@@ -14,7 +14,7 @@ export default memberPage(async ({ workspaceId }) => {
   return (
     <main
       aria-label="Compose"
-      className="grid h-[calc(100vh-142px)] min-h-[560px] grid-cols-[minmax(0,1fr)_auto] border-t border-rule"
+      className="grid h-[calc(100vh-142px)] min-h-[560px] border-t min-[900px]:grid-cols-[minmax(0,1fr)_auto] border-rule"
     >
       <div className="flex min-w-0 flex-col overflow-hidden">
         <FormWording />

@@ -1,0 +1,40 @@
+import { S3Store } from '@tus/s3-store'
+import type { StoreSettings } from './store'
+
+/** Smallest part that such stores take, in bytes. */
+const PART = 5 * 1024 * 1024
+
+/** A bucket of an S3-compatible store, from which anything can be removed: what came whole has no upload left that could be broken off. */
+class BucketStore extends S3Store {
+  override async remove(key: string): Promise<void> {
+    const here = { Bucket: this.bucket, Key: key }
+    const upload = await this.getMetadata(key).then(
+      (known) => known['upload-id'],
+      () => null,
+    )
+    if (upload)
+      await this.client.abortMultipartUpload({ ...here, UploadId: upload }).catch((error: Error) => {
+        if (!/^NoSuch/.test(error.name)) throw error
+      })
+    const keys = [key, this.infoKey(key), this.partKey(key, true)]
+    await this.client.deleteObjects({ Bucket: this.bucket, Delete: { Objects: keys.map((Key) => ({ Key })) } })
+    await this.clearCache(key)
+  }
+}
+
+export function openBucket(settings: StoreSettings): BucketStore {
+  const { LICHEN_S3_BUCKET: bucket, LICHEN_S3_ENDPOINT: endpoint, LICHEN_S3_REGION: region } = settings
+  return new BucketStore({
+    partSize: PART,
+    // Tags tell only what is unfinished, and not every store has them.
+    useTags: false,
+    s3ClientConfig: {
+      bucket,
+      region,
+      ...(endpoint ? { endpoint, forcePathStyle: true } : {}),
+      credentials: { accessKeyId: settings.LICHEN_S3_KEY, secretAccessKey: settings.LICHEN_S3_SECRET },
+      requestChecksumCalculation: 'WHEN_REQUIRED',
+      responseChecksumValidation: 'WHEN_REQUIRED',
+    },
+  })
+}

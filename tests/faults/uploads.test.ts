@@ -1,0 +1,104 @@
+import { createHash, randomBytes } from 'node:crypto'
+import { Upload } from 'tus-js-client'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { FormInput } from '@/core/form/definition'
+import { applied, type Reach, releasedForm, send } from '../support/api'
+import { figure } from '../support/database'
+import { lichenOf, pause, untilWell } from '../support/lichen'
+import { openPage } from '../support/page'
+import { SMALL_PICTURE } from '../support/pictures'
+import { signIn } from '../support/session'
+
+const form: FormInput = {
+  title: 'Plans',
+  steps: [
+    {
+      name: 'all',
+      title: 'All',
+      questions: [
+        { kind: 'file', name: 'plan', label: 'Plan', sorts: ['pictures'], megabytes: 60 },
+        { kind: 'email', name: 'email', label: 'Email', required: true, lands: [{ field: 'email' }] },
+      ],
+    },
+  ],
+}
+
+const FILES = 4
+const BYTES = 24_000_000
+
+/** Web servers are killed without warning while files come in, into a folder and into a bucket. */
+describe.each(['folder', 'bucket'])('files on their way into a %s', (where) => {
+  const port = where === 'folder' ? 4700 : 4720
+  const lichen = lichenOf(`uploads-${where}`, port, {
+    ...(where === 'bucket'
+      ? {
+          LICHEN_S3_BUCKET: 'files',
+          LICHEN_S3_ENDPOINT: `http://127.0.0.1:${port + 2}/buckets`,
+          LICHEN_S3_KEY: 'key',
+          LICHEN_S3_SECRET: 'secret',
+        }
+      : {}),
+  })
+  let reach: Reach
+  let web: ReturnType<typeof lichen.start>
+
+  beforeAll(async () => {
+    const token = await lichen.loadAnew(['--no-visits'])
+    lichen.start('bench')
+    lichen.start('worker')
+    web = lichen.start('web')
+    reach = { url: lichen.url, bench: lichen.bench, token }
+    await untilWell(lichen)
+    await releasedForm(reach, 'plans', form)
+  })
+  afterAll(() => lichen.stop())
+
+  it('come whole, each once', async () => {
+    let sent = 0
+    const sendOne = async (n: number) => {
+      const page = await openPage(lichen, '/f/plans')
+      const content = Buffer.concat([SMALL_PICTURE, randomBytes(BYTES)])
+      const { visit, proof, release } = page.data
+      const url = await new Promise<string>((done, fail) => {
+        const upload = new Upload(content, {
+          endpoint: `${lichen.url}/f/plans/files`,
+          chunkSize: 3_000_000,
+          retryDelays: Array.from({ length: 60 }, () => 400),
+          metadata: { visit, proof, release: String(release), question: 'plan', filename: `plan ${n}.png` },
+          onChunkComplete: (size) => (sent += size),
+          onSuccess: () => done(upload.url ?? ''),
+          onError: fail,
+        })
+        upload.start()
+      })
+      const address = `${lichen.url}/files/${url.split('/').at(-1)}/${encodeURIComponent(`plan ${n}.png`)}`
+      const { status, body } = await send(lichen, 'plans', { plan: [address], email: `${n}@plans.example` }, page.data)
+      expect([status, body.errors]).toEqual([200, undefined])
+      return { id: body.submission, address, digest: digestOf(content) }
+    }
+    const sending = Promise.all(Array.from({ length: FILES }, (_, n) => sendOne(n)))
+    let over = false
+    void sending.finally(() => (over = true))
+    let kills = 0
+    for (let goal = 8_000_000; !over && kills < 4; goal += 20_000_000) {
+      while (!over && sent < goal) await pause(30)
+      if (over) break
+      const gone = new Promise((done) => web.child?.once('exit', done))
+      web.child?.kill('SIGKILL')
+      await gone
+      kills++
+    }
+    const files = await sending
+    expect(kills).toBeGreaterThanOrEqual(3)
+    await untilWell(lichen)
+    const cookie = await signIn(lichen)
+    for (const { id, address, digest } of files) {
+      expect((await applied(reach, id)).values.plan).toEqual([address])
+      const got = await fetch(address, { headers: { cookie } })
+      expect(digestOf(Buffer.from(await got.arrayBuffer()))).toBe(digest)
+    }
+    expect(await figure(lichen.cluster.url, 'select count(*) from file where submission_id is not null')).toBe(FILES)
+  })
+})
+
+const digestOf = (content: Buffer): string => createHash('sha256').update(content).digest('hex')
