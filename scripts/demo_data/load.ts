@@ -53,9 +53,9 @@ import {
 } from './visits'
 
 const CONTACTS = 300
-const DAYS = 30
+const DAYS = 90
 const DAY = 24 * 60 * 60 * 1000
-const VISITS = 1500
+const VISITS = 1600
 const INVITED = 140
 const AT_ONCE = 12
 
@@ -88,10 +88,10 @@ if (!process.argv.includes('--no-visits')) {
   await visitFinder()
   await visitOpenDay()
   await visitBringAStudio()
-  await visit('delivery-survey', 120, 25, () => surveyAnswers(chance, CONTACTS))
-  await visit('glaze-samples', 90, 28, () => samplesAnswers(chance, CONTACTS * 2))
-  await visit('service', 70, 28, (at) => serviceAnswers(chance, CONTACTS, (days) => weekdayAfter(at, days)))
-  await visit('school-quote', 60, 28, (at) => quoteAnswers(chance, CONTACTS * 2, (days) => weekdayAfter(at, days)))
+  await visit('delivery-survey', 120, 85, () => surveyAnswers(chance, CONTACTS))
+  await visit('glaze-samples', 100, 88, () => samplesAnswers(chance, CONTACTS * 2))
+  await visit('service', 90, 88, (at) => serviceAnswers(chance, CONTACTS, (days) => weekdayAfter(at, days)))
+  await visit('school-quote', 70, 88, (at) => quoteAnswers(chance, CONTACTS * 2, (days) => weekdayAfter(at, days)))
 }
 await saveDraft('kiln-finder', finder('draft', pictures))
 await countAll()
@@ -211,9 +211,9 @@ async function live(slug: string): Promise<LiveForm> {
 /** Visits come day by day, with the releases in between: the second asks more, and loses more. */
 async function visitFinder(): Promise<void> {
   const stages = [
-    { from: DAYS, to: 20, share: 1 / 3, variant: null },
-    { from: 20, to: 11, share: 0.3, variant: 'longer' as const },
-    { from: 11, to: 0, share: 11 / 30, variant: 'shorter' as const },
+    { from: DAYS, to: 58, share: 0.25, variant: null },
+    { from: 58, to: 27, share: 0.25, variant: 'longer' as const },
+    { from: 27, to: 0, share: 0.5, variant: 'shorter' as const },
   ]
   for (const { from, to, share, variant } of stages) {
     if (variant) {

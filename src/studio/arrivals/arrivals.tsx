@@ -4,7 +4,7 @@ import Link from 'next/link'
 import type { Told } from '@/core/answers/show'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
-import { Pages, SearchBox, useFilters } from '../ui/listFrame'
+import { Pages, SearchBox, SPARE, useFilters } from '../ui/listFrame'
 import { type Column, Sheet } from '../ui/sheet'
 import { Chip } from '../ui/chip'
 import { ChoiceField } from '../ui/field'
@@ -92,7 +92,7 @@ const formColumn = {
   by: 'form',
   cell: ({ formName, release }: { formName: string; release: number }) => (
     <>
-      {formName} <span className="text-soft">release {release}</span>
+      {formName} <span className={`text-soft ${SPARE}`}>release {release}</span>
     </>
   ),
 }
@@ -119,7 +119,7 @@ const SUBMISSIONS: Column<RowOf<'submissions'>>[] = [
         <Link href={`/arrivals/${id}`} className="font-semibold hover:underline">
           {person ?? 'nobody matched'}
         </Link>{' '}
-        {email !== person && <span className="text-soft">{email}</span>}
+        {email !== person && <span className="text-soft max-[899px]:block max-[899px]:break-all">{email}</span>}
       </>
     ),
   },

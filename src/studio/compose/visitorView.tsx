@@ -78,7 +78,7 @@ export function VisitorView({ people }: { people: Seer[] }) {
             onChange={(event) => {
               // Another person sees their own values, not the ones typed for somebody else.
               typed.current = null
-            atFirst.current = null
+              atFirst.current = null
               setSeer(event.target.value)
             }}
           >

@@ -8,6 +8,7 @@ export const changedColumn: Column<{ updatedAt: Date | string }> = {
       Changed, <ZoneWords />
     </>
   ),
+  spare: true,
   by: 'changed',
   className: `${NOWRAP} text-soft`,
   cell: ({ updatedAt }) => <Moment at={updatedAt} />,

@@ -12,9 +12,10 @@ export function DaysChart({ days }: { days: Readout['days'] }) {
     let chart: { destroy(): void } | undefined
     let gone = false
     void import('apexcharts').then(({ default: ApexCharts }) => {
-      if (gone || !place.current) return
+      const at = place.current
+      if (gone || !at) return
       styleByHand()
-      const drawn = new ApexCharts(place.current, {
+      const drawn = new ApexCharts(at, {
         chart: {
           type: 'line',
           nonce: pageNonce(),
@@ -32,7 +33,8 @@ export function DaysChart({ days }: { days: Readout['days'] }) {
         stroke: { width: [1.5, 2.5], dashArray: [4, 0] },
         xaxis: {
           categories: days.map(({ day }) => day.slice(5)),
-          tickAmount: 10,
+          // As many as stand apart: each takes about 60 pixels.
+          tickAmount: Math.max(2, Math.min(10, Math.floor(at.clientWidth / 60))),
           labels: { rotate: 0, hideOverlappingLabels: true, style: { colors: '#585f54', fontSize: '11px' } },
           tooltip: { enabled: false },
         },

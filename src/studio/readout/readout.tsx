@@ -28,7 +28,7 @@ interface Props {
 export function ReadoutView({ numbers, summaries, slug, left }: Props) {
   const { arrived, began, sent, finish, unfinished, returned, medianSeconds } = numbers
   return (
-    <main className="grid grid-cols-[1.25fr_1fr] gap-x-6 gap-y-4 border-t border-rule px-4 py-3">
+    <main className="grid min-[900px]:grid-cols-[1.25fr_1fr] max-[899px]:*:min-w-0 max-[899px]:*:overflow-x-auto gap-x-6 gap-y-4 border-t border-rule px-4 py-3">
       <div className="col-span-2 flex items-center gap-3">
         <h2>People, not page loads</h2>
         <Span from={numbers.from} to={numbers.to} />
