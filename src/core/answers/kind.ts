@@ -63,6 +63,8 @@ export interface KindManner<S> {
   agreement?(settings: S): string
   /** Settings that a new question begins with, beside the defaults. */
   begin?(label: string): Readonly<Record<string, unknown>>
+  /** Whether visitors never see it: their page then knows nothing of it, unless something there looks at it. */
+  unseen?(settings: S): boolean
   /** What may be sent for it, where answering means sending files. */
   files?(settings: S): FilesAsked
   /** Settings that a visitor’s page gets in another form than they are set. */

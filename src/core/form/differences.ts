@@ -67,10 +67,13 @@ export const PART_WORDS: Readonly<Record<string, string>> = {
   maximum: 'largest answer',
   step: 'steps',
   least: 'fewest choices',
-  most: 'most choices',
+  most: 'most that can be given',
   look: 'layout',
   other: 'a written choice',
   shuffled: 'order of the options',
+  shape: 'shape of the pictures',
+  sorts: 'sorts of file taken',
+  megabytes: 'largest file',
   alone: 'options chosen by themselves only',
 }
 

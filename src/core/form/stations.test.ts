@@ -91,6 +91,28 @@ describe('what a visitor’s browser may know', () => {
       expect(question).toMatchObject({ lands: [], fill: [], default: null })
     expect(JSON.stringify(view)).not.toContain('secret')
   })
+  it('leaves out what is computed out of sight, unless something there looks at it', () => {
+    const sum = (more: object) => ({
+      kind: 'computed' as const,
+      label: 'Sum',
+      expression: 'secret * 2',
+      shown: false,
+      ...more,
+    })
+    const secret = { carried: [{ name: 'secret', label: 'Secret' }] }
+    const unseen = formOf([{ ...sum({}), name: 'sum' }, emailQuestion], secret)
+    expect(JSON.stringify(visitorView(unseen, { secret: 7 }))).not.toContain('secret')
+    const when = { shownWhen: { value: 'sum', is: 'at_least' as const, to: 9 } }
+    const needed = formOf(
+      [
+        { ...sum({}), name: 'sum' },
+        { ...emailQuestion, ...when },
+      ],
+      secret,
+    )
+    const view = visitorView(needed, { secret: 7 })
+    expect([view.carried, view.steps[0]?.questions.map(({ name }) => name)]).toEqual([{ secret: 7 }, ['sum', 'email']])
+  })
   it('leaves out what is switched off', () => {
     const off = updateQuestion(form, 'ware', { off: true })
     expect(visitorView(off, {}).steps[0]?.questions.map(({ name }) => name)).toEqual(['peak', 'email'])

@@ -15,22 +15,26 @@ export interface VisitorForm {
 }
 
 export function visitorView(form: Form, carried: Answers): VisitorForm {
-  const conditions = [
-    ...form.steps.map(({ shownWhen }) => shownWhen),
-    ...questionsIn(form).map(({ question }) => question.shownWhen),
-  ]
-  const computed = questionsIn(form).flatMap(({ question }) => mannerOf(question).looksAt?.(question) ?? [])
-  const tested = new Set([...conditions.flatMap(pathsTested), ...computed].map((path) => splitPath(path)[0]))
+  const questions = questionsIn(form).map(({ question }) => question)
+  const conditions = [...form.steps, ...questions].map(({ shownWhen }) => shownWhen)
+  const tested = new Set(conditions.flatMap(pathsTested).map(nameIn))
+  const isNeeded = (question: Question) =>
+    !question.off && (tested.has(question.name) || !mannerOf(question).unseen?.(question))
+  // What computes looks back only, so the last come first.
+  for (const question of questions.toReversed())
+    if (isNeeded(question)) for (const path of mannerOf(question).looksAt?.(question) ?? []) tested.add(nameIn(path))
   return {
     steps: form.steps.map((step) => ({
       ...step,
-      questions: step.questions.filter(({ off }) => !off).map(withoutDestinations),
+      questions: step.questions.filter(isNeeded).map(withoutDestinations),
     })),
     wording: form.wording,
     keepUnfinished: form.keepUnfinished,
     carried: Object.fromEntries(Object.entries(carried).filter(([name]) => tested.has(name))),
   }
 }
+
+const nameIn = (path: string): string => splitPath(path)[0]
 
 const withoutDestinations = (question: Question): Question => ({
   ...question,

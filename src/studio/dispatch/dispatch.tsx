@@ -5,11 +5,11 @@ import { Findings } from '../ui/finding'
 import { WithPane } from '../ui/withPane'
 import { SendsTo } from './connections'
 import { Desks } from './desks'
-import { Messages } from './messages'
+import { type LatestArrival, Messages } from './messages'
 import { RoutingTable } from './routingTable'
 
 /** Who hears about a submission, and in which words. */
-export function Dispatch() {
+export function Dispatch({ arrival }: { arrival: LatestArrival | null }) {
   const { resources, setResources } = useDraft((state) => state)
   const findings = useFindings().filter(({ place }) => place === 'dispatch')
   return (
@@ -25,7 +25,7 @@ export function Dispatch() {
       }
     >
       <RoutingTable />
-      <Messages />
+      <Messages arrival={arrival} />
       <SendsTo />
     </WithPane>
   )

@@ -1,5 +1,7 @@
 'use client'
 
+import type { Answers } from '@/core/answers/answer'
+import { mergeFields, renderLineOr, renderOr } from '@/core/dispatch/template'
 import type { Message } from '@/core/form/definition'
 import { addMessage, removeMessage, updateMessage } from '@/core/form/routing_edits'
 import { emailQuestions, namesTaken } from '@/core/form/values'
@@ -9,14 +11,20 @@ import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { ChoiceField, TextField } from '../ui/field'
 
+/** The latest arrival of a form, and what people call it. */
+export interface LatestArrival {
+  title: string
+  values: Answers
+}
+
 /** The form's messages, to desks and to the visitor, in Liquid with fallbacks. */
-export function Messages() {
+export function Messages({ arrival }: { arrival: LatestArrival | null }) {
   const { form, edit } = useDraft((state) => state)
   return (
     <section className="mt-5">
       <h2 className="mb-1.5">Messages</h2>
       {form.messages.map((message) => (
-        <MessageEditor key={message.name} message={message} />
+        <MessageEditor key={message.name} message={message} arrival={arrival} />
       ))}
       <div className="flex gap-2">
         <Button onClick={() => edit((one) => addMessage(one, 'desk'))}>Add a message to a desk</Button>
@@ -26,7 +34,7 @@ export function Messages() {
   )
 }
 
-function MessageEditor({ message }: { message: Message }) {
+function MessageEditor({ message, arrival }: { message: Message; arrival: LatestArrival | null }) {
   const { form, edit } = useDraft((state) => state)
   const { name } = message
   const change = (part: Partial<Message>, key: string) =>
@@ -42,47 +50,67 @@ function MessageEditor({ message }: { message: Message }) {
           {message.to === 'desk' && reply ? ` · reply goes to ${reply}` : ''}
         </span>
       </summary>
-      <div className="mt-2 grid grid-cols-[92px_minmax(0,1fr)] items-center gap-2">
-        <TextField label="Called" value={message.title} filled onCommit={(title) => change({ title }, 'title')} />
-        <ChoiceField
-          label="Goes to"
-          value={message.to}
-          options={[
-            ['desk', 'the desk of the row that fits'],
-            ['visitor', 'the visitor'],
-          ]}
-          onCommit={(to) => change({ to: to as Message['to'] }, 'to')}
-        />
-        <TextField
-          label="Subject"
-          value={message.subject}
-          onCommit={(subject) => change({ subject: subject.slice(0, 200) }, 'subject')}
-        />
-        <TextField label="Text" rows={6} value={message.body} onCommit={(body) => change({ body }, 'body')} />
-        {message.to === 'visitor' && (
-          <>
-            <span className="self-start pt-1 text-soft">Sent when</span>
-            <ConditionEditor
-              form={form}
-              condition={message.when}
-              always="always"
-              values={namesTaken(form)}
-              onChange={(when) => change({ when }, 'when')}
-            />
-          </>
-        )}
-        <span className="self-start text-soft">Merge fields</span>
-        <p className="name text-soft">
-          {[...namesTaken(form), 'all_answers', 'form_title'].map((field) => `{{ ${field} }}`).join(' ')} · with a
-          fallback: {'{{ first_name | default: "there" }}'}
-        </p>
-        <span />
-        <span>
-          <Button look="quiet" onClick={() => edit((one) => removeMessage(one, name))}>
-            Delete this message
-          </Button>
-        </span>
+      <div className="mt-2 grid gap-4 min-[1100px]:grid-cols-2">
+        <div className="grid grid-cols-[92px_minmax(0,1fr)] content-start items-center gap-2">
+          <TextField label="Called" value={message.title} filled onCommit={(title) => change({ title }, 'title')} />
+          <ChoiceField
+            label="Goes to"
+            value={message.to}
+            options={[
+              ['desk', 'the desk of the row that fits'],
+              ['visitor', 'the visitor'],
+            ]}
+            onCommit={(to) => change({ to: to as Message['to'] }, 'to')}
+          />
+          <TextField
+            label="Subject"
+            value={message.subject}
+            onCommit={(subject) => change({ subject: subject.slice(0, 200) }, 'subject')}
+          />
+          <TextField label="Text" rows={6} value={message.body} onCommit={(body) => change({ body }, 'body')} />
+          {message.to === 'visitor' && (
+            <>
+              <span className="self-start pt-1 text-soft">Sent when</span>
+              <ConditionEditor
+                form={form}
+                condition={message.when}
+                always="always"
+                values={namesTaken(form)}
+                onChange={(when) => change({ when }, 'when')}
+              />
+            </>
+          )}
+          <span className="self-start text-soft">Merge fields</span>
+          <p className="name text-soft">
+            {[...namesTaken(form), 'all_answers', 'form_title'].map((field) => `{{ ${field} }}`).join(' ')} · with a
+            fallback: {'{{ first_name | default: "there" }}'}
+          </p>
+          <span />
+          <span>
+            <Button look="quiet" onClick={() => edit((one) => removeMessage(one, name))}>
+              Delete this message
+            </Button>
+          </span>
+        </div>
+        <AsItArrives message={message} arrival={arrival} />
       </div>
     </details>
+  )
+}
+
+const UNREADABLE = 'This cannot be written yet: see what is worth a look.'
+
+/** A message as it will arrive, with the answers of the latest arrival in it. */
+function AsItArrives({ message, arrival }: { message: Message; arrival: LatestArrival | null }) {
+  const form = useDraft((state) => state.form)
+  const fields = mergeFields(form, arrival?.values ?? {}, { submission: null })
+  return (
+    <section aria-label={`“${message.title}” as it arrives`} className="min-w-0 rounded-md bg-panel px-3 py-2">
+      <h3 className="mb-1 text-soft">
+        As it arrives{arrival ? `, with the answers of ${arrival.title}` : '; nobody has sent the form yet'}
+      </h3>
+      <p className="font-semibold">{renderLineOr(message.subject, fields, UNREADABLE) || '(no subject)'}</p>
+      <p className="mt-1.5 break-words whitespace-pre-wrap">{renderOr(message.body, fields, UNREADABLE)}</p>
+    </section>
   )
 }

@@ -3,6 +3,7 @@
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { toast } from '../ui/toast'
+import { tellVisitorsDifferences } from '@/core/form/as_visitors_see'
 import { tellDifferences } from '@/core/form/differences'
 import { releaseAction } from '../draft/actions'
 import { useDraft, useFindings } from '../draft/context'
@@ -11,6 +12,7 @@ import { Chip } from '../ui/chip'
 import { Findings } from '../ui/finding'
 import { WithPane } from '../ui/withPane'
 import { Framing } from './framing'
+import { WaysOut } from './waysOut'
 import { Moment, ZoneWords } from '../ui/moment'
 
 export interface PastRelease {
@@ -29,6 +31,7 @@ export function Release({ releases }: { releases: PastRelease[] }) {
   const [busy, setBusy] = useState(false)
   const [refused, setRefused] = useState<string | null>(null)
   const changes = tellDifferences(facts.live?.form ?? null, form)
+  const noticed = facts.live ? tellVisitorsDifferences(facts.live.form, form) : []
   const faults = findings.filter(({ severity }) => severity === 'fault')
   const next = (releases[0]?.number ?? 0) + 1
 
@@ -69,6 +72,20 @@ export function Release({ releases }: { releases: PastRelease[] }) {
             ))}
           </ul>
         )}
+        {facts.live && changes.length > 0 && (
+          <>
+            <h2 className="mt-3 mb-1.5">What visitors will notice</h2>
+            {noticed.length === 0 ? (
+              <p className="text-soft">Nothing: what changed happens out of their sight.</p>
+            ) : (
+              <ul className="list-disc pl-5">
+                {noticed.map((change) => (
+                  <li key={change}>{change}</li>
+                ))}
+              </ul>
+            )}
+          </>
+        )}
         <div className="mt-3 flex items-center gap-3">
           <Button
             look="main"
@@ -85,26 +102,7 @@ export function Release({ releases }: { releases: PastRelease[] }) {
           )}
         </div>
       </section>
-      {facts.live && (
-        <section className="mb-5">
-          <h2 className="mb-1.5">Address</h2>
-          <p className="flex items-center gap-2">
-            <a href={facts.publicUrl} target="_blank" rel="noreferrer" className="name text-teal underline">
-              {facts.publicUrl}
-            </a>
-            <Button
-              onClick={() =>
-                void navigator.clipboard.writeText(facts.publicUrl).then(
-                  () => toast('Copied'),
-                  () => toast('The browser did not allow copying. Select the address instead.'),
-                )
-              }
-            >
-              Copy
-            </Button>
-          </p>
-        </section>
-      )}
+      {facts.live && <WaysOut live={facts.live.form} />}
       <Framing />
       <section>
         <h2 className="mb-1.5">Releases</h2>

@@ -5,6 +5,7 @@ import { type ReactNode, useEffect, useRef, useState } from 'react'
 import type { Page } from '../lists/list'
 import type { ListName, QueryOf, RowOf } from '../lists/lists'
 import { useSettled } from './field'
+import { headClass } from './spare'
 
 /** Filters of a list, kept in the address, so that back and reload show the same. */
 export function useFilters() {
@@ -58,12 +59,6 @@ interface HeadProps {
   right?: boolean | undefined
   spare?: boolean | undefined
 }
-
-/** What a narrow screen does without. */
-export const SPARE = 'max-[899px]:hidden'
-
-export const headClass = (right?: boolean, spare?: boolean): string | undefined =>
-  [right ? 'text-right!' : '', spare ? SPARE : ''].filter(Boolean).join(' ') || undefined
 
 /** A head that sorts its list: pressed again, the other way round. The address keeps it. */
 export function SortHead({ children, usual, by, right, spare }: HeadProps) {

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react'
-import { headClass, SortHead, SPARE } from './listFrame'
+import { SortHead } from './listFrame'
+import { headClass, SPARE } from './spare'
 
 /** One column of a table: its head, and what stands under it. */
 export interface Column<Row> {

@@ -38,6 +38,7 @@ export const manner: KindManner<Computed> = {
   schema: () => ({ type: 'number' }),
   width: 'full',
   fillable: false,
+  unseen: ({ shown }) => !shown,
   looksAt({ expression }) {
     const read = readExpression(expression)
     return 'wrong' in read ? [] : read.paths

@@ -1,4 +1,22 @@
+import { showMoment } from '@/core/formats/zone'
+import { listSubmissions } from '@/db/queries/arrivals'
 import { memberPage } from '@/server/access/session'
+import { context } from '@/server/context'
 import { Dispatch } from '@/studio/dispatch/dispatch'
 
-export default memberPage(() => <Dispatch />)
+export default memberPage(async ({ workspaceId, timeZone }, { params: { slug = '' } }) => {
+  const { rows } = await listSubmissions(context().db, workspaceId, { form: slug, limit: 1 })
+  const [latest] = rows
+  return (
+    <Dispatch
+      arrival={
+        latest
+          ? {
+              title: `${latest.email ?? 'somebody'}, ${showMoment(timeZone, latest.receivedAt)}`,
+              values: latest.values,
+            }
+          : null
+      }
+    />
+  )
+})

@@ -1,0 +1,97 @@
+'use client'
+
+import type { ReactNode } from 'react'
+import type { Form } from '@/core/form/definition'
+import { answeredByHand } from '@/core/form/values'
+import { mannerOf } from '@/core/answers/registry'
+import { useDraft } from '../draft/context'
+import { Button } from '../ui/button'
+import { toast } from '../ui/toast'
+
+/** Every way that the live form goes out: its address, a frame, and what programs send to. */
+export function WaysOut({ live }: { live: Form }) {
+  const { facts } = useDraft((state) => state)
+  const { publicUrl } = facts
+  const sent = answeredByHand(live).filter((question) => !mannerOf(question).files)
+  const body = JSON.stringify({ values: Object.fromEntries(sent.slice(0, 2).map(({ name }) => [name, '…'])) })
+  return (
+    <section className="mb-5">
+      <h2 className="mb-1.5">Ways out</h2>
+      <table className="sheet">
+        <tbody>
+          <Way
+            title="Its own page"
+            copied="address"
+            text={publicUrl}
+            shown={
+              <a href={publicUrl} target="_blank" rel="noreferrer" className="name text-teal underline">
+                {publicUrl}
+              </a>
+            }
+          />
+          <Way
+            title="In a frame"
+            copied="frame"
+            text={live.framedBy.length > 0 ? frameOf(publicUrl, live.title) : null}
+            shown={
+              live.framedBy.length > 0 ? (
+                <code className="name break-all">{frameOf(publicUrl, live.title)}</code>
+              ) : (
+                <span className="text-soft">Once a release names the sites that may frame it.</span>
+              )
+            }
+          />
+          <Way
+            title="By program"
+            copied="body"
+            text={body}
+            shown={
+              <>
+                <code className="name break-all">
+                  POST {publicUrl} {body}
+                </code>
+                <span className="block text-soft">JSON; with a token of the workspace, for somebody else.</span>
+              </>
+            }
+          />
+        </tbody>
+      </table>
+    </section>
+  )
+}
+
+const frameOf = (url: string, title: string): string =>
+  `<iframe src="${url}" title="${title.replaceAll('&', '&amp;').replaceAll('"', '&quot;')}" style="width: 100%; height: 44rem; border: 0"></iframe>`
+
+interface WayProps {
+  title: string
+  /** What is copied, as its button calls it. */
+  copied: string
+  /** `null` where there is nothing to copy yet. */
+  text: string | null
+  shown: ReactNode
+}
+
+const Way = ({ title, copied, text, shown }: WayProps) => (
+  <tr>
+    <th scope="row" className="align-top!">
+      {title}
+    </th>
+    <td>{shown}</td>
+    <td className="text-right">{text !== null && <Copy what={copied} text={text} />}</td>
+  </tr>
+)
+
+const Copy = ({ what, text }: { what: string; text: string }) => (
+  <Button
+    aria-label={`Copy the ${what}`}
+    onClick={() =>
+      void navigator.clipboard.writeText(text).then(
+        () => toast('Copied'),
+        () => toast('The browser did not allow copying. Select it instead.'),
+      )
+    }
+  >
+    Copy
+  </Button>
+)
