@@ -3,7 +3,7 @@ import { defineConfig } from '@playwright/test'
 /** Browser tests against the Lichen that `npm test` has started. */
 export default defineConfig({
   testDir: 'tests/e2e',
-  timeout: 60_000,
+  timeout: 120_000,
   expect: { timeout: 10_000 },
   workers: 2,
   fullyParallel: true,
