@@ -16,6 +16,9 @@ export class Installation {
     stop(): void
     psql(database: string, sql: string): string
   }
+  beginAnew(): Promise<void>
+  loadDemo(args?: string[]): string
+  startBench(): Promise<void>
   loadAnew(args?: string[]): Promise<string>
   /** Starts a process and keeps it running; `child` is the one that runs now. */
   start(what: 'bench' | 'web' | 'worker' | 'all', settings?: Record<string, string>): { readonly child: ChildProcess }

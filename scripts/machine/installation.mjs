@@ -64,12 +64,17 @@ export class Installation {
    * @param {string[]} [args] for the loader @returns {Promise<string>}
    */
   async loadAnew(args = []) {
+    await this.beginAnew()
+    return this.loadDemo(args)
+  }
+
+  /** Starts the database with nothing in it but tables. */
+  async beginAnew() {
     await this.requirePorts()
     await this.cluster.start()
     this.clear()
     this.cluster.ensureDatabase()
     this.script('scripts/migrate.ts')
-    return this.loadDemo(args)
   }
 
   /** @param {string[]} [args] @returns {string} */

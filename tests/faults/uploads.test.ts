@@ -43,8 +43,10 @@ describe.each(['folder', 'bucket'])('files on their way into a %s', (where) => {
   let web: ReturnType<typeof lichen.start>
 
   beforeAll(async () => {
-    const token = await lichen.loadAnew(['--no-visits'])
-    lichen.start('bench')
+    await lichen.beginAnew()
+    // The pictures of the demo go into the bucket, too.
+    await lichen.startBench()
+    const token = lichen.loadDemo(['--no-visits'])
     lichen.start('worker')
     web = lichen.start('web')
     reach = { url: lichen.url, bench: lichen.bench, token }
