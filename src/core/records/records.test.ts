@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { fileAddress } from '../answers/files'
 import type { Answer, Answers } from '../answers/answer'
 import type { Form, FormInput } from '../form/definition'
 import { choiceOf, contactOf, emailQuestion, formOf, snapshotOf } from '../testing/forms'
@@ -22,6 +23,10 @@ const land = (form: Form, values: Answers, contact: RecordState | null, identity
     [{ record: 'contact', values: contact?.values ?? {}, identity: { field: 'email', value: identity } }],
     fields,
   )
+
+const FILES = ['a.png', 'b.png'].map((name, n) =>
+  fileAddress('https://forms.example', `00000000-0000-4000-8000-00000000000${n}`, name),
+)
 
 describe('matching', () => {
   it.each([
@@ -141,6 +146,22 @@ describe('landing', () => {
       null,
       ['glass'],
     ],
+    ['a file in text, by its name', { kind: 'file', lands: [{ field: 'notes' }] }, FILES, null, 'a.png, b.png'],
+    [
+      'a file in text, by its link',
+      { kind: 'file', lands: [{ field: 'notes', translate: 'link' }] },
+      FILES,
+      null,
+      FILES[0],
+    ],
+    [
+      'files in text, by their links',
+      { kind: 'file', lands: [{ field: 'notes', translate: 'links' }] },
+      FILES,
+      null,
+      FILES.join('\n'),
+    ],
+    ['a file in a number, not at all', { kind: 'file', lands: [{ field: 'size' }] }, FILES, null, null],
     [
       'text below the text that is there',
       { kind: 'short_text', lands: [{ field: 'notes', ifFilled: 'add' }] },
