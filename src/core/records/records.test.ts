@@ -152,7 +152,7 @@ describe('landing', () => {
       { kind: 'file', lands: [{ field: 'notes', translate: 'link' }] },
       FILES,
       null,
-      FILES[0],
+      FILES[0] ?? '',
     ],
     [
       'files in text, by their links',

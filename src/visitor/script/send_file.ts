@@ -57,3 +57,43 @@ export function sendFile(file: File, question: string, { onProgress, onDone, onR
 
 /** Removes a file that was sent before. What is not removed now goes by itself later. */
 export const takeBackFile = (id: string): void => void Upload.terminate(`${place()}/${id}`).catch(() => undefined)
+
+/**
+ * Lets a form that is sent while something is on its way wait for it: then it goes by itself, unless its answers
+ * are changed meanwhile. What did not arrive lets nothing go: whoever sent it looks again.
+ */
+export function holdForm(box: HTMLElement, isComing: () => boolean, say: (words: string) => void): Hold {
+  const form = box.closest('form')
+  let pressed: HTMLElement | null = null
+  form?.addEventListener(
+    'submit',
+    (event) => {
+      if (!isComing() || event.submitter?.hasAttribute('data-back')) return
+      event.preventDefault()
+      event.stopImmediatePropagation()
+      pressed = event.submitter
+      say('Still on its way. It goes on by itself once this is here.')
+    },
+    { capture: true },
+  )
+  const forget = () => (pressed = null)
+  form?.addEventListener('input', ({ isTrusted }) => {
+    if (isTrusted) forget()
+  })
+  return {
+    forget,
+    goOn() {
+      if (!pressed || isComing()) return
+      const by = pressed
+      forget()
+      form?.requestSubmit(by)
+    },
+  }
+}
+
+interface Hold {
+  /** Something has arrived: the form goes, if it was sent and nothing else is on its way. */
+  goOn: () => void
+  /** Something did not. */
+  forget: () => void
+}

@@ -1,6 +1,6 @@
 import { COMING, fileIdOf, fileNameOf, tidyFileName } from '@/core/answers/files'
 import { wordsOfBytes } from '@/core/formats/bytes'
-import { isPreview, sendFile, takeBackFile } from '../send_file'
+import { holdForm, isPreview, sendFile, takeBackFile } from '../send_file'
 
 /** A file as the list shows it. */
 interface Item {
@@ -34,11 +34,18 @@ export function enliven(box: HTMLElement): void {
     ground.hidden = false
   }
   const items = new Set<Item>()
+  const waiting = document.createElement('p')
+  waiting.className = 'help'
+  waiting.setAttribute('role', 'status')
+  area.append(waiting)
+  const isComing = () => [...items].some(({ address }) => address === null)
+  const hold = holdForm(box, isComing, (words) => (waiting.textContent = words))
 
   /** Says what the answer is now, to whoever listens. */
   const tell = () => {
     held.value = [...items].map(({ address }) => address ?? COMING).join('\n')
     held.dispatchEvent(new Event('input', { bubbles: true }))
+    if (!isComing()) waiting.textContent = ''
   }
 
   const listOne = (name: string, address: string | null): Item => {
@@ -70,6 +77,7 @@ export function enliven(box: HTMLElement): void {
   }
 
   const drop = (item: Item, stop: () => void) => {
+    hold.forget()
     stop()
     items.delete(item)
     item.row.remove()
@@ -85,6 +93,7 @@ export function enliven(box: HTMLElement): void {
   }
 
   const refuse = (item: Item, why: string, again?: () => void) => {
+    hold.forget()
     items.delete(item)
     const remove = button('Remove', item.name, () => item.row.remove())
     show(item, why, again ? [button('Try again', item.name, again), remove] : [remove])
@@ -106,6 +115,7 @@ export function enliven(box: HTMLElement): void {
         item.address = address
         showThere(item, file.size)
         tell()
+        hold.goOn()
       },
       onRefused: (why, again) =>
         refuse(
@@ -125,7 +135,7 @@ export function enliven(box: HTMLElement): void {
 
   const restore = () => {
     const addresses = held.value.split('\n').filter((address) => fileIdOf(address))
-    if ([...items].some(({ address }) => address === null)) return
+    if (isComing()) return
     list.replaceChildren()
     items.clear()
     for (const address of addresses) showThere(listOne(fileNameOf(address), address))

@@ -1,5 +1,5 @@
 import { COMING } from '@/core/answers/files'
-import { isPreview, sendFile } from '../send_file'
+import { holdForm, isPreview, sendFile } from '../send_file'
 
 /** How large what is drawn is sent, in pixels: three times as wide as it is high. */
 const WIDTH = 900
@@ -31,6 +31,12 @@ export function enliven(box: HTMLElement): void {
   let resting: number | undefined
   let stop = () => {}
 
+  const hold = holdForm(
+    box,
+    () => held.value === COMING,
+    (words) => (said.textContent = words),
+  )
+
   const tell = (value: string, words: string) => {
     held.value = value
     said.textContent = words
@@ -56,6 +62,7 @@ export function enliven(box: HTMLElement): void {
   }
 
   const takeBack = () => {
+    hold.forget()
     clearTimeout(resting)
     stop()
     strokes = []
@@ -71,8 +78,14 @@ export function enliven(box: HTMLElement): void {
       const file = new File([picture], 'signature.png', { type: 'image/png', lastModified: Date.now() })
       stop = sendFile(file, held.name.replace(/\.drawn$/, ''), {
         onProgress: () => undefined,
-        onDone: (address) => tell(address, 'You have signed.'),
-        onRefused: (why) => tell('', `${why} Sign again, or type your name.`),
+        onDone(address) {
+          tell(address, 'You have signed.')
+          hold.goOn()
+        },
+        onRefused(why) {
+          hold.forget()
+          tell('', `${why} Sign again, or type your name.`)
+        },
       })
     }, 'image/png')
 
