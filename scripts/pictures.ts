@@ -99,6 +99,8 @@ async function openFirst(page: Page, prefix: string) {
   await page.locator(`tbody a[href^="${prefix}"]`).first().click()
   await page.waitForURL(`**${prefix}*`)
   await page.waitForLoadState('networkidle')
+  // Pictures load once they are in view.
+  await page.waitForTimeout(800)
 }
 
 async function openMail(page: Page) {
