@@ -102,6 +102,10 @@ export const lightOptions = ({ options }: Choices) => ({
   options: options.map((option) => ({ ...option, picture: null })),
 })
 
+/** The pictures of options, where they are laid out as such. */
+export const picturesOfOptions = ({ options, look }: Choices & { look?: string }): Picture[] =>
+  look === 'pictures' ? offered(options).flatMap(({ picture }) => picture ?? []) : []
+
 /** What can be wrong with options. */
 export const EXAMINED_CHOICES = {
   contradictions: ({ options }) => repeatedValues(options, 'options'),

@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import type { Answer, KindRules, Path } from './answer'
 import type { FilesAsked } from './files'
+import type { Picture } from './pictures'
 
 /** A JSON Schema (draft 2020-12) fragment. */
 export type JsonSchema = { readonly [key: string]: unknown }
@@ -65,6 +66,8 @@ export interface KindManner<S> {
   begin?(label: string): Readonly<Record<string, unknown>>
   /** Whether visitors never see it: their page then knows nothing of it, unless something there looks at it. */
   unseen?(settings: S): boolean
+  /** Pictures that it shows. */
+  pictures?(settings: S): Picture[]
   /** What may be sent for it, where answering means sending files. */
   files?(settings: S): FilesAsked
   /** Settings that a visitor’s page gets in another form than they are set. */

@@ -1,17 +1,17 @@
+import { mannerOf } from '../answers/registry'
 import type { Form } from './definition'
 import { type Finding, finding } from './finding'
 import { questionsIn } from './values'
 
 /** The pictures that a form shows, each with the question it stands in. */
 export const picturesShown = (form: Form): { id: string; about: string; label: string }[] =>
-  questionsIn(form).flatMap(({ question }) => {
-    const own = 'picture' in question ? [question.picture] : []
-    const ofOptions =
-      'look' in question && question.look === 'pictures' ? question.options.map(({ picture }) => picture) : []
-    return [...own, ...ofOptions].flatMap((one) =>
-      one ? [{ id: one.id, about: question.name, label: question.label }] : [],
-    )
-  })
+  questionsIn(form).flatMap(({ question }) =>
+    (mannerOf(question).pictures?.(question) ?? []).map(({ id }) => ({
+      id,
+      about: question.name,
+      label: question.label,
+    })),
+  )
 
 /** What is wrong with pictures that a workspace does not have: a definition may come from elsewhere. */
 export const examinePictures = (form: Form, known: readonly string[]): Finding[] =>

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { accept, type KindRules } from '../answer'
 import type { KindManner } from '../kind'
 import { AS_TEXT } from '../kind'
-import { pictureSchema } from '../pictures'
+import { type Picture, pictureSchema } from '../pictures'
 
 /** Settings of prose: its heading is its label, which can be hidden. */
 export const settings = () => ({
@@ -11,15 +11,20 @@ export const settings = () => ({
   divider: z.boolean().default(false).describe('Whether a line stands above it'),
 })
 
+interface Prose {
+  picture: Picture | null
+}
+
 /** Something said between questions. It asks nothing and has no answer. */
 export const rules: KindRules<object> = { asks: false, check: () => accept(null), show: () => '' }
 
-export const manner: KindManner<object> = {
+export const manner: KindManner<Prose> = {
   words: 'Prose',
   must: () => 'says something',
   domain: AS_TEXT.domain,
   schema: () => ({ not: {} }),
   width: 'full',
+  pictures: ({ picture }) => (picture ? [picture] : []),
   fillable: false,
   unsummed: true,
 }

@@ -84,6 +84,7 @@ export const manner: KindManner<SeveralChoices> = {
   width: 'full',
   fillable: true,
   forPage: choices.lightOptions,
+  pictures: choices.picturesOfOptions,
   contradictions: (question) => [
     ...choices.EXAMINED_CHOICES.contradictions(question),
     ...(question.least !== null && question.most !== null && question.least > question.most

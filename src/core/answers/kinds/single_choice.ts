@@ -34,5 +34,6 @@ export const manner: KindManner<Choices> = {
   width: 'full',
   fillable: true,
   forPage: choices.lightOptions,
+  pictures: choices.picturesOfOptions,
   ...choices.EXAMINED_CHOICES,
 }
