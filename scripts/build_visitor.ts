@@ -92,6 +92,7 @@ function addressOrders(): Record<string, string> {
 const INSTEAD: [RegExp, string][] = [
   [/^localized-address-format$/, 'address_format'],
   [/\/parse_expression$/, 'parse_expression'],
+  [/\/expression_faults$/, 'expression_faults'],
   [/^url-parse$/, 'url_parse'],
 ]
 
@@ -102,12 +103,12 @@ const kindsApart: Plugin = {
     onResolve({ filter: /^kind:/ }, ({ path }) => ({ path: path.replace('kind:', ''), namespace: 'kind' }))
     onLoad({ filter: /.*/, namespace: 'kind' }, ({ path: kind }) => {
       const script = resolve(`src/visitor/script/kinds/${kind}.ts`)
-      const own = existsSync(script) ? `import { enliven } from ${JSON.stringify(script)}` : 'const enliven = undefined'
+      const own = existsSync(script)
       return {
         contents: `import { rules } from './kinds/${kind}'
         import { addKind } from ${JSON.stringify(PAGE_KINDS)}
-        ${own}
-        addKind('${kind}', rules, enliven)`,
+        ${own ? `import { enliven } from ${JSON.stringify(script)}` : ''}
+        addKind('${kind}', rules${own ? ', enliven' : ''})`,
         loader: 'ts',
         resolveDir: dirname(REGISTRY),
       }

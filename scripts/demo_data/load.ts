@@ -7,6 +7,7 @@ import { randomUUID } from 'node:crypto'
 import { asJson, type Connection, connect } from '@/db/database'
 import { findForm, listFormNames, updateDraft } from '@/db/queries/forms'
 import { recountForm } from '@/db/queries/readout'
+import { keepRehearsal } from '@/db/queries/rehearsals'
 import { ensureEventMonths } from '@/db/queries/visits'
 import { addList, saveDesk } from '@/db/queries/workspace'
 import { createToken } from '@/server/access/token'
@@ -40,6 +41,7 @@ import { service } from './forms/service'
 import { sendDemoFile } from './files'
 import { addPictures } from './pictures'
 import { Chance } from './random'
+import { finderRehearsals } from './rehearsals'
 import {
   finderAnswers,
   openDayAnswers,
@@ -84,6 +86,7 @@ await connectPlaces()
 const contacts = await makeContacts()
 const pictures = await addPictures(db, workspaceId)
 await makeForms()
+await keepRehearsals()
 if (!process.argv.includes('--no-visits')) {
   await visitFinder()
   await visitOpenDay()
@@ -184,6 +187,11 @@ async function makeForms(): Promise<void> {
     await createForm(db, workspaceId, { folder: 'Enquiries', ...form }, userId)
     await release(form.slug, daysAgo(DAYS))
   }
+}
+
+async function keepRehearsals(): Promise<void> {
+  const form = await storedForm('kiln-finder')
+  for (const rehearsal of finderRehearsals()) await keepRehearsal(db, form, rehearsal)
 }
 
 async function saveDraft(slug: string, draft: Form): Promise<void> {

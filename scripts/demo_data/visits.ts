@@ -2,6 +2,7 @@ import type { Answers } from '@/core/answers/answer'
 import { keepParameters, type Visitor } from '@/server/visits/visitor'
 import type { LiveForm } from '@/server/forms/live'
 import { type DemoPerson, personOf, REGIONS } from './company'
+import { checkCharacter } from '@/core/formats/check_character'
 import type { Chance } from './random'
 
 /** Where visitors come from: how many, how likely they are to begin, and to get through each step. */
@@ -86,6 +87,7 @@ export function openDayAnswers(chance: Chance, days: readonly string[], people: 
     person,
     email,
     day: chance.pick(days),
+    arrival: chance.happens(0.8) ? chance.pick(['ten', 'ten', 'noon', 'three']) : null,
     firings: firings.length > 0 ? firings : ['raku'],
     guests,
     lunch: guests > 0 ? chance.pick(['soup_and_bread', 'vegan_plate', 'fish_from_the_smoker']) : null,
@@ -157,6 +159,13 @@ export function samplesAnswers(chance: Chance, people: number): Answers {
   }
 }
 
+/** A serial number as the plates have them: four digits, and those of the numbers only whose check character is one too. */
+function serialNumber(chance: Chance): string {
+  const number = `TK${chance.whole(1000, 2999)}`
+  const check = checkCharacter(number)
+  return /[0-9]/.test(check) ? `TK-${number.slice(2)}${check}` : serialNumber(chance)
+}
+
 /** One plausible call for service; they may come from some weekday on, counted from when it is asked. */
 export function serviceAnswers(chance: Chance, people: number, weekdayAfter: (days: number) => string): Answers {
   const fault = chance.weigh([
@@ -168,7 +177,7 @@ export function serviceAnswers(chance: Chance, people: number, weekdayAfter: (da
   ]).value
   const wait = chance.whole(0, 10)
   return {
-    serial: `TK-${chance.whole(10000, 29999)}`,
+    serial: serialNumber(chance),
     fault,
     told:
       fault === 'yearly_service'

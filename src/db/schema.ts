@@ -39,6 +39,7 @@ export interface Database {
   delivery: DeliveryTable
   file: FileTable
   picture: PictureTable
+  rehearsal: RehearsalTable
   readout_day: ReadoutDayTable
   worker_process: WorkerProcessTable
 }
@@ -326,6 +327,17 @@ interface PictureTable {
   width: number
   height: number
   made_at: Default<Date>
+}
+
+interface RehearsalTable {
+  id: string
+  workspace_id: string
+  form_id: string
+  title: string
+  values: Json<Answers>
+  contact: string | null
+  kept_by: string | null
+  kept_at: Default<Date>
 }
 
 interface ReadoutDayTable {

@@ -77,11 +77,18 @@ const schema = z.object({
     .describe('Seconds before the second attempt; each later wait is twice the one before'),
 })
 
+/** Settings that are nothing without others: a bucket without its key would fail only when the first file comes. */
+const whole = schema.superRefine((settings, context) => {
+  for (const name of ['LICHEN_S3_KEY', 'LICHEN_S3_SECRET'] as const)
+    if (settings.LICHEN_S3_BUCKET !== '' && settings[name] === '')
+      context.addIssue({ code: 'custom', path: [name], message: 'is needed with LICHEN_S3_BUCKET' })
+})
+
 export type Config = z.output<typeof schema>
 
 /** Reads the settings, or throws one message that names every one that is wrong. */
 export function readConfig(environment: NodeJS.ProcessEnv = process.env): Config {
-  const read = schema.safeParse(environment)
+  const read = whole.safeParse(environment)
   if (read.success) return read.data
   const wrong = read.error.issues.map(
     ({ path, message }) =>

@@ -1,4 +1,4 @@
-import { type Answers, valueIn } from '@/core/answers/answer'
+import { type Answers, type Moment, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/answers/check'
 import { type KindName, rulesOf } from '@/core/answers/registry'
 import type { Outcome } from '@/core/dispatch/outcome'
@@ -41,7 +41,7 @@ export interface PageState {
   pass: { id: string; proof: string }
   pageBefore: string | null
   /** The day it is where the form is from. */
-  today: string
+  now: Moment
   action: string
   resumed: boolean
   /** `preview` sends nothing and tells its frame what is typed. */
@@ -55,7 +55,7 @@ export interface PageData extends VisitorForm {
   release: number
   mode: PageState['mode']
   before: string | null
-  today: string
+  now: Moment
 }
 
 export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
@@ -67,7 +67,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
     release,
     mode,
     before: state.pageBefore,
-    today: state.today,
+    now: state.now,
   }
   const first = state.step === firstShown(state)
   return (
@@ -124,7 +124,7 @@ const MarkLegend = ({ on, symbol, colour }: Marks) =>
     </p>
   )
 
-function StepSection({ form, index, way, step: current, values, errors, pass, today }: PageState & { index: number }) {
+function StepSection({ form, index, way, step: current, values, errors, pass, now }: PageState & { index: number }) {
   const step = form.steps[index]
   if (!step) return null
   const headingId = `step-${step.name}`
@@ -149,7 +149,7 @@ function StepSection({ form, index, way, step: current, values, errors, pass, to
             error={errors.find(({ name }) => name === question.name)?.message}
             marks={form.marks}
             visit={pass.id}
-            today={today}
+            now={now}
           />
         ))}
     </section>

@@ -1,3 +1,4 @@
+import type { Moment } from '@/core/answers/answer'
 import { isAnswered, mannerOf } from '@/core/answers/registry'
 import type { Marks, Question } from '@/core/form/definition'
 import { idOfQuestion } from './errors'
@@ -10,15 +11,15 @@ interface Props {
   error: string | undefined
   marks: Marks
   visit: string
-  today: string
+  now: Moment
 }
 
 /** One question: its label, help, control and error, tied together for every reader. */
-export function QuestionField({ question, value, shown, error, marks, visit, today }: Props) {
+export function QuestionField({ question, value, shown, error, marks, visit, now }: Props) {
   const id = idOfQuestion(question.name)
   const describedBy = [question.help && `${id}-help`, error && `${id}-error`].filter(Boolean).join(' ') || undefined
   const { Control, frame, stays } = visitorKindOf(question.kind)
-  const control = <Control {...{ question, value, id, visit, today, describedBy }} invalid={Boolean(error)} />
+  const control = <Control {...{ question, value, id, visit, now, describedBy }} invalid={Boolean(error)} />
   const mark =
     isAnswered(question) && question.required === (marks.on === 'required') ? (
       <span className={`mark ${marks.colour}`} aria-hidden="true">

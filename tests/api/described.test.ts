@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { api, applied, releasedForm, send, smallForm } from '../support/api'
 import { query } from '../support/database'
@@ -49,6 +50,7 @@ describe('every operation', () => {
       other.id,
       Buffer.from(slug),
     )
+    const rehearsal = randomUUID()
     const change = { title: 'CRM', settings: { url: facts.bench }, everyForm: true, retired: false }
     calls = {
       'GET /forms': {},
@@ -61,6 +63,13 @@ describe('every operation', () => {
       'POST /forms/{slug}/releases': {},
       'POST /forms/{slug}/plan': { body: { values: { first_name: 'Oda', email: `oda@${slug}.example` } } },
       'GET /forms/{slug}/readout': {},
+      'GET /forms/{slug}/rehearsals': {},
+      'PUT /forms/{slug}/rehearsals/{id}': {
+        path: `/forms/${slug}/rehearsals/${rehearsal}`,
+        body: { title: 'Oda', values: { first_name: 'Oda' } },
+      },
+      'POST /forms/{slug}/rehearsals/runs': {},
+      'DELETE /rehearsals/{id}': { path: `/rehearsals/${rehearsal}` },
       'GET /submissions': {},
       'GET /submissions/{id}': { path: `/submissions/${sent.body.submission}` },
       'POST /submissions/{id}/again': { path: `/submissions/${failed.body.submission}/again` },

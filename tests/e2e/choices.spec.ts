@@ -45,7 +45,7 @@ test('options are pasted with what they are stored as, and get captions, a last 
   await studio.goto(`/forms/${slug}/compose`)
   await studio.getByRole('button', { name: 'Several choices: Which firings?' }).click()
   await studio.getByLabel('Options, one a line').fill('raku = Raku, fast\nSalt glaze\nNone of these')
-  await studio.getByText('Captions, and options switched off').click()
+  await studio.getByText('More about each option').click()
   await studio.getByLabel('Caption of Salt glaze').fill('With vapour')
   await studio.getByRole('listitem', { name: 'None of these' }).getByLabel('only by itself').check()
   await studio.getByRole('listitem', { name: 'Salt glaze' }).getByLabel('off').check()

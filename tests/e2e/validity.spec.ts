@@ -154,7 +154,10 @@ for (const [type, texts, span] of SPANS)
       }, text)
       // A time with its seconds is one to browsers, whose inputs never write them; we ask for the minute.
       if (text === '12:00:00') continue
-      const ours = type === 'date' ? date.check(text, { ...span, ...anyDay }) : time.check(text, span)
+      const ours =
+        type === 'date'
+          ? date.check(text, { ...span, ...anyDay })
+          : time.check(text, { ...span, past: true, ahead: null })
       expect([text, ours.ok]).toEqual([text, chromium])
     }
   })

@@ -17,6 +17,7 @@ const slug = `files-${Date.now().toString(36)}`
 
 const form: FormInput = {
   title: 'A repair',
+  keepUnfinished: true,
   steps: [
     {
       name: 'all',
@@ -233,6 +234,25 @@ describe('a file', () => {
     expect(await figure(facts.database, 'select count(*) from file where id = $1', [ids[0]])).toBe(0)
     const kept = await fetchAs(member, sent.photos[0] ?? '')
     expect(kept.status).toBe(200)
+  })
+
+  it('is no longer among what was kept once it was removed', async () => {
+    const page = await open()
+    const [left, stays] = await Promise.all([1, 2].map(() => sendFile({ content: pictureOf(5000), page })))
+    const photos = [left, stays].map((one) => addressOf(one?.url ?? '', 'kiln.png'))
+    const { visit, proof } = page.data
+    const kept = await fetch(`${facts.url}/f/${slug}/progress`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ visit, proof, began: true, steps: ['all'], values: { photos } }),
+    })
+    expect(kept.status).toBe(204)
+    expect((await openPage(facts, `/f/${slug}`, page.cookie)).html).toContain(idOf(left?.url ?? ''))
+    const id = idOf(left?.url ?? '')
+    await query(facts.database, `update file set touched_at = now() - interval '49 hours' where id = $1`, [id])
+    await until('it is removed', async () => !(await there(id)), 100)
+    const { html } = await openPage(facts, `/f/${slug}`, page.cookie)
+    expect([html.includes(id), html.includes(idOf(stays?.url ?? ''))]).toEqual([false, true])
   })
 
   it('comes with the form itself where no script runs', async () => {

@@ -160,7 +160,11 @@ export function finder(variant: 'first' | 'longer' | 'shorter' | 'draft', { ware
     routing: {
       columns: ['budget', 'supply', 'region'],
       rows: [
-        { cells: { budget: { is: 'at_least', to: 20000 } }, desk: 'key_accounts', message: 'big_enquiry' },
+        {
+          cells: { budget: { is: 'at_least', to: variant === 'draft' ? 15000 : 20000 } },
+          desk: 'key_accounts',
+          message: 'big_enquiry',
+        },
         {
           cells: {
             supply: { is: 'equals', to: 'three_phase' },

@@ -35,6 +35,7 @@ export const glazeSamples = ({ glazes }: DemoPictures): Form =>
           },
           {
             kind: 'ranking',
+            shuffled: true,
             name: 'matters',
             label: 'What matters most to you in a glaze?',
             options: options('Colour', 'Surface', 'Food safe', 'Easy to apply', 'Price'),

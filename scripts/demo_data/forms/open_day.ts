@@ -36,6 +36,17 @@ export const openDay = (firstDay: string, lastDay: string): Form =>
             lands: [{ field: 'open_day' }],
           },
           {
+            kind: 'single_choice',
+            name: 'arrival',
+            label: 'When will you come?',
+            look: 'buttons',
+            options: [
+              { value: 'ten', label: '10:00', caption: 'The first kiln is opened' },
+              { value: 'noon', label: '12:30', caption: 'Lunch in the yard' },
+              { value: 'three', label: '15:00', caption: 'The last firing of the day' },
+            ],
+          },
+          {
             kind: 'several_choices',
             name: 'firings',
             label: 'Which of these firings would you like to see?',

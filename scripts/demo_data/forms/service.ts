@@ -26,6 +26,8 @@ export const service = ({ plate }: DemoPictures): Form =>
             label: 'Serial number',
             required: true,
             like: 'TK-20418',
+            checked: true,
+            errorText: 'Look at the plate again: TK, and five digits of which the last proves the others',
             width: 'half',
             lands: [{ record: 'request', field: 'serial_number' }],
           },

@@ -49,10 +49,12 @@ export type Problem =
   /** What only this kind has to say: its words come with it, and pages without it go without them. */
   | { code: 'own'; words: string }
 
+/** A moment as clocks show it where the form is from: `YYYY-MM-DDTHH:MM`. */
+export type Moment = string
+
 /** What is known where an answer is given now; nothing of it for answers that were taken before. */
 export interface Facts {
-  /** The day it is where the form is from, as `YYYY-MM-DD`. */
-  today?: string | undefined
+  now?: Moment | undefined
   /** Whether mail of a domain is anybody's: that of a free service, or thrown away after use. Only the server knows. */
   isAnybodysMail?: ((domain: string) => boolean) | undefined
   /** The address of a file that came whole for a question on this visit; `null` for none. Only the server knows. */

@@ -1,7 +1,7 @@
 import { z } from 'zod'
-import { own, type Problem } from './answer'
+import { own, type Moment, type Problem } from './answer'
 import { addDays, DAYS, isWeekday } from './day'
-import { mustBe, type Span, spanSettings } from './span'
+import { mustBe, narrowest, type Span, spanSettings } from './span'
 
 /** Which days may be given: between two of them, from the day it is asked on, and from Monday to Friday. */
 export interface DayLimits extends Span {
@@ -21,17 +21,16 @@ export const dayLimitSettings = () => ({
 })
 
 /**
- * The first and the last day that may be given on a day; where that is not known, as for answers that were taken
- * long ago, only what does not depend on it.
+ * The first and the last day that may be given at a moment; where that is not known, as for answers that were
+ * taken long ago, only what does not depend on it.
  */
-export function spanOn(today: string | undefined, { earliest, latest, past, ahead }: DayLimits): Span {
-  const soonest = past || today === undefined ? null : today
-  const farthest = ahead === null || today === undefined ? null : addDays(today, ahead)
-  return {
-    earliest: earliest !== null && soonest !== null && earliest < soonest ? soonest : (earliest ?? soonest),
-    latest: latest !== null && farthest !== null && latest > farthest ? farthest : (latest ?? farthest),
-  }
-}
+export const daysAt = (now: Moment | undefined, limits: DayLimits): Span => narrowest(limits, daysFrom(now, limits))
+
+/** What of the limits is counted from the day it is asked on. */
+export const daysFrom = (now: Moment | undefined, { past, ahead }: DayLimits): Span => ({
+  earliest: past || !now ? null : now.slice(0, 10),
+  latest: ahead === null || !now ? null : addDays(now.slice(0, 10), ahead),
+})
 
 /** What is wrong with a day of the week. */
 export const weekdayProblem = (day: string, { weekdays }: DayLimits): Problem | null =>

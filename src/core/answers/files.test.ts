@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { fileAddress, fileIdOf, fileNameOf, filesIn, tidyFileName } from './files'
+import { fileAddress, fileIdOf, fileNameOf, filesIn, tidyFileName, withoutFiles } from './files'
 import { rules as file } from './kinds/file'
 import { rules as signature } from './kinds/signature'
 
@@ -34,6 +34,20 @@ describe('a file’s address', () => {
     expect(
       filesIn({ a: [at(1), at(2)], b: { drawn: [at(3)], typed: 'x' }, c: 'words', d: at(1), e: null, f: 4 }),
     ).toEqual([id(1), id(2), id(3)])
+  })
+})
+
+describe('values whose files were removed', () => {
+  it('are the same without those, and blank where nothing else was', () => {
+    const values = { photos: [at(1), at(2)], signed: { drawn: [at(3)] }, plan: [at(4)], wish: 'A kiln', chosen: ['a'] }
+    expect(withoutFiles(values, (file) => file === id(1))).toEqual({
+      photos: [at(1)],
+      signed: { drawn: null },
+      plan: null,
+      wish: 'A kiln',
+      chosen: ['a'],
+    })
+    expect(withoutFiles(values, () => true)).toEqual(values)
   })
 })
 

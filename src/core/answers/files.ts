@@ -57,6 +57,21 @@ function filesWithin(value: Answer | undefined): string[] {
   return isRecord(value) ? filesIn(value as Answers) : []
 }
 
+/** The same values without the files that are no longer there; what had nothing else is blank. */
+export const withoutFiles = (values: Answers, isThere: (id: string) => boolean): Answers =>
+  Object.fromEntries(Object.entries(values).map(([name, value]) => [name, withoutGone(value ?? null, isThere)]))
+
+function withoutGone(value: Answer, isThere: (id: string) => boolean): Answer {
+  if (isList(value)) {
+    const left = value.filter((one) => {
+      const id = fileIdOf(one)
+      return id === null || isThere(id)
+    })
+    return left.length > 0 ? left : null
+  }
+  return isRecord(value) ? withoutFiles(value, isThere) : value
+}
+
 /** What of an answer to a question is sent as files: which may come, how large, and how many of them. */
 export interface FilesAsked {
   /** Media types (IANA), as their contents say. */

@@ -11,6 +11,15 @@ export interface Span {
   latest: string | null
 }
 
+/** What lies in both of two spans. */
+export const narrowest = (one: Span, other: Span): Span => ({
+  earliest: farther(one.earliest, other.earliest, (a, b) => (a > b ? a : b)),
+  latest: farther(one.latest, other.latest, (a, b) => (a < b ? a : b)),
+})
+
+const farther = (one: string | null, other: string | null, choose: (a: string, b: string) => string): string | null =>
+  one === null || other === null ? (one ?? other) : choose(one, other)
+
 /** One sort of such texts. */
 export interface SpanOf {
   /** What one is called: “day”. */
@@ -32,13 +41,16 @@ export function spanSettings({ what, pattern, example }: SpanOf) {
   }
 }
 
-export function checkSpan(raw: unknown, { earliest, latest }: Span, { pattern, problem, show }: SpanOf): Checked {
+/** Checks one that must lie in each of the spans. */
+export function checkSpan(raw: unknown, spans: readonly Span[], { pattern, problem, show }: SpanOf): Checked {
   const read = readText(raw, 100)
   if (!read.ok || read.answer === null) return read.ok ? read : refuse(problem)
   const text = String(read.answer)
   if (!new RegExp(pattern).test(text)) return refuse(problem)
-  if (earliest !== null && text < earliest) return refuse({ code: 'too_early', earliest: show(earliest) })
-  if (latest !== null && text > latest) return refuse({ code: 'too_late', latest: show(latest) })
+  for (const { earliest, latest } of spans) {
+    if (earliest !== null && text < earliest) return refuse({ code: 'too_early', earliest: show(earliest) })
+    if (latest !== null && text > latest) return refuse({ code: 'too_late', latest: show(latest) })
+  }
   return accept(text)
 }
 

@@ -1,21 +1,25 @@
 import { isAnswered, mannerOf } from '../answers/registry'
 import { showPlainly } from '../answers/show'
+import { findField, type RecordField } from '../records/field'
 import type { FillSource, Question } from './definition'
 
 /** What an answer must be, in a few words: the “Must be” column. */
 export const describeRule = (question: Question): string =>
   `${question.required || !isAnswered(question) ? '' : 'optional · '}${mannerOf(question).must(question)}`
 
-/** Where a value, or a part of it, comes from before anyone types: “their record”, “link: utm_campaign”. */
-export const describeFill = (source: FillSource): string =>
-  source.part ? `${source.part}: ${describeSource(source)}` : describeSource(source)
+/**
+ * Where a value, or a part of it, comes from before anyone types, what tells the most first: “First name · record”,
+ * “utm_campaign · link”.
+ */
+export const describeFill = (source: FillSource, fields: readonly RecordField[]): string =>
+  source.part ? `${source.part}: ${describeSource(source, fields)}` : describeSource(source, fields)
 
-function describeSource(source: FillSource): string {
+function describeSource(source: FillSource, fields: readonly RecordField[]): string {
   switch (source.from) {
     case 'link':
-      return `link: ${source.parameter}`
+      return `${source.parameter} · link`
     case 'record':
-      return `their record: ${source.field}`
+      return `${findField(fields, 'contact', source.field)?.label ?? source.field} · record`
     case 'page_before':
       return 'page before'
     case 'constant':

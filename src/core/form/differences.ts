@@ -63,6 +63,7 @@ export const PART_WORDS: Readonly<Record<string, string>> = {
   minLength: 'shortest answer',
   maxLength: 'longest answer',
   like: 'what it must be like',
+  checked: 'its check character',
   minimum: 'smallest answer',
   maximum: 'largest answer',
   step: 'steps',

@@ -112,5 +112,16 @@ describe('names and guesses', () => {
     ['When would you like to come?', 'date'],
     ['Which of these do you fire?', 'several_choices'],
     ['Do you fire at night?', 'yes_no'],
+    ['Which glazes shall we pack?', 'several_choices'],
+    ['Which is the nearest?', 'single_choice'],
+    ['Where shall it go?', 'address'],
+    ['Where is the studio?', 'single_choice'],
+    ['What matters most to you in a glaze?', 'ranking'],
+    ['What happened?', 'long_text'],
+    ['Studio or school', 'company'],
+    ['How helpful was the crew?', 'rating'],
+    ['A plan of the room, if you have one', 'file'],
+    ['Whom do we talk to?', 'person_name'],
+    ['For each pupil', 'short_text'],
   ])('guess %s to be %s', (wording, kind) => expect(guessKind(wording)).toBe(kind))
 })

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { describeCondition } from '../logic/describe'
-import { choiceOf, emailQuestion, formOf } from '../testing/forms'
+import { choiceOf, emailQuestion, formOf, snapshotOf } from '../testing/forms'
 import { describeFill, describeRule } from './describe'
 import { updateQuestion } from './edits'
 import { type StationFacts, tellStations } from './stations'
@@ -79,7 +79,12 @@ describe('words for what is set', () => {
     expect(ware && describeRule(ware)).toBe('optional · one of 2')
     expect(describeCondition(form, peak?.shownWhen ?? null)).toBe('not (ware is GLASS or Source is blank)')
     expect(describeCondition(form, null)).toBe('always')
-    expect(describeFill({ from: 'link', parameter: 'utm_campaign' })).toBe('link: utm_campaign')
+    expect(describeFill({ from: 'link', parameter: 'utm_campaign' }, [])).toBe('utm_campaign · link')
+    const { fields } = snapshotOf()
+    expect(describeFill({ from: 'record', field: 'first_name', part: 'first' }, fields)).toBe(
+      'first: First name · record',
+    )
+    expect(describeFill({ from: 'record', field: 'gone' }, fields)).toBe('gone · record')
   })
 })
 

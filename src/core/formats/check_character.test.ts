@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { checkCharacter, hasCheckCharacter } from './check_character'
 
@@ -14,6 +15,14 @@ describe('a check character', () => {
       const [a = '', b = ''] = [code[at], code[at + 1]]
       if (b && a !== b) expect(hasCheckCharacter(code.slice(0, at) + b + a + code.slice(at + 2))).toBe(false)
     }
+  })
+  it('is the one of 37 that fits', () => {
+    const characters = [...'0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ*']
+    fc.assert(
+      fc.property(fc.stringMatching(/^[0-9A-Z]{1,30}$/), (code) => {
+        expect(characters.filter((one) => hasCheckCharacter(code + one))).toEqual([checkCharacter(code)])
+      }),
+    )
   })
   it('refuses what is not a code', () => {
     expect(() => checkCharacter('a b')).toThrow(RangeError)

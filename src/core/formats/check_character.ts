@@ -16,5 +16,8 @@ export function checkCharacter(code: string): string {
 }
 
 /** Whether the last character of `code` is the check character of the rest. */
-export const hasCheckCharacter = (code: string): boolean =>
-  /^[0-9A-Z]+[0-9A-Z*]$/.test(code) && checkCharacter(code.slice(0, -1)) === code.slice(-1)
+export function hasCheckCharacter(code: string): boolean {
+  let sum = 0
+  for (const character of code) sum = (sum * 2 + (character === '*' ? 36 : parseInt(character, 36))) % 37
+  return /^[0-9A-Z]+[0-9A-Z*]$/.test(code) && sum === 1
+}

@@ -31,6 +31,9 @@ export function dayIn(zone: string, at: Date): string {
   return `${part('year').padStart(4, '0')}-${part('month')}-${part('day')}`
 }
 
+/** A moment as clocks in a zone show it: `2026-11-25T09:05`. */
+export const momentIn = (zone: string, at: Date): string => `${dayIn(zone, at)}T${showTime(zone, at)}`
+
 /** Day and time of a moment in a zone: “25 Nov, 09:05”. */
 export const showMoment = (zone: string, at: Date): string =>
   formatOf({ timeZone: zone, day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(at)

@@ -2,7 +2,7 @@ import type { Domain } from '../answers/kind'
 import { showAt } from '../answers/show'
 import type { Form } from '../form/definition'
 import { domainAt, labelAt } from '../form/values'
-import { type Condition, foldCondition } from './condition'
+import { type Condition, foldCondition, isTest } from './condition'
 import { type Expectation, operandsOf, type Operator } from './expectation'
 
 /** An operator in words, as it stands between a value and its operands. */
@@ -69,6 +69,12 @@ export function describeCondition(form: Form, condition: Condition | null): stri
       parts.length === 0 ? join(parts, '') : { text: `not (${join(parts, 'or').text})`, joined: false },
   }).text
 }
+
+/** The same in little room, what tells the most first: “is Three-phase · Which supply do you have?”. */
+export const tellCondition = (form: Form, condition: Condition): string =>
+  isTest(condition)
+    ? `${describeCell(form, condition.value, condition)} · ${labelAt(form, condition.value)}`
+    : describeCondition(form, condition)
 
 interface Worded {
   text: string

@@ -12,6 +12,7 @@ import {
 } from '../answers/answer'
 import { isDay } from '../answers/day'
 import { meets } from './expectation'
+import { wrongArguments, wrongForm, wrongFunction, wrongValue } from './expression_faults'
 import { parseExpression } from './parse_expression'
 
 /**
@@ -82,7 +83,7 @@ export function readExpression(text: string): Expression | { wrong: string } {
     const compute = build(parseExpression(text), paths)
     return { paths: [...paths], compute: (values) => sound(compute(values)) }
   } catch (error) {
-    return { wrong: error instanceof Error ? error.message : 'It cannot be read' }
+    return { wrong: (error as Error).message }
   }
 }
 
@@ -124,13 +125,11 @@ function build(node: CoreExpression, paths: Set<Path>): Compute {
       const [least, most, call] = functionOf(node.callee as CoreExpression)
       const given = node.arguments.map(inner)
       if (given.length < least || given.length > most)
-        throw new Error(
-          `${(node.callee as jsep.Identifier).name} takes ${least === most ? least : `${least} to ${most}`} values`,
-        )
+        throw wrongArguments((node.callee as jsep.Identifier).name, least, most)
       return (values) => call(given.map((one) => one(values)))
     }
   }
-  throw new Error('Use numbers, names of values, + - * / %, comparisons, “? :” and functions')
+  throw wrongForm()
 }
 
 const OPERATORS: Readonly<Record<string, (left: Answer, right: Answer) => Answer>> = {
@@ -160,13 +159,13 @@ function pathOf(node: CoreExpression): Path {
   if (node.type === 'Identifier') return node.name
   if (node.type === 'MemberExpression' && !node.computed && node.object.type === 'Identifier')
     return joinPath((node.object as jsep.Identifier).name, (node.property as jsep.Identifier).name)
-  throw new Error('Call a value by its name, or a part of it by name.part')
+  throw wrongValue()
 }
 
 function functionOf(callee: CoreExpression) {
   const found =
     callee.type === 'Identifier' && Object.hasOwn(FUNCTIONS, callee.name) ? FUNCTIONS[callee.name] : undefined
-  if (!found) throw new Error(`There are the functions ${FUNCTION_NAMES.join(', ')}`)
+  if (!found) throw wrongFunction(FUNCTION_NAMES)
   return found
 }
 

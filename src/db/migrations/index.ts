@@ -4,6 +4,7 @@ import * as steadyWork from './0002_steady_work'
 import * as connections from './0003_connections'
 import * as zonesAndLists from './0004_zones_and_lists'
 import * as files from './0005_files'
+import * as rehearsals from './0006_rehearsals'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -12,4 +13,5 @@ export const migrations: Record<string, Migration> = {
   '0003_connections': connections,
   '0004_zones_and_lists': zonesAndLists,
   '0005_files': files,
+  '0006_rehearsals': rehearsals,
 }

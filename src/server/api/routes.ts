@@ -4,6 +4,7 @@ import { context } from '../context'
 import * as arrivals from '../deeds/arrivals'
 import * as forms from '../deeds/forms'
 import * as people from '../deeds/people'
+import * as rehearsals from '../deeds/rehearsals'
 import * as settings from '../deeds/settings'
 import { peopleExportSchema, submissionExportSchema } from '../exports/asked'
 import { exportPeople, exportSubmissions } from '../exports/rows'
@@ -27,6 +28,10 @@ export const routes: Route[] = [
   post('/forms/{slug}/releases', forms.releaseForm),
   post('/forms/{slug}/plan', forms.planDraft, 200, { prepare: upgradeDraft }),
   get('/forms/{slug}/readout', forms.readReadout),
+  get('/forms/{slug}/rehearsals', rehearsals.readRehearsals),
+  put('/forms/{slug}/rehearsals/{id}', rehearsals.keepRehearsal),
+  post('/forms/{slug}/rehearsals/runs', rehearsals.runRehearsals, 200, { prepare: upgradeDraft }),
+  del('/rehearsals/{id}', rehearsals.dropRehearsal),
 
   get('/submissions', arrivals.readSubmissions),
   get('/submissions/{id}', arrivals.readSubmission),

@@ -5,10 +5,10 @@ import { examineForm } from '@/core/form/examine'
 import type { Finding } from '@/core/form/finding'
 import { readStored } from '@/core/form/stored'
 import { exportConditions } from '@/core/logic/json_logic'
-import { findForm, FORM_KEYS, type StoredForm } from '@/db/queries/forms'
+import { FORM_KEYS } from '@/db/queries/forms'
 import { findContact } from '@/db/queries/people'
 import { readResources } from '@/db/queries/workspace'
-import { type Done, done, notDone } from '../done'
+import { done, notDone } from '../done'
 import { createForm } from '../forms/createForm'
 import { listForms } from '../forms/listForms'
 import { planDraft as planOf } from '../forms/planDraft'
@@ -17,24 +17,13 @@ import { saveDraft as writeDraft } from '../forms/saveDraft'
 import { readReadout as countReadout } from '../readout/readReadout'
 import { readSummaries } from '../readout/readSummaries'
 import { defaultSpan } from '../readout/span'
-import { type Actor, deed } from './deed'
+import { deed } from './deed'
 import { listSchema, slugSchema } from './lists'
+import { ofForm, withForm } from './of_form'
 import { plan as planShape } from './plan_shape'
 import { moment, pageOf, range } from './shapes'
 
 /** Forms: their drafts, releases, plans and numbers. */
-
-/** Does something with a form of the workspace. */
-async function withForm<T>(
-  { context, workspaceId }: Actor,
-  slug: string,
-  run: (form: StoredForm) => Promise<Done<T>>,
-): Promise<Done<T>> {
-  const form = await findForm(context.db, workspaceId, slug)
-  return form ? run(form) : notDone(404, 'There is no such form.')
-}
-
-const ofForm = z.object({ slug: z.string().max(200) })
 
 const listedForm = z.object({
   id: z.uuid(),

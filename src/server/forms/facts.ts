@@ -1,14 +1,14 @@
 import type { Facts } from '@/core/answers/answer'
 import { fileAddress, filesIn } from '@/core/answers/files'
 import { isAnybodysMail } from '@/core/answers/mail_domains'
-import { dayIn } from '@/core/formats/zone'
+import { momentIn } from '@/core/formats/zone'
 import { context } from '../context'
 import { wholeFiles } from '../files/whole'
 import type { ClaimedVisit } from '../submissions/acceptSubmission'
 import type { LiveForm } from './live'
 
 /** What is known in a workspace's time zone at a moment, whoever answers. */
-export const factsAt = (timeZone: string, at: Date) => ({ today: dayIn(timeZone, at), isAnybodysMail })
+export const factsAt = (timeZone: string, at: Date) => ({ now: momentIn(timeZone, at), isAnybodysMail })
 
 /** What the server knows wherever an answer is given. */
 export type FactsHere = Required<Facts>

@@ -25,6 +25,8 @@ export interface DraftInput {
   contact: string | null
   /** Carried values to take as they are, as those of an arrival; the others are filled. */
   carried?: Readonly<Record<string, unknown>>
+  /** When they were given, for those that were before: a day that was to come then may be past. */
+  at?: Date
 }
 
 /** Plans what a draft would do with some answers, as a stranger or as the holder of a personal link. */
@@ -40,7 +42,12 @@ export async function planDraft(
   const filled = fillCarried(form, known, input.values)
   const carried = { ...filled.values, ...takeCarried(form, input.carried ?? {}) }
   const resources = await readResources(db, workspaceId)
-  const { answers, errors } = walkForm(form, input.values, carried, factsAt(resources.workspace.timeZone, new Date()))
+  const { answers, errors } = walkForm(
+    form,
+    input.values,
+    carried,
+    factsAt(resources.workspace.timeZone, input.at ?? new Date()),
+  )
   const values = { ...carried, ...answers }
   const [ownedBy, records] = await Promise.all([
     readOwner(db, workspaceId, owner.ownerId),

@@ -10,15 +10,15 @@ export async function rehearseLatest(
 ): Promise<string | null> {
   const latest = await db
     .selectFrom('submission')
-    .select(['values', 'link', 'link_holder'])
+    .select(['values', 'link', 'link_holder', 'received_at'])
     .where('form_id', '=', stored.id)
     .orderBy('received_at', 'desc')
     .orderBy('id', 'desc')
     .limit(1)
     .executeTakeFirst()
   if (!latest) return null
-  const { values, link, link_holder: contact } = latest
-  const input = { values, link, contact, carried: values }
+  const { values, link, link_holder: contact, received_at: at } = latest
+  const input = { values, link, contact, carried: values, at }
   const { plan, errors } = await planDraft(db, readStored(stored.draft), stored, input)
   const first = errors[0]
   return first

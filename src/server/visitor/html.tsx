@@ -21,7 +21,7 @@ export type PageInput = Omit<PageState, 'title' | 'intro' | 'way'> & {
 export async function formHtml(input: PageInput, status = 200): Promise<Response> {
   const { form, values, carried, wordingValues, step, ...rest } = input
   const fields = mergeFields(form, { ...carried, ...wordingValues }, { submission: null })
-  const way = walkForm(form, values, carried, { today: rest.today })
+  const way = walkForm(form, values, carried, { now: rest.now })
   return html(
     <FormPage
       assets={visitorAssets()}

@@ -186,7 +186,7 @@ class StepPost {
         notice: more.notice ?? null,
         pass: this.pass(),
         pageBefore: this.visitor.pageBefore,
-        today: this.facts.today,
+        now: this.facts.now,
         action: this.action,
         resumed: false,
         mode: 'live',

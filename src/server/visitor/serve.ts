@@ -1,4 +1,4 @@
-import { dayIn } from '@/core/formats/zone'
+import { momentIn } from '@/core/formats/zone'
 import { context } from '../context'
 import { count, tooMany } from '../door/limits'
 import { isTemporary } from '../failures'
@@ -152,7 +152,7 @@ const getPage: Reply = async ({ request, live, keeping, address }) => {
     notice: null,
     pass: opened.pass,
     pageBefore: visitor.pageBefore,
-    today: dayIn(live.timeZone, new Date()),
+    now: momentIn(live.timeZone, new Date()),
     action,
     resumed: opened.resumed,
     mode: 'live',

@@ -1,9 +1,11 @@
 import type { Answers } from '@/core/answers/answer'
+import { filesIn, withoutFiles } from '@/core/answers/files'
 import { fillCarried, fillQuestions } from '@/core/fill/fill'
 import type { Form } from '@/core/form/definition'
 import type { Db } from '@/db/database'
 import { findVisit, type StoredVisit } from '@/db/queries/visits'
 import { context } from '../context'
+import { wholeFiles } from '../files/whole'
 import type { LiveForm } from '../forms/live'
 import { advanceVisits, noticeOf } from './advance'
 import { givePass, proofOf, type VisitPass } from './secret'
@@ -48,11 +50,19 @@ export async function openForm(
       .execute((tx) => advanceVisits(tx, [noticeOf(live, visitor, pass.id, ownHost, at, { returned })]))
   return {
     pass,
-    values: { ...start.values, ...visit?.answers },
+    values: { ...start.values, ...(visit && (await stillThere(live, visit))) },
     carried: start.carried,
     step: lastStep(live.form, resumed ? visit : null),
     resumed,
   }
+}
+
+/** What was kept of a visit, without the files that were removed since nobody sent the form with them. */
+async function stillThere(live: LiveForm, { id, answers }: StoredVisit): Promise<Answers> {
+  const ids = filesIn(answers ?? {})
+  if (ids.length === 0) return answers ?? {}
+  const there = await wholeFiles(live, id, ids)
+  return withoutFiles(answers ?? {}, (file) => there.has(file))
 }
 
 /** What a form starts with for this visitor, before anything is kept. */

@@ -8,6 +8,7 @@ import { Pages, SearchBox, useFilters } from '../ui/listFrame'
 import { SPARE } from '../ui/spare'
 import { type Column, Sheet } from '../ui/sheet'
 import { Chip } from '../ui/chip'
+import { Email } from '../ui/email'
 import { ChoiceField } from '../ui/field'
 import { Empty } from '../ui/empty'
 import { ExportLinks } from '../ui/exports'
@@ -120,7 +121,11 @@ const SUBMISSIONS: Column<RowOf<'submissions'>>[] = [
         <Link href={`/arrivals/${id}`} className="font-semibold hover:underline">
           {person ?? 'nobody matched'}
         </Link>{' '}
-        {email !== person && <span className="text-soft max-[899px]:block max-[899px]:break-all">{email}</span>}
+        {email && email !== person && (
+          <span className="text-soft max-[899px]:block">
+            <Email address={email} />
+          </span>
+        )}
       </>
     ),
   },

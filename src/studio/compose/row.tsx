@@ -7,7 +7,7 @@ import { describeFill, describeRule } from '@/core/form/describe'
 import { updateStep } from '@/core/form/edits'
 import { valuesBeforeStep } from '@/core/form/values'
 import { usesOf } from '@/core/form/uses'
-import { describeCondition } from '@/core/logic/describe'
+import { describeCondition, tellCondition } from '@/core/logic/describe'
 import { findField, RECORD_WORDS } from '@/core/records/field'
 import { useDraft } from '../draft/context'
 import { Bar } from '../ui/bar'
@@ -42,6 +42,7 @@ export function QuestionRow({
   onRenamed,
 }: RowProps & { question: Question; number: number }) {
   const form = useDraft((state) => state.form)
+  const fields = useDraft((state) => state.resources.fields)
   const condition = describeCondition(form, question.shownWhen)
   const hasDefault = question.default !== null
   return (
@@ -60,7 +61,7 @@ export function QuestionRow({
         <td className="truncate">
           {question.fill.map((source, index) => (
             <Chip key={index} tone="teal">
-              {describeFill(source)}
+              {describeFill(source, fields)}
             </Chip>
           ))}
           {hasDefault && <span className="text-soft"> starts as {showAnswer(question, question.default)}</span>}
@@ -69,7 +70,7 @@ export function QuestionRow({
         <td>
           {question.shownWhen ? (
             <Chip tone="amber" title={condition}>
-              {condition}
+              {tellCondition(form, question.shownWhen)}
             </Chip>
           ) : (
             <span className="text-soft">always</span>
@@ -101,6 +102,7 @@ export function CarriedRow({
   onToggle,
   onRenamed,
 }: RowProps & { carried: CarriedValue; letter: string }) {
+  const fields = useDraft((state) => state.resources.fields)
   return (
     <>
       <tr className={open ? openRow : 'hover:bg-lit'}>
@@ -116,7 +118,7 @@ export function CarriedRow({
           {carried.fill.length === 0 && <span className="text-soft">—</span>}
           {carried.fill.map((source, index) => (
             <Chip key={index} tone="teal">
-              {describeFill(source)}
+              {describeFill(source, fields)}
             </Chip>
           ))}
         </td>
@@ -170,7 +172,7 @@ export function StepRow({ step, number, open, onToggle, reached, arrived }: Step
           )}
           {shownWhen && !open && (
             <Chip tone="amber" title={condition}>
-              {condition}
+              {tellCondition(form, shownWhen)}
             </Chip>
           )}
           {reached && reached.reached > 0 && (
@@ -237,11 +239,11 @@ function LandsIn({ name, lands }: { name: string; lands: Question['lands'] }) {
             tone={known ? 'moss' : 'red'}
             title={`${RECORD_WORDS[record]} · ${known?.label ?? field}: ${RULE_WORDS[ifFilled]} what is there`}
           >
-            {RECORD_WORDS[record]} · {known?.label ?? field}
+            {`${known?.label ?? field} · ${RECORD_WORDS[record].toLowerCase()}`}
           </Chip>
         )
       })}
-      {join && <Chip tone={list ? 'moss' : 'red'}>List · {list?.title ?? join.list}</Chip>}
+      {join && <Chip tone={list ? 'moss' : 'red'}>{`${list?.title ?? join.list} · list`}</Chip>}
     </>
   )
 }

@@ -5,6 +5,7 @@ import { CROPPED, type Cropped, type Picture } from '@/core/answers/pictures'
 import { ChoiceField, TextField, Tick } from '../ui/field'
 import { OptionsField } from './options'
 import { PictureChooser, PictureField } from './pictures'
+import { ShuffledTick } from './shuffled'
 
 const SHAPE_WORDS: Record<Cropped, string> = { square: 'square', wide: 'wide, 3 to 2', tall: 'tall, 4 to 5' }
 
@@ -30,7 +31,7 @@ interface Props<C extends Choice, L extends string> {
 /** The options of a question: what they say, how they are laid out, and what stands beside them. */
 export function ChoicesSettings<C extends Choice, L extends string>(props: Props<C, L>) {
   const { question, looks, more, ticks, onChange } = props
-  const { name, options, other, shuffled, look, shape } = question
+  const { name, options, other, look, shape } = question
   const set = (value: string, part: Partial<C>, key: string) =>
     onChange(
       { options: options.map((option) => (option.value === value ? { ...option, ...part } : option)) },
@@ -61,16 +62,12 @@ export function ChoicesSettings<C extends Choice, L extends string>(props: Props
         placeholder="Not offered; such as “Another ware”"
         onCommit={(text) => onChange({ other: text.slice(0, 100) }, 'other')}
       />
-      <span className="col-start-2">
-        <Tick
-          label="in another order for each visitor"
-          on={shuffled}
-          onCommit={(next) => onChange({ shuffled: next }, 'shuffled')}
-        />
+      <span className="col-span-3 col-start-2">
+        <ShuffledTick question={question} onChange={onChange} />
       </span>
       {look === 'pictures' && (
         <>
-          <span className="self-start pt-1 text-soft">Pictures</span>
+          <span className="col-start-1 self-start pt-1 text-soft">Pictures</span>
           <div className="col-span-3 space-y-1.5">
             <div className="flex items-center gap-2">
               <ChoiceField
@@ -106,7 +103,7 @@ export function ChoicesSettings<C extends Choice, L extends string>(props: Props
       )}
       {options.length > 0 && (
         <details className="col-span-3 col-start-2">
-          <summary className="text-soft">Captions, and options switched off</summary>
+          <summary className="text-soft">More about each option</summary>
           <ul className="mt-1 space-y-1">
             {options.map((option) => (
               <li

@@ -4,24 +4,30 @@ import { Grid3x3 } from 'lucide-react'
 import { Tick } from '../ui/field'
 import type { SettingsProps, StudioKind } from './kind'
 import { OptionsField } from './options'
+import { ShuffledTick } from './shuffled'
 
-const MatrixSettings = ({ question: { name, rows, options, several }, onChange }: SettingsProps<'matrix'>) => (
+const MatrixSettings = ({ question, onChange }: SettingsProps<'matrix'>) => (
   <>
     <OptionsField
-      name={`${name}-rows`}
+      name={`${question.name}-rows`}
       label="Rows, one a line"
-      options={rows}
+      options={question.rows}
       begin={(row) => row}
       onChange={(next) => onChange({ rows: next.slice(0, 30) }, 'rows')}
     />
     <OptionsField
-      name={name}
-      options={options}
+      name={question.name}
+      options={question.options}
       begin={(option) => option}
       onChange={(next) => onChange({ options: next.slice(0, 12) }, 'options')}
     />
-    <span className="col-start-2">
-      <Tick label="several in a row" on={several} onCommit={(next) => onChange({ several: next }, 'several')} />
+    <span className="col-span-3 col-start-2 flex gap-4">
+      <ShuffledTick question={question} label="rows in another order for each visitor" onChange={onChange} />
+      <Tick
+        label="several in a row"
+        on={question.several}
+        onCommit={(next) => onChange({ several: next }, 'several')}
+      />
     </span>
   </>
 )

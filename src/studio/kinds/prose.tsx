@@ -24,7 +24,7 @@ export const prose: StudioKind<'prose'> = {
           onChange={(next) => onChange({ picture: next }, 'picture')}
         />
       </div>
-      <span className="col-span-2 col-start-2">
+      <span className="col-span-3 col-start-2">
         <Tick label="a line above it" on={divider} onCommit={(next) => onChange({ divider: next }, 'divider')} />
       </span>
     </>

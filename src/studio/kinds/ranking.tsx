@@ -4,12 +4,13 @@ import { ListOrdered } from 'lucide-react'
 import type { SettingsProps, StudioKind } from './kind'
 import { OptionalNumberBox } from './numberBox'
 import { OptionsField } from './options'
+import { ShuffledTick } from './shuffled'
 
-const RankingSettings = ({ question: { name, options, places }, onChange }: SettingsProps<'ranking'>) => (
+const RankingSettings = ({ question, onChange }: SettingsProps<'ranking'>) => (
   <>
     <OptionsField
-      name={name}
-      options={options}
+      name={question.name}
+      options={question.options}
       begin={(option) => option}
       onChange={(next) => onChange({ options: next.slice(0, 12) }, 'options')}
     />
@@ -18,9 +19,12 @@ const RankingSettings = ({ question: { name, options, places }, onChange }: Sett
       whole
       least={1}
       most={12}
-      value={places}
+      value={question.places}
       onCommit={(next) => onChange({ places: next }, 'places')}
     />
+    <span className="col-span-3 col-start-2">
+      <ShuffledTick question={question} onChange={onChange} />
+    </span>
   </>
 )
 

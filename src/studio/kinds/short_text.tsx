@@ -1,7 +1,7 @@
 'use client'
 
 import { TextCursorInput } from 'lucide-react'
-import { TextField } from '../ui/field'
+import { TextField, Tick } from '../ui/field'
 import { LengthSettings } from './lengths'
 import type { SettingsProps, StudioKind } from './kind'
 
@@ -14,6 +14,13 @@ const ShortTextSettings = ({ question, onChange }: SettingsProps<'short_text'>) 
       placeholder="Any text; such as TK-2041 for two letters, - and four digits"
       onCommit={(like) => onChange({ like: like.slice(0, 100) }, 'like')}
     />
+    <span className="col-span-2">
+      <Tick
+        label="ends in its check character"
+        on={question.checked}
+        onCommit={(checked) => onChange({ checked }, 'checked')}
+      />
+    </span>
   </>
 )
 

@@ -1,6 +1,7 @@
 'use client'
 
 import { TextField } from '../ui/field'
+import { useEnds } from './ends'
 
 interface Span {
   earliest: string | null
@@ -18,25 +19,18 @@ interface Props {
 
 /** The first and the last that may be given, of what sorts as its text does. */
 export function SpanSettings({ question: { earliest, latest }, type, what, isOne, onChange }: Props) {
-  const kept = (text: string) => (isOne(text) ? text : null)
+  const { ends, fit, write } = useEnds({ from: earliest, to: latest }, (from: string, to) => from <= to)
+  const set = (end: 'from' | 'to') => (text: string) =>
+    write({ [end]: isOne(text) ? text : null }, ({ from, to }) => onChange({ earliest: from, latest: to }, 'ends'))
   return (
     <>
-      <TextField
-        label={`First ${what}`}
-        type={type}
-        value={earliest ?? ''}
-        check={(text) => (isOne(text) && latest !== null && text > latest ? `This is after the last ${what}` : null)}
-        onCommit={(text) => onChange({ earliest: kept(text) }, 'earliest')}
-      />
-      <TextField
-        label={`Last ${what}`}
-        type={type}
-        value={latest ?? ''}
-        check={(text) =>
-          isOne(text) && earliest !== null && text < earliest ? `This is before the first ${what}` : null
-        }
-        onCommit={(text) => onChange({ latest: kept(text) }, 'latest')}
-      />
+      <TextField label={`First ${what}`} type={type} value={ends.from ?? ''} onCommit={set('from')} />
+      <TextField label={`Last ${what}`} type={type} value={ends.to ?? ''} onCommit={set('to')} />
+      {!fit && (
+        <p role="status" className="col-span-3 col-start-2 text-red">
+          The last {what} is before the first. Until you change one of them, it stays as it was.
+        </p>
+      )}
     </>
   )
 }

@@ -5,6 +5,7 @@ import { type RecordField, showStored } from '@/core/records/field'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
 import { Chip } from '../ui/chip'
+import { Email } from '../ui/email'
 import { Empty } from '../ui/empty'
 import { ExportLinks } from '../ui/exports'
 import { Pages, SearchBox } from '../ui/listFrame'
@@ -56,7 +57,7 @@ const columnsOf = (fields: readonly RecordField[]): Column<RowOf<'people'>>[] =>
       </Link>
     ),
   },
-  { head: 'Email', by: 'email', className: 'max-[899px]:break-all', cell: ({ email }) => email },
+  { head: 'Email', by: 'email', cell: ({ email }) => <Email address={email} /> },
   {
     spare: true,
     head: 'Company',

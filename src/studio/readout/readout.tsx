@@ -29,11 +29,11 @@ export function ReadoutView({ numbers, summaries, slug, left }: Props) {
   const { arrived, began, sent, finish, unfinished, returned, medianSeconds } = numbers
   return (
     <main className="grid min-[900px]:grid-cols-[1.25fr_1fr] max-[899px]:*:min-w-0 max-[899px]:*:overflow-x-auto gap-x-6 gap-y-4 border-t border-rule px-4 py-3">
-      <div className="col-span-2 flex items-center gap-3">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 min-[900px]:col-span-2">
         <h2>People, not page loads</h2>
         <Span from={numbers.from} to={numbers.to} />
       </div>
-      <div className="col-span-2 flex flex-wrap items-baseline gap-x-6 gap-y-1">
+      <div className="min-[900px]:col-span-2 flex flex-wrap items-baseline gap-x-6 gap-y-1">
         <Figure value={figure(arrived)} of="arrived" />
         <Figure value={figure(began)} of="began" />
         <Figure value={figure(sent)} of="sent it" />
@@ -43,7 +43,7 @@ export function ReadoutView({ numbers, summaries, slug, left }: Props) {
         {medianSeconds !== null && <Figure value={duration(medianSeconds)} of="median" />}
       </div>
       {arrived === 0 ? (
-        <div className="col-span-2">
+        <div className="min-[900px]:col-span-2">
           <Empty title="Nobody arrived on these days">Release the form, send out its address, and look again.</Empty>
         </div>
       ) : (
@@ -87,7 +87,7 @@ export function ReadoutView({ numbers, summaries, slug, left }: Props) {
             )}
           </div>
           {sent > 0 && (
-            <div className="col-span-2">
+            <div className="min-[900px]:col-span-2">
               <h2 className="mb-2">What they answered</h2>
               <Summaries summaries={summaries} />
             </div>
@@ -119,7 +119,7 @@ function Steps({ numbers: { arrived, began, sent, steps } }: { numbers: Readout 
       <tbody>
         {lines.map(({ title, n, left, says }, index) => (
           <tr key={index}>
-            <th scope="row" className="w-[150px] py-0.5 pr-2 text-left font-normal">
+            <th scope="row" className="w-[30%] max-w-[150px] py-0.5 pr-2 text-left font-normal">
               {title}
             </th>
             <td className="py-0.5">

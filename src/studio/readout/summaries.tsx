@@ -4,7 +4,7 @@ import { figure, percent, range } from '../ui/show'
 
 /** What people answered, question by question; only those who were asked count. */
 export const Summaries = ({ summaries }: { summaries: Summary[] }) => (
-  <div className="columns-2 gap-x-6">
+  <div className="gap-x-6 min-[900px]:columns-2">
     {summaries.map((summary) => (
       <section key={summary.name} aria-label={summary.label} className="mb-4 break-inside-avoid">
         <h3 className="mb-1 font-semibold">
@@ -108,13 +108,16 @@ interface RangeTableProps {
   }[]
 }
 
+/** Bars stand beside the figures where there is room for both. */
+const BESIDE = 'max-[599px]:hidden'
+
 /** A row for each answer, with a bar on which it stands within its range. */
 const RangeTable = ({ heads: [row, told], rows }: RangeTableProps) => (
   <table className="w-full">
     <thead className="sr-only">
       <tr>
         <th>{row}</th>
-        <th>{told} with 95 % range</th>
+        <th className={BESIDE}>{told} with 95 % range</th>
         <th>People</th>
         <th>{told}</th>
       </tr>
@@ -125,7 +128,7 @@ const RangeTable = ({ heads: [row, told], rows }: RangeTableProps) => (
           <th scope="row" className="w-[38%] py-0.5 pr-2 text-left font-normal">
             {words}
           </th>
-          <td className="py-0.5">
+          <td className={`py-0.5 ${BESIDE}`}>
             {point !== null && (
               <Bar
                 className="h-3.5"

@@ -9,7 +9,8 @@ import { useDraft } from '../draft/context'
 import { AnswerField } from '../kinds/answerField'
 import { Button } from '../ui/button'
 import { ChoiceField, TextField, useSettled } from '../ui/field'
-import { PlanLines } from '../ui/planLines'
+import { IfSent } from './ifSent'
+import { type Kept, KeepThese, KeptRehearsals, useKept } from './kept'
 
 interface Arrival {
   id: string
@@ -20,15 +21,19 @@ interface Arrival {
 interface Props {
   people: { id: string; name: string }[]
   arrivals: Arrival[]
+  kept: readonly Kept[]
 }
 
 /** Any answers run through the draft without effect: the same plan that a sent form would get. */
-export function Rehearse({ people, arrivals }: Props) {
+export function Rehearse({ people, arrivals, kept: start }: Props) {
   const { form, facts } = useDraft((state) => state)
   const [values, setValues] = useState<Answers>({})
   const [contact, setContact] = useState('')
   const [result, setResult] = useState<Planned | null>(null)
   const [failed, setFailed] = useState(false)
+  const { kept, version, keep, drop } = useKept(start)
+  const senders = sendersOf(people, kept)
+  const sender = senders.find(({ id }) => id === contact)
   const settled = useSettled(JSON.stringify({ values, contact }), 250)
   useEffect(() => {
     let stale = false
@@ -67,7 +72,7 @@ export function Rehearse({ people, arrivals }: Props) {
           <ChoiceField
             label="Sent by"
             value={contact}
-            options={[['', 'a stranger'], ...people.map(({ id, name }) => [id, `${name}, by personal link`] as const)]}
+            options={[['', 'a stranger'], ...senders.map(({ id, name }) => [id, `${name}, by personal link`] as const)]}
             onCommit={setContact}
           />
           {answeredByHand(form).map((question) => (
@@ -94,43 +99,41 @@ export function Rehearse({ people, arrivals }: Props) {
         <Button className="mt-3" onClick={() => setValues({})}>
           Clear the answers
         </Button>
+        <KeepThese
+          suggested={suggestTitle(result, sender?.name)}
+          onKeep={(title) =>
+            keep({
+              id: crypto.randomUUID(),
+              title,
+              values,
+              contact: sender?.id ?? null,
+              contactEmail: sender?.name ?? null,
+            })
+          }
+        />
       </section>
-      <section className="min-w-0 px-4 py-3" aria-label="If sent now" aria-live="polite">
-        <h2 className="mb-2">If sent now</h2>
-        {failed && <p className="text-red">This draft cannot be planned yet. Put its faults right first.</p>}
-        {result && result.errors.length > 0 && (
-          <div className="mb-3 rounded-md bg-red-bg px-3 py-2 text-red">
-            <b>It would be refused.</b>
-            <ul>
-              {result.errors.map(({ name, message }) => (
-                <li key={name}>
-                  <span className="name">{name}</span>: {message}
-                </li>
-              ))}
-            </ul>
-          </div>
-        )}
-        {result && <PlanLines plan={result} />}
-        {result?.messages.map((message) => (
-          <details key={message.message} className="mt-3 rounded-md border border-rule bg-white px-3 py-2">
-            <summary>
-              <b className="font-semibold">{message.subject}</b>{' '}
-              <span className="text-soft">
-                to {message.to.join(', ') || 'nobody'}
-                {message.replyTo ? `, reply goes to ${message.replyTo}` : ''}
-              </span>
-            </summary>
-            <pre className="mt-2 font-sans whitespace-pre-wrap">{message.text}</pre>
-          </details>
-        ))}
-        {result && (
-          <div className="mt-3 rounded-md border border-rule bg-white px-3 py-2">
-            <b className="font-semibold">{result.outcome.title}</b>{' '}
-            <span className="text-soft">what the visitor sees</span>
-            <p className="whitespace-pre-line">{result.outcome.body}</p>
-          </div>
-        )}
-      </section>
+      <div className="min-w-0 px-4 py-3">
+        <IfSent result={result} failed={failed} untouched={Object.keys(values).length === 0 && contact === ''} />
+        <KeptRehearsals
+          kept={kept}
+          version={version}
+          onDrop={(one) => void drop(one)}
+          onOpen={(one) => {
+            setValues(one.values)
+            setContact(one.contact ?? '')
+          }}
+        />
+      </div>
     </main>
   )
+}
+
+/** “North desk, a stranger”: what tells one rehearsal from another at a glance. */
+const suggestTitle = (result: Planned | null, sender: string | undefined): string =>
+  [result?.routed.map(({ desk }) => desk.title).join(' and '), sender ?? 'a stranger'].filter(Boolean).join(', ')
+
+/** Who may be the sender: people of late, and those that something kept was sent by. */
+function sendersOf(people: Props['people'], kept: readonly Kept[]): Props['people'] {
+  const others = kept.flatMap(({ contact: id, contactEmail: name }) => (id && name ? [{ id, name }] : []))
+  return [...new Map([...people, ...others].map((one) => [one.id, one])).values()]
 }

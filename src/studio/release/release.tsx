@@ -12,6 +12,7 @@ import { Chip } from '../ui/chip'
 import { Findings } from '../ui/finding'
 import { WithPane } from '../ui/withPane'
 import { Framing } from './framing'
+import { Rehearsals } from './rehearsals'
 import { WaysOut } from './waysOut'
 import { Moment, ZoneWords } from '../ui/moment'
 
@@ -86,6 +87,7 @@ export function Release({ releases }: { releases: PastRelease[] }) {
             )}
           </>
         )}
+        <Rehearsals />
         <div className="mt-3 flex items-center gap-3">
           <Button
             look="main"

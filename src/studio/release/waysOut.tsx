@@ -7,6 +7,7 @@ import { mannerOf } from '@/core/answers/registry'
 import { useDraft } from '../draft/context'
 import { Button } from '../ui/button'
 import { toast } from '../ui/toast'
+import { PrintedCode } from './code'
 
 /** Every way that the live form goes out: its address, a frame, and what programs send to. */
 export function WaysOut({ live }: { live: Form }) {
@@ -29,6 +30,7 @@ export function WaysOut({ live }: { live: Form }) {
               </a>
             }
           />
+          <Way title="In print" copied="code" text={null} shown={<PrintedCode url={publicUrl} />} />
           <Way
             title="In a frame"
             copied="frame"

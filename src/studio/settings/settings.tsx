@@ -31,8 +31,8 @@ export function Settings({ resources: start, connections, mailDomain, timeZone, 
   const [token, setToken] = useState<string | null>(null)
   const keep = (_: string, next: Resources) => setResources(next)
   return (
-    <main className="grid grid-cols-2 items-start gap-x-8 px-4 py-3">
-      <h1 className="col-span-2 mb-3">Settings</h1>
+    <main className="grid items-start gap-x-8 gap-y-6 px-4 py-3 min-[900px]:grid-cols-2">
+      <h1 className="min-[900px]:col-span-2">Settings</h1>
       <div className="space-y-6">
         <section>
           <h2 className="mb-1.5">

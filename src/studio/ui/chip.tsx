@@ -12,9 +12,16 @@ const TONES: Record<Tone, string> = {
   red: 'bg-red-bg text-red',
 }
 
-export const Chip = ({ tone = 'plain', title, children }: { tone?: Tone; title?: string; children: ReactNode }) => (
+interface Props {
+  tone?: Tone
+  /** What it says when it is pointed at: itself, in case it is cut, unless there is more to say. */
+  title?: string
+  children: ReactNode
+}
+
+export const Chip = ({ tone = 'plain', title, children }: Props) => (
   <span
-    title={title}
+    title={title ?? (typeof children === 'string' ? children : undefined)}
     className={`inline-block max-w-full truncate rounded-sm px-1.5 align-middle text-[12px] leading-[19px] ${TONES[tone]}`}
   >
     {children}

@@ -1,7 +1,8 @@
-import { type Choice, type Choices, offered, OTHER, OTHER_PART, readChosen, shuffle } from '@/core/answers/choices'
+import { type Choice, type Choices, offered, OTHER, OTHER_PART, readChosen } from '@/core/answers/choices'
 import type { Shape } from '@/core/answers/pictures'
 import { asText, asTexts } from './control'
 import { Options } from './options'
+import { orderFor } from './order'
 
 interface Props {
   type: 'radio' | 'checkbox'
@@ -61,15 +62,9 @@ export function inOrder<C extends Choice>(
   visit: string,
 ): C[] {
   const all = offered(options)
-  if (!shuffled) return all
-  const alone = all.filter((option) => 'alone' in option && option.alone)
-  return [
-    ...shuffle(
-      all.filter((option) => !alone.includes(option)),
-      `${visit} ${name}`,
-    ),
-    ...alone,
-  ]
+  const alone = all.filter((option) => shuffled && 'alone' in option && option.alone)
+  const rest = all.filter((option) => !alone.includes(option))
+  return [...orderFor(rest, { name, shuffled }, visit), ...alone]
 }
 
 /** Which options a value chooses, as stored or as sent, and what it has written beside; `null` for nothing. */

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { valueIn } from '@/core/answers/answer'
+import { type Moment, valueIn } from '@/core/answers/answer'
 import type { Question } from '@/core/form/definition'
 
 /** What a kind's markup gets: the question, its value as answered or as sent, and the ids that tie it to its texts. */
@@ -9,8 +9,7 @@ export interface ControlProps<K extends Question['kind'] = Question['kind']> {
   id: string
   /** Whose page it is: what is shuffled is shuffled the same for one visit. */
   visit: string
-  /** The day it is where the form is from, as `YYYY-MM-DD`. */
-  today: string
+  now: Moment
   describedBy: string | undefined
   invalid: boolean
 }

@@ -1,8 +1,8 @@
-import { spanOn } from '@/core/answers/day_limits'
+import { daysAt } from '@/core/answers/day_limits'
 import type { VisitorKind } from './control'
 import { SpanInput } from './spanInput'
 
 export const date: VisitorKind<'date'> = {
-  Control: (props) => <SpanInput type="date" span={spanOn(props.today, props.question)} props={props} />,
+  Control: (props) => <SpanInput type="date" span={daysAt(props.now, props.question)} props={props} />,
   frame: () => 'label',
 }

@@ -1,10 +1,10 @@
-import { spanOn } from '@/core/answers/day_limits'
+import { daysAt } from '@/core/answers/day_limits'
 import type { ControlProps, VisitorKind } from './control'
 import { PartBoxes } from './parts'
 
 function DateRange(props: ControlProps<'date_range'>) {
   const { first, last } = props.question
-  const { earliest, latest } = spanOn(props.today, props.question)
+  const { earliest, latest } = daysAt(props.now, props.question)
   const day = { type: 'date', min: earliest ?? undefined, max: latest ?? undefined }
   return (
     <PartBoxes

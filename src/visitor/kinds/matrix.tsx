@@ -1,11 +1,12 @@
 import { valueIn } from '@/core/answers/answer'
 import { asTexts, type ControlProps, type VisitorKind } from './control'
+import { orderFor } from './order'
 
 /** With more options than these, they stand below each other however wide the page is. */
 const MOST_BESIDE = 7
 
 /** One row below the other; where there is room, what can be chosen stands above as heads. */
-function Matrix({ question, value, id }: ControlProps<'matrix'>) {
+function Matrix({ question, value, id, visit }: ControlProps<'matrix'>) {
   const { name, rows, options, several } = question
   const given = typeof value === 'object' && value !== null ? (value as Record<string, unknown>) : {}
   return (
@@ -16,7 +17,7 @@ function Matrix({ question, value, id }: ControlProps<'matrix'>) {
           <span key={option.value}>{option.label}</span>
         ))}
       </div>
-      {rows.map((row, index) => (
+      {orderFor(rows, question, visit).map((row, index) => (
         <div
           key={row.value}
           className="row"

@@ -1,43 +1,47 @@
 import { placesOf } from '@/core/answers/kinds/ranking'
 import { type ControlProps, partText, type VisitorKind } from './control'
+import { orderFor } from './order'
 
 /**
  * A menu for each place. Where the page has its script, options are pressed in their order instead; the menus
  * hold the answer either way.
  */
-const Ranking = ({ question, value, id }: ControlProps<'ranking'>) => (
-  <div className="ranking">
-    <div className="parts" data-places>
-      {placesOf(question).map(({ name, label }, index) => (
-        <label key={name} className="part">
-          <span>{label}</span>
-          <select
-            className="field"
-            id={index === 0 ? id : undefined}
-            name={`${question.name}.${name}`}
-            defaultValue={partText(value, name)}
-          >
-            <option value="">Choose…</option>
-            {question.options.map((option) => (
-              <option key={option.value} value={option.value}>
-                {option.label}
-              </option>
-            ))}
-          </select>
-        </label>
-      ))}
+function Ranking({ question, value, id, visit }: ControlProps<'ranking'>) {
+  const options = orderFor(question.options, question, visit)
+  return (
+    <div className="ranking">
+      <div className="parts" data-places>
+        {placesOf(question).map(({ name, label }, index) => (
+          <label key={name} className="part">
+            <span>{label}</span>
+            <select
+              className="field"
+              id={index === 0 ? id : undefined}
+              name={`${question.name}.${name}`}
+              defaultValue={partText(value, name)}
+            >
+              <option value="">Choose…</option>
+              {options.map((option) => (
+                <option key={option.value} value={option.value}>
+                  {option.label}
+                </option>
+              ))}
+            </select>
+          </label>
+        ))}
+      </div>
+      <div className="options" data-order hidden>
+        <p className="help">Press them in your order, the best first. Press one again to take it back.</p>
+        {options.map(({ value: stored, label }) => (
+          <button key={stored} type="button" name={question.name} className="option" data-option={stored}>
+            <span className="place" aria-hidden="true" />
+            <span>{label}</span>
+            <span className="unseen" data-said />
+          </button>
+        ))}
+      </div>
     </div>
-    <div className="options" data-order hidden>
-      <p className="help">Press them in your order, the best first. Press one again to take it back.</p>
-      {question.options.map(({ value: stored, label }) => (
-        <button key={stored} type="button" name={question.name} className="option" data-option={stored}>
-          <span className="place" aria-hidden="true" />
-          <span>{label}</span>
-          <span className="unseen" data-said />
-        </button>
-      ))}
-    </div>
-  </div>
-)
+  )
+}
 
 export const ranking: VisitorKind<'ranking'> = { Control: Ranking, frame: () => 'group' }

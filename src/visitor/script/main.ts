@@ -43,7 +43,7 @@ function bringToLife(page: Page): void {
   let restored = false
   let later: number | undefined
 
-  const walk = (upTo?: string) => walkForm(data, readValues(page), data.carried, { upTo, today: data.today })
+  const walk = (upTo?: string) => walkForm(data, readValues(page), data.carried, { upTo, now: data.now })
 
   const refresh = () => {
     const way = walk()

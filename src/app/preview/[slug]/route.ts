@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { dayIn } from '@/core/formats/zone'
+import { momentIn } from '@/core/formats/zone'
 import { readStored } from '@/core/form/stored'
 import { findForm } from '@/db/queries/forms'
 import { findContact } from '@/db/queries/people'
@@ -31,7 +31,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ slug
     release: 0,
     pass: { id: '', proof: '' },
     pageBefore: null,
-    today: dayIn(member.timeZone, new Date()),
+    now: momentIn(member.timeZone, new Date()),
     action: '#',
     resumed: false,
     mode: 'preview',

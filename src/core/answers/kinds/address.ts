@@ -81,7 +81,7 @@ function schema(settings: AddressSettings): JsonSchema {
 
 export const manner: KindManner<AddressSettings> = {
   words: 'Postal address',
-  suggestedBy: { words: /\b((postal|delivery|shipping|street|mailing) )?address\b/i, sureness: 2 },
+  suggestedBy: { words: /\b(address|where (shall|should|do|can) (it|they|we) (go|send|ship|deliver))\b/i, sureness: 2 },
   must: () => 'postal address',
   domain: (settings) => ({
     is: 'record',

@@ -16,7 +16,8 @@ export const rules: KindRules<object> = {
 export const manner: KindManner<object> = {
   words: 'Company',
   suggestedBy: {
-    words: /\b(company|organi[sz]ation|employer|business|firm|name of (the|your) (school|studio))\b/i,
+    words:
+      /\b(company|organi[sz]ation|employer|business|firm|name of (the|your) (school|studio)|(studio|school) or|which (school|studio|company))\b/i,
     sureness: 4,
   },
   must: () => 'a company’s name',

@@ -1,6 +1,6 @@
 import { type KindRules, refuse } from '../answer'
 import { DAYS, showDay } from '../day'
-import { type DayLimits, dayLimitSettings, spanOn, tellDayLimits, unsaid, weekdayProblem } from '../day_limits'
+import { type DayLimits, dayLimitSettings, daysFrom, tellDayLimits, unsaid, weekdayProblem } from '../day_limits'
 import type { KindManner } from '../kind'
 import { checkSpan, contradictionsIn, spanSchema } from '../span'
 
@@ -10,7 +10,7 @@ export const settings = () => dayLimitSettings()
 /** A day of the calendar, as HTML date inputs send it. */
 export const rules: KindRules<DayLimits> = {
   check(raw, limits, facts) {
-    const checked = checkSpan(raw, spanOn(facts?.today, limits), DAYS)
+    const checked = checkSpan(raw, [limits, daysFrom(facts?.now, limits)], DAYS)
     const problem = checked.ok && checked.answer !== null ? weekdayProblem(String(checked.answer), limits) : null
     return problem ? refuse(problem) : checked
   },

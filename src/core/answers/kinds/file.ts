@@ -33,7 +33,10 @@ export const rules: KindRules<Files> = {
 
 export const manner: KindManner<Files> = {
   words: 'File',
-  suggestedBy: { words: /\b(upload|attach|photos? of|pictures? of|files?|send us an?)\b/i, sureness: 4 },
+  suggestedBy: {
+    words: /\b(upload|attach|photos? of|pictures? of|an? (plan|drawing|sketch|scan) of|files?|send us an?)\b/i,
+    sureness: 4,
+  },
   must: ({ sorts, megabytes, most }) =>
     `${most > 1 ? `up to ${most}: ` : ''}${wordsOfSorts(sorts)}, ${megabytes} MB at most`,
   domain: () => ({ is: 'files' }),

@@ -9,7 +9,7 @@ import { rules as number } from './number'
 import { rules as longText } from './long_text'
 import { rules as personName } from './person_name'
 import { rules as several } from './several_choices'
-import { rules as shortText } from './short_text'
+import { manner as shortTextManner, rules as shortText } from './short_text'
 import { rules as choice } from './single_choice'
 import { rules as yesNo } from './yes_no'
 
@@ -17,7 +17,7 @@ const open = { minimum: null, maximum: null, step: null, unit: '' }
 const wrong = (code: string, more = {}) => ({ ok: false, problem: { code, ...more } })
 const right = (answer: unknown) => ({ ok: true, answer })
 
-const textOf = (maxLength: number, more = {}) => ({ minLength: 0, maxLength, like: '', ...more })
+const textOf = (maxLength: number, more = {}) => ({ minLength: 0, maxLength, like: '', checked: false, ...more })
 
 describe('short text', () => {
   it('has at least its fewest characters, unless it is blank', () => {
@@ -30,6 +30,19 @@ describe('short text', () => {
     for (const text of ['TK-2041 (a.b)', 'åz-9999 (x.é)']) expect(shortText.check(text, serial)).toEqual(right(text))
     for (const text of ['TK2041 (a.b)', 'TK-204 (a.b)', 'TK-2041 (a,b)', '12-2041 (a.b)', 'xTK-2041 (a.b)'])
       expect(shortText.check(text, serial)).toMatchObject(wrong('unlike', { example: 'TK-2041 (a.b)' }))
+  })
+  it('is copied without a slip where it ends in its check character, however it is written', () => {
+    const serial = textOf(20, { checked: true })
+    for (const text of ['TK-20418', 'tk 2041 8', 'TK20418']) expect(shortText.check(text, serial)).toEqual(right(text))
+    const slip = wrong('own', { words: 'Look at it again: a character is wrong.' })
+    for (const text of ['TK-20419', 'TK-20148', 'TK-2041', '8', '?'])
+      expect(shortText.check(text, serial)).toEqual(slip)
+    expect(shortText.check('', serial)).toEqual(right(null))
+    const faults = (like: string) => shortTextManner.faults?.(textOf(20, { checked: true, like }))
+    expect([faults('TK-20418'), faults('TK-20419')]).toEqual([
+      [],
+      ['is to be like “TK-20419”, whose own check character is wrong.'],
+    ])
   })
   it('trims, and makes one line of several', () => {
     expect(shortText.check('  a \n b ', textOf(20))).toEqual(right('a b'))

@@ -18,7 +18,10 @@ export const rules: KindRules<Lengths> = {
 
 export const manner: KindManner<Lengths> = {
   words: 'Long text',
-  suggestedBy: { words: /\b(anything|tell us|describe|comments?|message|notes?|why|details)\b/i, sureness: 1 },
+  suggestedBy: {
+    words: /\b(anything|tell us|describe|comments?|message|notes?|why|details|what happened|what would)\b/i,
+    sureness: 1,
+  },
   must: ({ minLength, maxLength }) => `long text, ${minLength > 0 ? `${minLength} ` : ''}to ${maxLength}`,
   ...AS_TEXT,
   schema: ({ minLength, maxLength }) => ({ type: 'string', minLength: Math.max(1, minLength), maxLength }),

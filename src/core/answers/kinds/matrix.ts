@@ -9,6 +9,7 @@ import { inParts, partsSchema, wholeSchema } from '../parts'
 export const settings = () => ({
   rows: z.array(z.strictObject(optionShape())).max(30).default([]).describe('What is asked about, one a row'),
   options: z.array(z.strictObject(optionShape())).max(12).default([]).describe('What can be chosen in each row'),
+  shuffled: z.boolean().default(false).describe('Whether each visitor gets the rows in an order of their own'),
   several: z.boolean().default(false).describe('Whether more than one can be chosen in a row'),
 })
 
@@ -59,7 +60,7 @@ function schemas(matrix: Matrix): Record<string, JsonSchema> {
 
 export const manner: KindManner<Matrix> = {
   words: 'Matrix',
-  suggestedBy: { words: /\b(each of (the )?following|rate each|how satisfied)\b/i, sureness: 3 },
+  suggestedBy: { words: /\b(each of (the )?following|how were (these|they)|rate each|how satisfied)\b/i, sureness: 3 },
   must: ({ rows, options, several }) =>
     `${several ? 'some' : 'one'} of ${options.length} in each of ${rows.length} rows`,
   domain: (matrix) => ({

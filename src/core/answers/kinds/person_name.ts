@@ -40,7 +40,7 @@ const schemas = (name: PersonName) =>
 
 export const manner: KindManner<PersonName> = {
   words: 'Name',
-  suggestedBy: { words: /^(your |full )?name\b/i, sureness: 3 },
+  suggestedBy: { words: /^((your |full )?name\b|who (are you|is it)|whom (do|shall|should) we)/i, sureness: 3 },
   must: ({ boxes }) => (boxes === 'one' ? 'full name' : 'first and last name'),
   domain: (name) => ({ is: 'record', parts: asked(name).map((part) => ({ ...part, domain: AS_TEXT.domain() })) }),
   schema: (name) => partsSchema(schemas(name)),

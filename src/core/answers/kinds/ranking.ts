@@ -11,6 +11,7 @@ const MOST = 12
 /** Settings of a question that lets visitors put options in their order. */
 export const settings = () => ({
   options: z.array(z.strictObject(optionShape())).max(MOST).default([]),
+  shuffled: z.boolean().default(false).describe('Whether each visitor gets the options in an order of their own'),
   places: z.int().min(1).max(MOST).nullable().default(null).describe('How many places are given; all when null'),
 })
 
@@ -77,7 +78,7 @@ function apart(ranking: Ranking): JsonSchema {
 
 export const manner: KindManner<Ranking> = {
   words: 'Ranking',
-  suggestedBy: { words: /\b(rank|in (the )?order|most important|prefer)\b/i, sureness: 3 },
+  suggestedBy: { words: /\b(rank|in (the )?order|most important|matters most|prefer)\b/i, sureness: 3 },
   must: (ranking) => `${placesOf(ranking).length} of ${ranking.options.length}, in order`,
   domain: (ranking) => ({
     is: 'record',

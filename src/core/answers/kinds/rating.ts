@@ -21,7 +21,7 @@ export const rules = chosenOf(limitsOf)
 
 export const manner: KindManner<Rating> = {
   words: 'Rating',
-  suggestedBy: { words: /\b(rate|rating|how (good|well|satisfied|happy))\b/i, sureness: 3 },
+  suggestedBy: { words: /\b(rate|rating|how (good|well|helpful|satisfied|happy))\b/i, sureness: 3 },
   must: ({ points }) => `1–${points} points`,
   domain: (rating) => numberDomain(limitsOf(rating)),
   schema: (rating) => numberSchema(limitsOf(rating)),

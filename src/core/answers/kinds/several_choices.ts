@@ -57,7 +57,11 @@ function checkTogether(values: ReadonlySet<Scalar>, { options, least, most }: Se
 
 export const manner: KindManner<SeveralChoices> = {
   words: 'Several choices',
-  suggestedBy: { words: /\b(all that apply|choose any|pick any|tick all|which of (the|these|our))\b/i, sureness: 3 },
+  suggestedBy: {
+    words:
+      /\b(all that apply|choose any|pick any|tick all|which of (the|these|our)|what went wrong)\b|^which (?!is|was|does|has)\w{3,}s\b/i,
+    sureness: 3,
+  },
   must: ({ options, other, least, most }) =>
     [least === null ? null : `at least ${least}`, most === null ? null : `at most ${most}`]
       .filter(Boolean)

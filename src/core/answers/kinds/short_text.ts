@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { type KindRules, longEnough, readLine, refuse } from '../answer'
+import { hasCheckCharacter } from '../../formats/check_character'
+import { type KindRules, longEnough, own, readLine, refuse } from '../answer'
 import { AS_TEXT, type KindManner } from '../kind'
 import { contradictingLengths, lengthSettings, type Lengths } from '../lengths'
 
@@ -12,11 +13,21 @@ export const settings = () => ({
     .max(100)
     .default('')
     .describe('An example that every answer is like: letters stand for letters, digits for digits'),
+  checked: z
+    .boolean()
+    .default(false)
+    .describe(
+      'Whether the last of its letters and digits is the check character of the others (ISO/IEC 7064, MOD 37-2)',
+    ),
 })
 
 interface ShortText extends Lengths {
   like: string
+  checked: boolean
 }
+
+/** Whether a number was copied without a slip; what stands between its letters and digits does not count. */
+const isWellCopied = (text: string): boolean => hasCheckCharacter(text.toUpperCase().replace(/[^0-9A-Z*]/g, ''))
 
 /** Source of a regular expression that matches what is like an example. */
 const patternLike = (example: string): string =>
@@ -29,30 +40,34 @@ const patternLike = (example: string): string =>
 
 /** One line of text; line breaks become spaces. */
 export const rules: KindRules<ShortText> = {
-  check(raw, { minLength, maxLength, like }) {
+  check(raw, { minLength, maxLength, like, checked }) {
     const read = longEnough(readLine(raw, maxLength), minLength)
-    if (!like || !read.ok || typeof read.answer !== 'string') return read
-    return new RegExp(patternLike(like), 'u').test(read.answer)
-      ? read
-      : refuse({ code: 'unlike', what: 'it in this form', example: like })
+    if (!read.ok || typeof read.answer !== 'string') return read
+    if (like && !new RegExp(patternLike(like), 'u').test(read.answer))
+      return refuse({ code: 'unlike', what: 'it in this form', example: like })
+    return checked && !isWellCopied(read.answer) ? refuse(own('Look at it again: a character is wrong.')) : read
   },
   show: String,
 }
 
 export const manner: KindManner<ShortText> = {
   words: 'Short text',
-  must: ({ like, minLength, maxLength }) =>
-    like ? `text like ${like}` : `text, ${minLength > 0 ? `${minLength} ` : ''}to ${maxLength}`,
+  must: ({ like, minLength, maxLength, checked }) =>
+    (like ? `text like ${like}` : `text, ${minLength > 0 ? `${minLength} ` : ''}to ${maxLength}`) +
+    (checked ? ', with its check character' : ''),
   ...AS_TEXT,
-  schema: ({ minLength, maxLength, like }) => ({
+  schema: ({ minLength, maxLength, like, checked }) => ({
     type: 'string',
+    ...(checked ? { $comment: 'Its check character (ISO/IEC 7064, MOD 37-2) a schema cannot say.' } : {}),
     minLength: Math.max(1, minLength),
     maxLength,
     ...(like ? { pattern: patternLike(like) } : {}),
   }),
   contradictions: (lengths) => contradictingLengths(lengths),
-  faults: ({ like, minLength, maxLength }) =>
-    like && ([...like].length > maxLength || [...like].length < minLength)
+  faults: ({ like, minLength, maxLength, checked }) => [
+    ...(like && ([...like].length > maxLength || [...like].length < minLength)
       ? [`is to be like “${like}”, which is not as long as it may be.`]
-      : [],
+      : []),
+    ...(checked && like && !isWellCopied(like) ? [`is to be like “${like}”, whose own check character is wrong.`] : []),
+  ],
 }

@@ -25,7 +25,7 @@ export const rules: KindRules<Choices> = {
 export const manner: KindManner<Choices> = {
   words: 'Single choice',
   suggestedBy: {
-    words: /^(which|what kind|what type|choose|pick|will you)\b/i,
+    words: /^(which|what kind|what type|choose|pick|will you|where is|how did you (hear|find))\b/i,
     sureness: 2,
   },
   must: ({ options, other }) => `one of ${choices.offered(options).length}${other ? ', or another' : ''}`,

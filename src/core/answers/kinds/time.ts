@@ -1,35 +1,23 @@
 import type { KindRules } from '../answer'
 import type { KindManner } from '../kind'
-import { checkSpan, contradictionsIn, type Span, type SpanOf, spanSchema, spanSettings } from '../span'
-import { TIME } from '../time'
-
-const TIMES: SpanOf = {
-  what: 'time',
-  pattern: TIME,
-  example: '14:30',
-  problem: { code: 'unlike', what: 'a time of the day', example: '14:30' },
-  show: (time) => time,
-}
+import { checkSpan, contradictionsIn, spanSchema } from '../span'
+import { TIMES, type TimeLimits, tellTimeLimits, timeLimitSettings, timesFrom, unsaidOfTimes } from '../time_limits'
 
 /** Settings of a question for a time of the day. */
-export const settings = () => spanSettings(TIMES)
+export const settings = () => timeLimitSettings()
 
 /** A time of the day to the minute, as HTML time inputs send it. */
-export const rules: KindRules<Span> = {
-  check: (raw, span) => checkSpan(raw, span, TIMES),
+export const rules: KindRules<TimeLimits> = {
+  check: (raw, limits, facts) => checkSpan(raw, [limits, timesFrom(facts?.now, limits)], TIMES),
   show: String,
 }
 
-export const manner: KindManner<Span> = {
+export const manner: KindManner<TimeLimits> = {
   words: 'Time',
   suggestedBy: { words: /\b(what time|which time|at what hour|time of day)\b/i, sureness: 4 },
-  must({ earliest, latest }) {
-    if (earliest !== null && latest !== null) return `time, ${earliest}–${latest}`
-    if (earliest !== null) return `time from ${earliest}`
-    return latest === null ? 'time' : `time to ${latest}`
-  },
+  must: tellTimeLimits,
   domain: ({ earliest, latest }) => ({ is: 'time', least: earliest, most: latest }),
-  schema: (span) => spanSchema(span, TIMES),
+  schema: (limits) => ({ ...spanSchema(limits, TIMES), ...unsaidOfTimes(limits) }),
   width: 'half',
   fillable: true,
   contradictions: (span) => contradictionsIn(span, TIMES),

@@ -38,7 +38,7 @@ function parse(text: string): URL | null {
 
 export const manner: KindManner<object> = {
   words: 'Web address',
-  suggestedBy: { words: /\b(web ?site|web address|url|home ?page|link)\b/i, sureness: 4 },
+  suggestedBy: { words: /\b((web )?site|web address|url|home ?page|link)\b/i, sureness: 4 },
   must: () => 'web address',
   ...AS_TEXT,
   schema: () => ({ type: 'string', pattern: VALID, maxLength: LONGEST }),

@@ -26,7 +26,7 @@ export const rules: KindRules<YesNo> = {
 export const manner: KindManner<YesNo> = {
   words: 'Yes or no',
   suggestedBy: {
-    words: /^(do|does|did|are|is|have|has|can|could|would|was|were) (you|your|it|there|we)\b/i,
+    words: /^(do|does|did|are|is|have|has|can|could|would|was|were) (you|your|it|there|we)\b|\b(as well|too)\?$/i,
     sureness: 2,
   },
   must: ({ yes, no }) => `${yes} or ${no}`.toLowerCase(),

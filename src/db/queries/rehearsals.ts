@@ -1,0 +1,65 @@
+import { sql } from 'kysely'
+import { asJson, type Runner } from '../database'
+import type { Answers } from '@/core/answers/answer'
+
+/** A form's kept rehearsals, in the order they were kept. */
+export async function listRehearsals(db: Runner, formId: string) {
+  return db
+    .selectFrom('rehearsal')
+    .leftJoin('user as keeper', 'keeper.id', 'rehearsal.kept_by')
+    .leftJoin('record', 'record.id', 'rehearsal.contact')
+    .select([
+      'rehearsal.id',
+      'rehearsal.title',
+      'rehearsal.values',
+      'rehearsal.contact',
+      'record.key as contactEmail',
+      'keeper.name as keptBy',
+      'rehearsal.kept_at as keptAt',
+    ])
+    .where('rehearsal.form_id', '=', formId)
+    .orderBy('rehearsal.kept_at')
+    .orderBy('rehearsal.id')
+    .execute()
+}
+
+export interface NewRehearsal {
+  id: string
+  title: string
+  values: Answers
+  contact: string | null
+  keptBy: string | null
+}
+
+/** Most rehearsals that are kept with a form: all of them run at once. */
+export const MOST_REHEARSALS = 40
+
+/**
+ * Keeps a rehearsal; kept again under its id, it is kept once. `false` where the form has as many as it can, or
+ * the id is another form's.
+ */
+export async function keepRehearsal(
+  db: Runner,
+  form: { id: string; workspaceId: string },
+  { id, title, values, contact, keptBy }: NewRehearsal,
+): Promise<boolean> {
+  const { rows } = await sql`
+    insert into rehearsal (id, workspace_id, form_id, title, values, contact, kept_by)
+    select ${id}::uuid, ${form.workspaceId}::uuid, ${form.id}::uuid, ${title}, ${asJson(values)}::jsonb,
+           ${contact}::uuid, ${keptBy}
+    where (select count(*) from rehearsal where form_id = ${form.id} and id <> ${id}) < ${MOST_REHEARSALS}
+    on conflict (id) do update set title = excluded.title, values = excluded.values, contact = excluded.contact
+    where rehearsal.form_id = excluded.form_id
+    returning id
+  `.execute(db)
+  return rows.length > 0
+}
+
+export async function removeRehearsal(db: Runner, workspaceId: string, id: string): Promise<boolean> {
+  const done = await db
+    .deleteFrom('rehearsal')
+    .where('workspace_id', '=', workspaceId)
+    .where('id', '=', id)
+    .executeTakeFirst()
+  return done.numDeletedRows > 0n
+}

@@ -1,0 +1,75 @@
+import { useEffect, useState } from 'react'
+import { Button } from '../ui/button'
+
+/** Dots across, of the picture to print: fine enough for a poster. */
+const PRINTED = 1200
+
+/**
+ * The form's address as a code for telephones to read (ISO/IEC 18004), with where it will be seen among the link's
+ * tags: visits from a poster are told from those from a box.
+ */
+export function PrintedCode({ url }: { url: string }) {
+  const [place, setPlace] = useState('')
+  const [code, setCode] = useState<{ drawn: string; picture: string } | null>(null)
+  const address = addressFrom(url, place)
+  useEffect(() => {
+    let stale = false
+    void drawCode(address).then((drawn) => !stale && setCode(drawn))
+    return () => {
+      stale = true
+    }
+  }, [address])
+  const save = (data: string, ending: string) => {
+    const link = document.createElement('a')
+    link.href = data
+    link.download = `${new URL(url).pathname.split('/').at(-1) ?? 'form'}${ending}`
+    link.click()
+  }
+  return (
+    <div className="flex flex-wrap items-start gap-4">
+      {code ? (
+        <img src={code.drawn} alt={`Code that opens ${address}`} width={112} height={112} />
+      ) : (
+        <span className="size-[112px] bg-panel" />
+      )}
+      <div className="grid min-w-0 flex-[1_1_12rem] gap-1.5">
+        <input
+          aria-label="Where the code will be seen"
+          placeholder="Seen on: window, box, stand…"
+          className="box max-w-72"
+          maxLength={60}
+          value={place}
+          onChange={(event) => setPlace(event.target.value)}
+        />
+        <code className="name break-all text-soft">{address}</code>
+        <span className="flex flex-wrap gap-1.5">
+          <Button disabled={!code} onClick={() => code && save(code.drawn, '.svg')}>
+            Save as drawing
+          </Button>
+          <Button disabled={!code} onClick={() => code && save(code.picture, '.png')}>
+            Save as picture
+          </Button>
+        </span>
+      </div>
+    </div>
+  )
+}
+
+async function drawCode(address: string) {
+  const { toDataURL, toString } = await import('qrcode')
+  const drawn = await toString(address, { type: 'svg', margin: 2, errorCorrectionLevel: 'M' })
+  return {
+    drawn: `data:image/svg+xml,${encodeURIComponent(drawn)}`,
+    picture: await toDataURL(address, { margin: 2, errorCorrectionLevel: 'M', width: PRINTED }),
+  }
+}
+
+function addressFrom(url: string, place: string): string {
+  const named = place.trim().toLowerCase().replace(/\s+/g, '-')
+  const address = new URL(url)
+  if (named) {
+    address.searchParams.set('utm_source', named)
+    address.searchParams.set('utm_medium', 'print')
+  }
+  return address.toString()
+}
