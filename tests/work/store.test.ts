@@ -24,9 +24,16 @@ const settings = {
   LICHEN_S3_SECRET: 'secret',
 }
 
+/** What is put into the bucket at the same time, and the most that ever was. */
+const putting = { now: 0, most: 0 }
+
 beforeAll(async () => {
   server = createServer((request, response) => {
     const url = new URL(request.url ?? '/', 'http://127.0.0.1')
+    if (request.method === 'PUT') {
+      putting.most = Math.max(putting.most, ++putting.now)
+      response.once('close', () => putting.now--)
+    }
     void bucket.answer(url.pathname.slice(1), url, request, response)
   })
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
@@ -61,6 +68,29 @@ function broken(content: Buffer, pieces: number): Readable {
     })(),
   )
 }
+
+/** Content in pieces, as a connection brings it. */
+const inPieces = (content: Buffer): Readable =>
+  Readable.from(
+    (function* () {
+      for (let at = 0; at < content.length; at += 64 * 1024) yield content.subarray(at, at + 64 * 1024)
+    })(),
+  )
+
+it('a bucket gets one part of a file after the other, so that none is there without those before it', async () => {
+  const { opened, left } = stores['a bucket']?.() ?? { opened: openStore(settings), left: () => [] }
+  const store = await opened
+  const content = randomBytes(40_000_000)
+  await store.create(new Upload({ id: 'parts', size: content.length, offset: 0 }))
+  putting.most = 0
+  // Several parts, and what is too small for one.
+  await store.write(inPieces(content.subarray(0, 29_000_000)), 'parts', 0)
+  await store.write(inPieces(content.subarray(29_000_000)), 'parts', 29_000_000)
+  expect(putting.most).toBe(1)
+  expect((await readWhole(await read('parts', opened))).equals(content)).toBe(true)
+  await remove('parts', opened)
+  expect(left()).toEqual([])
+})
 
 describe.each(Object.entries(stores))('in %s', (_, open) => {
   it('lies what was put there, until it is removed', async () => {

@@ -26,6 +26,9 @@ export function openBucket(settings: StoreSettings): BucketStore {
   const { LICHEN_S3_BUCKET: bucket, LICHEN_S3_ENDPOINT: endpoint, LICHEN_S3_REGION: region } = settings
   return new BucketStore({
     partSize: PART,
+    // How far a file has come is told by how much of it is there. Were its parts sent side by side, a process killed
+    // meanwhile could leave a later one without the one before, and what comes next would stand in the wrong place.
+    maxConcurrentPartUploads: 1,
     // Tags tell only what is unfinished, and not every store has them.
     useTags: false,
     s3ClientConfig: {
