@@ -1,4 +1,15 @@
-import { accept, type Answer, type Answers, type Checked, type Facts, isList, isRecord, own, refuse } from './answer'
+import {
+  accept,
+  type Answer,
+  type Answers,
+  type Checked,
+  type Facts,
+  isEmpty,
+  isList,
+  isRecord,
+  own,
+  refuse,
+} from './answer'
 import type { JsonSchema } from './kind'
 
 /**
@@ -84,9 +95,7 @@ export interface FilesAsked {
 /** Reads the addresses of files: a list of them, or a text of one on each line. */
 export function readFiles(raw: unknown, name: string, most: number, facts?: Facts): Checked {
   const given = [raw].flat().flatMap((one) => (typeof one === 'string' ? one.split('\n') : [one]))
-  const texts = given
-    .map((one) => (typeof one === 'string' ? one.trim() : one))
-    .filter((one) => one !== '' && one !== null && one !== undefined)
+  const texts = given.map((one) => (typeof one === 'string' ? one.trim() : one)).filter((one) => !isEmpty(one))
   const files = new Set<string>()
   for (const text of texts) {
     if (text === COMING) return refuse(own('This is still on its way. Wait a moment, then go on.'))
