@@ -94,8 +94,11 @@ export interface FilesAsked {
 
 /** Reads the addresses of files: a list of them, or a text of one on each line. */
 export function readFiles(raw: unknown, name: string, most: number, facts?: Facts): Checked {
+  if (isEmpty(raw)) return accept(null)
   const given = [raw].flat().flatMap((one) => (typeof one === 'string' ? one.split('\n') : [one]))
-  const texts = given.map((one) => (typeof one === 'string' ? one.trim() : one)).filter((one) => !isEmpty(one))
+  const texts = given
+    .map((one) => (typeof one === 'string' ? one.trim() : one))
+    .filter((one) => one !== '' && one !== null && one !== undefined)
   const files = new Set<string>()
   for (const text of texts) {
     if (text === COMING) return refuse(own('This is still on its way. Wait a moment, then go on.'))
