@@ -5,12 +5,19 @@ import { build, type BuildOptions, type Metafile, type Plugin } from 'esbuild'
 import { partsIn } from '@/core/answers/address'
 import { COUNTRIES } from '@/core/answers/countries'
 import { KIND_NAMES } from '@/core/answers/registry'
+import { themeCss } from '@/core/look/css'
+import { FAMILY_NAMES } from '@/core/look/families'
+import { READY } from '@/core/look/ready'
+import { facesCss, type Fonts, themeFacesCss } from '@/visitor/fonts'
 import type { Assets } from '@/visitor/page'
+import { buildFonts } from './build_fonts'
 
 /** The files whose names stand for themselves when a page's script is bundled. */
 const REGISTRY = resolve('src/core/answers/registry.ts')
 /** Loaded by a page once an address was written. */
 const CORRECTING = 'src/visitor/script/correct_address.ts'
+/** Loaded by pages that are a preview. */
+const PREVIEWING = 'src/visitor/script/preview.ts'
 const PAGE_KINDS = resolve('src/visitor/script/kinds.ts')
 
 /**
@@ -20,8 +27,15 @@ const PAGE_KINDS = resolve('src/visitor/script/kinds.ts')
 export async function buildVisitor(): Promise<void> {
   await mkdir('public', { recursive: true })
   for (const file of await readdir('public')) if (/^visitor[-.]/.test(file)) await rm(`public/${file}`)
-  const style = await bundle([{ in: 'src/visitor/style.css', out: 'visitor' }], {})
+  const fonts = await buildFonts()
+  const style = await bundle([{ in: 'visitor-style', out: 'visitor' }], { plugins: [styleOf(fonts)] })
+  const faces = await bundle([{ in: 'visitor-faces', out: 'visitor-faces' }], { plugins: [facesOf(fonts)] })
   const correcting = await bundle([{ in: CORRECTING, out: 'visitor-correct_address' }], { format: 'esm' })
+  const previewing = await bundle([{ in: PREVIEWING, out: 'visitor-preview' }], {
+    format: 'esm',
+    plugins: [kindsApart],
+  })
+  const preview = `./${filesOf(previewing, PREVIEWING).join()}`
   const correctAddress = `./${filesOf(correcting, CORRECTING).join()}`
   const scripts = await bundle(
     [
@@ -33,16 +47,19 @@ export async function buildVisitor(): Promise<void> {
       splitting: true,
       chunkNames: 'visitor-shared-[hash]',
       plugins: [kindsApart],
-      external: [correctAddress],
+      external: [correctAddress, preview],
       define: {
         // As text, which stays where it is used: an object would be shared by every page.
         ADDRESS_ORDERS: JSON.stringify(JSON.stringify(addressOrders())),
         CORRECT_ADDRESS: JSON.stringify(correctAddress),
+        PREVIEW: JSON.stringify(preview),
       },
     },
   )
   const assets: Assets = {
-    style: filesOf(style, 'src/visitor/style.css').join(),
+    style: filesOf(style, 'written:visitor-style').join(),
+    faces: filesOf(faces, 'written:visitor-faces').join(),
+    fonts,
     script: filesOf(scripts, 'src/visitor/script/main.ts'),
     kinds: Object.fromEntries(KIND_NAMES.map((kind) => [kind, filesOf(scripts, `kind:${kind}`)])),
   }
@@ -77,6 +94,26 @@ function filesOf({ outputs }: Metafile, entry: string): string[] {
   need(found)
   return [...needed].map((path) => basename(path))
 }
+
+/** A style sheet that is written here, of what the core and the fonts say. */
+const written = (name: string, contents: string): Plugin => ({
+  name,
+  setup({ onResolve, onLoad }) {
+    onResolve({ filter: new RegExp(`^${name}$`) }, ({ path }) => ({ path, namespace: 'written' }))
+    onResolve({ filter: /^\// }, ({ path }) => ({ path, external: true }))
+    onLoad({ filter: /.*/, namespace: 'written' }, () => ({ contents, loader: 'css', resolveDir: resolve('.') }))
+  },
+})
+
+/** The page’s own style sheet, with the variables of the plain theme: a page without another look needs no more. */
+const styleOf = (fonts: Fonts): Plugin => {
+  const { theme } = READY.plain
+  const variables = themeFacesCss(fonts, theme) + themeCss(theme)
+  return written('visitor-style', `@import './src/visitor/style.css';${variables}`)
+}
+
+/** All families, for the studio, where a look is chosen. */
+const facesOf = (fonts: Fonts): Plugin => written('visitor-faces', facesCss(fonts, FAMILY_NAMES))
 
 /** Countries by the parts of their addresses in order. */
 function addressOrders(): Record<string, string> {

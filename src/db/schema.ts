@@ -4,6 +4,7 @@ import type { DeliveryBody, TargetName } from '@/core/dispatch/targets/target'
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { Origins } from '@/core/fill/origin'
 import type { Form } from '@/core/form/definition'
+import type { Theme } from '@/core/look/theme'
 import type { Plan } from '@/core/plan'
 import type { Answer } from '@/core/answers/answer'
 import type { Option } from '@/core/answers/options'
@@ -40,6 +41,7 @@ export interface Database {
   file: FileTable
   picture: PictureTable
   rehearsal: RehearsalTable
+  theme: ThemeTable
   readout_day: ReadoutDayTable
   worker_process: WorkerProcessTable
 }
@@ -338,6 +340,14 @@ interface RehearsalTable {
   contact: string | null
   kept_by: string | null
   kept_at: Default<Date>
+}
+
+interface ThemeTable {
+  workspace_id: string
+  name: string
+  title: string
+  look: Json<Theme>
+  changed_at: Default<Date>
 }
 
 interface ReadoutDayTable {

@@ -5,16 +5,24 @@ import type { Outcome } from '@/core/dispatch/outcome'
 import type { Form, Marks } from '@/core/form/definition'
 import { labelOf, questionsIn } from '@/core/form/values'
 import type { Way } from '@/core/form/walk'
+import { READY } from '@/core/look/ready'
+import { isStanding, type Standing as WhatStands } from '@/core/look/look'
+import type { Theme } from '@/core/look/theme'
 import { type VisitorForm, visitorView } from '@/core/form/visitor_view'
+import { firstFonts, type Fonts } from './fonts'
 import { idOfQuestion, tellErrors } from './errors'
 import { visitorKindOf } from './kinds/registry'
 import { tellProgress } from './progress'
 import { Paragraphs } from './paragraphs'
 import { QuestionField } from './question'
+import { Standing } from './standing'
 
 /** Names of the files a page needs, with their contents' hash in them. */
 export interface Assets {
   style: string
+  /** Every family of letters, for the studio. */
+  faces: string
+  fonts: Fonts
   /** The page's own script, last, after what it shares with others. */
   script: string[]
   /** The same of each kind of question. */
@@ -28,6 +36,8 @@ export interface PageState {
   /** Wording with its merge fields filled in. */
   title: string
   intro: string
+  standing: WhatStands
+  look: PageLook
   values: Readonly<Record<string, unknown>>
   carried: Answers
   /** What shows for these values. */
@@ -46,6 +56,13 @@ export interface PageState {
   resumed: boolean
   /** `preview` sends nothing and tells its frame what is typed. */
   mode: 'live' | 'preview'
+}
+
+/** How a page looks. */
+export interface PageLook {
+  theme: Theme
+  /** The style sheet that has its variables; `null` where the page's own has them. */
+  sheet: string | null
 }
 
 /** What the page's script reads. */
@@ -70,9 +87,17 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
     now: state.now,
   }
   const first = state.step === firstShown(state)
+  const standing = isStanding(state.standing)
   return (
-    <Document title={state.title} assets={assets} kinds={kindsAsked(form)}>
-      <main>
+    <Document
+      title={state.title}
+      assets={assets}
+      kinds={kindsAsked(form)}
+      look={state.look}
+      preview={mode === 'preview'}
+    >
+      <main className={standing && state.standing.place === 'beside' ? 'with-beside' : undefined}>
+        {standing && <Standing {...state.standing} />}
         <div id="top">
           <h1>{state.title}</h1>
           {state.intro && <Paragraphs text={state.intro} className="intro" />}
@@ -124,7 +149,17 @@ const MarkLegend = ({ on, symbol, colour }: Marks) =>
     </p>
   )
 
-function StepSection({ form, index, way, step: current, values, errors, pass, now }: PageState & { index: number }) {
+function StepSection({
+  form,
+  look,
+  index,
+  way,
+  step: current,
+  values,
+  errors,
+  pass,
+  now,
+}: PageState & { index: number }) {
   const step = form.steps[index]
   if (!step) return null
   const headingId = `step-${step.name}`
@@ -148,6 +183,7 @@ function StepSection({ form, index, way, step: current, values, errors, pass, no
             shown={way.shown.includes(question.name)}
             error={errors.find(({ name }) => name === question.name)?.message}
             marks={form.marks}
+            labels={question.ownLook.labels ?? look.theme.labels}
             visit={pass.id}
             now={now}
           />
@@ -183,8 +219,8 @@ function Actions({ form, first, last }: { form: Form; first: boolean; last: bool
   )
 }
 
-export const OutcomePage = ({ outcome, assets }: { outcome: Outcome; assets: Assets }) => (
-  <Document title={outcome.title} assets={assets}>
+export const OutcomePage = ({ outcome, assets, look }: { outcome: Outcome; assets: Assets; look: PageLook }) => (
+  <Document title={outcome.title} assets={assets} look={look}>
     <main>
       <section className="outcome">
         <h1>{outcome.title}</h1>
@@ -194,9 +230,11 @@ export const OutcomePage = ({ outcome, assets }: { outcome: Outcome; assets: Ass
   </Document>
 )
 
+const PLAIN: PageLook = { theme: READY.plain.theme, sheet: null }
+
 /** A page that says one thing, such as that there is no form at this address. */
 export const PlainPage = ({ title, text, assets }: { title: string; text: string; assets: Assets }) => (
-  <Document title={title} assets={assets}>
+  <Document title={title} assets={assets} look={PLAIN}>
     <main>
       <h1>{title}</h1>
       <p>{text}</p>
@@ -209,10 +247,13 @@ interface DocumentProps {
   assets: Assets
   /** The kinds whose scripts the page needs; left out for a page without a script. */
   kinds?: string[]
+  look: PageLook
+  /** A look may be tried that is not saved yet. */
+  preview?: boolean
   children: React.ReactNode
 }
 
-function Document({ title, assets, kinds, children }: DocumentProps) {
+function Document({ title, assets, kinds, look, preview, children }: DocumentProps) {
   // Scripts run in this order, once the page has been read: every kind is there before what asks it.
   const files = kinds ? [...kinds.map((kind) => assets.kinds[kind] ?? []), assets.script] : []
   const scripts = files.flatMap((all) => all.slice(-1))
@@ -224,7 +265,12 @@ function Document({ title, assets, kinds, children }: DocumentProps) {
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <meta name="robots" content="noindex" />
         <title>{title}</title>
+        {firstFonts(assets.fonts, look.theme).map((file) => (
+          <link key={file} rel="preload" as="font" type="font/woff2" href={`/${file}`} crossOrigin="" />
+        ))}
         <link rel="stylesheet" href={`/${assets.style}`} />
+        {look.sheet && <link rel="stylesheet" href={look.sheet} />}
+        {preview && <link rel="stylesheet" href={`/${assets.faces}`} />}
         <link rel="icon" href="data:," />
         {shared.map((file) => (
           <link key={file} rel="modulepreload" href={`/${file}`} />

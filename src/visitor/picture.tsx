@@ -13,10 +13,11 @@ interface Props {
   shape: Shape
   /** How wide it is on the page, as `sizes` of HTML has it. */
   sizes: string
+  className?: string
 }
 
 /** A picture in the most modern format and the smallest width that do for the browser. */
-export function Picture({ picture, shape, sizes }: Props) {
+export function Picture({ picture, shape, sizes, className }: Props) {
   const { id, alt, width } = picture
   // What is wider than the picture itself shows no more of it.
   const widths = PICTURE_WIDTHS.filter((wide, index) => wide <= width || index === 0)
@@ -35,6 +36,7 @@ export function Picture({ picture, shape, sizes }: Props) {
         width={widest}
         height={heightOf(picture, shape, widest)}
         alt={alt}
+        className={className}
         loading="lazy"
         decoding="async"
       />

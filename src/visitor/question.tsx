@@ -1,8 +1,10 @@
 import type { Moment } from '@/core/answers/answer'
 import { isAnswered, mannerOf } from '@/core/answers/registry'
 import type { Marks, Question } from '@/core/form/definition'
+import type { LabelPlace } from '@/core/look/theme'
 import { idOfQuestion } from './errors'
 import { visitorKindOf } from './kinds/registry'
+import { SHOWN_ON_CLASS } from './shown_on'
 
 interface Props {
   question: Question
@@ -10,15 +12,16 @@ interface Props {
   shown: boolean
   error: string | undefined
   marks: Marks
+  labels: LabelPlace
   visit: string
   now: Moment
 }
 
 /** One question: its label, help, control and error, tied together for every reader. */
-export function QuestionField({ question, value, shown, error, marks, visit, now }: Props) {
+export function QuestionField({ question, value, shown, error, marks, labels, visit, now }: Props) {
   const id = idOfQuestion(question.name)
   const describedBy = [question.help && `${id}-help`, error && `${id}-error`].filter(Boolean).join(' ') || undefined
-  const { Control, frame, stays } = visitorKindOf(question.kind)
+  const { Control, frame, stays, on } = visitorKindOf(question.kind)
   const control = <Control {...{ question, value, id, visit, now, describedBy }} invalid={Boolean(error)} />
   const mark =
     isAnswered(question) && question.required === (marks.on === 'required') ? (
@@ -37,11 +40,18 @@ export function QuestionField({ question, value, shown, error, marks, visit, now
       {error}
     </p>
   )
-  const className = `question ${question.width ?? mannerOf(question).width}`
+  const framed = frame(question)
+  const beside = labels === 'beside' && framed !== 'bare' && !question.hideLabel
+  const className = [
+    'question',
+    beside ? 'full beside' : (question.width ?? mannerOf(question).width),
+    SHOWN_ON_CLASS[on?.(question) ?? 'both'],
+  ]
+    .filter(Boolean)
+    .join(' ')
   const wrapper = { className, 'data-question': question.name, hidden: !shown }
   // A label that is hidden from the eyes is still read out.
-  const labelled = question.hideLabel ? 'unseen' : undefined
-  const framed = frame(question)
+  const labelled = question.hideLabel || labels === 'hidden' ? 'unseen' : undefined
   if (framed === 'unseen') return null
   if (framed === 'bare') return <div {...wrapper}>{control}</div>
   if (framed !== 'label')

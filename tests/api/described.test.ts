@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { READY } from '@/core/look/ready'
 import { api, applied, releasedForm, send, smallForm } from '../support/api'
 import { query } from '../support/database'
 import { readFacts } from '../support/facts'
@@ -94,6 +95,10 @@ describe('every operation', () => {
         path: '/fields/deal/title',
         body: { label: 'Called', type: 'text', options: [], retired: false },
       },
+      'GET /themes': {},
+      'POST /themes': { body: { title: 'House', theme: READY.night.theme } },
+      'PUT /themes/{name}': { path: '/themes/house', body: { title: 'House', theme: READY.clear.theme } },
+      'DELETE /themes/{name}': { path: '/themes/house' },
       'GET /connections': {},
       'POST /connections': { body: { ...hooks, title: 'Other board' } },
       'PUT /connections/{name}': { path: '/connections/crm', body: change },

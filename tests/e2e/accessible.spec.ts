@@ -15,6 +15,7 @@ const SCREENS = [
   '/forms',
   '/forms?new=1',
   '/forms/kiln-finder/compose',
+  '/forms/kiln-finder/compose?part=look',
   '/forms/kiln-finder/records',
   '/forms/kiln-finder/dispatch',
   '/forms/kiln-finder/rehearse',

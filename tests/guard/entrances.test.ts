@@ -26,6 +26,7 @@ const HANDLERS: Record<string, 'anybody' | 'token' | 'member'> = {
   '/lists/[list]': 'member',
   '/pictures/[id]/[file]': 'anybody',
   '/preview/[slug]': 'member',
+  '/preview/[slug]/[sheet]': 'member',
   '/schemas/form.json': 'anybody',
 }
 
@@ -49,6 +50,7 @@ describe('every entrance', () => {
   const pages = () => [
     ...routes.filter(({ is, path }) => is === 'page' && !OPEN.has(path)).map(({ path }) => fill(path)),
     `/preview/${slug}`,
+    `/preview/${slug}/look-00.css`,
     ...['people', 'submissions'].map((of) => `/exports/${of}?format=csv`),
     ...LISTS.map((list) => `/lists/${list}?which=all`),
   ]

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { lookSchema } from '../look/look'
 import { FREE_MERGE_NAMES, nameSchema, pathSchema, templateSchema, wordingSchema } from './name'
 import { expectationSchema, fillSchema, landingSchema, whenSchema } from './parts'
 import { questionSchema } from './question'
@@ -127,6 +128,7 @@ export const formSchema = z
       })
       .default({ on: 'required', symbol: '*', colour: 'fault' })
       .describe('How visitors are told which questions must be answered'),
+    look: lookSchema.describe('How the pages look'),
     keepUnfinished: z
       .boolean()
       .default(false)

@@ -19,6 +19,7 @@ export function tellDifferences(before: Form | null, after: Form): string[] {
     ...tellPart('The introduction', before.intro, after.intro),
     ...tellPart('Wording of the buttons', before.wording, after.wording),
     ...tellPart('The mark on questions', before.marks, after.marks),
+    ...tellPart('The look', before.look, after.look),
     ...tellPart('Sites that may frame the form', before.framedBy, after.framedBy),
     ...tellPart('Keeping unfinished answers', before.keepUnfinished, after.keepUnfinished),
   ]
@@ -52,6 +53,8 @@ export const PART_WORDS: Readonly<Record<string, string>> = {
   off: 'switched on or off',
   hideLabel: 'whether its label is seen',
   placeholder: 'words in its box',
+  ownLook: 'its own look',
+  on: 'screens it shows on',
   default: 'what it starts as',
   unitOfOne: 'unit of one',
   business: 'business addresses only',

@@ -9,6 +9,13 @@ import { domainAt, emailQuestions, findCarried, findQuestion, questionsAsked } f
 export const examineWording = (form: Form): Finding[] => [
   ...examineTemplates('compose', '', 'The title', [form.title], (use) => judgeBefore(form, use)),
   ...examineTemplates('compose', '', 'The introduction', [form.intro], (use) => judgeBefore(form, use)),
+  ...examineTemplates(
+    'compose',
+    '',
+    'What stands beside the questions',
+    [form.look.standing.heading, form.look.standing.text],
+    (use) => judgeBefore(form, use),
+  ),
   ...examineTemplates('dispatch', 'outcome', 'The outcome', [form.outcome.title, form.outcome.body], (use) =>
     judgeAfter(form, use),
   ),

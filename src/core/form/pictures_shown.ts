@@ -1,17 +1,23 @@
+import type { Picture } from '../answers/pictures'
 import { mannerOf } from '../answers/registry'
 import type { Form } from './definition'
 import { type Finding, finding } from './finding'
 import { questionsIn } from './values'
 
-/** The pictures that a form shows, each with the question it stands in. */
-export const picturesShown = (form: Form): { id: string; about: string; label: string }[] =>
-  questionsIn(form).flatMap(({ question }) =>
+/** The pictures that a form shows, each with the question it stands in; `about` is empty for those of its look. */
+export const picturesShown = (form: Form): { id: string; about: string; label: string }[] => [
+  ...picturesOfLook(form).map(({ id }) => ({ id, about: '', label: 'The look' })),
+  ...questionsIn(form).flatMap(({ question }) =>
     (mannerOf(question).pictures?.(question) ?? []).map(({ id }) => ({
       id,
       about: question.name,
       label: question.label,
     })),
-  )
+  ),
+]
+
+const picturesOfLook = ({ look: { standing, changes } }: Form): Picture[] =>
+  [standing.logo, standing.picture, changes.picture ?? null].filter((picture) => picture !== null)
 
 /** What is wrong with pictures that a workspace does not have: a definition may come from elsewhere. */
 export const examinePictures = (form: Form, known: readonly string[]): Finding[] =>

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { WIDTHS } from '../answers/kind'
 import { KIND_NAMES, type KindName, KINDS, mannerOf } from '../answers/registry'
+import { questionLookSchema } from '../look/theme'
 import { nameSchema, wordingSchema } from './name'
 import { answerSchema, fillSchema, landingSchema, whenSchema } from './parts'
 
@@ -17,6 +18,7 @@ const common = {
     .default(null)
     .describe('How much of the page’s width it takes; as its kind does when null'),
   placeholder: z.string().trim().max(100).default('').describe('Shown in its box until something is written'),
+  ownLook: questionLookSchema.default({}).describe('What it has otherwise than the form’s look'),
   off: z.boolean().default(false).describe('Kept in the draft, absent for visitors'),
   shownWhen: whenSchema,
   errorText: z.string().trim().max(300).default('').describe('Own wording when the answer is wrong'),

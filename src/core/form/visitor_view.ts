@@ -41,5 +41,6 @@ const withoutDestinations = (question: Question): Question => ({
   ...mannerOf(question).forPage?.(question),
   lands: [],
   fill: [],
+  ownLook: {},
   default: null,
 })

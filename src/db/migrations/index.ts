@@ -5,6 +5,7 @@ import * as connections from './0003_connections'
 import * as zonesAndLists from './0004_zones_and_lists'
 import * as files from './0005_files'
 import * as rehearsals from './0006_rehearsals'
+import * as themes from './0007_themes'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -14,4 +15,5 @@ export const migrations: Record<string, Migration> = {
   '0004_zones_and_lists': zonesAndLists,
   '0005_files': files,
   '0006_rehearsals': rehearsals,
+  '0007_themes': themes,
 }

@@ -1,7 +1,14 @@
 import { sql } from 'kysely'
+import type { Theme } from '@/core/look/theme'
 import type { Form } from '@/core/form/definition'
 import { asJson, type Runner } from '../database'
 import { chooseSorting, type Cursor, holdsWords, numberKey, momentKey, readPage, type SortKeys, textKey } from './list'
+
+/** The theme that a release names, where it is one of its workspace's own. */
+const ownTheme = sql<Theme | null>`(
+  select look from theme
+  where theme.workspace_id = release.workspace_id and theme.name = release.definition -> 'look' ->> 'theme'
+)`.as('ownTheme')
 
 /** Where a slug leads: the form and the release that visitors get. */
 export async function findLiveRelease(db: Runner, slug: string) {
@@ -10,6 +17,7 @@ export async function findLiveRelease(db: Runner, slug: string) {
     .innerJoin('release', 'release.id', 'form.live_release_id')
     .innerJoin('workspace', 'workspace.id', 'form.workspace_id')
     .select([
+      ownTheme,
       'form.id as formId',
       'form.workspace_id as workspaceId',
       'workspace.time_zone as timeZone',
@@ -28,7 +36,7 @@ const TAKEN_FOR = sql`interval '7 days'`
 export async function findReplacedRelease(db: Runner, formId: string, number: number) {
   return db
     .selectFrom('release')
-    .select(['id as releaseId', 'definition'])
+    .select(['id as releaseId', 'definition', ownTheme])
     .where('form_id', '=', formId)
     .where('number', '=', number)
     .where('replaced_at', '>', sql<Date>`now() - ${TAKEN_FOR}`)

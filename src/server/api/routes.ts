@@ -6,6 +6,7 @@ import * as forms from '../deeds/forms'
 import * as people from '../deeds/people'
 import * as rehearsals from '../deeds/rehearsals'
 import * as settings from '../deeds/settings'
+import * as themes from '../deeds/themes'
 import { peopleExportSchema, submissionExportSchema } from '../exports/asked'
 import { exportPeople, exportSubmissions } from '../exports/rows'
 import { EXPORT_TYPES, writeExport } from '../exports/write'
@@ -67,6 +68,10 @@ export const routes: Route[] = [
   post('/fields/{record}', settings.addField),
   put('/fields/{record}', settings.orderFields, 204),
   put('/fields/{record}/{name}', settings.changeField),
+  get('/themes', themes.readThemes),
+  post('/themes', themes.addTheme),
+  put('/themes/{name}', themes.changeTheme),
+  del('/themes/{name}', themes.dropTheme),
   get('/connections', settings.readConnections),
   post('/connections', settings.addConnection),
   put('/connections/{name}', settings.changeConnection),

@@ -16,7 +16,7 @@ import { watchReach } from './reached'
 
 type Handler = (request: IncomingMessage, response: ServerResponse) => Promise<unknown>
 
-const VISITOR = /^\/f\/([^/]*)(\/progress)?\/?$/
+const VISITOR = /^\/f\/([^/]*)(?:\/(progress|look-[0-9a-f]{1,64}\.css))?\/?$/
 
 /**
  * The one entrance for everything over HTTP. It reads the address and the whole body within their limits,
@@ -48,13 +48,13 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
     }
 
     if (visitor) {
-      const [, slug = '', progress] = visitor
+      const [, slug = '', part = null] = visitor
       const sent = isFormWithFiles(request) ? await receiveForm(request, slug, address) : null
       if (sent === 'unreadable') return write(problem(400, 'The body is not multipart form data.'), response)
       const body = sent ? null : await readBody(request, MOST_BYTES.visitor)
       if (sent === 'too large' || body === 'too large') return refuseBody(request, response)
       const asked = new Request(url, { method: request.method ?? 'GET', headers: headersOf(request), body })
-      return write(await serveVisitor(asked, slug, progress !== undefined, address, sent), response)
+      return write(await serveVisitor(asked, slug, part, address, sent), response)
     }
     const body = await readBody(request, MOST_BYTES.studio)
     if (body === 'too large') return refuseBody(request, response)

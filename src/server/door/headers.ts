@@ -30,6 +30,7 @@ export const visitorPolicy = (framedBy: readonly string[]): string =>
     "default-src 'none'",
     "script-src 'self'",
     "style-src 'self'",
+    "font-src 'self'",
     "connect-src 'self'",
     "img-src 'self' data:",
     "form-action 'self'",

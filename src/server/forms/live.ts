@@ -1,6 +1,8 @@
 import { LRUCache } from 'lru-cache'
 import type { Form } from '@/core/form/definition'
 import { readStored } from '@/core/form/stored'
+import { themeOf } from '@/core/look/look'
+import type { Theme } from '@/core/look/theme'
 import { findLiveRelease, findReplacedRelease } from '@/db/queries/forms'
 import type { Db } from '@/db/database'
 
@@ -14,6 +16,8 @@ export interface LiveForm {
   /** Zone of its workspace: what day it is follows from it. */
   timeZone: string
   form: Form
+  /** Its theme as the form has it. */
+  theme: Theme
 }
 
 /** How long a process may go on serving the release before, in milliseconds. */
@@ -39,14 +43,18 @@ export async function findLiveForm(db: Db, slug: string): Promise<LiveForm | nul
   if (known) return known
   const found = await findLiveRelease(db, slug)
   if (!found) return null
-  const { definition, ...release } = found
-  const live = { slug, ...release, form: readDefinition(found.releaseId, definition) }
+  const { definition, ownTheme, ...release } = found
+  const form = readDefinition(found.releaseId, definition)
+  const live = { slug, ...release, form, theme: themeOf(form.look, ownTheme) }
   pointers.set(slug, live)
   return live
 }
 
 /** Called after a release, so that this process serves it at once. */
 export const forgetLiveForm = (slug: string): void => void cache().pointers.delete(slug)
+
+/** Called after something that many forms share was changed. */
+export const forgetLiveForms = (): void => cache().pointers.clear()
 
 /**
  * The release a page was made from, while answers to it are still taken: the live one, or one that was
@@ -56,7 +64,8 @@ export async function findShownForm(db: Db, live: LiveForm, number: number): Pro
   if (number === live.number) return live
   const found = await findReplacedRelease(db, live.formId, number)
   if (!found) return null
-  return { ...live, releaseId: found.releaseId, number, form: readDefinition(found.releaseId, found.definition) }
+  const form = readDefinition(found.releaseId, found.definition)
+  return { ...live, releaseId: found.releaseId, number, form, theme: themeOf(form.look, found.ownTheme) }
 }
 
 /** A release's definition, read once for each process; the error where it cannot be read. */

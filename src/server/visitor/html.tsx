@@ -2,7 +2,7 @@ import type { ReactElement } from 'react'
 import type { Answers } from '@/core/answers/answer'
 import { mergeFields, renderLineOr, renderOr } from '@/core/dispatch/template'
 import { walkForm } from '@/core/form/walk'
-import { FormPage, OutcomePage, type PageState, PlainPage } from '@/visitor/page'
+import { FormPage, OutcomePage, type PageLook, type PageState, PlainPage } from '@/visitor/page'
 import type { Outcome } from '@/core/dispatch/outcome'
 import { visitorPolicy } from '../door/headers'
 import { visitorAssets } from './assets'
@@ -13,7 +13,7 @@ const HEADERS = {
 }
 
 /** What differs from page to page; the rest follows from it. */
-export type PageInput = Omit<PageState, 'title' | 'intro' | 'way'> & {
+export type PageInput = Omit<PageState, 'title' | 'intro' | 'standing' | 'way'> & {
   /** Values the wording may use: what was filled in before anybody typed. */
   wordingValues: Answers
 }
@@ -21,6 +21,7 @@ export type PageInput = Omit<PageState, 'title' | 'intro' | 'way'> & {
 export async function formHtml(input: PageInput, status = 200): Promise<Response> {
   const { form, values, carried, wordingValues, step, ...rest } = input
   const fields = mergeFields(form, { ...carried, ...wordingValues }, { submission: null })
+  const { standing } = form.look
   const way = walkForm(form, values, carried, { now: rest.now })
   return html(
     <FormPage
@@ -30,6 +31,11 @@ export async function formHtml(input: PageInput, status = 200): Promise<Response
       carried={carried}
       title={renderLineOr(form.title, fields, '')}
       intro={renderOr(form.intro, fields, '')}
+      standing={{
+        ...standing,
+        heading: renderLineOr(standing.heading, fields, ''),
+        text: renderOr(standing.text, fields, ''),
+      }}
       way={way}
       // A step in which nothing shows is none.
       step={(way.steps.find(({ name }) => name === step) ?? way.steps[0])?.name ?? step}
@@ -41,8 +47,8 @@ export async function formHtml(input: PageInput, status = 200): Promise<Response
   )
 }
 
-export const outcomeHtml = (outcome: Outcome): Promise<Response> =>
-  html(<OutcomePage outcome={outcome} assets={visitorAssets()} />, 200)
+export const outcomeHtml = (outcome: Outcome, look: PageLook): Promise<Response> =>
+  html(<OutcomePage outcome={outcome} assets={visitorAssets()} look={look} />, 200)
 
 export const plainHtml = (status: number, title: string, text: string): Promise<Response> =>
   html(<PlainPage title={title} text={text} assets={visitorAssets()} />, status)

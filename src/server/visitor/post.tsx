@@ -13,6 +13,7 @@ import { recordProgress } from '../visits/recordProgress'
 import { givePass, proofOf, type VisitPass } from '../visits/secret'
 import { releaseNumberSchema, type Visitor } from '../visits/visitor'
 import { formHtml, outcomeHtml, plainHtml } from './html'
+import { lookBelow } from './look'
 import {
   claimVisit,
   linkSecret,
@@ -154,7 +155,7 @@ class StepPost {
     const accepted = await acceptSubmission(db, live, entered, visitor, visit, null)
     if (accepted.ok) {
       this.sent = true
-      return outcomeHtml(accepted.outcome)
+      return outcomeHtml(accepted.outcome, this.look())
     }
     return accepted.why === 'wrong'
       ? this.showErrors(accepted.errors)
@@ -177,6 +178,7 @@ class StepPost {
     return formHtml(
       {
         form: this.live.form,
+        look: this.look(),
         release: this.live.number,
         values: this.entered,
         carried: this.carried,
@@ -194,6 +196,8 @@ class StepPost {
       status,
     )
   }
+
+  private look = () => lookBelow(`/f/${this.live.slug}`, this.live.form, this.live.theme)
 
   /** What the next page shows of the visit: its proof only where this one showed it. */
   private pass(): VisitPass {

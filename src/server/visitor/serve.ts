@@ -10,6 +10,7 @@ import { Busy } from '../submissions/storeInBatch'
 import { openForm } from '../visits/openForm'
 import { progressSchema, recordProgress } from '../visits/recordProgress'
 import { formHtml, noFormHtml, plainHtml } from './html'
+import { lookBelow, serveLook } from './look'
 import { postJson, postPage } from './post'
 import {
   BadBody,
@@ -32,10 +33,13 @@ const PATIENCE = 3000
 export async function serveVisitor(
   request: Request,
   slug: string,
-  progress: boolean,
+  part: string | null,
   address: string,
   sent: ReceivedForm | null,
 ): Promise<Response> {
+  const progress = part === 'progress'
+  const mark = /^look-(.*)\.css$/.exec(part ?? '')?.[1]
+  if (mark !== undefined) return lookSheet(slug, mark)
   const inWords = forPeople(request, progress)
   const { presence } = context()
   try {
@@ -56,6 +60,12 @@ export async function serveVisitor(
         )
       : problem(500, 'Something went wrong on our side.')
   }
+}
+
+/** The style sheet of a form's look. Where it cannot be had, pages look plain and work all the same. */
+async function lookSheet(slug: string, mark: string): Promise<Response> {
+  const live = await findLiveForm(context().db, slug).catch(() => null)
+  return live ? serveLook(live.form, live.theme, mark) : problem(404, 'There is no live form at this address.')
 }
 
 /** A person's browser shows what it gets; a program or the page's script reads it. */
@@ -143,6 +153,7 @@ const getPage: Reply = async ({ request, live, keeping, address }) => {
   const opened = await openForm(db, live, visitor, remembered, new URL(config.LICHEN_URL).host, null)
   const response = await formHtml({
     form: live.form,
+    look: lookBelow(`/f/${live.slug}`, live.form, live.theme),
     release: live.number,
     values: opened.values,
     carried: opened.carried,

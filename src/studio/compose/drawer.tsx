@@ -16,6 +16,7 @@ import { ChoiceField, TextField, Tick } from '../ui/field'
 import { toast } from '../ui/toast'
 import { ConditionEditor } from './condition'
 import { FillEditor } from './fills'
+import { OwnLook } from './ownLook'
 
 const WIDTH_WORDS: Record<Width, string> = {
   full: 'the whole width',
@@ -108,6 +109,7 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
           onCommit={(placeholder) => change({ placeholder: placeholder.slice(0, 100) }, 'placeholder')}
         />
       )}
+      {asks && <OwnLook look={question.ownLook} onChange={change} />}
       {fillable && <StartField question={question} onChange={change} />}
       <span className="col-start-1 self-start pt-1 text-soft">Shown when</span>
       <div className={wide}>

@@ -1,7 +1,10 @@
 'use client'
 
 import type { Form } from '@/core/form/definition'
-import { useEffect, useRef, useState } from 'react'
+import { themeCss } from '@/core/look/css'
+import { looksOfQuestions } from '@/core/form/looks'
+import { type OwnTheme, themeOf } from '@/core/look/look'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { explainPlan } from '@/core/rehearse/explain'
 import { type Planned, planDraftAction } from '../draft/actions'
 import { useDraft } from '../draft/context'
@@ -14,7 +17,7 @@ export interface Seer {
 }
 
 /** The real page, as seen by anyone you choose, and what would happen if it were sent now. */
-export function VisitorView({ people }: { people: Seer[] }) {
+export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnTheme[] }) {
   const { facts, revision, form, open } = useDraft((state) => state)
   const [seer, setSeer] = useState('')
   const [wide, setWide] = useState(false)
@@ -32,15 +35,26 @@ export function VisitorView({ people }: { people: Seer[] }) {
     if (open) frame.current?.contentWindow?.postMessage({ lichen: 'restore', to: open }, location.origin)
   }, [open])
 
+  // A look shows as it is chosen, before the draft is saved.
+  const css = useMemo(() => {
+    const own = themes.find(({ name }) => name === form.look.theme)?.theme ?? null
+    return themeCss(themeOf(form.look, own), looksOfQuestions(form))
+  }, [form, themes])
+  const cssNow = useRef(css)
+  useEffect(() => {
+    cssNow.current = css
+    frame.current?.contentWindow?.postMessage({ lichen: 'look', css }, location.origin)
+  }, [css])
+
   useEffect(() => {
     const listen = (event: MessageEvent) => {
       if (event.origin !== location.origin || event.source !== frame.current?.contentWindow) return
       const said = event.data as { lichen?: string; values?: Record<string, string>; step?: string }
-      if (said.lichen === 'ready')
-        frame.current?.contentWindow?.postMessage(
-          { lichen: 'restore', ...typed.current, to: opened.current },
-          location.origin,
-        )
+      if (said.lichen === 'ready') {
+        const tell = (what: object) => frame.current?.contentWindow?.postMessage(what, location.origin)
+        tell({ lichen: 'restore', ...typed.current, to: opened.current })
+        tell({ lichen: 'look', css: cssNow.current })
+      }
       if (said.lichen === 'values' && said.values) {
         typed.current = { values: said.values, step: said.step ?? '' }
         atFirst.current ??= JSON.stringify(said.values)

@@ -1,13 +1,15 @@
 'use client'
 
 import { Pilcrow } from 'lucide-react'
-import { TextField, Tick } from '../ui/field'
+import type { ShownOn } from '@/core/answers/shown_on'
+import { ChoiceField, TextField, Tick } from '../ui/field'
 import { PictureField } from './pictures'
+import { SHOWN_ON_WORDS } from './shownOn'
 import type { StudioKind } from './kind'
 
 export const prose: StudioKind<'prose'> = {
   Mark: Pilcrow,
-  Settings: ({ question: { label, text, picture, divider }, onChange }) => (
+  Settings: ({ question: { label, text, picture, divider, on }, onChange }) => (
     <>
       <TextField
         label="Text"
@@ -24,7 +26,13 @@ export const prose: StudioKind<'prose'> = {
           onChange={(next) => onChange({ picture: next }, 'picture')}
         />
       </div>
-      <span className="col-span-3 col-start-2">
+      <ChoiceField
+        label="Shows on"
+        value={on}
+        options={SHOWN_ON_WORDS}
+        onCommit={(next) => onChange({ on: next as ShownOn }, 'on')}
+      />
+      <span className="col-start-2">
         <Tick label="a line above it" on={divider} onCommit={(next) => onChange({ divider: next }, 'divider')} />
       </span>
     </>

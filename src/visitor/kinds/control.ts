@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react'
 import { type Moment, valueIn } from '@/core/answers/answer'
+import type { ShownOn } from '@/core/answers/shown_on'
 import type { Question } from '@/core/form/definition'
 
 /** What a kind's markup gets: the question, its value as answered or as sent, and the ids that tie it to its texts. */
@@ -21,6 +22,8 @@ export interface VisitorKind<K extends Question['kind'] = Question['kind']> {
   sendsFiles?: boolean
   /** Whether what was chosen stays chosen, as radio buttons do, so that it takes a button to take it back. */
   stays?: boolean
+  /** Where it shows, for what only says something. */
+  on?: (question: Extract<Question, { kind: K }>) => ShownOn
   /**
    * What ties the question's wording to the control: a label of one control, a legend over a group of
    * them, a legend over a control that has its own label, or nothing. What is unseen is not on the page at all.

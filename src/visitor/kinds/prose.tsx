@@ -11,4 +11,4 @@ const Prose = ({ question: { label, hideLabel, text, picture, divider } }: Contr
   </>
 )
 
-export const prose: VisitorKind<'prose'> = { Control: Prose, frame: () => 'bare' }
+export const prose: VisitorKind<'prose'> = { Control: Prose, frame: () => 'bare', on: ({ on }) => on }

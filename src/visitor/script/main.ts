@@ -23,8 +23,12 @@ import {
 } from './page'
 import { tellProgress } from '../progress'
 import { enlivenOf, rulesOf } from './kinds'
+import type { Attach } from './preview'
 import { Progress } from './progress'
 import { send } from './send'
+
+/** Written by the build: the script of a preview. */
+declare const PREVIEW: string
 
 hideSecret()
 const page = findPage()
@@ -39,9 +43,9 @@ function bringToLife(page: Page): void {
   /** Names of the questions that need another look. */
   let wrong: string[] = []
   let tries = 0
-  // Until a preview has what was typed in the one before, what it holds must not be taken for it.
-  let restored = false
   let later: number | undefined
+  /** Told whenever something changed, in a preview. */
+  let follow = () => {}
 
   const walk = (upTo?: string) => walkForm(data, readValues(page), data.carried, { upTo, now: data.now })
 
@@ -60,7 +64,7 @@ function bringToLife(page: Page): void {
     page.forward.textContent = isLast ? data.wording.send : data.wording.next
     page.forward.value = isLast ? 'send' : 'next'
     page.back.hidden = steps[0]?.name === current
-    tellFrame('values')
+    follow()
   }
 
   const go = (step: string) => {
@@ -133,34 +137,6 @@ function bringToLife(page: Page): void {
     if (before) go(before.name)
   }
 
-  const tellFrame = (what: 'values' | 'ready') => {
-    if (data.mode === 'preview' && (restored || what === 'ready'))
-      parent.postMessage({ lichen: what, values: readValues(page), step: current }, location.origin)
-  }
-
-  /**
-   * A preview drawn anew, because the draft changed, goes on with what was typed in the one before; and turns to
-   * the step or question that is being worked on.
-   */
-  const restore = (event: MessageEvent) => {
-    const said = event.data as { lichen?: string; values?: Record<string, unknown>; step?: string; to?: string }
-    if (event.origin !== location.origin || said.lichen !== 'restore') return
-    restored = true
-    for (const [name, value] of Object.entries(said.values ?? {})) writeValue(page, name, value)
-    const { to } = said
-    const step =
-      data.steps.find(({ name, questions }) => to === `step:${name}` || questions.some((one) => one.name === to)) ??
-      data.steps.find(({ name }) => name === said.step)
-    if (step) {
-      current = step.name
-      showStep(page, current)
-    }
-    refresh()
-    const box = to ? questionBox(page, to) : null
-    // Only this page scrolls, and not the one that frames it.
-    if (box) window.scrollBy({ top: box.getBoundingClientRect().top - innerHeight / 3 })
-  }
-
   form.addEventListener('submit', (event) => {
     event.preventDefault()
     if (busy) return
@@ -211,10 +187,17 @@ function bringToLife(page: Page): void {
     for (const reached of unsent.steps) progress.reach(reached)
     progress.begin()
   }
-  if (data.mode === 'preview') {
-    addEventListener('message', restore)
-    tellFrame('ready')
-  }
+  if (data.mode === 'preview')
+    void import(PREVIEW).then(({ attach }: { attach: Attach }) => {
+      follow = attach(page, {
+        current: () => current,
+        turn(step) {
+          current = step
+          showStep(page, step)
+        },
+        refresh,
+      })
+    })
   refresh()
 }
 

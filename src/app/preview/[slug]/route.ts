@@ -1,11 +1,14 @@
 import { z } from 'zod'
 import { momentIn } from '@/core/formats/zone'
+import { themeOf } from '@/core/look/look'
 import { readStored } from '@/core/form/stored'
 import { findForm } from '@/db/queries/forms'
 import { findContact } from '@/db/queries/people'
+import { findTheme } from '@/db/queries/themes'
 import { findMember } from '@/server/access/member'
 import { context } from '@/server/context'
 import { formHtml, noFormHtml } from '@/server/visitor/html'
+import { lookBelow } from '@/server/visitor/look'
 import { fillStart } from '@/server/visits/openForm'
 
 /** The draft as visitors would see it, for people who are signed in. Nothing is counted, kept or sent. */
@@ -20,8 +23,10 @@ export async function GET(request: Request, { params }: { params: Promise<{ slug
   const contact = z.uuid().safeParse(new URL(request.url).searchParams.get('contact')).data
   const holder = contact ? await findContact(db, member.workspaceId, contact) : null
   const start = fillStart(form, { link: {}, pageBefore: null, holder })
+  const own = await findTheme(db, member.workspaceId, form.look.theme)
   return formHtml({
     form,
+    look: lookBelow(`/preview/${slug}`, form, themeOf(form.look, own)),
     values: start.values,
     carried: start.carried,
     wordingValues: start.values,

@@ -2,12 +2,14 @@ import { z } from 'zod'
 import { accept, type KindRules } from '../answer'
 import type { KindManner } from '../kind'
 import { AS_TEXT } from '../kind'
+import { shownOnSchema } from '../shown_on'
 import { type Picture, pictureSchema } from '../pictures'
 
 /** Settings of prose: its heading is its label, which can be hidden. */
 export const settings = () => ({
   text: z.string().trim().max(5000).default('').describe('Said below the heading; a blank line begins a paragraph'),
   picture: pictureSchema().nullable().default(null).describe('Shown between its heading and its text'),
+  on: shownOnSchema(),
   divider: z.boolean().default(false).describe('Whether a line stands above it'),
 })
 

@@ -1,12 +1,22 @@
 import { listPeople } from '@/db/queries/people'
+import { listThemes, listThemeUses } from '@/db/queries/themes'
 import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
+import { visitorAssets } from '@/server/visitor/assets'
 import { Ledger } from '@/studio/compose/ledger'
+import { ComposeParts } from '@/studio/compose/parts'
 import { VisitorView } from '@/studio/compose/visitorView'
 import { FormWording } from '@/studio/compose/wording'
+import { Look } from '@/studio/look/look'
 
-export default memberPage(async ({ workspaceId }) => {
-  const { rows } = await listPeople(context().db, workspaceId, { limit: 30 })
+export default memberPage(async ({ workspaceId }, { search }) => {
+  const { db } = context()
+  const part = search.part === 'look' ? 'look' : 'questions'
+  const [{ rows }, themes, uses] = await Promise.all([
+    listPeople(db, workspaceId, { limit: 30 }),
+    listThemes(db, workspaceId),
+    part === 'look' ? listThemeUses(db, workspaceId) : [],
+  ])
   const people = rows.map(({ id, email, values }) => ({
     id,
     name: [values.first_name, values.last_name].filter(Boolean).join(' ') || email,
@@ -17,10 +27,20 @@ export default memberPage(async ({ workspaceId }) => {
       className="grid h-[calc(100vh-142px)] min-h-[560px] border-t min-[900px]:grid-cols-[minmax(0,1fr)_auto] border-rule"
     >
       <div className="flex min-w-0 flex-col overflow-hidden">
-        <FormWording />
-        <Ledger />
+        <ComposeParts part={part} />
+        {part === 'look' ? (
+          <>
+            <link rel="stylesheet" href={`/${visitorAssets().faces}`} precedence="default" />
+            <Look themes={themes} uses={uses} />
+          </>
+        ) : (
+          <>
+            <FormWording />
+            <Ledger />
+          </>
+        )}
       </div>
-      <VisitorView people={people} />
+      <VisitorView people={people} themes={themes} />
     </main>
   )
 })

@@ -1,0 +1,58 @@
+import { type Page, questionBox, readValues, writeValue } from './page'
+
+/** What a preview may do with the page it is part of. */
+interface Steering {
+  current(): string
+  turn(step: string): void
+  refresh(): void
+}
+
+/** Ties a preview to the studio around it, and gives what to call whenever something changed. */
+export type Attach = (page: Page, steering: Steering) => () => void
+
+/** What the studio says to a preview. */
+interface Said {
+  lichen?: string
+  values?: Record<string, unknown>
+  step?: string
+  to?: string
+  css?: string
+}
+
+/**
+ * A preview drawn anew, because the draft changed, goes on with what was typed in the one before; it turns to the
+ * step or question that is being worked on, and takes on a look while it is chosen. It tells what is typed.
+ */
+export const attach: Attach = (page, steering) => {
+  // Until it has what was typed in the one before, what it holds must not be taken for it.
+  let restored = false
+  const look = new CSSStyleSheet()
+  document.adoptedStyleSheets.push(look)
+
+  const tell = (what: 'values' | 'ready') => {
+    if (restored || what === 'ready')
+      parent.postMessage({ lichen: what, values: readValues(page), step: steering.current() }, location.origin)
+  }
+
+  const restore = ({ values, step, to }: Said) => {
+    restored = true
+    for (const [name, value] of Object.entries(values ?? {})) writeValue(page, name, value)
+    const { steps } = page.data
+    const found =
+      steps.find(({ name, questions }) => to === `step:${name}` || questions.some((one) => one.name === to)) ??
+      steps.find(({ name }) => name === step)
+    if (found) steering.turn(found.name)
+    steering.refresh()
+    const box = to ? questionBox(page, to) : null
+    // Only this page scrolls, and not the one that frames it.
+    if (box) window.scrollBy({ top: box.getBoundingClientRect().top - innerHeight / 3 })
+  }
+
+  addEventListener('message', ({ origin, data }: MessageEvent<Said>) => {
+    if (origin !== location.origin) return
+    if (data.lichen === 'restore') restore(data)
+    if (data.lichen === 'look') look.replaceSync(data.css ?? '')
+  })
+  tell('ready')
+  return () => tell('values')
+}
