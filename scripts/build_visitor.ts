@@ -18,6 +18,8 @@ const REGISTRY = resolve('src/core/answers/registry.ts')
 const CORRECTING = 'src/visitor/script/correct_address.ts'
 /** Loaded by pages that are a preview. */
 const PREVIEWING = 'src/visitor/script/preview.ts'
+/** The keys of forms that ask one question at a time. */
+const ONE_BY_ONE = 'src/visitor/script/one_at_a_time.ts'
 const PAGE_KINDS = resolve('src/visitor/script/kinds.ts')
 
 /**
@@ -30,13 +32,11 @@ export async function buildVisitor(): Promise<void> {
   const fonts = await buildFonts()
   const style = await bundle([{ in: 'visitor-style', out: 'visitor' }], { plugins: [styleOf(fonts)] })
   const faces = await bundle([{ in: 'visitor-faces', out: 'visitor-faces' }], { plugins: [facesOf(fonts)] })
-  const correcting = await bundle([{ in: CORRECTING, out: 'visitor-correct_address' }], { format: 'esm' })
-  const previewing = await bundle([{ in: PREVIEWING, out: 'visitor-preview' }], {
-    format: 'esm',
-    plugins: [kindsApart],
-  })
-  const preview = `./${filesOf(previewing, PREVIEWING).join()}`
-  const correctAddress = `./${filesOf(correcting, CORRECTING).join()}`
+  const [correctAddress = '', preview = '', oneAtATime = ''] = await Promise.all([
+    bundleApart(CORRECTING, 'visitor-correct_address'),
+    bundleApart(PREVIEWING, 'visitor-preview'),
+    bundleApart(ONE_BY_ONE, 'visitor-one_at_a_time'),
+  ])
   const scripts = await bundle(
     [
       { in: 'src/visitor/script/main.ts', out: 'visitor-main' },
@@ -45,14 +45,15 @@ export async function buildVisitor(): Promise<void> {
     {
       format: 'esm',
       splitting: true,
-      chunkNames: 'visitor-shared-[hash]',
+      // Short, since every script names some.
+      chunkNames: 'visitor-[hash]',
       plugins: [kindsApart],
-      external: [correctAddress, preview],
+      external: [correctAddress, preview].map((file) => `./${file}`),
       define: {
         // As text, which stays where it is used: an object would be shared by every page.
         ADDRESS_ORDERS: JSON.stringify(JSON.stringify(addressOrders())),
-        CORRECT_ADDRESS: JSON.stringify(correctAddress),
-        PREVIEW: JSON.stringify(preview),
+        CORRECT_ADDRESS: JSON.stringify(`./${correctAddress}`),
+        PREVIEW: JSON.stringify(`./${preview}`),
       },
     },
   )
@@ -60,6 +61,7 @@ export async function buildVisitor(): Promise<void> {
     style: filesOf(style, 'written:visitor-style').join(),
     faces: filesOf(faces, 'written:visitor-faces').join(),
     fonts,
+    keys: oneAtATime,
     script: filesOf(scripts, 'src/visitor/script/main.ts'),
     kinds: Object.fromEntries(KIND_NAMES.map((kind) => [kind, filesOf(scripts, `kind:${kind}`)])),
   }
@@ -79,6 +81,12 @@ async function bundle(entryPoints: { in: string; out: string }[], more: BuildOpt
     ...more,
   })
   return metafile
+}
+
+/** Bundles what only some pages load, once they are there; gives its name. */
+async function bundleApart(entry: string, out: string): Promise<string> {
+  const bundled = await bundle([{ in: entry, out }], { format: 'esm', plugins: [kindsApart] })
+  return filesOf(bundled, entry).join()
 }
 
 /** The file of an entry, and before it those that it shares with others. */

@@ -34,6 +34,7 @@ import { COMPANY, CONNECTIONS, DESKS, FIELDS, LISTS, personOf } from './company'
 import { bringAStudio } from './forms/bring_a_studio'
 import { deliverySurvey } from './forms/delivery_survey'
 import { finder } from './forms/finder'
+import { firingNotes } from './forms/firing_notes'
 import { glazeSamples } from './forms/glaze_samples'
 import { openDay } from './forms/open_day'
 import { schoolQuote } from './forms/school_quote'
@@ -46,6 +47,7 @@ import {
   finderAnswers,
   openDayAnswers,
   type Origin,
+  notesAnswers,
   quoteAnswers,
   samplesAnswers,
   serviceAnswers,
@@ -93,6 +95,7 @@ if (!process.argv.includes('--no-visits')) {
   await visitBringAStudio()
   await visit('delivery-survey', 120, 85, () => surveyAnswers(chance, CONTACTS))
   await visit('glaze-samples', 100, 88, () => samplesAnswers(chance, CONTACTS * 2))
+  await visit('firing-notes', 110, 88, () => notesAnswers(chance, CONTACTS * 2))
   await visit('service', 90, 88, (at) => serviceAnswers(chance, CONTACTS, (days) => weekdayAfter(at, days)))
   await visit('school-quote', 70, 88, (at) => quoteAnswers(chance, CONTACTS * 2, (days) => weekdayAfter(at, days)))
 }
@@ -180,6 +183,7 @@ async function makeForms(): Promise<void> {
     { slug: 'bring-a-studio', name: 'Bring a studio', campaign: 'Glaze club', draft: bringAStudio() },
     { slug: 'glaze-samples', name: 'Glaze sample box', campaign: 'Glaze club', draft: glazeSamples(pictures) },
     { slug: 'service', name: 'Repair or service', campaign: '', folder: 'Service', draft: service(pictures) },
+    { slug: 'firing-notes', name: 'Firing notes', campaign: '', folder: 'Letters', draft: firingNotes() },
     { slug: 'school-quote', name: 'School quote', campaign: 'School term start', draft: schoolQuote() },
     { slug: 'delivery-survey', name: 'Delivery survey', campaign: '', folder: 'Service', draft: deliverySurvey() },
   ]

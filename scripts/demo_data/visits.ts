@@ -166,6 +166,12 @@ function serialNumber(chance: Chance): string {
   return /[0-9]/.test(check) ? `TK-${number.slice(2)}${check}` : serialNumber(chance)
 }
 
+/** Whoever wants the letter, known or not. */
+export const notesAnswers = (chance: Chance, people: number): Answers => ({
+  email: personOf(chance.whole(0, people - 1)).email,
+  letter: true,
+})
+
 /** One plausible call for service; they may come from some weekday on, counted from when it is asked. */
 export function serviceAnswers(chance: Chance, people: number, weekdayAfter: (days: number) => string): Answers {
   const fault = chance.weigh([

@@ -11,7 +11,9 @@ import type { Theme } from '@/core/look/theme'
 import { type VisitorForm, visitorView } from '@/core/form/visitor_view'
 import { firstFonts, type Fonts } from './fonts'
 import { idOfQuestion, tellErrors } from './errors'
+import { forwardWords } from './forward'
 import { visitorKindOf } from './kinds/registry'
+import { placeOf, showsAllAtOnce, stopsOf } from '@/core/form/stops'
 import { tellProgress } from './progress'
 import { Paragraphs } from './paragraphs'
 import { QuestionField } from './question'
@@ -23,6 +25,8 @@ export interface Assets {
   /** Every family of letters, for the studio. */
   faces: string
   fonts: Fonts
+  /** Keys for forms that ask one question at a time. */
+  keys: string
   /** The page's own script, last, after what it shares with others. */
   script: string[]
   /** The same of each kind of question. */
@@ -86,7 +90,6 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
     before: state.pageBefore,
     now: state.now,
   }
-  const first = state.step === firstShown(state)
   const standing = isStanding(state.standing)
   return (
     <Document
@@ -94,6 +97,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
       assets={assets}
       kinds={kindsAsked(form)}
       look={state.look}
+      keys={form.pace === 'one'}
       preview={mode === 'preview'}
     >
       <main className={standing && state.standing.place === 'beside' ? 'with-beside' : undefined}>
@@ -104,6 +108,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
           {state.resumed && <p className="notice">Your answers from before are still here.</p>}
         </div>
         <form
+          data-pace={form.pace}
           method="post"
           action={state.action}
           encType={sendsFiles(form) ? 'multipart/form-data' : undefined}
@@ -122,7 +127,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
           {form.steps.map((step, index) => (
             <StepSection key={step.name} index={index} {...state} />
           ))}
-          <Actions form={form} first={first} last={state.step === lastShown(state)} />
+          <Actions {...state} />
           {form.keepUnfinished && (
             <p className="small" id="keeps">
               What you fill in is kept as you go, so that you can finish later in this browser. If you stop midway, we
@@ -163,11 +168,21 @@ function StepSection({
   const step = form.steps[index]
   if (!step) return null
   const headingId = `step-${step.name}`
+  const all = showsAllAtOnce(form.pace)
+  // Without a script all of a step is asked at once.
+  const stops = stopsOf('steps', way)
+  const at = placeOf(stops, { step: step.name, question: null })
+  const firstHere = step.questions.find(({ name }) => way.shown.includes(name))?.name
   return (
-    <section data-step={step.name} hidden={step.name !== current} aria-labelledby={headingId}>
-      {form.steps.length > 1 && (
+    <section
+      data-step={step.name}
+      hidden={all ? !way.steps.includes(step) : step.name !== current}
+      aria-labelledby={headingId}
+    >
+      {form.steps.length > 1 && !all && (
         <div className="progress" data-progress>
-          {tellProgress(way, step.name)}
+          <span>{at < 0 ? '' : tellProgress(stops, at)}</span>
+          <progress aria-hidden="true" value={stops[at]?.before ?? 0} max={way.shown.length} />
         </div>
       )}
       <h2 id={headingId} tabIndex={-1} className={form.steps.length > 1 ? undefined : 'unseen'}>
@@ -181,6 +196,7 @@ function StepSection({
             question={question}
             value={valueIn(rulesOf(question).compute ? way.answers : values, question.name)}
             shown={way.shown.includes(question.name)}
+            later={form.pace === 'one' && question.name !== firstHere}
             error={errors.find(({ name }) => name === question.name)?.message}
             marks={form.marks}
             labels={question.ownLook.labels ?? look.theme.labels}
@@ -206,13 +222,16 @@ const ErrorSummary = ({ form, errors }: PageState) => (
 )
 
 /** “Next” stands before “Back” so that the Enter key goes on; the style sheet puts them in reading order. */
-function Actions({ form, first, last }: { form: Form; first: boolean; last: boolean }) {
+function Actions({ form, way, step }: PageState) {
+  const stops = stopsOf(form.pace === 'one' ? 'steps' : form.pace, way)
+  const at = placeOf(stops, { step, question: null })
+  const last = at === stops.length - 1
   return (
     <div className="actions">
       <button type="submit" className="go" name="_go" value={last ? 'send' : 'next'} data-forward>
-        {last ? form.wording.send : form.wording.next}
+        {forwardWords(form.wording, stops.length - 1 - at)}
       </button>
-      <button type="submit" className="back" name="_go" value="back" data-back hidden={first}>
+      <button type="submit" className="back" name="_go" value="back" data-back hidden={at <= 0}>
         {form.wording.back}
       </button>
     </div>
@@ -248,15 +267,17 @@ interface DocumentProps {
   /** The kinds whose scripts the page needs; left out for a page without a script. */
   kinds?: string[]
   look: PageLook
+  /** Whether digits and arrows answer. */
+  keys?: boolean
   /** A look may be tried that is not saved yet. */
   preview?: boolean
   children: React.ReactNode
 }
 
-function Document({ title, assets, kinds, look, preview, children }: DocumentProps) {
+function Document({ title, assets, kinds, look, keys, preview, children }: DocumentProps) {
   // Scripts run in this order, once the page has been read: every kind is there before what asks it.
   const files = kinds ? [...kinds.map((kind) => assets.kinds[kind] ?? []), assets.script] : []
-  const scripts = files.flatMap((all) => all.slice(-1))
+  const scripts = [...files.flatMap((all) => all.slice(-1)), ...(keys ? [assets.keys] : [])]
   const shared = [...new Set(files.flatMap((all) => all.slice(0, -1)))]
   return (
     <html lang="en">
@@ -288,6 +309,3 @@ function Document({ title, assets, kinds, look, preview, children }: DocumentPro
 const kindsAsked = (form: Form): KindName[] => [...new Set(questionsIn(form).map(({ question }) => question.kind))]
 
 const sendsFiles = (form: Form): boolean => kindsAsked(form).some((kind) => visitorKindOf(kind).sendsFiles)
-
-const firstShown = ({ way }: PageState): string | undefined => way.steps[0]?.name
-const lastShown = ({ way }: PageState): string | undefined => way.steps.at(-1)?.name

@@ -1,7 +1,5 @@
-import type { Way } from '@/core/form/walk'
+import type { Stop } from '@/core/form/stops'
 
-/** How far a step is on this visitor's own way: steps in which nothing shows do not count. */
-export function tellProgress({ steps }: Pick<Way, 'steps'>, step: string): string {
-  const at = steps.findIndex(({ name }) => name === step)
-  return at < 0 ? '' : `Step ${at + 1} of ${steps.length}`
-}
+/** How far a stop is on this visitor's own way: what does not show does not count. */
+export const tellProgress = (stops: readonly Stop[], at: number): string =>
+  `${stops[at]?.question ? 'Question' : 'Step'} ${at + 1} of ${stops.length}`

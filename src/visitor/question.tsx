@@ -10,6 +10,8 @@ interface Props {
   question: Question
   value: unknown
   shown: boolean
+  /** Whether it waits until what stands before it in its step was asked. */
+  later: boolean
   error: string | undefined
   marks: Marks
   labels: LabelPlace
@@ -18,7 +20,7 @@ interface Props {
 }
 
 /** One question: its label, help, control and error, tied together for every reader. */
-export function QuestionField({ question, value, shown, error, marks, labels, visit, now }: Props) {
+export function QuestionField({ question, value, shown, later, error, marks, labels, visit, now }: Props) {
   const id = idOfQuestion(question.name)
   const describedBy = [question.help && `${id}-help`, error && `${id}-error`].filter(Boolean).join(' ') || undefined
   const { Control, frame, stays, on } = visitorKindOf(question.kind)
@@ -44,6 +46,7 @@ export function QuestionField({ question, value, shown, error, marks, labels, vi
   const beside = labels === 'beside' && framed !== 'bare' && !question.hideLabel
   const className = [
     'question',
+    later && 'later',
     beside ? 'full beside' : (question.width ?? mannerOf(question).width),
     SHOWN_ON_CLASS[on?.(question) ?? 'both'],
   ]

@@ -11,6 +11,8 @@ const styleOf = (page: Page | ReturnType<Page['frameLocator']>, selector: string
     .locator(selector)
     .first()
     .evaluate((element, name) => getComputedStyle(element).getPropertyValue(name), property)
+    // A page that is being drawn anew has none.
+    .catch(() => null)
 
 const rgb = (hex: string): string => `rgb(${[1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16)).join(', ')})`
 

@@ -5,6 +5,7 @@ import { contactCarried, emailQuestion } from './shared'
 export const bringAStudio = (): Form =>
   formSchema.parse({
     title: '{{ known_name | default: "Hello" }}, bring a studio along',
+    look: { theme: 'garden' },
     intro:
       'Tell us of a studio that might like a kiln share. Your code {{ studio_code | default: "will be made for you" }} goes with it.',
     steps: [

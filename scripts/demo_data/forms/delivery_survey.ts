@@ -5,6 +5,7 @@ import { emailQuestion, options } from './shared'
 export const deliverySurvey = (): Form =>
   formSchema.parse({
     title: 'How did the delivery go?',
+    look: { theme: 'night' },
     intro: 'Eight questions, two minutes. Your answers go to the people who load the lorry.',
     records: { request: { title: 'Delivery to {{ email }}', again: 'another' } },
     marks: { on: 'optional', symbol: 'optional', colour: 'text' },

@@ -22,6 +22,7 @@ export function finder(variant: 'first' | 'longer' | 'shorter' | 'draft', { ware
       : []
   return formSchema.parse({
     title: 'Which kiln suits your studio?',
+    look: { theme: 'almanac' },
     intro: 'Four short steps. We answer within one working day.',
     keepUnfinished: true,
     records: {

@@ -6,6 +6,7 @@ import { contactCarried, emailQuestion, nameQuestion, options, pictured } from '
 export const glazeSamples = ({ glazes }: DemoPictures): Form =>
   formSchema.parse({
     title: 'A box of glaze samples',
+    look: { theme: 'garden' },
     intro: 'Six small jars, chosen by you, sent within the week.',
     records: { request: { title: 'Samples for {{ email }}', again: 'another' } },
     steps: [

@@ -5,6 +5,8 @@ import { contactCarried, emailQuestion, nameQuestion, options } from './shared'
 export const openDay = (firstDay: string, lastDay: string): Form =>
   formSchema.parse({
     title: 'Open kiln day',
+    pace: 'one',
+    look: { theme: 'workshop' },
     intro: 'Two days, six kilns at work, and lunch in the yard.',
     steps: [
       {

@@ -6,6 +6,7 @@ import { contactCarried, emailQuestion, options } from './shared'
 export const service = ({ plate }: DemoPictures): Form =>
   formSchema.parse({
     title: 'Repair or service',
+    look: { theme: 'clear' },
     intro: 'Tell us which kiln it is and what it does. We call back within a working day.',
     records: { request: { title: '{{ fault }} · {{ serial }}', again: 'another' } },
     steps: [

@@ -3,6 +3,7 @@ import { lookSchema } from '../look/look'
 import { FREE_MERGE_NAMES, nameSchema, pathSchema, templateSchema, wordingSchema } from './name'
 import { expectationSchema, fillSchema, landingSchema, whenSchema } from './parts'
 import { questionSchema } from './question'
+import { PACES } from './stops'
 
 /**
  * A form as one JSON document: what is asked, carried, landed and told.
@@ -117,9 +118,10 @@ export const formSchema = z
       .strictObject({
         back: wordingSchema.default('Back'),
         next: wordingSchema.default('Next'),
+        last: z.string().trim().max(300).default('').describe('Before the last step; as next where it is empty'),
         send: wordingSchema.default('Send'),
       })
-      .default({ back: 'Back', next: 'Next', send: 'Send' }),
+      .default({ back: 'Back', next: 'Next', last: '', send: 'Send' }),
     marks: z
       .strictObject({
         on: z.enum(['required', 'optional']).default('required').describe('Which questions carry the mark'),
@@ -128,6 +130,7 @@ export const formSchema = z
       })
       .default({ on: 'required', symbol: '*', colour: 'fault' })
       .describe('How visitors are told which questions must be answered'),
+    pace: z.enum(PACES).default('steps').describe('How much is asked at once'),
     look: lookSchema.describe('How the pages look'),
     keepUnfinished: z
       .boolean()

@@ -19,6 +19,7 @@ export function tellDifferences(before: Form | null, after: Form): string[] {
     ...tellPart('The introduction', before.intro, after.intro),
     ...tellPart('Wording of the buttons', before.wording, after.wording),
     ...tellPart('The mark on questions', before.marks, after.marks),
+    ...tellPart('How much is asked at once', before.pace, after.pace),
     ...tellPart('The look', before.look, after.look),
     ...tellPart('Sites that may frame the form', before.framedBy, after.framedBy),
     ...tellPart('Keeping unfinished answers', before.keepUnfinished, after.keepUnfinished),

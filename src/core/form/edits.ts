@@ -98,6 +98,26 @@ export function moveQuestion(form: Form, name: string, by: -1 | 1): Form {
   })
 }
 
+/** Contact fields that say who somebody is. */
+const WHO: readonly string[] = ['email', 'first_name', 'last_name']
+
+/**
+ * Gathers the questions that say who somebody is at the end of the last step, in the order they were asked. Steps
+ * that have nothing left go.
+ */
+export function askContactLast(form: Form): Form {
+  const saysWho = ({ lands }: Question) =>
+    lands.some(({ record, field }) => record === 'contact' && WHO.includes(field))
+  const gathered = form.steps.flatMap(({ questions }) => questions.filter(saysWho))
+  const last = form.steps.at(-1)?.name
+  const steps = form.steps.map((step) => {
+    const rest = step.questions.filter((question) => !saysWho(question))
+    return { ...step, questions: step.name === last ? [...rest, ...gathered] : rest }
+  })
+  const kept = steps.filter(({ questions }, n) => questions.length > 0 || form.steps[n]?.questions.length === 0)
+  return gathered.length > 0 ? { ...form, steps: kept } : form
+}
+
 /** Adds a step below the one named, taking along the questions after `splitAfter` where one is given. */
 export function addStep(form: Form, below: string, splitAfter: string | null): { form: Form; name: string } {
   const name = nameFrom(

@@ -10,6 +10,7 @@ import { examineLandings } from './examine_landings'
 import { examineExpectation, examineTests } from './examine_tests'
 import { examineWording } from './examine_wording'
 import { type Finding, finding } from './finding'
+import { MOST_IN_A_ROW } from './stops'
 import { domainAt, findQuestion, labelOf, pathsIn, questionsAsked } from './values'
 
 /** The workspace's records, lists and desks that a form may name. */
@@ -40,7 +41,10 @@ const recordsFault = finding('fault', 'records')
 const dispatchFault = finding('fault', 'dispatch')
 
 function examineQuestions(form: Form): Finding[] {
-  if (questionsAsked(form).length === 0) return [composeFault('', 'The form asks nothing. Add a question.')]
+  const asked = questionsAsked(form).length
+  if (asked === 0) return [composeFault('', 'The form asks nothing. Add a question.')]
+  if (form.pace === 'row' && asked > MOST_IN_A_ROW)
+    return [composeFault('', `A row has room for ${MOST_IN_A_ROW} questions; this form asks ${asked}.`)]
   const before = new Set(form.carried.map(({ name }) => name))
   const examineShown = (condition: Condition | null, about: string, title: string): Finding[] => [
     ...[...new Set(pathsTested(condition).map((path) => splitPath(path)[0]))]

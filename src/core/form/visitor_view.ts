@@ -9,6 +9,7 @@ import { questionsIn } from './values'
 export interface VisitorForm {
   steps: Step[]
   wording: Form['wording']
+  pace: Form['pace']
   keepUnfinished: boolean
   /** Carried values that conditions and computed values look at, and no others. */
   carried: Answers
@@ -29,6 +30,7 @@ export function visitorView(form: Form, carried: Answers): VisitorForm {
       questions: step.questions.filter(isNeeded).map(withoutDestinations),
     })),
     wording: form.wording,
+    pace: form.pace,
     keepUnfinished: form.keepUnfinished,
     carried: Object.fromEntries(Object.entries(carried).filter(([name]) => tested.has(name))),
   }

@@ -1,5 +1,6 @@
 import { type Answers, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/answers/check'
+import { showsAllAtOnce } from '@/core/form/stops'
 import { walkForm } from '@/core/form/walk'
 import { knownToken } from '../access/token'
 import { context } from '../context'
@@ -125,7 +126,9 @@ class StepPost {
     this.carried = start.carried
     this.filled = start.values
     this.visit = visit ?? { id: givePass(context().config.LICHEN_SECRET, live.formId).id, proven: true }
-    this.current = steps.find(({ name }) => name === entered._step)?.name ?? steps[0]?.name ?? ''
+    const shown = live.form.steps.find(({ name }) => name === entered._step) ?? steps[0]
+    // Where all is asked at once, all of it was sent.
+    this.current = (showsAllAtOnce(live.form.pace) ? steps.at(-1) : shown)?.name ?? ''
   }
 
   /** `changed` says that the page sent was of a release too old to be taken. */
@@ -134,7 +137,8 @@ class StepPost {
     const { db, config } = context()
     const checked = walkForm(live.form, entered, this.carried, facts)
     const steps = checked.steps.map(({ name }) => name)
-    const at = steps.indexOf(this.current)
+    const all = showsAllAtOnce(live.form.pace)
+    const at = all ? steps.length - 1 : steps.indexOf(this.current)
     if (changed)
       return this.show(steps[0] ?? this.current, {
         notice: 'This form has changed since you opened it. What you filled in is still here. Please look again.',
@@ -165,8 +169,9 @@ class StepPost {
   /** Whether answers on this page made one of its questions show that the visitor has not seen yet. */
   private hasNewQuestion(shown: readonly string[]): boolean {
     const seen = new Set((textIn(this.entered, '_shown') ?? '').split(' '))
-    const here = this.live.form.steps.find(({ name }) => name === this.current)?.questions ?? []
-    return here.some(({ name }) => shown.includes(name) && !seen.has(name))
+    const { steps, pace } = this.live.form
+    const here = showsAllAtOnce(pace) ? steps : steps.filter(({ name }) => name === this.current)
+    return here.flatMap(({ questions }) => questions).some(({ name }) => shown.includes(name) && !seen.has(name))
   }
 
   private showErrors(errors: AnswerError[]): Promise<Response> {

@@ -1,13 +1,22 @@
 'use client'
 
 import { type Form, MARK_COLOURS, type Marks } from '@/core/form/definition'
+import { askContactLast } from '@/core/form/edits'
 import { useDraft, useFindings } from '../draft/context'
+import { Button } from '../ui/button'
 import { Findings } from '../ui/finding'
 import { ChoiceField, TextField, Tick } from '../ui/field'
 
 const MARKED = [
   ['required', 'questions that must be answered'],
   ['optional', 'questions that can be left out'],
+] as const
+
+const PACE_WORDS = [
+  ['steps', 'step by step'],
+  ['page', 'all on one page'],
+  ['one', 'one question at a time'],
+  ['row', 'in a row: two fields at most'],
 ] as const
 
 const COLOUR_WORDS: Record<Marks['colour'], string> = {
@@ -48,6 +57,18 @@ export function FormWording() {
             onCommit={(title) => set({ title }, 'title')}
           />
           {wording('next', 'Next button')}
+          <ChoiceField
+            label="Asks"
+            value={form.pace}
+            options={PACE_WORDS}
+            onCommit={(pace) => set({ pace: pace as Form['pace'] }, 'pace')}
+          />
+          <TextField
+            label="Before the last"
+            value={form.wording.last}
+            placeholder={form.wording.next}
+            onCommit={(last) => set({ wording: { ...form.wording, last: last.slice(0, 300) } }, 'wording.last')}
+          />
           <TextField label="Introduction" rows={2} value={form.intro} onCommit={(intro) => set({ intro }, 'intro')} />
           {wording('send', 'Send button')}
           <span />
@@ -57,6 +78,11 @@ export function FormWording() {
             onCommit={(keepUnfinished) => set({ keepUnfinished }, 'keep')}
           />
           {wording('back', 'Back button')}
+          <span />
+          <span>
+            <Button onClick={() => edit(askContactLast)}>Ask who they are last</Button>
+          </span>
+          <span className="col-span-2" />
           <ChoiceField
             label="Mark"
             value={form.marks.on}

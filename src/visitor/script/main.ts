@@ -5,7 +5,7 @@ import { walkForm } from '@/core/form/walk'
 import {
   findPage,
   focusQuestion,
-  focusStep,
+  focusStop,
   hasError,
   offerBack,
   type Page,
@@ -16,11 +16,13 @@ import {
   showError,
   showErrors,
   showQuestion,
-  showStep,
+  showSteps,
   takeBack,
   tellStep,
   writeValue,
 } from './page'
+import { placeOf, showsAllAtOnce, type Stop, stopsOf } from '@/core/form/stops'
+import { forwardWords } from '../forward'
 import { tellProgress } from '../progress'
 import { enlivenOf, rulesOf } from './kinds'
 import type { Attach } from './preview'
@@ -38,7 +40,11 @@ if (page) bringToLife(page)
 function bringToLife(page: Page): void {
   const { data, form } = page
   const progress = new Progress(page)
-  let current = form.querySelector<HTMLElement>('[data-step]:not([hidden])')?.dataset.step ?? ''
+  /** Where the visitor is. */
+  let here: Pick<Stop, 'step' | 'question'> = {
+    step: form.querySelector<HTMLElement>('[data-step]:not([hidden])')?.dataset.step ?? '',
+    question: null,
+  }
   let busy = false
   /** Names of the questions that need another look. */
   let wrong: string[] = []
@@ -49,37 +55,49 @@ function bringToLife(page: Page): void {
 
   const walk = (upTo?: string) => walkForm(data, readValues(page), data.carried, { upTo, now: data.now })
 
+  /** Shows a stop, and what shows in it for what is entered now; gives all there are. */
   const refresh = () => {
     const way = walk()
-    const { shown, steps } = way
-    for (const { name: step, questions } of data.steps) {
+    const stops = stopsOf(data.pace, way)
+    const at = placeOf(stops, here)
+    here = stops[at] ?? here
+    for (const { questions } of data.steps)
       for (const question of questions) {
-        showQuestion(page, question.name, shown.includes(question.name))
-        if (rulesOf(question).compute) showComputed(page, question, valueIn(way.answers, question.name))
+        const { name } = question
+        showQuestion(page, name, way.shown.includes(name), here.question !== null && here.question !== name)
+        if (rulesOf(question).compute) showComputed(page, question, valueIn(way.answers, name))
       }
-      tellStep(page, step, tellProgress(way, step))
-    }
+    showSteps(page, showsAllAtOnce(data.pace) ? way.steps.map(({ name }) => name) : [here.step])
+    tellStep(page, here.step, tellProgress(stops, at), stops[at]?.before ?? 0, way.shown.length)
     offerBack(page)
-    const isLast = steps.at(-1)?.name === current
-    page.forward.textContent = isLast ? data.wording.send : data.wording.next
-    page.forward.value = isLast ? 'send' : 'next'
-    page.back.hidden = steps[0]?.name === current
+    const left = stops.length - 1 - at
+    page.forward.textContent = forwardWords(data.wording, left)
+    page.forward.value = left > 0 ? 'next' : 'send'
+    page.back.hidden = at <= 0
     follow()
+    return stops
   }
 
-  const go = (step: string) => {
-    current = step
+  const go = (stop: typeof here) => {
+    here = stop
     showAlert(page, null)
-    showStep(page, step)
     refresh()
-    progress.reach(step)
-    focusStep(page, step)
+    progress.reach(here.step)
+    focusStop(page, here)
+  }
+
+  /** Goes so many stops on, if there is one there. */
+  const goBy = (by: number) => {
+    const stops = refresh()
+    const stop = stops[placeOf(stops, here) + by]
+    if (stop) go(stop)
+    return stop
   }
 
   /** Leads to a question, in whichever step it is. */
   const lead = (name: string) => {
     const step = data.steps.find(({ questions }) => questions.some((question) => question.name === name))
-    if (step && step.name !== current) go(step.name)
+    if (step && (step.name !== here.step || here.question)) go({ step: step.name, question: here.question && name })
     focusQuestion(page, name)
   }
 
@@ -93,13 +111,11 @@ function bringToLife(page: Page): void {
   }
 
   const forward = async () => {
-    const { errors, shown } = walk(current)
-    if (errors.length > 0) return complain(errors)
-    const { steps } = walk()
-    const next = steps[steps.findIndex(({ name }) => name === current) + 1]
-    if (next) return go(next.name)
-    if (shown.length === 0) return
-    await sendAll()
+    const { errors, shown } = walk(here.step)
+    const until = here.question === null ? shown.length : shown.indexOf(here.question)
+    const wrongHere = errors.filter(({ name }) => shown.indexOf(name) <= until)
+    if (wrongHere.length > 0) return complain(wrongHere)
+    if (!goBy(1) && shown.length > 0) await sendAll()
   }
 
   const sendAll = async () => {
@@ -131,16 +147,10 @@ function bringToLife(page: Page): void {
     }
   }
 
-  const back = () => {
-    const { steps } = walk()
-    const before = steps[steps.findIndex(({ name }) => name === current) - 1]
-    if (before) go(before.name)
-  }
-
   form.addEventListener('submit', (event) => {
     event.preventDefault()
     if (busy) return
-    if (event.submitter === page.back) back()
+    if (event.submitter === page.back) goBy(-1)
     else void forward()
   })
 
@@ -155,7 +165,7 @@ function bringToLife(page: Page): void {
   form.addEventListener('input', (event) => {
     // Whoever changes an answer is not done: it is sent when they say so.
     clearTimeout(later)
-    progress.reach(current)
+    progress.reach(stepOf(event.target) ?? here.step)
     progress.begin()
     const name = nameOf(event.target)
     if (name && hasError(page, name)) recheck(page, name)
@@ -180,22 +190,18 @@ function bringToLife(page: Page): void {
   if (unsent) {
     for (const [name, value] of Object.entries(unsent.values)) writeValue(page, name, value)
     const step = data.steps.find(({ name }) => name === unsent.steps.at(-1))
-    if (step) {
-      current = step.name
-      showStep(page, current)
-    }
+    if (step) here = { step: step.name, question: null }
     for (const reached of unsent.steps) progress.reach(reached)
     progress.begin()
   }
   if (data.mode === 'preview')
     void import(PREVIEW).then(({ attach }: { attach: Attach }) => {
       follow = attach(page, {
-        current: () => current,
-        turn(step) {
-          current = step
-          showStep(page, step)
+        current: () => here.step,
+        turn(step, question) {
+          here = { step, question }
+          refresh()
         },
-        refresh,
       })
     })
   refresh()
@@ -215,6 +221,10 @@ const nameOf = (target: EventTarget | null): string | null => {
   const field = target instanceof Element ? target.getAttribute('name') : null
   return field === null ? null : splitPath(field)[0]
 }
+
+/** The step that a control is in. */
+const stepOf = (target: EventTarget | null): string | undefined =>
+  target instanceof Element ? target.closest<HTMLElement>('[data-step]')?.dataset.step : undefined
 
 function recheck(page: Page, name: string): void {
   const question = page.data.steps.flatMap(({ questions }) => questions).find((one) => one.name === name)

@@ -3,6 +3,7 @@ import { OTHER } from '@/core/answers/choices'
 import { gatherFields, spreadFields } from '@/core/answers/fields'
 import { idOfQuestion, tellErrors } from '../errors'
 import type { Question } from '@/core/form/definition'
+import type { Stop } from '@/core/form/stops'
 import type { PageData } from '../page'
 import { rulesOf } from './kinds'
 
@@ -62,9 +63,11 @@ const isControl = (element: Element): element is HTMLInputElement | HTMLTextArea
 
 export const questionBox = ({ boxes }: Page, name: string): HTMLElement | null => boxes.get(name) ?? null
 
-export function showQuestion(page: Page, name: string, shown: boolean): void {
+/** Shows or hides a question; `later` is one that shows, once what is asked now was answered. */
+export function showQuestion(page: Page, name: string, shown: boolean, later: boolean): void {
   const box = questionBox(page, name)
   if (box) box.hidden = !shown
+  box?.classList.toggle('later', later)
 }
 
 /** Offers to take back what was chosen, where nothing else would. */
@@ -145,22 +148,25 @@ export function showAlert({ alert }: Page, text: string | null): void {
   alert.textContent = text
 }
 
-export function showStep({ form, data }: Page, name: string): void {
-  for (const step of data.steps) {
-    const section = form.querySelector<HTMLElement>(`[data-step="${step.name}"]`)
-    if (section) section.hidden = step.name !== name
-  }
+export function showSteps({ form }: Page, names: readonly string[]): void {
+  for (const section of form.querySelectorAll<HTMLElement>('[data-step]'))
+    section.hidden = !names.includes(section.dataset.step ?? '')
 }
 
-/** Says how far a step is on the visitor's way. */
-export function tellStep({ form }: Page, name: string, text: string): void {
-  const told = form.querySelector<HTMLElement>(`[data-step="${name}"] [data-progress]`)
-  if (told) told.textContent = text
+/** Says how far a step is on the visitor's way: in words, and as questions out of all there are. */
+export function tellStep({ form }: Page, name: string, text: string, before: number, all: number): void {
+  const told = form.querySelector(`[data-step="${name}"] [data-progress]`)
+  const bar = told?.querySelector('progress')
+  if (!told?.firstChild || !bar) return
+  told.firstChild.textContent = text
+  bar.max = all
+  bar.value = before
 }
 
-/** Puts the focus on a step's heading, where reading goes on. */
-export function focusStep({ form, data }: Page, name: string): void {
-  const section = form.querySelector<HTMLElement>(`[data-step="${name}"]`)
-  if (data.steps.length > 1) section?.querySelector('h2')?.focus({ preventScroll: true })
+/** Puts the focus where reading goes on: on the question that alone shows, or on the step's heading. */
+export function focusStop(page: Page, { step, question }: Pick<Stop, 'step' | 'question'>): void {
+  if (question) focusQuestion(page, question)
+  else if (page.data.steps.length > 1)
+    page.form.querySelector<HTMLElement>(`[data-step="${step}"] h2`)?.focus({ preventScroll: true })
   window.scrollTo({ top: 0 })
 }

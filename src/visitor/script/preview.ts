@@ -3,8 +3,7 @@ import { type Page, questionBox, readValues, writeValue } from './page'
 /** What a preview may do with the page it is part of. */
 interface Steering {
   current(): string
-  turn(step: string): void
-  refresh(): void
+  turn(step: string, question: string | null): void
 }
 
 /** Ties a preview to the studio around it, and gives what to call whenever something changed. */
@@ -41,8 +40,8 @@ export const attach: Attach = (page, steering) => {
     const found =
       steps.find(({ name, questions }) => to === `step:${name}` || questions.some((one) => one.name === to)) ??
       steps.find(({ name }) => name === step)
-    if (found) steering.turn(found.name)
-    steering.refresh()
+    const question = found?.questions.find(({ name }) => name === to)?.name ?? null
+    steering.turn(found?.name ?? steering.current(), question)
     const box = to ? questionBox(page, to) : null
     // Only this page scrolls, and not the one that frames it.
     if (box) window.scrollBy({ top: box.getBoundingClientRect().top - innerHeight / 3 })
