@@ -19,7 +19,6 @@ const wanted = process.argv.slice(2)
 
 const finder = '/forms/kiln-finder'
 const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Page) => Promise<unknown> }> = {
-  'sign-in': { path: '/sign-in' },
   forms: { path: '/forms' },
   compose: { path: `${finder}/compose`, prepare: waitForPlan },
   'compose-logic': {
@@ -29,6 +28,7 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
       await waitForPlan(page)
     },
   },
+  look: { path: `${finder}/compose?part=look`, prepare: waitForPlan },
   records: { path: `${finder}/records` },
   dispatch: {
     path: `${finder}/dispatch`,
@@ -41,11 +41,11 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
   submission: { path: '/arrivals?form=service', prepare: (page) => openFirst(page, '/arrivals/') },
   people: { path: '/people' },
   person: { path: '/people', prepare: (page) => openFirst(page, '/people/') },
-  companies: { path: '/people/companies' },
   outbox: { path: '/outbox?show=all' },
   bench: { path: '/bench', prepare: openMail },
   settings: { path: '/settings' },
   'visitor-desk': { path: '/f/kiln-finder', prepare: fillStep },
+  'visitor-one': { path: '/f/open-day', prepare: answerFirst },
   'visitor-phone': { path: '/f/glaze-samples', phone: true, prepare: fillSamples },
 }
 
@@ -61,7 +61,7 @@ await desk.request.post('/api/auth/sign-in/email', { data: { email, password } }
 
 for (const [name, { path, phone: small, prepare }] of Object.entries(VIEWS)) {
   if (wanted.length > 0 && !wanted.includes(name)) continue
-  const page = await (small ? phone : name === 'sign-in' || name.startsWith('visitor') ? signedOut : desk).newPage()
+  const page = await (small ? phone : name.startsWith('visitor') ? signedOut : desk).newPage()
   page.on('console', (message) => {
     if (message.type() === 'error') console.log(`${name}: ${message.text()}`)
   })
@@ -105,6 +105,12 @@ async function openFirst(page: Page, prefix: string) {
 
 async function openMail(page: Page) {
   await page.locator('details').first().locator('summary').click()
+}
+
+/** The second question of those who come. */
+async function answerFirst(page: Page) {
+  await page.getByLabel('Yes, count me in').check()
+  await page.getByRole('button', { name: 'Next' }).click()
 }
 
 async function fillStep(page: Page) {

@@ -32,7 +32,11 @@ const FORMS: Record<string, Form> = {
  */
 const asked = (form: Form): unknown =>
   JSON.parse(
-    JSON.stringify(form.steps.map(({ title, shownWhen, questions }) => ({ title, shownWhen, questions }))),
+    JSON.stringify([
+      form.pace,
+      form.look,
+      form.steps.map(({ title, shownWhen, questions }) => ({ title, shownWhen, questions })),
+    ]),
     (key, value: unknown) => {
       if (key === 'lands' || key === 'fill') return undefined
       if (key === 'picture' && value !== null) return 'a picture'

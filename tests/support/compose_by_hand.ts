@@ -8,10 +8,17 @@ import { operandsOf } from '@/core/logic/expectation'
 import { SMALL_PICTURE } from './pictures'
 
 /**
- * Makes a form’s steps and questions in the ledger of a blank form as a newcomer would: types what is asked, opens
+ * Makes how a form looks, its steps and its questions in a blank form as a newcomer would: chooses its theme and
+ * pace, types what is asked, opens
  * each row, and sets in it whatever is not as it begins, by the words on the screen.
  */
 export async function composeByHand(studio: Page, form: Form): Promise<void> {
+  await studio.getByRole('link', { name: 'Look', exact: true }).click()
+  await studio.getByRole('radio', { name: form.look.theme }).check({ force: true })
+  await studio.getByRole('link', { name: 'Questions', exact: true }).click()
+  await studio.getByText('Title and wording').click()
+  await studio.getByLabel('Asks').selectOption(form.pace)
+  await studio.getByText('Title and wording').click()
   await studio.getByRole('button', { name: 'Email: Email' }).focus()
   await studio.keyboard.press('Delete')
   for (const [index, step] of form.steps.entries()) {

@@ -2,11 +2,12 @@ import type { Locator, Page } from '@playwright/test'
 import { addDays, isWeekday } from '@/core/answers/day'
 import type { Form, Question } from '@/core/form/definition'
 
-/** Fills in whatever is asked on the way of somebody who chooses the first of everything, step by step, and sends it. */
+/** Fills in whatever is asked on the way of somebody who chooses the first of everything, stop by stop, and sends it. */
 export async function fillIn(page: Page, form: Form, email: string, look: () => Promise<void>): Promise<void> {
   const { next, send } = form.wording
-  for (let steps = 0; steps < form.steps.length; steps++) {
-    for (const question of form.steps.flatMap(({ questions }) => questions)) {
+  const asked = form.steps.flatMap(({ questions }) => questions)
+  for (let stops = 0; stops < asked.length; stops++) {
+    for (const question of asked) {
       const box = page.locator(`[data-question="${question.name}"]`)
       if (await box.isVisible()) await answer(box, question, email)
     }

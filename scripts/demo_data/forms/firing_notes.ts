@@ -6,7 +6,7 @@ export const firingNotes = (): Form =>
   formSchema.parse({
     title: 'Firing notes',
     pace: 'row',
-    look: { theme: 'workshop', changes: { button: 'solid', headingSize: 24 } },
+    look: { theme: 'workshop', changes: { button: 'solid', headingSize: 24, width: 52 } },
     intro: 'A letter on kilns, clays and glazes, once a month.',
     steps: [
       {
@@ -18,6 +18,7 @@ export const firingNotes = (): Form =>
             kind: 'consent',
             name: 'letter',
             label: 'Firing notes',
+            hideLabel: true,
             required: true,
             wording: 'Send me Firing notes. Every letter says how to leave.',
           },
