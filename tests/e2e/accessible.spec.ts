@@ -1,15 +1,9 @@
-import AxeBuilder from '@axe-core/playwright'
-import type { Page } from '@playwright/test'
 import { releasedForm } from '../support/api'
 import { formOfEveryKind } from '../support/every_kind'
+import { expectClean } from './clean'
 import { expect, facts, test, unique } from './studio'
 
 /** axe-core finds nothing, on any screen of the studio and on visitor pages in both widths. */
-
-async function expectClean(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze()
-  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' ')}`)).toEqual([])
-}
 
 const SCREENS = [
   '/forms',
@@ -80,15 +74,16 @@ for (const width of [390, 1280])
     await expect(page.getByText('Fill this in.')).toBeVisible()
     await expectClean(page)
     await page.goto(`${facts.url}/f/open-day`)
+    const goOn = page.locator('[data-forward]')
     await page.getByLabel('Yes, count me in').check()
-    await page.getByRole('button', { name: 'Next' }).click()
-    await page.getByRole('button', { name: 'Next' }).click()
+    await goOn.click()
+    await goOn.click()
     await expectClean(page)
     await page.goto(`${facts.url}/f/open-day`)
     await page.getByLabel('No, not this time').check()
-    await page.getByRole('button', { name: 'Next' }).click()
-    await page.getByRole('button', { name: 'Next' }).click()
-    await page.getByRole('button', { name: 'Send' }).click()
+    await goOn.click()
+    await goOn.click()
+    await goOn.click()
     await expectClean(page)
   })
 

@@ -1,8 +1,8 @@
-import AxeBuilder from '@axe-core/playwright'
 import type { Browser, Page } from '@playwright/test'
 import { READY } from '@/core/look/ready'
 import { api, releasedForm, smallForm } from '../support/api'
 import { formOfEveryKind } from '../support/every_kind'
+import { expectClean } from './clean'
 import { expect, facts, test, unique } from './studio'
 
 /** The computed style of an element of a page. */
@@ -20,11 +20,6 @@ const visitorPage = async (browser: Browser, slug: string, more: Parameters<Brow
   const page = await (await browser.newContext(more)).newPage()
   await page.goto(`${facts.url}/f/${slug}`)
   return page
-}
-
-async function expectClean(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze()
-  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' ')}`)).toEqual([])
 }
 
 test('a look is chosen beside the visitor’s view, which follows, and reaches visitors once it is released', async ({
@@ -107,6 +102,21 @@ test('a look is kept as a theme, used by two forms, and changed for both at its 
 
   const refused = await api<{ title: string }>(facts, 'DELETE', `/themes/${name}`)
   expect([refused.status, refused.body.title]).toEqual([409, expect.stringContaining(other)])
+})
+
+test('a theme that nothing else uses is removed, and brought back', async ({ studio }) => {
+  const [slug, title] = [unique('gone'), unique('Passing')]
+  await releasedForm(facts, slug, smallForm)
+  await studio.goto(`/forms/${slug}/compose?part=look`)
+  await studio.getByRole('button', { name: 'Keep as a theme…' }).click()
+  await studio.getByLabel('Name').fill(title)
+  await studio.getByRole('button', { name: 'Keep it' }).click()
+  await expect(studio.getByRole('radio', { name: title })).toBeChecked()
+  await studio.getByRole('button', { name: `Remove “${title}”` }).click()
+  await expect(studio.getByRole('radio', { name: title })).toBeHidden()
+  await expect(studio.getByRole('radio', { name: 'Plain' })).toBeChecked()
+  await studio.getByRole('button', { name: 'Undo' }).last().click()
+  await expect(studio.getByRole('radio', { name: title })).toBeChecked()
 })
 
 test('a question has a look of its own, and prose shows on one sort of screen', async ({ studio, browser }) => {

@@ -15,6 +15,11 @@ import { SMALL_PICTURE } from './pictures'
 export async function composeByHand(studio: Page, form: Form): Promise<void> {
   await studio.getByRole('link', { name: 'Look', exact: true }).click()
   await studio.getByRole('radio', { name: form.look.theme }).check({ force: true })
+  const { place, heading, text } = form.look.standing
+  const standing = studio.getByRole('region', { name: 'Above or beside the questions' })
+  await standing.getByLabel('Stands').selectOption(place)
+  await standing.getByLabel('Heading').fill(heading)
+  await standing.getByLabel('Text').fill(text)
   await studio.getByRole('link', { name: 'Questions', exact: true }).click()
   await studio.getByText('Title and wording').click()
   await studio.getByLabel('Asks').selectOption(form.pace)

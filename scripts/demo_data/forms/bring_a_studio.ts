@@ -5,7 +5,14 @@ import { contactCarried, emailQuestion } from './shared'
 export const bringAStudio = (): Form =>
   formSchema.parse({
     title: '{{ known_name | default: "Hello" }}, bring a studio along',
-    look: { theme: 'garden' },
+    look: {
+      theme: 'garden',
+      standing: {
+        place: 'beside',
+        heading: 'What they get',
+        text: 'A first firing on us, and an hour with somebody who has fired for years.\n\nWhat you get: a jar of glaze for every studio that comes.',
+      },
+    },
     intro:
       'Tell us of a studio that might like a kiln share. Your code {{ studio_code | default: "will be made for you" }} goes with it.',
     steps: [

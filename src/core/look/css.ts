@@ -26,14 +26,11 @@ const rule = (where: string, variables: Variables): string =>
     .join(';')}}`
 
 function coloursOf(theme: Theme, colours: Colours): Variables {
-  const { ground } = colours
-  const [behind = ground] = behindQuestions(theme, colours)
+  const [behind = colours.ground] = behindQuestions(theme, colours)
   return {
     // Which way the browser draws what is its own, as a menu of days.
     scheme: luminanceOf(behind) < 0.18 ? 'dark' : 'light',
-    ground,
     backdrop: backdropOf(theme, colours),
-    sheet: behind,
     'sheet-fill': hasSheet(theme) ? colours.sheet : 'transparent',
     'sheet-line': theme.sheet === 'ruled' ? colours.line : colours.text,
     text: colours.text,
@@ -98,7 +95,7 @@ function fieldsOf(theme: Theme, said: QuestionLook): Variables {
   const [block, inline] = edges[theme.fields]
   const drawn = said.fields ?? said.line
   return {
-    ...(drawn && { 'edge-block': block, 'edge-inline': inline, 'line-width': line }),
+    ...(drawn && { 'edge-block': block, 'edge-inline': inline }),
     ...(said.fields && {
       'field-fill': theme.fields === 'underlined' ? 'transparent' : 'var(--field)',
       'field-inset': theme.fields === 'underlined' ? '0.125rem' : '0.6875rem',

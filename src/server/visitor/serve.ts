@@ -39,7 +39,10 @@ export async function serveVisitor(
 ): Promise<Response> {
   const progress = part === 'progress'
   const mark = /^look-(.*)\.css$/.exec(part ?? '')?.[1]
-  if (mark !== undefined) return lookSheet(slug, mark)
+  if (mark !== undefined)
+    return request.method === 'GET'
+      ? patiently(lookSheet(slug, mark)).catch(databaseAway)
+      : problem(405, 'This address takes GET.', {}, { allow: 'GET' })
   const inWords = forPeople(request, progress)
   const { presence } = context()
   try {
@@ -64,7 +67,7 @@ export async function serveVisitor(
 
 /** The style sheet of a form's look. Where it cannot be had, pages look plain and work all the same. */
 async function lookSheet(slug: string, mark: string): Promise<Response> {
-  const live = await findLiveForm(context().db, slug).catch(() => null)
+  const live = await findLiveForm(context().db, slug)
   return live ? serveLook(live.form, live.theme, mark) : problem(404, 'There is no live form at this address.')
 }
 

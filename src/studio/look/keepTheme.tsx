@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import type { OwnTheme } from '@/core/look/look'
 import type { ThemeUse } from '@/db/queries/themes'
+import { useDraft } from '../draft/context'
 import { Button } from '../ui/button'
 import { Dialog } from '../ui/dialog'
 import { TextField } from '../ui/field'
@@ -24,10 +25,20 @@ export function KeepTheme({ hand, uses, slug }: Props) {
   const count = Object.keys(look.changes).length
   const here = uses.filter(({ theme }) => theme === look.theme)
   const router = useRouter()
+  const saveNow = useDraft((state) => state.saveNow)
+  const bringBack = async ({ title, theme }: OwnTheme) => {
+    const again = await addThemeAction({ title, theme })
+    if (!again.ok) return toast(again.message)
+    set({ theme: again.value.name, changes: look.changes }, 'theme')
+    router.refresh()
+  }
   const drop = async (theme: OwnTheme) => {
     set({ theme: 'plain', changes: {} }, 'theme')
+    // A theme that the draft still names cannot be removed.
+    await saveNow()
     const dropped = await dropThemeAction({ name: theme.name })
-    toast(dropped.ok ? `“${theme.title}” is removed` : dropped.message)
+    if (!dropped.ok) return toast(dropped.message)
+    toast(`“${theme.title}” is removed`, { action: { label: 'Undo', onClick: () => void bringBack(theme) } })
     router.refresh()
   }
   return (
