@@ -20,15 +20,15 @@ import type { LookInHand } from './useLook'
 type Choice = readonly (readonly [value: string, words: string])[]
 
 type Variable = { [K in keyof Theme]: { of: K; words: string } }[Exclude<keyof Theme, 'colours' | 'dark' | 'picture'>] &
-  ({ is: 'choice'; options: Choice } | { is: 'number'; least: number; most: number; unit: string })
+  ({ is: 'choice'; options: Choice } | { is: 'whole'; least: number; most: number; unit: string })
 
 const inWords = <T extends string>(values: readonly T[], words: Record<T, string>): Choice =>
   values.map((value) => [value, words[value]])
 
 const families: Choice = FAMILY_NAMES.map((name) => [name, `${FAMILIES[name].title}: ${FAMILIES[name].manner}`])
 
-const pixels = (least: number, most: number) => ({ is: 'number', least, most, unit: 'px' }) as const
-const weights = { is: 'number', least: 100, most: 1000, unit: '' } as const
+const pixels = (least: number, most: number) => ({ is: 'whole', least, most, unit: 'px' }) as const
+const weights = { is: 'whole', least: 100, most: 1000, unit: '' } as const
 
 export const FIELD_STYLE_WORDS = inWords(FIELD_STYLES, {
   boxed: 'in a box',
@@ -104,9 +104,9 @@ const GROUPS: readonly (readonly [title: string, variables: readonly Variable[]]
       },
       { of: 'sheetRadius', words: 'Sheet’s corners', ...pixels(0, 40) },
       { of: 'padding', words: 'Sheet’s margin', ...pixels(0, 64) },
-      { of: 'width', words: 'Width', is: 'number', least: 24, most: 60, unit: 'rem' },
+      { of: 'width', words: 'Width', is: 'whole', least: 24, most: 60, unit: 'rem' },
       { of: 'band', words: 'Band on top', ...pixels(0, 24) },
-      { of: 'angle', words: 'Ground turns', is: 'number', least: 0, most: 359, unit: '°' },
+      { of: 'angle', words: 'Ground turns', is: 'whole', least: 0, most: 359, unit: '°' },
     ],
   ],
 ]
@@ -146,7 +146,7 @@ function VariableRow({ variable, theme, look, change, restore }: LookInHand & { 
         />
       )}
       <span className="whitespace-nowrap text-soft">
-        {variable.is === 'number' && variable.unit} <Restore of={of} changed={of in look.changes} restore={restore} />
+        {variable.is === 'whole' && variable.unit} <Restore of={of} changed={of in look.changes} restore={restore} />
       </span>
     </>
   )
