@@ -3,10 +3,8 @@ import { createServer } from 'node:http'
 import { constants, setPriority } from 'node:os'
 import { type Config, readConfig } from '@/server/config'
 import { context } from '@/server/context'
-import { openDoor } from '@/server/door/door'
 import { isTemporary } from '@/server/failures'
 import { log } from '@/server/log'
-import { startWorker } from '@/server/worker/worker'
 
 /** Ended because of settings that are wrong: starting again would not help (sysexits.h, EX_CONFIG). */
 const WRONG_SETTINGS = 78
@@ -38,6 +36,7 @@ process.on('unhandledRejection', (error) => {
 if (config.LICHEN_ROLE === 'worker') setPriority(constants.priority.PRIORITY_LOW)
 if (config.LICHEN_ROLE === 'web') stops.push(await serve())
 else {
+  const { startWorker } = await import('@/server/worker/worker')
   const worker = await startWorker(context(), (why) => {
     if (!stopping) log.warn({ why }, 'The worker begins anew')
     void stop(BEGIN_ANEW)
@@ -59,8 +58,7 @@ function startingConfig(): Config {
 
 async function serve(): Promise<() => Promise<unknown>> {
   const { LICHEN_HOST: host, LICHEN_PORT: port } = config
-  // Only who serves needs it.
-  const { default: next } = await import('next')
+  const [{ default: next }, { openDoor }] = await Promise.all([import('next'), import('@/server/door/door')])
   const app = next({ dev: false, hostname: host, port })
   await app.prepare()
   // Files may come slowly; every other body has a shorter limit of its own.

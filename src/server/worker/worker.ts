@@ -9,11 +9,14 @@ import { removeLeftFiles } from '../files/left'
 import { log } from '../log'
 import { beat, freeJobsOfPredecessor, freeJobsOfTheDead, hasNeglected, queueForgotten, takeLeave } from './beat'
 import { GiveWay } from './giveWay'
+import { Repeat } from './repeat'
 import { insideTasks, outsideTasks } from './tasks'
 import { Works } from './works'
 
 /** In milliseconds. */
 const BEAT_EVERY = 1500
+/** How soon it is looked for again once it is away. */
+const LOOK_EVERY = 200
 const MONTHS_EVERY = 24 * 60 * 60 * 1000
 const SEARCH_EVERY = 20_000
 const TIDY_EVERY = 15_000
@@ -46,25 +49,10 @@ export async function startWorker(context: Context, broken: (why: string) => voi
   }
   await months(3)
   let lost = false
-  const events = new EventEmitter() as WorkerEvents
-  // Jobs are locked in the name of the pool, so that is whose jobs are freed if this process dies.
-  events.on('pool:create', ({ workerPool }) => void pools.add(workerPool.id))
-  // However short the absence was: the queue may have handed us jobs in an answer that never arrived.
-  events.on('pool:listen:error', () => (lost = true))
-  const inside = await work(context, insideTasks(context, way, works), { concurrency: 2 }, events)
-  // Deliveries come in crowds: fetching and settling them by the dozen spares the database.
-  const outside = await work(
-    context,
-    outsideTasks(context, way, works),
-    { concurrency: 4, preset: { worker: { localQueue: { size: 24 }, completeJobBatchDelay: 25 } } },
-    events,
-  )
-  for (const runner of [inside, outside])
-    runner.promise.catch((error: unknown) => {
-      log.error({ error }, 'The worker’s runner failed')
-      broken('its runner failed')
-    })
-
+  const lose = (error: unknown) => {
+    if (!lost) log.warn({ error }, 'The worker has lost the database')
+    lost = true
+  }
   const began = works.now
   const tick = async () => {
     try {
@@ -77,13 +65,33 @@ export async function startWorker(context: Context, broken: (why: string) => voi
         if (works.quiet(tasks, began) > NEGLECT && (await hasNeglected(db, tasks, NEGLECT)))
           broken(`${tasks.join(' and ')} stand still`)
     } catch (error) {
-      lost = true
-      log.warn({ error }, 'The worker cannot reach the database')
+      lose(error)
     }
   }
-  await tick()
-  let ticking: Promise<void> | null = null
-  const beating = setInterval(() => (ticking ??= tick().finally(() => (ticking = null))), BEAT_EVERY)
+  const heart = new Repeat(tick, () => (lost ? LOOK_EVERY : BEAT_EVERY))
+  const events = new EventEmitter() as WorkerEvents
+  // Jobs are locked in the name of the pool, so that is whose jobs are freed if this process dies.
+  events.on('pool:create', ({ workerPool }) => void pools.add(workerPool.id))
+  // However short the absence was: the queue may have handed us jobs in an answer that never arrived.
+  events.on('pool:listen:error', ({ error }) => {
+    lose(error)
+    void heart.now()
+  })
+  const inside = await work(context, insideTasks(context, way, works), { concurrency: 2 }, events)
+  // Deliveries come in crowds: fetching and settling them by the dozen spares the database.
+  const outside = await work(
+    context,
+    outsideTasks(context, way, works),
+    { concurrency: 8, preset: { worker: { localQueue: { size: 24 }, completeJobBatchDelay: 25 } } },
+    events,
+  )
+  for (const runner of [inside, outside])
+    runner.promise.catch((error: unknown) => {
+      log.error({ error }, 'The worker’s runner failed')
+      broken('its runner failed')
+    })
+
+  await heart.now()
   const monthly = setInterval(() => void months(0), MONTHS_EVERY)
   const settling = setInterval(
     () =>
@@ -98,7 +106,7 @@ export async function startWorker(context: Context, broken: (why: string) => voi
   )
   return {
     async stop(calm) {
-      clearInterval(beating)
+      heart.stop()
       clearInterval(monthly)
       clearInterval(settling)
       clearInterval(tidying)

@@ -20,7 +20,7 @@ function transportOf({ settings, smtpUrl, reach }: Errand): Transporter {
   const opened = createTransport({
     ...(settings ? ownServer(settings, reach) : { url: smtpUrl }),
     pool: true,
-    maxConnections: 4,
+    maxConnections: 8,
     ...PATIENCE,
   })
   transports.set(key, opened)
