@@ -20,6 +20,10 @@ const CORRECTING = 'src/visitor/script/correct_address.ts'
 const PREVIEWING = 'src/visitor/script/preview.ts'
 /** The keys of forms that ask one question at a time. */
 const ONE_BY_ONE = 'src/visitor/script/one_at_a_time.ts'
+/** Loaded by pages whose wording uses earlier answers. */
+const SAYING = 'src/visitor/script/says.ts'
+/** Loaded by pages that let what was sent be printed. */
+const PRINTING = 'src/visitor/script/prints.ts'
 const PAGE_KINDS = resolve('src/visitor/script/kinds.ts')
 
 /**
@@ -32,14 +36,16 @@ export async function buildVisitor(): Promise<void> {
   const fonts = await buildFonts()
   const style = await bundle([{ in: 'visitor-style', out: 'visitor' }], { plugins: [styleOf(fonts)] })
   const faces = await bundle([{ in: 'visitor-faces', out: 'visitor-faces' }], { plugins: [facesOf(fonts)] })
-  const [correctAddress = '', preview = '', oneAtATime = ''] = await Promise.all([
+  const [correctAddress = '', preview = ''] = await Promise.all([
     bundleApart(CORRECTING, 'visitor-correct_address'),
     bundleApart(PREVIEWING, 'visitor-preview'),
-    bundleApart(ONE_BY_ONE, 'visitor-one_at_a_time'),
   ])
   const scripts = await bundle(
     [
       { in: 'src/visitor/script/main.ts', out: 'visitor-main' },
+      { in: ONE_BY_ONE, out: 'visitor-one_at_a_time' },
+      { in: SAYING, out: 'visitor-says' },
+      { in: PRINTING, out: 'visitor-prints' },
       ...KIND_NAMES.map((kind) => ({ in: `kind:${kind}`, out: `visitor-${kind}` })),
     ],
     {
@@ -61,7 +67,9 @@ export async function buildVisitor(): Promise<void> {
     style: filesOf(style, 'written:visitor-style').join(),
     faces: filesOf(faces, 'written:visitor-faces').join(),
     fonts,
-    keys: oneAtATime,
+    keys: filesOf(scripts, ONE_BY_ONE),
+    says: filesOf(scripts, SAYING),
+    prints: filesOf(scripts, PRINTING),
     script: filesOf(scripts, 'src/visitor/script/main.ts'),
     kinds: Object.fromEntries(KIND_NAMES.map((kind) => [kind, filesOf(scripts, `kind:${kind}`)])),
   }

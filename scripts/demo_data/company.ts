@@ -2,7 +2,12 @@ import { nameFrom } from '@/core/form/name'
 import { BUILT_IN_FIELDS, type FieldType, findField, type RecordField, type RecordType } from '@/core/records/field'
 
 /** Tarnfield Kilns, an invented maker of kilns and glazes, and everybody around it. All invented. */
-export const COMPANY = { name: 'Tarnfield Kilns', mailDomain: 'tarnfield.example', timeZone: 'Europe/Stockholm' }
+export const COMPANY = {
+  name: 'Tarnfield Kilns',
+  mailDomain: 'tarnfield.example',
+  timeZone: 'Europe/Stockholm',
+  sites: ['https://www.tarnfield.example'],
+}
 
 const options = (...labels: string[]) => labels.map((label) => ({ value: nameFrom(label, []), label }))
 

@@ -107,7 +107,7 @@ await Promise.all([pool.end(), context().pool.end()])
 async function makeCompany(): Promise<string> {
   const { id } = await db
     .insertInto('workspace')
-    .values({ name: COMPANY.name, mail_domain: COMPANY.mailDomain, time_zone: COMPANY.timeZone })
+    .values({ name: COMPANY.name, mail_domain: COMPANY.mailDomain, time_zone: COMPANY.timeZone, sites: COMPANY.sites })
     .returning('id')
     .executeTakeFirstOrThrow()
   await db

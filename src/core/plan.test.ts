@@ -155,7 +155,7 @@ describe('a plan', () => {
       expect.stringMatching(/“Thanks” could not be written/),
       expect.stringMatching(/The visitor read “Thank you”, since the outcome’s title/),
     ])
-    expect(plan.outcome).toEqual({ title: 'Thank you', body: 'x' })
+    expect(plan.outcome).toEqual({ title: 'Thank you', body: 'x', because: 'The form’s only outcome' })
   })
   it('gives every entry its because, and the same plan every time', () => {
     const answers = fc.record({

@@ -65,6 +65,7 @@ interface WorkspaceTable {
   mail_domain: string
   /** IANA name of the zone that its days and hours are told in. */
   time_zone: Default<string>
+  sites: Default<string[]>
   created_at: Default<Date>
 }
 

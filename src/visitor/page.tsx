@@ -1,9 +1,14 @@
 import { type Answers, type Moment, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/answers/check'
+import { usesIn } from '@/core/answers/wording_uses'
+import type { Told } from '@/core/answers/show'
 import { type KindName, rulesOf } from '@/core/answers/registry'
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { Form, Marks } from '@/core/form/definition'
-import { labelOf, questionsIn } from '@/core/form/values'
+import { say } from '@/core/form/said'
+import { outcomesOf } from '@/core/form/outcomes'
+import { findQuestion, questionsIn } from '@/core/form/values'
+import { shownAs, wordingsIn } from '@/core/form/wordings'
 import type { Way } from '@/core/form/walk'
 import { READY } from '@/core/look/ready'
 import { isStanding, type Standing as WhatStands } from '@/core/look/look'
@@ -16,7 +21,9 @@ import { visitorKindOf } from './kinds/registry'
 import { placeOf, showsAllAtOnce, stopsOf } from '@/core/form/stops'
 import { tellProgress } from './progress'
 import { Paragraphs } from './paragraphs'
+import { OutcomeSection } from './outcome'
 import { QuestionField } from './question'
+import { Said, type Say } from './said'
 import { Standing } from './standing'
 
 /** Names of the files a page needs, with their contents' hash in them. */
@@ -26,7 +33,11 @@ export interface Assets {
   faces: string
   fonts: Fonts
   /** Keys for forms that ask one question at a time. */
-  keys: string
+  keys: string[]
+  /** Writes wordings that use earlier answers, for forms that have some. */
+  says: string[]
+  /** Prints what was sent, for forms whose outcome tells it. */
+  prints: string[]
   /** The page's own script, last, after what it shares with others. */
   script: string[]
   /** The same of each kind of question. */
@@ -58,6 +69,8 @@ export interface PageState {
   now: Moment
   action: string
   resumed: boolean
+  /** What the form that led here says after sending. */
+  greeting: string | null
   /** `preview` sends nothing and tells its frame what is typed. */
   mode: 'live' | 'preview'
 }
@@ -91,13 +104,15 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
     now: state.now,
   }
   const standing = isStanding(state.standing)
+  const known = { ...state.carried, ...state.way.answers }
+  const sayIt = (wording: string) => say(form, wording, known)
   return (
     <Document
       title={state.title}
       assets={assets}
       kinds={kindsAsked(form)}
       look={state.look}
-      keys={form.pace === 'one'}
+      more={scriptsBeside(form, assets)}
       preview={mode === 'preview'}
     >
       <main className={standing && state.standing.place === 'beside' ? 'with-beside' : undefined}>
@@ -105,6 +120,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
         <div id="top">
           <h1>{state.title}</h1>
           {state.intro && <Paragraphs text={state.intro} className="intro" />}
+          {state.greeting && <p className="notice">{state.greeting}</p>}
           {state.resumed && <p className="notice">Your answers from before are still here.</p>}
         </div>
         <form
@@ -122,10 +138,10 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
           <input type="hidden" name="_shown" value={state.way.shown.join(' ')} />
           <input type="hidden" name="_before" value={state.pageBefore ?? ''} />
           <div className="alert" role="alert" tabIndex={-1} hidden={!state.notice && state.errors.length === 0}>
-            {state.notice ?? <ErrorSummary {...state} />}
+            {state.notice ?? <ErrorSummary say={sayIt} {...state} />}
           </div>
           {form.steps.map((step, index) => (
-            <StepSection key={step.name} index={index} {...state} />
+            <StepSection key={step.name} index={index} say={sayIt} {...state} />
           ))}
           <Actions {...state} />
           {form.keepUnfinished && (
@@ -158,13 +174,14 @@ function StepSection({
   form,
   look,
   index,
+  say,
   way,
   step: current,
   values,
   errors,
   pass,
   now,
-}: PageState & { index: number }) {
+}: PageState & { index: number; say: Say }) {
   const step = form.steps[index]
   if (!step) return null
   const headingId = `step-${step.name}`
@@ -186,7 +203,7 @@ function StepSection({
         </div>
       )}
       <h2 id={headingId} tabIndex={-1} className={form.steps.length > 1 ? undefined : 'unseen'}>
-        {step.title}
+        <Said wording={shownAs(step)} say={say} />
       </h2>
       {step.questions
         .filter(({ off }) => !off)
@@ -202,19 +219,20 @@ function StepSection({
             labels={question.ownLook.labels ?? look.theme.labels}
             visit={pass.id}
             now={now}
+            say={say}
           />
         ))}
     </section>
   )
 }
 
-const ErrorSummary = ({ form, errors }: PageState) => (
+const ErrorSummary = ({ form, errors, say }: PageState & { say: Say }) => (
   <>
     {tellErrors(errors.length)}
     <ul>
       {errors.map(({ name }) => (
         <li key={name}>
-          <a href={`#${idOfQuestion(name)}`}>{labelOf(form, name)}</a>
+          <a href={`#${idOfQuestion(name)}`}>{say(shownAsOf(form, name))}</a>
         </li>
       ))}
     </ul>
@@ -238,13 +256,19 @@ function Actions({ form, way, step }: PageState) {
   )
 }
 
-export const OutcomePage = ({ outcome, assets, look }: { outcome: Outcome; assets: Assets; look: PageLook }) => (
-  <Document title={outcome.title} assets={assets} look={look}>
+interface OutcomeProps {
+  outcome: Outcome
+  /** What was sent, where it is told. */
+  sent: Told[] | null
+  assets: Assets
+  look: PageLook
+}
+
+/** What is read after sending. The page's script puts the same in place of the form. */
+export const OutcomePage = ({ outcome, sent, assets, look }: OutcomeProps) => (
+  <Document title={outcome.title} assets={assets} more={sent ? [assets.prints] : []} look={look}>
     <main>
-      <section className="outcome">
-        <h1>{outcome.title}</h1>
-        <Paragraphs text={outcome.body} />
-      </section>
+      <OutcomeSection {...outcome} sent={sent} />
     </main>
   </Document>
 )
@@ -267,17 +291,17 @@ interface DocumentProps {
   /** The kinds whose scripts the page needs; left out for a page without a script. */
   kinds?: string[]
   look: PageLook
-  /** Whether digits and arrows answer. */
-  keys?: boolean
+  /** Scripts beside the page's own, before it. */
+  more?: string[][]
   /** A look may be tried that is not saved yet. */
   preview?: boolean
   children: React.ReactNode
 }
 
-function Document({ title, assets, kinds, look, keys, preview, children }: DocumentProps) {
+function Document({ title, assets, kinds, look, more = [], preview, children }: DocumentProps) {
   // Scripts run in this order, once the page has been read: every kind is there before what asks it.
-  const files = kinds ? [...kinds.map((kind) => assets.kinds[kind] ?? []), assets.script] : []
-  const scripts = [...files.flatMap((all) => all.slice(-1)), ...(keys ? [assets.keys] : [])]
+  const files = [...(kinds ?? []).map((kind) => assets.kinds[kind] ?? []), ...more, ...(kinds ? [assets.script] : [])]
+  const scripts = files.flatMap((all) => all.slice(-1))
   const shared = [...new Set(files.flatMap((all) => all.slice(0, -1)))]
   return (
     <html lang="en">
@@ -307,5 +331,20 @@ function Document({ title, assets, kinds, look, keys, preview, children }: Docum
 
 /** The kinds that stand in a form, each once. */
 const kindsAsked = (form: Form): KindName[] => [...new Set(questionsIn(form).map(({ question }) => question.kind))]
+
+/** Whether something on the page is written anew with each answer. */
+const usesWhatIsKnown = (form: Form): boolean => wordingsIn(form).some((wording) => usesIn(wording).length > 0)
+
+/** Scripts that only some forms need. */
+const scriptsBeside = (form: Form, { keys, says, prints }: Assets): string[][] => [
+  ...(form.pace === 'one' ? [keys] : []),
+  ...(usesWhatIsKnown(form) ? [says] : []),
+  ...(outcomesOf(form).some(({ summary }) => summary) ? [prints] : []),
+]
+
+const shownAsOf = (form: Form, name: string): string => {
+  const question = findQuestion(form, name)
+  return question ? shownAs(question) : name
+}
 
 const sendsFiles = (form: Form): boolean => kindsAsked(form).some((kind) => visitorKindOf(kind).sendsFiles)

@@ -1,9 +1,11 @@
 import type { Moment } from '@/core/answers/answer'
 import { isAnswered, mannerOf } from '@/core/answers/registry'
 import type { Marks, Question } from '@/core/form/definition'
+import { shownAs } from '@/core/form/wordings'
 import type { LabelPlace } from '@/core/look/theme'
 import { idOfQuestion } from './errors'
 import { visitorKindOf } from './kinds/registry'
+import { Said, type Say } from './said'
 import { SHOWN_ON_CLASS } from './shown_on'
 
 interface Props {
@@ -17,14 +19,16 @@ interface Props {
   labels: LabelPlace
   visit: string
   now: Moment
+  say: Say
 }
 
 /** One question: its label, help, control and error, tied together for every reader. */
-export function QuestionField({ question, value, shown, later, error, marks, labels, visit, now }: Props) {
+export function QuestionField({ question, value, shown, later, error, marks, labels, visit, now, say }: Props) {
   const id = idOfQuestion(question.name)
   const describedBy = [question.help && `${id}-help`, error && `${id}-error`].filter(Boolean).join(' ') || undefined
   const { Control, frame, stays, on } = visitorKindOf(question.kind)
-  const control = <Control {...{ question, value, id, visit, now, describedBy }} invalid={Boolean(error)} />
+  const control = <Control {...{ question, value, id, visit, now, describedBy, say }} invalid={Boolean(error)} />
+  const label = <Said wording={shownAs(question)} say={say} />
   const mark =
     isAnswered(question) && question.required === (marks.on === 'required') ? (
       <span className={`mark ${marks.colour}`} aria-hidden="true">
@@ -34,7 +38,7 @@ export function QuestionField({ question, value, shown, later, error, marks, lab
     ) : null
   const help = question.help && (
     <p className="help" id={`${id}-help`}>
-      {question.help}
+      <Said wording={question.help} say={say} />
     </p>
   )
   const complaint = (
@@ -61,7 +65,7 @@ export function QuestionField({ question, value, shown, later, error, marks, lab
     return (
       <fieldset {...wrapper} aria-describedby={framed === 'group' ? describedBy : undefined}>
         <legend className={labelled}>
-          {question.label}
+          {label}
           {mark}
         </legend>
         {help}
@@ -77,7 +81,7 @@ export function QuestionField({ question, value, shown, later, error, marks, lab
   return (
     <div {...wrapper}>
       <label htmlFor={id} className={labelled}>
-        {question.label}
+        {label}
         {mark}
       </label>
       {help}

@@ -86,6 +86,7 @@ describe('every operation', () => {
       'GET /companies/{id}': { path: `/companies/${houses.body.companies[0]?.id}` },
       'GET /settings': {},
       'PUT /settings/time-zone': { body: { timeZone: 'Europe/Stockholm' } },
+      'PUT /settings/sites': { body: { sites: ['https://www.tarnfield.example'] } },
       'POST /desks': { body: { title: 'North' } },
       'PUT /desks/{name}': { path: '/desks/advice_line', body: { title: 'Advice', addresses: 'a@elm.example' } },
       'POST /lists': { body: { title: 'Glaze club' } },

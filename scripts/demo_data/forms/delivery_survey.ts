@@ -122,6 +122,16 @@ export const deliverySurvey = (): Form =>
         body: '{{ all_answers }}',
       },
     ],
+    outcomes: [
+      {
+        name: 'mend',
+        called: 'Something to mend',
+        when: { value: 'trouble', is: 'includes', to: ['damaged', 'parts_missing'] },
+        title: 'Thank you. Let us put it right: tell us which kiln it is.',
+        body: 'We call you about what was damaged or missing.',
+        goesTo: { to: 'form', form: 'service' },
+      },
+    ],
     outcome: { title: 'Thank you', body: 'We read every answer before the next lorry is loaded.' },
     wording: { back: 'Back', next: 'Next', send: 'Send' },
   })

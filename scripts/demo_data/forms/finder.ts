@@ -221,9 +221,30 @@ export function finder(variant: 'first' | 'longer' | 'shorter' | 'draft', { ware
       },
     ],
     targets: [{ connection: CONNECTIONS.board.name, when: { value: 'budget', is: 'at_least', to: 8000 } }],
+    outcomes: [
+      {
+        name: 'large',
+        called: 'A large kiln',
+        when: { value: 'budget', is: 'at_least', to: 20000 },
+        title: 'Come and see one fire, {{ first_name | default: "you are welcome" }}',
+        body: 'For a kiln of this size we would like to show you one at work. Somebody calls you today to find a day.\n\nA copy of this is on its way to {{ email | default: "you" }}.',
+        summary: true,
+        links: [{ label: 'The way to our yard', address: 'https://www.tarnfield.example/find-us' }],
+      },
+      {
+        name: 'small',
+        called: 'A small budget',
+        when: { value: 'budget', is: 'at_most', to: 8000 },
+        title: 'Thank you, {{ first_name | default: "and hello" }}',
+        body: 'For this budget a kiln that was fired before often does best. We answer within two working days with those we have in the yard.\n\nA copy of this is on its way to {{ email | default: "you" }}.',
+        summary: true,
+        links: [{ label: 'Kilns with a past', address: 'https://www.tarnfield.example/used' }],
+      },
+    ],
     outcome: {
       title: 'Thank you, {{ first_name | default: "and hello" }}',
       body: 'We answer within one working day, with two or three kilns that fit what you told us.\n\nA copy of this is on its way to {{ email | default: "you" }}.',
+      summary: true,
     },
     wording: { back: 'Back', next: 'Go on', send: 'Send to Tarnfield' },
   })

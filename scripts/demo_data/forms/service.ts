@@ -52,6 +52,8 @@ export const service = ({ plate }: DemoPictures): Form =>
             kind: 'long_text',
             name: 'told',
             label: 'What happens, and since when?',
+            shownAs: '{{ fault | default: "Your kiln" }}: what happens, and since when?',
+            fill: [{ from: 'form_before', value: 'told' }],
             required: true,
             minLength: 10,
             maxLength: 600,
@@ -104,7 +106,13 @@ export const service = ({ plate }: DemoPictures): Form =>
             country: 'SE',
             lands: [{ field: 'phone', ifFilled: 'replace' }],
           },
-          emailQuestion('Your email'),
+          {
+            ...emailQuestion('Your email'),
+            fill: [
+              { from: 'record', field: 'email' },
+              { from: 'form_before', value: 'email' },
+            ],
+          },
           {
             kind: 'signature',
             name: 'signed',

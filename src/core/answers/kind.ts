@@ -66,6 +66,8 @@ export interface KindManner<S> {
   begin?(label: string): Readonly<Record<string, unknown>>
   /** Whether visitors never see it: their page then knows nothing of it, unless something there looks at it. */
   unseen?(settings: S): boolean
+  /** Settings of its own that are wordings which may use what is known of the visitor. */
+  says?: readonly string[]
   /** Pictures that it shows. */
   pictures?(settings: S): Picture[]
   /** What may be sent for it, where answering means sending files. */

@@ -1,19 +1,10 @@
 import type { Form, Question } from '../form/definition'
 import { domainAt, findQuestion, questionsAsked } from '../form/values'
-import {
-  type Answer,
-  type Answers,
-  isBlank,
-  isList,
-  isRecord,
-  type Path,
-  type Scalar,
-  splitPath,
-  valueIn,
-} from './answer'
+import { type Answer, type Answers, isBlank, type Path, type Scalar, splitPath, valueIn } from './answer'
 import { isDay, showDay } from './day'
 import type { Domain } from './kind'
 import { mannerOf, rulesOf } from './registry'
+import { showPlainly } from './show_plainly'
 
 /** An answer in words; nothing for a blank. */
 export function showAnswer(question: Question | undefined, answer: Answer | undefined): string {
@@ -49,14 +40,6 @@ export function showAt(form: Form, path: Path, answer: Answer | undefined): stri
   // One choice of several stands for a list of one.
   const whole = question && isScalar(answer) && domainAt(form, path)?.is === 'some of' ? [answer] : answer
   return showAnswer(question, whole)
-}
-
-/** Any answer in words where nothing else is known of it. */
-export function showPlainly(answer: Answer | undefined): string {
-  if (isBlank(answer)) return ''
-  if (isList(answer)) return answer.map((one) => showPlainly(one)).join(', ')
-  if (isRecord(answer)) return Object.values(answer).map(showPlainly).filter(Boolean).join(' ')
-  return answer === true ? 'Yes' : answer === false ? 'No' : String(answer)
 }
 
 const showAs = (domain: Domain | null, answer: Answer | undefined): string =>

@@ -1,15 +1,26 @@
 import type { Answers } from '../answers/answer'
+import type { Picture } from '../answers/pictures'
 import type { Form } from '../form/definition'
+import type { FormOutcome } from '../form/outcomes'
+import { holds } from '../logic/condition'
 import { type MergeFacts, mergeFields, reasonOf, renderLine, renderTemplate } from './template'
 
-/** What the visitor sees after sending. */
+/** What one visitor sees after sending. Those stored before there were several have a title and a body only. */
 export interface Outcome {
   title: string
   body: string
+  /** Why it is this one. */
+  because?: string
+  /** Whether it lists what was sent. */
+  summary?: boolean
+  picture?: Picture | null
+  links?: { label: string; address: string }[]
+  /** Where they go at once instead of reading it. */
+  goesTo?: FormOutcome['goesTo']
 }
 
 /** Said where a form's own words cannot be made: sending never fails for them. */
-const PLAIN: Outcome = { title: 'Thank you', body: 'We have your answers.' }
+const PLAIN = { title: 'Thank you', body: 'We have your answers.' }
 
 export interface ChosenOutcome {
   outcome: Outcome
@@ -17,12 +28,15 @@ export interface ChosenOutcome {
   unmade: string[]
 }
 
+/** Chooses the first outcome that fits, and writes it for one visitor. */
 export function chooseOutcome(form: Form, values: Answers, facts: MergeFacts): ChosenOutcome {
   const fields = mergeFields(form, values, facts)
   const unmade: string[] = []
-  const make = (part: keyof Outcome, render: typeof renderTemplate): string => {
+  const fitting = form.outcomes.find(({ when }) => holds(when, values))
+  const chosen = fitting ?? form.outcome
+  const make = (part: keyof typeof PLAIN, render: typeof renderTemplate): string => {
     try {
-      return render(form.outcome[part], fields)
+      return render(chosen[part], fields)
     } catch (error) {
       unmade.push(
         `The visitor read “${PLAIN[part]}”, since the outcome’s ${part} cannot be written: ${reasonOf(error)}`,
@@ -30,5 +44,19 @@ export function chooseOutcome(form: Form, values: Answers, facts: MergeFacts): C
       return PLAIN[part]
     }
   }
-  return { outcome: { title: make('title', renderLine), body: make('body', renderTemplate) }, unmade }
+  const { summary, picture, links, goesTo } = chosen
+  const outcome: Outcome = {
+    title: make('title', renderLine),
+    body: make('body', renderTemplate),
+    because: fitting
+      ? `“${fitting.called}” is the first that fits`
+      : form.outcomes.length > 0
+        ? 'None with a condition fits'
+        : 'The form’s only outcome',
+    ...(summary ? { summary } : {}),
+    ...(picture ? { picture } : {}),
+    ...(links.length > 0 ? { links } : {}),
+    ...(goesTo ? { goesTo } : {}),
+  }
+  return { outcome, unmade }
 }

@@ -90,6 +90,25 @@ describe('filling', () => {
       {},
     ])
   })
+  it('takes what was sent in the form before, as certain as it was then', () => {
+    const next = formOf(
+      [
+        { kind: 'short_text', name: 'called', label: 'Called', fill: [{ from: 'form_before', value: 'who.first' }] },
+        { ...emailQuestion, fill: [{ from: 'form_before', value: 'mail' }] },
+        { kind: 'consent', name: 'letter', label: 'Letter', wording: 'Yes' },
+      ],
+      { carried: [{ name: 'from', label: 'From', fill: [{ from: 'form_before', value: 'gone' }] }] },
+    )
+    const values = { who: { first: 'Ilka' }, mail: 'ilka@x.example', letter: true }
+    const formBefore = { values, origins: { who: 'typed' as const, mail: 'link' as const } }
+    expect(fillQuestions(next, { ...known, formBefore })).toEqual({
+      values: { called: 'Ilka', email: 'ilka@x.example' },
+      // An address that a link claimed then is still a claim.
+      origins: { called: 'form_before', email: 'link' },
+    })
+    expect(fillCarried(next, { ...known, formBefore }).values).toEqual({})
+    expect(fillQuestions(next, known).values).toEqual({})
+  })
   it('never ticks a consent for somebody', () => {
     expect(fillQuestions(form, { ...known, link: { letter: 'yes' } }).values).not.toHaveProperty('letter')
   })

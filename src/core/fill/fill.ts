@@ -1,10 +1,26 @@
-import { type Answer, type Answers, isBlank, joinPath, partOf, valueIn } from '../answers/answer'
+import {
+  type Answer,
+  type Answers,
+  isBlank,
+  joinPath,
+  partOf,
+  type Path,
+  splitPath,
+  valueAt,
+  valueIn,
+} from '../answers/answer'
 import { carriedRules } from '../answers/carried'
 import { mannerOf, rulesOf } from '../answers/registry'
 import type { CarriedValue, FillSource, Form, Question } from '../form/definition'
 import { questionsAsked } from '../form/values'
 import { foldCase } from '../logic/fold_case'
-import type { Origin, Origins } from './origin'
+import { isClaim, type Origin, type Origins } from './origin'
+
+/** Answers that were sent before, with where they came from. */
+export interface SentBefore {
+  values: Answers
+  origins: Origins
+}
 
 /** What is known of a visitor before they type. */
 export interface Known {
@@ -12,6 +28,8 @@ export interface Known {
   link: Readonly<Record<string, string>>
   /** Stored fields of the holder of a personal link; `null` for everyone else, whoever they say they are. */
   record: Answers | null
+  /** What they sent in the form that led them to this one. */
+  formBefore?: SentBefore | null
   /** Address of the page the visitor came from, as their browser tells. */
   pageBefore: string | null
 }
@@ -132,9 +150,19 @@ function lookUp(source: FillSource, known: Known): Candidate {
       return { raw: valueIn(known.link, source.parameter), origin: 'link' }
     case 'record':
       return { raw: known.record && valueIn(known.record, source.field), origin: 'record' }
+    case 'form_before':
+      return lookBefore(known.formBefore, source.value)
     case 'page_before':
       return { raw: known.pageBefore, origin: 'browser' }
     case 'constant':
       return { raw: source.value, origin: 'constant' }
   }
+}
+
+/** What was sent before. What anybody could have written then is no more certain now. */
+function lookBefore(before: SentBefore | null | undefined, path: Path): Candidate {
+  if (!before) return { raw: null, origin: 'form_before' }
+  const [name] = splitPath(path)
+  const origin = valueIn(before.origins, path) ?? valueIn(before.origins, name)
+  return { raw: valueAt(before.values, path), origin: isClaim(origin) && origin ? origin : 'form_before' }
 }

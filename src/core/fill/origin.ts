@@ -5,9 +5,10 @@ import { questionsAsked } from '../form/values'
 
 /**
  * Where a value came from. `link` is a claim anybody can make by writing an address; `record` is stored
- * data, told only to the holder of a personal link. What is `computed` from a claim is that claim.
+ * data, told only to the holder of a personal link;
+ * `form_before` is what the same visitor sent in the form that led them here. What is `computed` from a claim is that claim.
  */
-export type Origin = 'typed' | 'link' | 'record' | 'browser' | 'constant' | 'default' | 'computed'
+export type Origin = 'typed' | 'link' | 'record' | 'browser' | 'form_before' | 'constant' | 'default' | 'computed'
 
 /** Origins by path: of each value, and of parts that came from elsewhere. */
 export type Origins = Record<string, Origin>

@@ -1,6 +1,8 @@
 import { z } from 'zod'
+import { siteSchema } from '../formats/site'
 import { lookSchema } from '../look/look'
-import { FREE_MERGE_NAMES, nameSchema, pathSchema, templateSchema, wordingSchema } from './name'
+import { FREE_MERGE_NAMES, nameSchema, pathSchema, shownAsSchema, templateSchema, wordingSchema } from './name'
+import { outcomeSchema, outcomeWhenSchema, USUAL_OUTCOME } from './outcomes'
 import { expectationSchema, fillSchema, landingSchema, whenSchema } from './parts'
 import { questionSchema } from './question'
 import { PACES } from './stops'
@@ -20,6 +22,7 @@ const carriedSchema = z.strictObject({
 const stepSchema = z.strictObject({
   name: nameSchema,
   title: wordingSchema,
+  shownAs: shownAsSchema,
   shownWhen: whenSchema,
   questions: z.array(questionSchema).max(100).default([]),
 })
@@ -83,16 +86,6 @@ const targetSchema = z.strictObject({
   when: whenSchema,
 })
 
-/** A site, as `https://www.studio.example`: what a content security policy calls an origin. */
-const originSchema = z
-  .string()
-  .trim()
-  .toLowerCase()
-  .regex(
-    /^https?:\/\/[a-z0-9](?:[a-z0-9.-]{0,250}[a-z0-9])?(?::\d{1,5})?$/,
-    'Give a site, such as https://www.studio.example',
-  )
-
 /** Colours a mark can have: that of what is wrong, of the text, of the button. */
 export const MARK_COLOURS = ['fault', 'text', 'accent'] as const
 
@@ -111,9 +104,12 @@ export const formSchema = z
     routing: routingSchema.default({ hit: 'first', columns: [], rows: [], otherwise: null }),
     messages: z.array(messageSchema).max(50).default([]),
     targets: z.array(targetSchema).max(50).default([]).describe('Connections that the form chooses, or leaves out'),
-    outcome: z
-      .strictObject({ title: templateSchema(200), body: templateSchema(4000) })
-      .default({ title: 'Thank you', body: 'We have your answers.' }),
+    outcomes: z
+      .array(outcomeWhenSchema)
+      .max(20)
+      .default([])
+      .describe('What visitors see after sending: the first that fits'),
+    outcome: outcomeSchema.default(USUAL_OUTCOME).describe('What they see where none of those fits'),
     wording: z
       .strictObject({
         back: wordingSchema.default('Back'),
@@ -136,7 +132,7 @@ export const formSchema = z
       .boolean()
       .default(false)
       .describe('Keep the answers of people who stop midway; visitors are told'),
-    framedBy: z.array(originSchema).max(20).default([]).describe('Sites that may show the form in a frame of theirs'),
+    framedBy: z.array(siteSchema).max(20).default([]).describe('Sites that may show the form in a frame of theirs'),
   })
   .superRefine(refuseRepeatedNames)
   .describe('A Lichen form definition')
@@ -162,6 +158,7 @@ function refuseRepeatedNames(
     steps: { name: string; questions: { name: string }[] }[]
     carried: { name: string }[]
     messages: { name: string }[]
+    outcomes: { name: string }[]
     targets: { connection: string }[]
   },
   context: z.RefinementCtx,
@@ -179,6 +176,7 @@ function refuseRepeatedNames(
   form.carried.forEach((carried, c) => take(carried.name, ['carried', c, 'name']))
   refuseTwins(form.steps, 'steps', context)
   refuseTwins(form.messages, 'messages', context)
+  refuseTwins(form.outcomes, 'outcomes', context)
   const chosen = form.targets.map(({ connection }) => ({ name: connection }))
   refuseTwins(chosen, 'targets', context)
 }

@@ -1,5 +1,5 @@
 import { isAnswered, mannerOf } from '../answers/registry'
-import { showPlainly } from '../answers/show'
+import { showPlainly } from '../answers/show_plainly'
 import { findField, type RecordField } from '../records/field'
 import type { FillSource, Question } from './definition'
 
@@ -20,6 +20,8 @@ function describeSource(source: FillSource, fields: readonly RecordField[]): str
       return `${source.parameter} · link`
     case 'record':
       return `${findField(fields, 'contact', source.field)?.label ?? source.field} · record`
+    case 'form_before':
+      return `${source.value} · form before`
     case 'page_before':
       return 'page before'
     case 'constant':

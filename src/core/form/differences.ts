@@ -14,7 +14,8 @@ export function tellDifferences(before: Form | null, after: Form): string[] {
     ...tellPart('The records opened or updated', before.records, after.records),
     ...tellPart('The connections it sends to', before.targets, after.targets),
     ...tellPart('Lists joined', before.joins, after.joins),
-    ...tellPart('The outcome', before.outcome, after.outcome),
+    ...tellNamed('outcome', before.outcomes, after.outcomes, ({ called }) => called),
+    ...tellPart('The outcome for all others', before.outcome, after.outcome),
     ...tellPart('The title', before.title, after.title),
     ...tellPart('The introduction', before.intro, after.intro),
     ...tellPart('Wording of the buttons', before.wording, after.wording),
@@ -26,7 +27,7 @@ export function tellDifferences(before: Form | null, after: Form): string[] {
   ]
 }
 
-const withoutQuestions = ({ name, title }: Form['steps'][number]) => ({ name, title })
+const withoutQuestions = ({ name, title, shownAs }: Form['steps'][number]) => ({ name, title, shownAs })
 
 function tellQuestions(before: Form, after: Form): string[] {
   const all = (form: Form) => form.steps.flatMap(({ questions }) => questions)
@@ -48,6 +49,7 @@ function tellNamed<T extends { name: string }>(what: string, before: T[], after:
 /** What parts of a definition are called where their own name would not do. */
 export const PART_WORDS: Readonly<Record<string, string>> = {
   shownWhen: 'when it shows',
+  shownAs: 'what visitors read',
   lands: 'where it lands',
   fill: 'what fills it',
   errorText: 'error text',

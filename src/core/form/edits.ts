@@ -1,12 +1,15 @@
 import { joinPath, splitPath } from '../answers/answer'
 import { mannerOf } from '../answers/registry'
+import { renameInWording } from '../answers/wording_uses'
 import { renameInTemplate } from '../dispatch/template'
 import { type Condition, mapTests } from '../logic/condition'
 import type { RecordType } from '../records/field'
 import type { CarriedValue, Form, Landing, Opening, Question, Step } from './definition'
 import { nameFrom } from './name'
+import type { FormOutcome } from './outcomes'
 import { questionSchema } from './question'
 import { findQuestion, namesTaken } from './values'
+import { wordingSettings } from './wordings'
 
 /**
  * Edits of a draft. Each takes a form and gives a new one, leaving the first as it was, so that undo is
@@ -131,7 +134,7 @@ export function addStep(form: Form, below: string, splitAfter: string | null): {
     const moved = at < 0 ? [] : step.questions.slice(at + 1)
     return [
       { ...step, questions: kept },
-      { name, title: `Step ${form.steps.length + 1}`, shownWhen: null, questions: moved },
+      { name, title: `Step ${form.steps.length + 1}`, shownAs: '', shownWhen: null, questions: moved },
     ]
   })
   return { form: { ...form, steps }, name }
@@ -153,8 +156,11 @@ export function removeStep(form: Form, name: string): Form {
   return { ...form, steps }
 }
 
-export const updateStep = (form: Form, name: string, change: Partial<Pick<Step, 'title' | 'shownWhen'>>): Form =>
-  mapSteps(form, (step) => (step.name === name ? { ...step, ...change } : step))
+export const updateStep = (
+  form: Form,
+  name: string,
+  change: Partial<Pick<Step, 'title' | 'shownAs' | 'shownWhen'>>,
+): Form => mapSteps(form, (step) => (step.name === name ? { ...step, ...change } : step))
 
 export function addCarried(form: Form, label: string): { form: Form; name: string } {
   const name = nameFrom(label, namesTaken(form))
@@ -206,16 +212,26 @@ export function renameValue(form: Form, from: string, to: string): Form {
   }
   const condition = (when: Condition | null) => when && mapTests(when, (test) => ({ ...test, value: path(test.value) }))
   const template = (text: string) => renameInTemplate(text, from, to)
+  const wording = (text: string) => renameInWording(text, from, to)
+  const wordings = (question: Question) =>
+    Object.fromEntries(Object.entries(wordingSettings(question)).map(([key, text]) => [key, wording(text)]))
+  const worded = <O extends FormOutcome>(outcome: O): O => ({
+    ...outcome,
+    title: template(outcome.title),
+    body: template(outcome.body),
+  })
   return {
     ...form,
     title: template(form.title),
     intro: template(form.intro),
     steps: form.steps.map((step) => ({
       ...step,
+      shownAs: wording(step.shownAs),
       shownWhen: condition(step.shownWhen),
       questions: step.questions.map((question) => ({
         ...question,
         ...mannerOf(question).renamed?.(question, from, to),
+        ...wordings(question),
         name: name(question.name),
         shownWhen: condition(question.shownWhen),
       })) as Question[],
@@ -242,7 +258,16 @@ export function renameValue(form: Form, from: string, to: string): Form {
       deal: form.records.deal && { ...form.records.deal, title: template(form.records.deal.title) },
       request: form.records.request && { ...form.records.request, title: template(form.records.request.title) },
     },
-    outcome: { title: template(form.outcome.title), body: template(form.outcome.body) },
+    look: {
+      ...form.look,
+      standing: {
+        ...form.look.standing,
+        heading: template(form.look.standing.heading),
+        text: template(form.look.standing.text),
+      },
+    },
+    outcomes: form.outcomes.map((outcome) => ({ ...worded(outcome), when: condition(outcome.when) })),
+    outcome: worded(form.outcome),
   }
 }
 

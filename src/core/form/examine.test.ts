@@ -37,6 +37,40 @@ describe('examining a draft', () => {
       formOf([emailQuestion], { intro: '{{ email | default: "you" }}' }),
       /before anyone/,
     ],
+    [
+      'a label by what is asked later',
+      formOf([
+        choiceOf('ware', 'a'),
+        { ...emailQuestion, shownAs: '{{ late | default: "x" }}?' },
+        choiceOf('late', 'b'),
+      ]),
+      /uses “late”, which is asked later/,
+    ],
+    [
+      'help by an answer that may be missing',
+      formOf([choiceOf('ware', 'a'), { ...emailQuestion, help: 'For {{ ware }}' }]),
+      /uses “ware” without saying/,
+    ],
+    [
+      'a heading by what is not in the form',
+      formOf([emailQuestion], {
+        steps: [{ name: 'one', title: 'One', shownAs: '{{ gone | default: "x" }}', questions: [emailQuestion] }],
+      }),
+      /heading of “One” uses “gone”, which is not in the form/,
+    ],
+    [
+      'prose that computes',
+      formOf([emailQuestion, { kind: 'prose', name: 'p', label: 'P', text: '{% if email %}x{% endif %}' }]),
+      /nothing else in braces/,
+    ],
+    [
+      'wording by a code',
+      formOf([
+        { kind: 'address', name: 'place', label: 'Place' },
+        { ...emailQuestion, help: '{{ place.country | default: "there" }}' },
+      ]),
+      /is a code; use “place”/,
+    ],
     ['a field that does not exist', formOf([{ ...emailQuestion, lands: [{ field: 'gone' }] }]), /does not exist/],
     [
       'a list that does not exist',

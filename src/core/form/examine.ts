@@ -8,6 +8,7 @@ import type { Desk, ListInfo } from '../records/snapshot'
 import type { Form, Question } from './definition'
 import { examineLandings } from './examine_landings'
 import { examineExpectation, examineTests } from './examine_tests'
+import { type Destinations, examineOutcomes } from './examine_outcomes'
 import { examineWording } from './examine_wording'
 import { type Finding, finding } from './finding'
 import { MOST_IN_A_ROW } from './stops'
@@ -19,6 +20,7 @@ export interface Resources {
   lists: ListInfo[]
   desks: Desk[]
   connections: readonly Connection[]
+  destinations: Destinations
 }
 
 /** Examines a draft and says everything that would surprise its owner, faults first. */
@@ -30,6 +32,7 @@ export function examineForm(form: Form, resources: Resources): Finding[] {
     ...examineJoins(form, resources),
     ...examineRouting(form, resources),
     ...examineTargets(form, resources),
+    ...examineOutcomes(form, resources.destinations),
     ...form.messages.flatMap(({ name, title, when }) => examineTests(form, when, 'dispatch', name, title)),
   ]
   const rank = { fault: 0, warning: 1, note: 2 }

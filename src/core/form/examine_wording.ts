@@ -1,9 +1,22 @@
 import { examineTemplate, type MergeUse } from '../dispatch/template'
 import { splitPath } from '../answers/answer'
+import { mannerOf } from '../answers/registry'
+import { isBeyondPage, usesIn } from '../answers/wording_uses'
 import type { Form } from './definition'
 import { type Finding, finding } from './finding'
 import { FREE_MERGE_NAMES } from './name'
-import { domainAt, emailQuestions, findCarried, findQuestion, questionsAsked } from './values'
+import {
+  domainAt,
+  emailQuestions,
+  findCarried,
+  findQuestion,
+  questionsAsked,
+  questionsIn,
+  valuesBefore,
+  valuesBeforeStep,
+} from './values'
+import { nameOfOutcome, outcomesOf, tellOutcome } from './outcomes'
+import { wordingsOf } from './wordings'
 
 /** Examines every text with merge fields: what visitors read before and after they answer, and the mails. */
 export const examineWording = (form: Form): Finding[] => [
@@ -16,9 +29,17 @@ export const examineWording = (form: Form): Finding[] => [
     [form.look.standing.heading, form.look.standing.text],
     (use) => judgeBefore(form, use),
   ),
-  ...examineTemplates('dispatch', 'outcome', 'The outcome', [form.outcome.title, form.outcome.body], (use) =>
-    judgeAfter(form, use),
+  ...form.steps.flatMap((step) =>
+    examinePage(form, '', `The heading of “${step.title}”`, [step.shownAs], valuesBeforeStep(form, step.name)),
   ),
+  ...questionsIn(form).flatMap(({ question }) =>
+    examinePage(form, question.name, `“${question.label}”`, wordingsOf(question), valuesBefore(form, question.name)),
+  ),
+  ...outcomesOf(form).flatMap((outcome) => {
+    const about = nameOfOutcome(outcome)
+    const what = tellOutcome(outcome).replace(/^t/, 'T')
+    return examineTemplates('dispatch', about, what, [outcome.title, outcome.body], (use) => judgeAfter(form, use))
+  }),
   ...(['deal', 'request'] as const).flatMap((record) =>
     examineTemplates('records', record, `The title of the ${record}`, [form.records[record]?.title ?? ''], (use) =>
       judgeAfter(form, use),
@@ -52,6 +73,35 @@ function examineTemplates(
 }
 
 const MISSING = ' without saying what to write when it is missing.'
+
+/** Wording on the page uses what is asked before it, what is filled and what is carried, each with a fallback. */
+function examinePage(
+  form: Form,
+  about: string,
+  what: string,
+  wordings: readonly string[],
+  before: readonly string[],
+): Finding[] {
+  const fault = finding('fault', 'compose')
+  return wordings.flatMap((wording) => {
+    if (isBeyondPage(wording))
+      return [fault(about, `${what} can use values as {{ name | default: "…" }}, and nothing else in braces.`)]
+    return usesIn(wording).flatMap(({ path, hasFallback }) => {
+      const [name, part] = splitPath(path)
+      const known = before.includes(name) || (findQuestion(form, name)?.fill.length ?? 0) > 0
+      if (!domainAt(form, path)) return [fault(about, `${what} uses “${path}”, which is not in the form.`)]
+      if (!known) return [fault(about, `${what} uses “${path}”, which is asked later.`)]
+      if (part && isCoded(form, name)) return [fault(about, `${what} uses “${path}”, which is a code; use “${name}”.`)]
+      return hasFallback ? [] : [fault(about, `${what} uses “${path}”${MISSING}`)]
+    })
+  })
+}
+
+/** Whether parts of a value are stored in another form than they are told. */
+function isCoded(form: Form, name: string): boolean {
+  const question = findQuestion(form, name)
+  return question !== undefined && mannerOf(question).showPart !== undefined
+}
 
 /** Visitors read the title and the introduction before they answer, so only filled values may stand there. */
 function judgeBefore(form: Form, { path, hasFallback }: MergeUse): Judged {

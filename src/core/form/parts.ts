@@ -58,6 +58,11 @@ export const fillSchema = z.discriminatedUnion('from', [
   }),
   z.strictObject({ from: z.literal('record'), field: nameSchema, part }),
   z.strictObject({ from: z.literal('page_before'), part }),
+  z.strictObject({
+    from: z.literal('form_before'),
+    value: pathSchema.describe('What the visitor answered in the form that sent them on'),
+    part,
+  }),
   z.strictObject({ from: z.literal('constant'), value: answerSchema, part }),
 ])
 

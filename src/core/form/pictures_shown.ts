@@ -2,11 +2,13 @@ import type { Picture } from '../answers/pictures'
 import { mannerOf } from '../answers/registry'
 import type { Form } from './definition'
 import { type Finding, finding } from './finding'
+import { outcomesOf } from './outcomes'
 import { questionsIn } from './values'
 
 /** The pictures that a form shows, each with the question it stands in; `about` is empty for those of its look. */
 export const picturesShown = (form: Form): { id: string; about: string; label: string }[] => [
   ...picturesOfLook(form).map(({ id }) => ({ id, about: '', label: 'The look' })),
+  ...outcomesOf(form).flatMap(({ picture }) => (picture ? [{ id: picture.id, about: '', label: 'An outcome' }] : [])),
   ...questionsIn(form).flatMap(({ question }) =>
     (mannerOf(question).pictures?.(question) ?? []).map(({ id }) => ({
       id,

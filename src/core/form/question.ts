@@ -2,13 +2,14 @@ import { z } from 'zod'
 import { WIDTHS } from '../answers/kind'
 import { KIND_NAMES, type KindName, KINDS, mannerOf } from '../answers/registry'
 import { questionLookSchema } from '../look/theme'
-import { nameSchema, wordingSchema } from './name'
+import { nameSchema, shownAsSchema, wordingSchema } from './name'
 import { answerSchema, fillSchema, landingSchema, whenSchema } from './parts'
 
 /** What every question has, whatever its kind. */
 const common = {
   name: nameSchema.describe('Identifier in reports, messages and mappings'),
-  label: wordingSchema.describe('What visitors see'),
+  label: wordingSchema.describe('What it is called; visitors see it, unless it is shown as something else'),
+  shownAs: shownAsSchema,
   hideLabel: z.boolean().default(false).describe('Whether only screen readers get the label'),
   help: z.string().trim().max(500).default(''),
   required: z.boolean().default(false),

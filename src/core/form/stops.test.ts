@@ -41,7 +41,7 @@ describe('the stops on a way', () => {
 describe('asking who somebody is last', () => {
   it('gathers those questions in their order at the end, and takes away steps that are left empty', () => {
     const form = formOf([emailQuestion, choiceOf('ware', 'glass')])
-    const second = { name: 'two', title: 'Two', shownWhen: null, questions: [] }
+    const second = { name: 'two', title: 'Two', shownAs: '', shownWhen: null, questions: [] }
     const gathered = askContactLast({ ...form, steps: [...form.steps, second] })
     expect(gathered.steps.map(({ questions }) => questions.map(({ name }) => name))).toEqual([['ware'], ['email']])
     const alone = formOf([emailQuestion])

@@ -1,20 +1,28 @@
 import { examineTemplate } from '../dispatch/template'
 import { splitPath } from '../answers/answer'
 import { mannerOf } from '../answers/registry'
+import { usesIn } from '../answers/wording_uses'
 import { type Condition, pathsTested } from '../logic/condition'
 import type { Form } from './definition'
+import { outcomesOf, tellOutcome } from './outcomes'
 import { emailQuestions, labelOf, questionsIn } from './values'
+import { wordingsOf } from './wordings'
 
 /** What uses a value, in words, such as “shows Peak °C”, “route 2” or “Kiln enquiry”. */
 export function usesOf(form: Form, name: string): string[] {
   const uses: string[] = []
   const isUsed = (path: string) => splitPath(path)[0] === name
   const tests = (condition: Condition | null) => pathsTested(condition).some(isUsed)
+  const says = (wording: string) => usesIn(wording).some(({ path }) => isUsed(path))
   if (emailQuestions(form).some((question) => question.name === name)) uses.push('tells who it is')
-  for (const { shownWhen, title } of form.steps) if (tests(shownWhen)) uses.push(`shows the step “${title}”`)
+  for (const { shownWhen, title, shownAs } of form.steps) {
+    if (tests(shownWhen)) uses.push(`shows the step “${title}”`)
+    if (says(shownAs)) uses.push(`told in the step “${title}”`)
+  }
   for (const { question } of questionsIn(form)) {
     if (tests(question.shownWhen)) uses.push(`shows “${labelOf(form, question.name)}”`)
     if (mannerOf(question).looksAt?.(question).some(isUsed)) uses.push(`computes “${labelOf(form, question.name)}”`)
+    if (wordingsOf(question).some(says)) uses.push(`told in “${labelOf(form, question.name)}”`)
   }
   for (const { list, consent } of form.joins) if (consent === name) uses.push(`joins ${list}`)
   form.routing.rows.forEach(({ cells }, index) => {
@@ -23,7 +31,8 @@ export function usesOf(form: Form, name: string): string[] {
   const templates: [string, string][] = [
     ['the title', form.title],
     ['the introduction', form.intro],
-    ['the outcome', `${form.outcome.title}\n${form.outcome.body}`],
+    ['what stands beside', `${form.look.standing.heading}\n${form.look.standing.text}`],
+    ...outcomesOf(form).map((outcome): [string, string] => [tellOutcome(outcome), `${outcome.title}\n${outcome.body}`]),
     ['the deal’s title', form.records.deal?.title ?? ''],
     ['the request’s title', form.records.request?.title ?? ''],
     ...form.messages.map(({ title, subject, body }): [string, string] => [title, `${subject}\n${body}`]),
@@ -32,6 +41,7 @@ export function usesOf(form: Form, name: string): string[] {
     const examined = examineTemplate(template)
     if ('uses' in examined && examined.uses.some((use) => isUsed(use.path))) uses.push(where)
   }
+  for (const outcome of form.outcomes) if (tests(outcome.when)) uses.push(`leads to ${tellOutcome(outcome)}`)
   for (const { title, when } of form.messages) if (tests(when)) uses.push(`sends ${title}`)
   for (const { connection, when } of form.targets) if (tests(when)) uses.push(`sends to ${connection}`)
   return uses

@@ -1,9 +1,11 @@
 import type { Answers } from '../answers/answer'
 import { splitPath } from '../answers/answer'
 import { mannerOf } from '../answers/registry'
+import { usesIn } from '../answers/wording_uses'
 import { pathsTested } from '../logic/condition'
 import type { Form, Question, Step } from './definition'
 import { questionsIn } from './values'
+import { wordingsIn } from './wordings'
 
 /** What a visitor's browser may know of a form: the questions, and nothing of where answers go. */
 export interface VisitorForm {
@@ -11,14 +13,15 @@ export interface VisitorForm {
   wording: Form['wording']
   pace: Form['pace']
   keepUnfinished: boolean
-  /** Carried values that conditions and computed values look at, and no others. */
+  /** Carried values that conditions, computed values and wording look at, and no others. */
   carried: Answers
 }
 
 export function visitorView(form: Form, carried: Answers): VisitorForm {
   const questions = questionsIn(form).map(({ question }) => question)
   const conditions = [...form.steps, ...questions].map(({ shownWhen }) => shownWhen)
-  const tested = new Set(conditions.flatMap(pathsTested).map(nameIn))
+  const said = wordingsIn(form).flatMap(usesIn)
+  const tested = new Set([...conditions.flatMap(pathsTested), ...said.map(({ path }) => path)].map(nameIn))
   const isNeeded = (question: Question) =>
     !question.off && (tested.has(question.name) || !mannerOf(question).unseen?.(question))
   // What computes looks back only, so the last come first.

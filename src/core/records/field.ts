@@ -2,7 +2,7 @@ import { type Answer, isList } from '../answers/answer'
 import { isDay, showDay } from '../answers/day'
 import type { Domain } from '../answers/kind'
 import { labelOfOption, type Option } from '../answers/options'
-import { showPlainly } from '../answers/show'
+import { showPlainly } from '../answers/show_plainly'
 
 /** What answers land in. */
 export const RECORD_TYPES = ['contact', 'company', 'deal', 'request'] as const

@@ -59,7 +59,8 @@ function tellReworded(before: Plan, after: Plan): string[] {
     const old = before.messages.find((one) => one.message === message.message && one.desk?.name === message.desk?.name)
     return old && (old.subject !== message.subject || old.text !== message.text)
   })
-  const outcome = before.outcome.title === after.outcome.title && before.outcome.body !== after.outcome.body
+  const seen = ({ outcome }: Plan) => JSON.stringify({ ...outcome, because: null })
+  const outcome = before.outcome.title === after.outcome.title && seen(before) !== seen(after)
   return [
     ...messages.map(({ title, desk, to }) => `“${title}” to ${desk?.title ?? to.join(', ')} reads otherwise`),
     ...(outcome ? [`“${after.outcome.title}” reads otherwise`] : []),

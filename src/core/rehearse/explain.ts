@@ -29,11 +29,18 @@ export function explainPlan(plan: Plan): PlanLine[] {
       .map(({ text, because }): PlanLine => ({ place: 'delivery', text, because })),
     {
       place: 'outcome',
-      text: `The visitor sees “${plan.outcome.title}”`,
-      because: 'The form’s only outcome',
+      text: explainOutcome(plan.outcome),
+      because: plan.outcome.because ?? 'The form’s only outcome',
     },
     ...plan.findings.map((text): PlanLine => ({ place: 'note', text, because: '' })),
   ]
+}
+
+function explainOutcome({ title, goesTo }: Plan['outcome']): string {
+  if (!goesTo) return `The visitor sees “${title}”`
+  return goesTo.to === 'form'
+    ? `The visitor goes on to the form ${goesTo.form}`
+    : `The visitor goes on to ${goesTo.address}`
 }
 
 function explainPerson({ person }: Plan): PlanLine {

@@ -7,6 +7,7 @@ import type { Connection } from '../dispatch/connection'
 import type { TargetName } from '../dispatch/targets/target'
 import { type Condition, makeGroup, type Test } from '../logic/condition'
 import { BUILT_IN_FIELDS, type RecordField, type RecordType } from '../records/field'
+import type { Destinations } from '../form/examine_outcomes'
 import type { RecordState, Snapshot } from '../records/snapshot'
 
 /** Forms and snapshots that the core's tests share. */
@@ -59,7 +60,14 @@ export const contactOf = (id: string, email: string, more: Partial<RecordState> 
   values: { email, ...more.values },
 })
 
-export const snapshotOf = (more: Partial<Snapshot> = {}): Snapshot => ({
+export const snapshotOf = (more: Partial<Snapshot> = {}): Snapshot & { destinations: Destinations } => ({
+  destinations: {
+    forms: [
+      { slug: 'advice', name: 'Advice', live: true },
+      { slug: 'draft', name: 'A draft', live: false },
+    ],
+    sites: ['https://www.tarnfield.example'],
+  },
   workspace: { name: 'Tarnfield Kilns', mailDomain: 'tarnfield.example' },
   owner: { name: 'Ines', email: 'ines@tarnfield.example' },
   records: [],

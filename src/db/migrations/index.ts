@@ -6,6 +6,7 @@ import * as zonesAndLists from './0004_zones_and_lists'
 import * as files from './0005_files'
 import * as rehearsals from './0006_rehearsals'
 import * as themes from './0007_themes'
+import * as sites from './0008_sites'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -16,4 +17,5 @@ export const migrations: Record<string, Migration> = {
   '0005_files': files,
   '0006_rehearsals': rehearsals,
   '0007_themes': themes,
+  '0008_sites': sites,
 }

@@ -71,6 +71,16 @@ export async function findSent(
     .executeTakeFirst()
 }
 
+/** What was sent, and what its outcome said, in any form of a workspace. */
+export async function findSubmitted(db: Runner, workspaceId: string, id: string) {
+  return db
+    .selectFrom('submission')
+    .select(['values', 'origins', 'outcome'])
+    .where('workspace_id', '=', workspaceId)
+    .where('id', '=', id)
+    .executeTakeFirst()
+}
+
 /** The workspaces that these submissions still wait in. */
 export async function workspacesWaiting(db: Runner, ids: readonly string[]): Promise<string[]> {
   const rows = await db

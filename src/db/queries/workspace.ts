@@ -1,6 +1,7 @@
 import { sql } from 'kysely'
 import type { RecordField, RecordType } from '@/core/records/field'
 import type { Desk, ListInfo } from '@/core/records/snapshot'
+import type { Destinations } from '@/core/form/examine_outcomes'
 import type { Connection } from '@/core/dispatch/connection'
 import { asJson, type Runner } from '../database'
 import { readConnections } from './connections'
@@ -43,6 +44,38 @@ export async function readResources(db: Runner, workspaceId: string): Promise<Wo
     desks,
     connections,
   }
+}
+
+/** The same with where visitors of its forms may go on to: what a draft is examined by. */
+export async function readResourcesAndDestinations(
+  db: Runner,
+  workspaceId: string,
+): Promise<WorkspaceResources & { destinations: Destinations }> {
+  const [resources, forms, sites] = await Promise.all([
+    readResources(db, workspaceId),
+    db
+      .selectFrom('form')
+      .select(['slug', 'name', sql<boolean>`live_release_id is not null`.as('live')])
+      .where('workspace_id', '=', workspaceId)
+      .orderBy('name')
+      .execute(),
+    readSites(db, workspaceId),
+  ])
+  return { ...resources, destinations: { forms, sites } }
+}
+
+/** Sites that visitors may be sent on to. */
+export async function readSites(db: Runner, workspaceId: string): Promise<string[]> {
+  const { sites } = await db
+    .selectFrom('workspace')
+    .select('sites')
+    .where('id', '=', workspaceId)
+    .executeTakeFirstOrThrow()
+  return sites
+}
+
+export async function writeSites(db: Runner, workspaceId: string, sites: string[]): Promise<void> {
+  await db.updateTable('workspace').set({ sites }).where('id', '=', workspaceId).execute()
 }
 
 /** Makes a field, or changes one; says whether it is new. It stands after the others of its record. */

@@ -62,6 +62,7 @@ export const routes: Route[] = [
 
   get('/settings', settings.readSettings),
   put('/settings/time-zone', settings.setTimeZone),
+  put('/settings/sites', settings.setSites),
   post('/desks', settings.addDesk),
   put('/desks/{name}', settings.changeDesk),
   post('/lists', settings.addList),

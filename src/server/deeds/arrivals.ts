@@ -83,7 +83,7 @@ export const readUnfinished = deed({
 
 const origins = z.record(
   z.string(),
-  z.enum(['typed', 'link', 'record', 'browser', 'constant', 'default', 'computed'] satisfies Origin[]),
+  z.enum(['typed', 'link', 'record', 'browser', 'form_before', 'constant', 'default', 'computed'] satisfies Origin[]),
 )
 
 const delivery = z.object({

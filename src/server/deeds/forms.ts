@@ -7,7 +7,7 @@ import { readStored } from '@/core/form/stored'
 import { exportConditions } from '@/core/logic/json_logic'
 import { FORM_KEYS } from '@/db/queries/forms'
 import { findContact } from '@/db/queries/people'
-import { readResources } from '@/db/queries/workspace'
+import { readResourcesAndDestinations } from '@/db/queries/workspace'
 import { done, notDone } from '../done'
 import { createForm } from '../forms/createForm'
 import { listForms } from '../forms/listForms'
@@ -197,7 +197,11 @@ export const planDraft = deed({
       if (contact && !(await findContact(db, by.workspaceId, contact))) return notDone(404, 'There is no such contact.')
       const draft = other ?? readStored(form.draft)
       const { plan, errors } = await planOf(db, draft, form, { ...input, contact })
-      return done({ ...plan, errors, examined: examineForm(draft, await readResources(db, by.workspaceId)) })
+      return done({
+        ...plan,
+        errors,
+        examined: examineForm(draft, await readResourcesAndDestinations(db, by.workspaceId)),
+      })
     }),
 })
 

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { goesToSchema } from '@/core/form/outcomes'
 import { type Plan, PLAN_FORMAT } from '@/core/plan'
 import { answer, desk, record, target } from './shapes'
 
@@ -54,7 +55,15 @@ const planned = z.object({
   because: z.string(),
 })
 
-export const outcome = z.object({ title: z.string(), body: z.string() })
+export const outcome = z.object({
+  title: z.string(),
+  body: z.string(),
+  because: z.string().optional(),
+  summary: z.boolean().optional(),
+  picture: z.object({ id: z.string(), alt: z.string(), width: z.number(), height: z.number() }).nullable().optional(),
+  links: z.array(z.object({ label: z.string(), address: z.string() })).optional(),
+  goesTo: goesToSchema.nullable().optional(),
+})
 
 export const plan = z.object({
   format: z.literal(PLAN_FORMAT),

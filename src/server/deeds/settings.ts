@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { cutText } from '@/core/formats/text'
-import { readOwner, readResources } from '@/db/queries/workspace'
+import { readOwner, readResourcesAndDestinations } from '@/db/queries/workspace'
 import { listConnections } from '@/db/queries/connections'
 import { createToken, withdrawToken } from '../access/token'
 import { done, notDone } from '../done'
@@ -22,6 +22,7 @@ import {
   recordSchema,
 } from '../settings/fields'
 import { addList as makeList, listSchema } from '../settings/lists'
+import { setSites as writeSites, sitesSchema } from '../settings/sites'
 import { setTimeZone as writeTimeZone, timeZoneSchema } from '../settings/timeZone'
 import { deed } from './deed'
 import { deedOn } from './deed_on'
@@ -42,8 +43,12 @@ export const readSettings = deed({
     lists: z.array(list),
     desks: z.array(desk),
     connections: z.array(connection),
+    destinations: z.object({
+      forms: z.array(z.object({ slug: z.string(), name: z.string(), live: z.boolean() })).readonly(),
+      sites: z.array(z.string()).readonly(),
+    }),
   }),
-  run: async ({ context, workspaceId }) => done(await readResources(context.db, workspaceId)),
+  run: async ({ context, workspaceId }) => done(await readResourcesAndDestinations(context.db, workspaceId)),
 })
 
 export const addDesk = deed({
@@ -102,6 +107,13 @@ export const setTimeZone = deed({
   gives: timeZoneSchema,
   refusals: { 422: 'There is no such zone' },
   run: ({ context, workspaceId }, input) => writeTimeZone(context.db, workspaceId, input),
+})
+
+export const setSites = deed({
+  summary: 'Say on which sites forms may send their visitors on after sending',
+  input: sitesSchema,
+  gives: sitesSchema,
+  run: ({ context, workspaceId }, input) => writeSites(context.db, workspaceId, input),
 })
 
 export const readConnections = deed({

@@ -53,12 +53,15 @@ describe('a network address', () => {
 
 describe('policies', () => {
   it('have no inline exception', () => {
-    for (const policy of [studioPolicy('n'), visitorPolicy([])]) {
+    for (const policy of [studioPolicy('n'), visitorPolicy({})]) {
       expect(policy).not.toMatch(/unsafe|\*|data:.*script/)
       expect(policy).toContain("frame-ancestors 'none'")
     }
-    expect(visitorPolicy(['https://a.example', 'https://b.example'])).toContain(
+    expect(visitorPolicy({ framedBy: ['https://a.example', 'https://b.example'] })).toContain(
       'frame-ancestors https://a.example https://b.example',
+    )
+    expect(visitorPolicy({ leadsTo: ['https://c.example', 'https://c.example'] })).toContain(
+      "form-action 'self' https://c.example;",
     )
   })
 })

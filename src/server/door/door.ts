@@ -182,7 +182,7 @@ async function readBody(request: IncomingMessage, most: number): Promise<Buffer<
 
 function headersOf({ headers }: IncomingMessage): Record<string, string> {
   const kept: Record<string, string> = {}
-  for (const name of ['authorization', 'content-type', 'cookie', 'referer', 'sec-fetch-mode'] as const) {
+  for (const name of ['accept', 'authorization', 'content-type', 'cookie', 'referer', 'sec-fetch-mode'] as const) {
     const value = headers[name]
     if (typeof value === 'string') kept[name] = value
   }

@@ -24,8 +24,14 @@ export const studioPolicy = (nonce: string): string =>
     "frame-ancestors 'none'",
   ].join('; ')
 
-/** A visitor's page: its own script and style sheet, and frames only where the form says so. */
-export const visitorPolicy = (framedBy: readonly string[]): string =>
+/** A visitor's page: its own script and style sheet, frames and sites led on to only where the form says so. */
+export const visitorPolicy = ({
+  framedBy = [],
+  leadsTo = [],
+}: {
+  framedBy?: readonly string[]
+  leadsTo?: readonly string[]
+}): string =>
   [
     "default-src 'none'",
     "script-src 'self'",
@@ -33,7 +39,7 @@ export const visitorPolicy = (framedBy: readonly string[]): string =>
     "font-src 'self'",
     "connect-src 'self'",
     "img-src 'self' data:",
-    "form-action 'self'",
+    `form-action ${["'self'", ...new Set(leadsTo)].join(' ')}`,
     "base-uri 'none'",
     `frame-ancestors ${framedBy.length > 0 ? framedBy.join(' ') : "'none'"}`,
   ].join('; ')

@@ -6,7 +6,7 @@ import { readForm, readStored } from '@/core/form/stored'
 import type { Db } from '@/db/database'
 import { insertRelease, type StoredForm } from '@/db/queries/forms'
 import { knownPictures } from '@/db/queries/pictures'
-import { readResources } from '@/db/queries/workspace'
+import { readResourcesAndDestinations } from '@/db/queries/workspace'
 import { forgetLiveForm } from './live'
 
 export type Released = { ok: true; number: number; changes: string[] } | { ok: false; faults: Finding[] }
@@ -16,7 +16,7 @@ export async function releaseForm(db: Db, form: StoredForm, userId: string | nul
   const definition = readForm(form.draft)
   const shown = picturesShown(definition).map(({ id }) => id)
   const findings = [
-    ...examineForm(definition, await readResources(db, form.workspaceId)),
+    ...examineForm(definition, await readResourcesAndDestinations(db, form.workspaceId)),
     ...examinePictures(definition, await knownPictures(db, form.workspaceId, shown)),
   ]
   const faults = findings.filter(({ severity }) => severity === 'fault')

@@ -1,5 +1,6 @@
 import { isDeepStrictEqual } from 'node:util'
 import { randomUUID } from 'node:crypto'
+import type { Answers } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/answers/check'
 import { chooseOutcome, type Outcome } from '@/core/dispatch/outcome'
 import { fillCarried, fillQuestions } from '@/core/fill/fill'
@@ -14,7 +15,7 @@ import type { Visitor } from '../visits/visitor'
 import { storeInBatch } from './storeInBatch'
 
 export type Accepted =
-  | { ok: true; submission: string; outcome: Outcome }
+  | { ok: true; submission: string; outcome: Outcome; values: Answers }
   | { ok: false; why: 'wrong'; errors: AnswerError[] }
   /** The visit has sent already, and whoever asks does not show that it was theirs. */
   | { ok: false; why: 'sent before' }
@@ -39,12 +40,19 @@ export async function acceptSubmission(
   at: Date | null,
 ): Promise<Accepted> {
   const { form, formId, workspaceId, releaseId } = live
-  const known = { link: visitor.link, pageBefore: visitor.pageBefore, record: visitor.holder?.values ?? null }
+  const known = {
+    link: visitor.link,
+    pageBefore: visitor.pageBefore,
+    record: visitor.holder?.values ?? null,
+    formBefore: visitor.formBefore ?? null,
+  }
   const carried = fillCarried(form, known, raw)
   const { answers, errors } = walkForm(form, raw, carried.values, await factsFor(live, visit, raw, at ?? new Date()))
   if (errors.length > 0) {
     const before = visit?.proven ? await findSent(db, formId, visit.id) : undefined
-    return before ? { ok: true, submission: before.id, outcome: before.outcome } : { ok: false, why: 'wrong', errors }
+    return before
+      ? { ok: true, submission: before.id, outcome: before.outcome, values: before.values }
+      : { ok: false, why: 'wrong', errors }
   }
   const values = { ...carried.values, ...answers }
   const id = randomUUID()
@@ -63,10 +71,10 @@ export async function acceptSubmission(
     received_at: at?.toISOString() ?? null,
     files: filesIn(answers),
   }
-  if (await storeInBatch(db, submission)) return { ok: true, submission: id, outcome: submission.outcome }
+  if (await storeInBatch(db, submission)) return { ok: true, submission: id, outcome: submission.outcome, values }
   const before = await findSent(db, formId, submission.visit_id)
   if (!before) throw new Error('A submission was neither stored nor found')
   return visit?.proven || isDeepStrictEqual(before.values, JSON.parse(JSON.stringify(values)))
-    ? { ok: true, submission: before.id, outcome: before.outcome }
+    ? { ok: true, submission: before.id, outcome: before.outcome, values: before.values }
     : { ok: false, why: 'sent before' }
 }

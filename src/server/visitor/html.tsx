@@ -1,5 +1,8 @@
 import type { ReactElement } from 'react'
 import type { Answers } from '@/core/answers/answer'
+import type { Form } from '@/core/form/definition'
+import { outcomesOf } from '@/core/form/outcomes'
+import { tellSent } from '@/core/form/tell_sent'
 import { mergeFields, renderLineOr, renderOr } from '@/core/dispatch/template'
 import { walkForm } from '@/core/form/walk'
 import { FormPage, OutcomePage, type PageLook, type PageState, PlainPage } from '@/visitor/page'
@@ -43,12 +46,21 @@ export async function formHtml(input: PageInput, status = 200): Promise<Response
     />,
     status,
     // The studio shows its preview in a frame of its own.
-    input.mode === 'preview' ? ["'self'"] : form.framedBy,
+    { framedBy: input.mode === 'preview' ? ["'self'"] : form.framedBy, leadsTo: sitesLedTo(form) },
   )
 }
 
-export const outcomeHtml = (outcome: Outcome, look: PageLook): Promise<Response> =>
-  html(<OutcomePage outcome={outcome} assets={visitorAssets()} look={look} />, 200)
+export const outcomeHtml = (form: Form, outcome: Outcome, values: Answers, look: PageLook): Promise<Response> =>
+  html(
+    <OutcomePage
+      outcome={outcome}
+      sent={outcome.summary ? tellSent(form, values) : null}
+      assets={visitorAssets()}
+      look={look}
+    />,
+    200,
+    { framedBy: form.framedBy },
+  )
 
 export const plainHtml = (status: number, title: string, text: string): Promise<Response> =>
   html(<PlainPage title={title} text={text} assets={visitorAssets()} />, status)
@@ -56,8 +68,16 @@ export const plainHtml = (status: number, title: string, text: string): Promise<
 export const noFormHtml = (): Promise<Response> =>
   plainHtml(404, 'There is no form here', 'The address may be mistyped, or the form may have closed.')
 
-async function html(page: ReactElement, status: number, framedBy: readonly string[] = []): Promise<Response> {
+/** Sites that outcomes of a form lead to: a browser asks for leave before it sends somebody there. */
+const sitesLedTo = (form: Form): string[] =>
+  outcomesOf(form).flatMap(({ goesTo }) => (goesTo?.to === 'address' ? [new URL(goesTo.address).origin] : []))
+
+async function html(
+  page: ReactElement,
+  status: number,
+  reach: Parameters<typeof visitorPolicy>[0] = {},
+): Promise<Response> {
   const { renderToStaticMarkup } = await import('react-dom/server')
-  const headers = { ...HEADERS, 'content-security-policy': visitorPolicy(framedBy) }
+  const headers = { ...HEADERS, 'content-security-policy': visitorPolicy(reach) }
   return new Response(`<!doctype html>${renderToStaticMarkup(page)}`, { status, headers })
 }

@@ -13,8 +13,9 @@ import { fillStart } from '../visits/openForm'
 import { recordProgress } from '../visits/recordProgress'
 import { givePass, proofOf, type VisitPass } from '../visits/secret'
 import { releaseNumberSchema, type Visitor } from '../visits/visitor'
-import { formHtml, outcomeHtml, plainHtml } from './html'
+import { formHtml, plainHtml } from './html'
 import { lookBelow } from './look'
+import { answerOutcome } from './outcome'
 import {
   claimVisit,
   linkSecret,
@@ -39,12 +40,17 @@ export async function postJson({ request, live, keeping, address }: VisitorCall)
     link: Object.entries(sent.link ?? {}),
     k: sent.k ?? linkSecret(request),
     pageBefore: sent.before,
+    request,
   })
   const visit = claimVisit(config.LICHEN_SECRET, live.formId, sent, trusted)
   const accepted = await acceptSubmission(db, shown, sent.values, visitor, visit, null)
   if (accepted.ok) {
     const { submission, outcome } = accepted
-    return Response.json({ submission, outcome }, { headers: { 'set-cookie': keeping.forgetLink() } })
+    const response = request.headers.get('accept')?.includes('text/html')
+      ? await answerOutcome(shown, visitor, accepted, 200)
+      : Response.json({ submission, outcome: { ...outcome, because: undefined } })
+    response.headers.append('set-cookie', keeping.forgetLink())
+    return response
   }
   return accepted.why === 'wrong'
     ? problem(422, 'Some answers are wrong.', { errors: accepted.errors })
@@ -89,7 +95,7 @@ export async function postPage(call: VisitorCall): Promise<Response> {
     live,
     releaseNumberSchema.safeParse(Number(told('_release'))).data ?? live.number,
   )
-  const visitor = await tellVisitor(db, shown ?? live, { link: url.searchParams, k: secret, pageBefore })
+  const visitor = await tellVisitor(db, shown ?? live, { link: url.searchParams, k: secret, pageBefore, request })
   const visit = claimVisit(config.LICHEN_SECRET, live.formId, { visit: told('_visit'), proof: told('_proof') }, false)
   const action = withoutSecret(url, secret !== null)
   const form = shown ?? live
@@ -159,7 +165,7 @@ class StepPost {
     const accepted = await acceptSubmission(db, live, entered, visitor, visit, null)
     if (accepted.ok) {
       this.sent = true
-      return outcomeHtml(accepted.outcome, this.look())
+      return answerOutcome(live, visitor, accepted, 303)
     }
     return accepted.why === 'wrong'
       ? this.showErrors(accepted.errors)
@@ -196,6 +202,7 @@ class StepPost {
         now: this.facts.now,
         action: this.action,
         resumed: false,
+        greeting: null,
         mode: 'live',
       },
       status,

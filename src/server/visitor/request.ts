@@ -3,6 +3,8 @@ import { gatherFields } from '@/core/answers/fields'
 import { isWellFormedSecret } from '@/core/fill/personal_link'
 import { cutText, isTooDeep } from '@/core/formats/text'
 import type { Db } from '@/db/database'
+import { findSubmitted } from '@/db/queries/submissions'
+import { context } from '../context'
 import type { ClaimedVisit } from '../submissions/acceptSubmission'
 import { isGiven, isProof, type VisitPass } from '../visits/secret'
 import { findLinkHolder, keepParameters, releaseNumberSchema, type Visitor, visitIdSchema } from '../visits/visitor'
@@ -63,13 +65,29 @@ export const readSentJson = (request: Request): Promise<SentJson> => readJson(re
 export async function tellVisitor(
   db: Db,
   live: LiveForm,
-  given: { link: Iterable<[string, unknown]>; k: unknown; pageBefore: string | null | undefined },
+  given: { link: Iterable<[string, unknown]>; k: unknown; pageBefore: string | null | undefined; request: Request },
 ): Promise<Visitor> {
   return {
     link: keepParameters(live.form, given.link),
     pageBefore: pageAddress(given.pageBefore),
     holder: given.k ? await findLinkHolder(db, live.formId, given.k) : null,
+    formBefore: await sentBefore(db, live, given.request),
   }
+}
+
+/** What this browser sent in the form that led to this one, where it has the proof of it. */
+async function sentBefore(db: Db, live: LiveForm, request: Request): Promise<Visitor['formBefore']> {
+  if (!new URL(request.url).searchParams.has(BY_FORM)) return null
+  const [id = '', proof] = readCookie(request, BEFORE_COOKIE)?.split('.') ?? []
+  if (!isProof(context().config.LICHEN_SECRET, live.formId, id, proof, 'sent')) return null
+  const sent = await findSubmitted(db, live.workspaceId, id)
+  return sent ? { values: sent.values, origins: sent.origins, title: sent.outcome.title } : null
+}
+
+/** The address of a form that an outcome leads to. The tags that sources are told by go along. */
+export function nextAddress(slug: string, link: Readonly<Record<string, string>>): string {
+  const tags = Object.entries(link).filter(([name]) => name.startsWith('utm_'))
+  return `/f/${slug}?${new URLSearchParams([[BY_FORM, ''], ...tags])}`
 }
 
 /** An address without its query, which may hold what is nobody's business. */
@@ -97,12 +115,15 @@ export function claimVisit(
 
 const VISIT_COOKIE = 'lichen_visit'
 const LINK_COOKIE = 'lichen_link'
+const BEFORE_COOKIE = 'lichen_before'
 
 /** Stands in the address in place of a personal link's secret, which then travels in a cookie. */
 const BY_LINK = 'personal'
+/** Stands in the address of a form that another one led to; what was sent there is told by a cookie. */
+const BY_FORM = 'continued'
 
-/** How long a browser remembers a visit, and how long after its last page a personal link, in seconds. */
-const REMEMBER = { visit: 30 * 24 * 60 * 60, link: 60 * 60 }
+/** How long a browser remembers a visit, how long after its last page a personal link, and what it sent before; in seconds. */
+const REMEMBER = { visit: 30 * 24 * 60 * 60, link: 60 * 60, before: 60 * 60 }
 
 /** The visit this browser remembers for this form, if it has the proof of it. */
 export function rememberedVisit(request: Request, secret: string, formId: string): string | null {
@@ -134,6 +155,8 @@ export class Keeping {
   visit = ({ id, proof }: VisitPass): string => this.cookie(VISIT_COOKIE, `${id}.${proof}`, REMEMBER.visit)
   link = (secret: string): string => this.cookie(LINK_COOKIE, secret, REMEMBER.link)
   forgetLink = (): string => this.cookie(LINK_COOKIE, '', 0)
+  before = (submission: string, proof: string): string =>
+    this.cookie(BEFORE_COOKIE, `${submission}.${proof}`, REMEMBER.before)
 
   private cookie(name: string, value: string, seconds: number): string {
     const where =

@@ -151,6 +151,7 @@ const getPage: Reply = async ({ request, live, keeping, address }) => {
     link: url.searchParams,
     k: secret,
     pageBefore: request.headers.get('referer'),
+    request,
   })
   const remembered = rememberedVisit(request, config.LICHEN_SECRET, live.formId)
   const opened = await openForm(db, live, visitor, remembered, new URL(config.LICHEN_URL).host, null)
@@ -169,6 +170,7 @@ const getPage: Reply = async ({ request, live, keeping, address }) => {
     now: momentIn(live.timeZone, new Date()),
     action,
     resumed: opened.resumed,
+    greeting: visitor.formBefore?.title ?? null,
     mode: 'live',
   })
   response.headers.append('set-cookie', keeping.visit(opened.pass))
@@ -191,7 +193,7 @@ const postProgress: Reply = async ({ request, live, address }) => {
   const visit = claimVisit(config.LICHEN_SECRET, live.formId, progress, false)
   if (!visit) return problem(403, 'This visit belongs to another browser.')
   const shown = (release && (await findShownForm(db, live, release))) || live
-  const given = { link: new URL(request.url).searchParams, k: linkSecret(request), pageBefore: null }
+  const given = { link: new URL(request.url).searchParams, k: linkSecret(request), pageBefore: null, request }
   const visitor = await tellVisitor(db, live, given)
   const ownHost = new URL(config.LICHEN_URL).host
   await recordProgress(db, shown, { ...progress, visit: visit.id }, visitor, visit.proven, ownHost, null)

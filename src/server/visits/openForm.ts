@@ -66,8 +66,11 @@ async function stillThere(live: LiveForm, { id, answers }: StoredVisit): Promise
 }
 
 /** What a form starts with for this visitor, before anything is kept. */
-export function fillStart(form: Form, { link, pageBefore, holder }: Visitor): { values: Answers; carried: Answers } {
-  const known = { link, pageBefore, record: holder?.values ?? null }
+export function fillStart(
+  form: Form,
+  { link, pageBefore, holder, formBefore = null }: Visitor,
+): { values: Answers; carried: Answers } {
+  const known = { link, pageBefore, record: holder?.values ?? null, formBefore }
   return { values: fillQuestions(form, known).values, carried: fillCarried(form, known).values }
 }
 

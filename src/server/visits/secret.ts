@@ -28,12 +28,21 @@ export function isGiven(secret: string, id: string): boolean {
   return bytes.length === 16 && timingSafeEqual(markOf(secret, bytes.subarray(0, 8)), bytes.subarray(8))
 }
 
-/** The proof that belongs to a visit of a form. */
-export const proofOf = (secret: string, formId: string, id: string): string =>
-  hmac(secret, `visit proof ${formId} ${id}`).subarray(0, 16).toString('base64url')
+/** What a proof is of: that a visit is a browser's own, or that it sent the submission which led it to this form. */
+type Proven = 'visit' | 'sent'
 
-export function isProof(secret: string, formId: string, id: string, proof: string | null | undefined): boolean {
-  const expected = Buffer.from(proofOf(secret, formId, id))
+/** The proof that belongs to a visit of a form, or to what led to it. */
+export const proofOf = (secret: string, formId: string, id: string, of: Proven = 'visit'): string =>
+  hmac(secret, `${of} proof ${formId} ${id}`).subarray(0, 16).toString('base64url')
+
+export function isProof(
+  secret: string,
+  formId: string,
+  id: string,
+  proof: string | null | undefined,
+  of: Proven = 'visit',
+): boolean {
+  const expected = Buffer.from(proofOf(secret, formId, id, of))
   const given = Buffer.from(proof ?? '')
   return given.length === expected.length && timingSafeEqual(given, expected)
 }

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { sql } from 'kysely'
 import { z } from 'zod'
 import type { Answers } from '@/core/answers/answer'
+import type { SentBefore } from '@/core/fill/fill'
 import type { Form } from '@/core/form/definition'
 import { isWellFormedSecret } from '@/core/fill/personal_link'
 import { cutText, makeSound } from '@/core/formats/text'
@@ -13,11 +14,13 @@ export const visitIdSchema = z.uuid().toLowerCase()
 /** A release's number, as pages and programs tell it. */
 export const releaseNumberSchema = z.int().min(1).max(1_000_000)
 
-/** What a request tells of its visitor. Everything but `holder` is a claim. */
+/** What a request tells of its visitor. Everything but `holder` and `formBefore` is a claim. */
 export interface Visitor {
   link: Record<string, string>
   pageBefore: string | null
   holder: LinkHolder | null
+  /** What this browser sent in the form that led here, as it proves. */
+  formBefore?: (SentBefore & { title: string }) | null
 }
 
 /** The contact a personal link was made for. */

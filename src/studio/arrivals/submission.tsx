@@ -21,6 +21,7 @@ const ORIGINS: Record<Origin, [string, Tone]> = {
   link: ['link, a claim', 'amber'],
   record: ['their record', 'teal'],
   browser: ['their browser', 'plain'],
+  form_before: ['the form before', 'plain'],
   constant: ['set by the form', 'plain'],
   default: ['default', 'plain'],
   computed: ['computed', 'plain'],

@@ -17,6 +17,7 @@ import { toast } from '../ui/toast'
 import { ConditionEditor } from './condition'
 import { FillEditor } from './fills'
 import { OwnLook } from './ownLook'
+import { ShownAs } from './shownAs'
 
 const WIDTH_WORDS: Record<Width, string> = {
   full: 'the whole width',
@@ -58,6 +59,12 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
         onCommit={(label) => change({ label: label.slice(0, 300) }, 'label')}
       />
       <NameField name={name} onRenamed={onRenamed} />
+      <ShownAs
+        called={question.label}
+        value={question.shownAs}
+        values={valuesBefore(form, name)}
+        onCommit={(shownAs) => change({ shownAs }, 'shownAs')}
+      />
       <ChoiceField
         label="Kind"
         value={question.kind}
@@ -187,7 +194,7 @@ export function CarriedDrawer({ carried, onRenamed }: { carried: CarriedValue; o
   return (
     <div className={grid}>
       <TextField
-        label="Called"
+        label="Visitors see"
         value={carried.label}
         filled
         onCommit={(label) => edit((one) => updateCarried(one, name, { label }), `${name}.label`)}

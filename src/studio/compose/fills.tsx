@@ -2,7 +2,8 @@
 
 import type { Part } from '@/core/answers/kind'
 import type { FillSource } from '@/core/form/definition'
-import { showPlainly } from '@/core/answers/show'
+import { pathSchema } from '@/core/form/name'
+import { showPlainly } from '@/core/answers/show_plainly'
 import { PartField } from '../kinds/partField'
 import { useDraft } from '../draft/context'
 import { Button } from '../ui/button'
@@ -12,6 +13,7 @@ const SOURCES = [
   ['link', 'the link’s parameter'],
   ['record', 'their record (personal link)'],
   ['page_before', 'the page before'],
+  ['form_before', 'the form before (its outcome leads here)'],
   ['constant', 'always the same'],
 ] as const
 
@@ -37,6 +39,8 @@ export function FillEditor({
           from: 'record',
           field: fields.find((field) => field.name === name)?.name ?? fields[0]?.name ?? 'email',
         }
+      case 'form_before':
+        return { from: 'form_before', value: name }
       case 'page_before':
         return { from: 'page_before' }
       case 'constant':
@@ -89,6 +93,15 @@ export function FillEditor({
               hideLabel
               label="Value"
               value={showPlainly(source.value)}
+              onCommit={(value) => onChange(fill.with(index, { ...source, value }))}
+            />
+          ) : source.from === 'form_before' ? (
+            <TextField
+              hideLabel
+              mono
+              label="Its value"
+              value={source.value}
+              check={(text) => (pathSchema.safeParse(text).success ? null : 'Give a name, or a name and a part')}
               onCommit={(value) => onChange(fill.with(index, { ...source, value }))}
             />
           ) : (

@@ -16,6 +16,7 @@ import { TextField } from '../ui/field'
 import { ConditionEditor } from './condition'
 import { CarriedDrawer, QuestionDrawer } from './drawer'
 import { CarriedMark, KindMark } from './kindMark'
+import { ShownAs } from './shownAs'
 
 interface RowProps {
   open: boolean
@@ -189,9 +190,15 @@ export function StepRow({ step, number, open, onToggle, reached, arrived }: Step
           )}
         </div>
         {open && (
-          <div className="mt-1.5 grid grid-cols-[112px_minmax(0,1fr)] gap-x-3 pb-1">
-            <span className="pt-1 text-soft">Shown when</span>
-            <div>
+          <div className="mt-1.5 grid grid-cols-[112px_minmax(0,1fr)_104px_minmax(0,1fr)] items-center gap-x-3 gap-y-2 pb-1">
+            <ShownAs
+              called={step.title}
+              value={step.shownAs}
+              values={valuesBeforeStep(form, name)}
+              onCommit={(shownAs) => edit((one) => updateStep(one, name, { shownAs }), `${name}.shownAs`)}
+            />
+            <span className="self-start pt-1 text-soft">Shown when</span>
+            <div className="col-span-3">
               <ConditionEditor
                 form={form}
                 condition={shownWhen}

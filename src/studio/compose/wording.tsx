@@ -101,18 +101,6 @@ export function FormWording() {
             options={MARK_COLOURS.map((colour) => [colour, COLOUR_WORDS[colour]])}
             onCommit={(colour) => setMarks({ colour: colour as Marks['colour'] }, 'colour')}
           />
-          <span className="col-span-2" />
-          <TextField
-            label="Outcome"
-            value={form.outcome.title}
-            onCommit={(title) => set({ outcome: { ...form.outcome, title } }, 'outcome.title')}
-          />
-          <TextField
-            label="It says"
-            rows={2}
-            value={form.outcome.body}
-            onCommit={(body) => set({ outcome: { ...form.outcome, body } }, 'outcome.body')}
-          />
         </div>
       </details>
       {findings.length > 0 && (

@@ -6,9 +6,10 @@ import { WithPane } from '../ui/withPane'
 import { SendsTo } from './connections'
 import { Desks } from './desks'
 import { type LatestArrival, Messages } from './messages'
+import { Outcomes } from './outcomes'
 import { RoutingTable } from './routingTable'
 
-/** Who hears about a submission, and in which words. */
+/** Who hears about a submission and in which words, and what the visitor sees. */
 export function Dispatch({ arrival }: { arrival: LatestArrival | null }) {
   const { resources, setResources } = useDraft((state) => state)
   const findings = useFindings().filter(({ place }) => place === 'dispatch')
@@ -26,6 +27,7 @@ export function Dispatch({ arrival }: { arrival: LatestArrival | null }) {
     >
       <RoutingTable />
       <Messages arrival={arrival} />
+      <Outcomes />
       <SendsTo />
     </WithPane>
   )

@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from 'react'
 import { type Answer, type Answers, isBlank, valueIn } from '@/core/answers/answer'
-import { showPlainly } from '@/core/answers/show'
+import { showPlainly } from '@/core/answers/show_plainly'
 import { answeredByHand } from '@/core/form/values'
 import { type Planned, planDraftAction } from '../draft/actions'
 import { useDraft } from '../draft/context'

@@ -13,6 +13,7 @@ import {
   makeToken,
   orderFields,
   readSettings,
+  setSites,
   setTimeZone,
 } from '@/server/deeds/settings'
 import { change, type Changed, changeAction } from './change'
@@ -45,6 +46,9 @@ export const newTokenAction = deedAction(makeToken)
 
 /** Withdraws an API token. */
 export const withdrawTokenAction = deedAction(dropToken)
+
+/** Says on which sites forms may send their visitors on. */
+export const setSitesAction = changeAction(setSites, readSettings)
 
 /** Tells days and hours in another time zone from now on. */
 export const setTimeZoneAction = deedAction(setTimeZone)

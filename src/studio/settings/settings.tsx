@@ -12,6 +12,7 @@ import { AddResource } from './addResource'
 import type { ConnectionRow } from './connection_actions'
 import { Connections } from './connections'
 import { Fields } from './fields'
+import { Sites } from './sites'
 import { TimeZone } from './timeZone'
 import { newTokenAction, withdrawTokenAction } from './actions'
 
@@ -50,6 +51,7 @@ export function Settings({ resources: start, connections, mailDomain, timeZone, 
           <AddResource what="list" onAdded={keep} />
         </section>
         <TimeZone zone={timeZone} />
+        <Sites sites={resources.destinations.sites} onSaved={setResources} />
         <Connections connections={connections} />
         <p>
           Messages come from <span className="name">forms@{mailDomain}</span>, so that replies and filters know the

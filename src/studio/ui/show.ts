@@ -1,6 +1,6 @@
 import { formatDistanceToNowStrict } from 'date-fns'
 import type { Answer } from '@/core/answers/answer'
-import { showPlainly } from '@/core/answers/show'
+import { showPlainly } from '@/core/answers/show_plainly'
 
 /** How figures, moments and stored values are written, the same in every place. */
 

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react'
 import { type Moment, valueIn } from '@/core/answers/answer'
 import type { ShownOn } from '@/core/answers/shown_on'
 import type { Question } from '@/core/form/definition'
+import type { Say } from '../said'
 
 /** What a kind's markup gets: the question, its value as answered or as sent, and the ids that tie it to its texts. */
 export interface ControlProps<K extends Question['kind'] = Question['kind']> {
@@ -11,6 +12,8 @@ export interface ControlProps<K extends Question['kind'] = Question['kind']> {
   /** Whose page it is: what is shuffled is shuffled the same for one visit. */
   visit: string
   now: Moment
+  /** Writes a wording for what is known of the visitor. */
+  say: Say
   describedBy: string | undefined
   invalid: boolean
 }

@@ -1,5 +1,7 @@
 import type { KindRules } from '@/core/answers/answer'
 import type { Question } from '@/core/form/definition'
+import type { VisitorForm } from '@/core/form/visitor_view'
+import type { Way } from '@/core/form/walk'
 
 /** What the script of a kind does with the box of a question once the page is there. */
 export type Enliven = (box: HTMLElement) => void
@@ -18,6 +20,9 @@ const known = new Map<string, PageKind>()
 export function addKind(name: string, rules: KindRules<never>, enliven?: Enliven): void {
   known.set(name, { rules: rules as unknown as KindRules<Question>, enliven })
 }
+
+/** What only some pages do with each answer: told what shows and is known, whenever something was entered. */
+export const watchers: ((form: VisitorForm, way: Way) => void)[] = []
 
 export const rulesOf = ({ kind }: Question): KindRules<Question> => kindOf(kind).rules
 

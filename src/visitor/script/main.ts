@@ -1,6 +1,5 @@
 import { splitPath, valueIn } from '@/core/answers/answer'
 import { checkAnswer } from '@/core/answers/check'
-import type { Outcome } from '@/core/dispatch/outcome'
 import { walkForm } from '@/core/form/walk'
 import {
   findPage,
@@ -24,8 +23,8 @@ import {
 import { placeOf, showsAllAtOnce, type Stop, stopsOf } from '@/core/form/stops'
 import { forwardWords } from '../forward'
 import { tellProgress } from '../progress'
-import { enlivenOf, rulesOf } from './kinds'
-import type { Attach } from './preview'
+import { enlivenOf, rulesOf, watchers } from './kinds'
+import type { Attach, Preview } from './preview'
 import { Progress } from './progress'
 import { send } from './send'
 
@@ -50,8 +49,8 @@ function bringToLife(page: Page): void {
   let wrong: string[] = []
   let tries = 0
   let later: number | undefined
-  /** Told whenever something changed, in a preview. */
-  let follow = () => {}
+  /** Where this is one. */
+  let preview: Preview | undefined
 
   const walk = (upTo?: string) => walkForm(data, readValues(page), data.carried, { upTo, now: data.now })
 
@@ -70,11 +69,12 @@ function bringToLife(page: Page): void {
     showSteps(page, showsAllAtOnce(data.pace) ? way.steps.map(({ name }) => name) : [here.step])
     tellStep(page, here.step, tellProgress(stops, at), stops[at]?.before ?? 0, way.shown.length)
     offerBack(page)
+    for (const watch of watchers) watch(data, way)
     const left = stops.length - 1 - at
     page.forward.textContent = forwardWords(data.wording, left)
     page.forward.value = left > 0 ? 'next' : 'send'
     page.back.hidden = at <= 0
-    follow()
+    preview?.follow()
     return stops
   }
 
@@ -119,10 +119,7 @@ function bringToLife(page: Page): void {
   }
 
   const sendAll = async () => {
-    if (data.mode === 'preview') {
-      showAlert(page, 'This is a preview, so nothing was sent.')
-      return
-    }
+    if (data.mode === 'preview') return preview?.send()
     busy = true
     clearTimeout(later)
     page.forward.setAttribute('aria-busy', 'true')
@@ -131,7 +128,8 @@ function bringToLife(page: Page): void {
     page.forward.removeAttribute('aria-busy')
     if (sent.result === 'sent') {
       progress.finish()
-      showOutcome(sent.outcome)
+      if (sent.next) location.assign(sent.next)
+      else showOutcome(sent.page)
     } else if (sent.result === 'wrong') complain(sent.errors)
     else if (sent.result === 'changed') {
       progress.keepForReload()
@@ -196,7 +194,7 @@ function bringToLife(page: Page): void {
   }
   if (data.mode === 'preview')
     void import(PREVIEW).then(({ attach }: { attach: Attach }) => {
-      follow = attach(page, {
+      preview = attach(page, {
         current: () => here.step,
         turn(step, question) {
           here = { step, question }
@@ -231,21 +229,11 @@ function recheck(page: Page, name: string): void {
   if (question) showError(page, name, checkAnswer(question, readValues(page)[name], page.data).message)
 }
 
-/** Puts the outcome in place of the form and the focus on its title. */
-function showOutcome({ title, body }: Outcome): void {
-  const section = document.createElement('section')
-  section.className = 'outcome'
-  const heading = document.createElement('h1')
-  heading.textContent = title
-  heading.tabIndex = -1
-  section.append(heading)
-  for (const text of body.split(/\n{2,}/)) {
-    const paragraph = document.createElement('p')
-    paragraph.textContent = text
-    section.append(paragraph)
-  }
+/** Puts the outcome's page in place of this one, and the focus on its title. */
+function showOutcome(html: string): void {
+  const { title, body } = new DOMParser().parseFromString(html, 'text/html')
   document.title = title
-  document.querySelector('main')?.replaceChildren(section)
-  heading.focus()
-  window.scrollTo({ top: 0 })
+  document.body.replaceWith(body)
+  body.querySelector('h1')?.focus()
+  scrollTo(0, 0)
 }

@@ -126,13 +126,13 @@ function placeToMend(box: HTMLElement): HTMLElement | null {
 }
 
 /** Says above the questions which of them are wrong, with a link to each. */
-export function showErrors({ alert, data }: Page, names: readonly string[]): void {
+export function showErrors(page: Page, names: readonly string[]): void {
+  const { alert } = page
   const list = document.createElement('ul')
-  for (const { name, label } of data.steps.flatMap(({ questions }) => questions)) {
-    if (!names.includes(name)) continue
+  for (const name of names) {
     const link = document.createElement('a')
     link.href = `#${idOfQuestion(name)}`
-    link.textContent = label
+    link.textContent = questionBox(page, name)?.querySelector('label, legend')?.firstChild?.textContent ?? ''
     link.dataset.to = name
     const item = document.createElement('li')
     item.append(link)
@@ -168,5 +168,5 @@ export function focusStop(page: Page, { step, question }: Pick<Stop, 'step' | 'q
   if (question) focusQuestion(page, question)
   else if (page.data.steps.length > 1)
     page.form.querySelector<HTMLElement>(`[data-step="${step}"] h2`)?.focus({ preventScroll: true })
-  window.scrollTo({ top: 0 })
+  scrollTo(0, 0)
 }

@@ -1,4 +1,4 @@
-import { type Page, questionBox, readValues, writeValue } from './page'
+import { type Page, questionBox, readValues, showAlert, writeValue } from './page'
 
 /** What a preview may do with the page it is part of. */
 interface Steering {
@@ -6,8 +6,16 @@ interface Steering {
   turn(step: string, question: string | null): void
 }
 
-/** Ties a preview to the studio around it, and gives what to call whenever something changed. */
-export type Attach = (page: Page, steering: Steering) => () => void
+/** What a page that is a preview calls. */
+export interface Preview {
+  /** Whenever something changed. */
+  follow(): void
+  /** In place of sending. */
+  send(): void
+}
+
+/** Ties a preview to the studio around it. */
+export type Attach = (page: Page, steering: Steering) => Preview
 
 /** What the studio says to a preview. */
 interface Said {
@@ -53,5 +61,8 @@ export const attach: Attach = (page, steering) => {
     if (data.lichen === 'look') look.replaceSync(data.css ?? '')
   })
   tell('ready')
-  return () => tell('values')
+  return {
+    follow: () => tell('values'),
+    send: () => showAlert(page, 'This is a preview, so nothing was sent.'),
+  }
 }

@@ -1,9 +1,9 @@
 import type { AnswerError } from '@/core/answers/check'
-import type { Outcome } from '@/core/dispatch/outcome'
 import { type Page, readValues } from './page'
 
 export type Sent =
-  | { result: 'sent'; outcome: Outcome }
+  /** The outcome's page, or where it leads on to. */
+  | { result: 'sent'; page: string; next: string | null }
   | { result: 'wrong'; errors: AnswerError[] }
   /** The form has been released anew, and answers to this page’s release are no longer taken. */
   | { result: 'changed' }
@@ -18,11 +18,11 @@ export async function send(page: Page): Promise<Sent> {
   try {
     const response = await fetch(location.pathname + location.search, {
       method: 'POST',
-      headers: { 'content-type': 'application/json', accept: 'application/json' },
+      headers: { 'content-type': 'application/json', accept: 'text/html' },
       body: JSON.stringify(body),
     })
-    const answer = (await response.json()) as { outcome: Outcome; errors: AnswerError[]; release?: number }
-    if (response.ok) return { result: 'sent', outcome: answer.outcome }
+    if (response.ok) return { result: 'sent', page: await response.text(), next: response.headers.get('location') }
+    const answer = (await response.json()) as { errors: AnswerError[]; release?: number }
     if (response.status === 422) return { result: 'wrong', errors: answer.errors }
     if (response.status === 409 && answer.release) return { result: 'changed' }
     const again = Number(response.headers.get('retry-after')) || 5

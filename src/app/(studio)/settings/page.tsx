@@ -1,5 +1,5 @@
 import { listConnections } from '@/db/queries/connections'
-import { readResources } from '@/db/queries/workspace'
+import { readResourcesAndDestinations } from '@/db/queries/workspace'
 import { memberPage } from '@/server/access/session'
 import { listTokens } from '@/server/access/token'
 import { context } from '@/server/context'
@@ -10,7 +10,7 @@ export const metadata = { title: 'Settings' }
 export default memberPage(async ({ workspaceId }) => {
   const { db, config } = context()
   const [{ workspace, ...resources }, connections, tokens] = await Promise.all([
-    readResources(db, workspaceId),
+    readResourcesAndDestinations(db, workspaceId),
     listConnections(db, workspaceId),
     listTokens(db, workspaceId),
   ])

@@ -39,6 +39,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ slug
     now: momentIn(member.timeZone, new Date()),
     action: '#',
     resumed: false,
+    greeting: null,
     mode: 'preview',
   })
 }

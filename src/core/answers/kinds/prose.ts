@@ -26,6 +26,7 @@ export const manner: KindManner<Prose> = {
   domain: AS_TEXT.domain,
   schema: () => ({ not: {} }),
   width: 'full',
+  says: ['text'],
   pictures: ({ picture }) => (picture ? [picture] : []),
   fillable: false,
   unsummed: true,

@@ -2,7 +2,7 @@ import { notFound } from 'next/navigation'
 import { readStored } from '@/core/form/stored'
 import { findForm } from '@/db/queries/forms'
 import { countRouted } from '@/db/queries/readout'
-import { readResources } from '@/db/queries/workspace'
+import { readResourcesAndDestinations } from '@/db/queries/workspace'
 import { memberLayout, requireMember } from '@/server/access/session'
 import { context } from '@/server/context'
 import { rehearseLatest } from '@/server/forms/rehearseLatest'
@@ -25,7 +25,7 @@ export default memberLayout(async ({ workspaceId }, { params: { slug = '' } }, c
   const live = stored.liveDefinition ? readStored(stored.liveDefinition) : null
   const { from, to } = defaultSpan({}, new Date(), stored.timeZone)
   const [resources, rehearsed, readout, routed] = await Promise.all([
-    readResources(db, workspaceId),
+    readResourcesAndDestinations(db, workspaceId),
     rehearseLatest(db, stored),
     readReadout(db, stored.id, live ?? form, from, to),
     stored.liveReleaseId ? countRouted(db, stored.liveReleaseId) : {},

@@ -1,0 +1,46 @@
+import type { Outcome } from '@/core/dispatch/outcome'
+import { isOnSite } from '@/core/form/examine_outcomes'
+import { readSites } from '@/db/queries/workspace'
+import { context } from '../context'
+import { findLiveForm, type LiveForm } from '../forms/live'
+import type { Accepted } from '../submissions/acceptSubmission'
+import { proofOf } from '../visits/secret'
+import type { Visitor } from '../visits/visitor'
+import { outcomeHtml } from './html'
+import { lookBelow } from './look'
+import { Keeping, nextAddress } from './request'
+
+type Taken = Extract<Accepted, { ok: true }>
+
+/**
+ * What a visitor gets who has sent: the outcome's page, or the way on where it leads on. `status` is that of
+ * the way on: a browser follows 303 by itself, and a page's script reads the address off 200.
+ */
+export async function answerOutcome(
+  live: LiveForm,
+  visitor: Visitor,
+  taken: Taken,
+  status: 200 | 303,
+): Promise<Response> {
+  const next = await wayOn(live, visitor, taken)
+  if (next) return new Response(null, { status, headers: next })
+  return outcomeHtml(live.form, taken.outcome, taken.values, lookBelow(`/f/${live.slug}`, live.form, live.theme))
+}
+
+/** Where an outcome leads on to, as headers; `null` where it is read here, also since nobody is let there any more. */
+async function wayOn(
+  live: LiveForm,
+  { link }: Visitor,
+  { submission, outcome }: Taken,
+): Promise<Record<string, string> | null> {
+  const { db, config } = context()
+  const { goesTo }: Pick<Outcome, 'goesTo'> = outcome
+  if (goesTo?.to === 'address')
+    return isOnSite(goesTo.address, await readSites(db, live.workspaceId)) ? { location: goesTo.address } : null
+  if (goesTo?.to !== 'form') return null
+  const next = await findLiveForm(db, goesTo.form)
+  if (next?.workspaceId !== live.workspaceId) return null
+  const keeping = new Keeping(next.slug, config.LICHEN_URL.startsWith('https:'), next.form.framedBy.length > 0)
+  const proof = proofOf(config.LICHEN_SECRET, next.formId, submission, 'sent')
+  return { location: nextAddress(next.slug, link), 'set-cookie': keeping.before(submission, proof) }
+}

@@ -1,0 +1,69 @@
+'use client'
+
+import { useState } from 'react'
+import { siteSchema } from '@/core/formats/site'
+import type { Resources } from '@/core/form/examine'
+import { Button } from '../ui/button'
+import { toast } from '../ui/toast'
+import { setSitesAction } from './actions'
+
+/** Sites that outcomes may send visitors on to: nobody who edits a form can lead them anywhere else. */
+export function Sites({ sites, onSaved }: { sites: readonly string[]; onSaved: (resources: Resources) => void }) {
+  const [text, setText] = useState('')
+  const [wrong, setWrong] = useState<string | null>(null)
+  const save = async (next: string[]) => {
+    const result = await setSitesAction({ sites: next })
+    if (result.ok) onSaved(result.now)
+    else toast(result.message)
+    return result.ok
+  }
+  const add = async () => {
+    const site = siteSchema.safeParse(text.replace(/\/+$/, ''))
+    if (!site.success) return setWrong('Give a site without a path, such as https://www.studio.example')
+    setWrong(null)
+    if (await save([...sites, site.data])) setText('')
+  }
+  return (
+    <section>
+      <h2 className="mb-1.5">
+        Sites forms may lead to <span className="font-normal text-soft">— after sending, by an outcome</span>
+      </h2>
+      {sites.map((site) => (
+        <p key={site} className="flex items-center gap-2 border-b border-rule py-1">
+          <span className="name">{site}</span>
+          <Button
+            look="quiet"
+            className="ml-auto"
+            aria-label={`Take away ${site}`}
+            onClick={() => void save(sites.filter((one) => one !== site))}
+          >
+            ×
+          </Button>
+        </p>
+      ))}
+      <form
+        className="mt-2 flex gap-2"
+        onSubmit={(event) => {
+          event.preventDefault()
+          void add()
+        }}
+      >
+        <input
+          className="box name max-w-80"
+          aria-label="A site forms may lead to"
+          aria-invalid={wrong !== null || undefined}
+          aria-describedby={wrong ? 'site-wrong' : undefined}
+          placeholder="https://www.studio.example"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
+        <Button type="submit">Allow it</Button>
+      </form>
+      {wrong && (
+        <p id="site-wrong" className="mt-0.5 text-red">
+          {wrong}
+        </p>
+      )}
+    </section>
+  )
+}

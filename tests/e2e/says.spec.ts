@@ -1,0 +1,95 @@
+import type { FormInput } from '@/core/form/definition'
+import { releasedForm } from '../support/api'
+import { expect, facts, test, unique } from './studio'
+
+/** Wording on the page that uses what visitors answered before, and what is known of them. */
+
+const steps: FormInput['steps'] = [
+  {
+    name: 'you',
+    title: 'You',
+    questions: [
+      {
+        kind: 'person_name',
+        name: 'who',
+        label: 'Your name',
+        fill: [{ from: 'link', parameter: 'first', part: 'first' }],
+      },
+      {
+        kind: 'single_choice',
+        name: 'ware',
+        label: 'Ware',
+        shownAs: '{{ who.first | default: "And you" }}, what do you fire most?',
+        required: true,
+        options: [
+          { value: 'stone', label: 'Stoneware' },
+          { value: 'glass', label: 'Glass' },
+        ],
+      },
+    ],
+  },
+  {
+    name: 'kiln',
+    title: 'Kiln',
+    shownAs: 'A kiln for {{ ware | default: "your work" }}',
+    questions: [
+      {
+        kind: 'prose',
+        name: 'hint',
+        label: 'A hint',
+        text: 'Seen at {{ fair | default: "no fair" }}.\n\nFor {{ who | default: "somebody" }}.',
+      },
+      {
+        kind: 'email',
+        name: 'email',
+        label: 'Email',
+        help: 'We write to {{ who.first | default: "you" }} & nobody else.',
+        required: true,
+        lands: [{ field: 'email' }],
+      },
+    ],
+  },
+]
+
+const made = async () => {
+  const slug = unique('says')
+  const carried = [{ name: 'fair', label: 'Fair', fill: [{ from: 'link' as const, parameter: 'fair' }] }]
+  await releasedForm(facts, slug, { title: 'Kilns', steps, carried })
+  return `${facts.url}/f/${slug}`
+}
+
+test('questions, headings, help and prose use what was answered, as it is answered', async ({ browser }) => {
+  const page = await (await browser.newContext()).newPage()
+  await page.goto(`${await made()}?fair=Halle`)
+  await expect(page.getByRole('group', { name: 'And you, what do you fire most?' })).toBeVisible()
+  await page.getByLabel('First name').fill('Mirela')
+  const ware = page.getByRole('group', { name: 'Mirela, what do you fire most?' })
+  await expect(ware).toBeVisible()
+  // What is wrong is named as it is read.
+  await page.getByRole('button', { name: 'Next' }).click()
+  await expect(page.getByRole('alert').getByRole('link')).toHaveText('Mirela, what do you fire most?')
+  await ware.getByText('Glass').click()
+  await page.getByRole('button', { name: 'Next' }).click()
+  await expect(page.getByRole('heading', { name: 'A kiln for Glass' })).toBeFocused()
+  await expect(page.getByText('Seen at Halle.')).toBeVisible()
+  await expect(page.getByText('For Mirela.')).toBeVisible()
+  await expect(page.getByText('We write to Mirela & nobody else.')).toBeVisible()
+  await page.getByRole('button', { name: 'Back' }).click()
+  await page.getByLabel('First name').fill('')
+  await expect(page.getByRole('group', { name: 'And you, what do you fire most?' })).toBeVisible()
+})
+
+test('without a script it is written by the server: with what the link says, and with each step', async ({
+  browser,
+}) => {
+  const page = await (await browser.newContext({ javaScriptEnabled: false })).newPage()
+  await page.goto(`${await made()}?first=Tomas`)
+  await expect(page.getByRole('group', { name: 'Tomas, what do you fire most?' })).toBeVisible()
+  await page.getByRole('button', { name: 'Next' }).click()
+  await expect(page.getByRole('alert').getByRole('link')).toHaveText('Tomas, what do you fire most?')
+  await page.getByText('Stoneware').click()
+  await page.getByRole('button', { name: 'Next' }).click()
+  await expect(page.getByRole('heading', { name: 'A kiln for Stoneware' })).toBeVisible()
+  await expect(page.getByText('Seen at no fair.')).toBeVisible()
+  await expect(page.getByText('We write to Tomas & nobody else.')).toBeVisible()
+})
