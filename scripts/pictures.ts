@@ -35,7 +35,10 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
     prepare: (page) => page.locator('details').first().locator('summary').click(),
   },
   rehearse: { path: `${finder}/rehearse`, prepare: takeLatest },
-  release: { path: `${finder}/release` },
+  release: {
+    path: `${finder}/release`,
+    prepare: (page) => page.getByText('Running them').first().waitFor({ state: 'hidden' }),
+  },
   readout: { path: `${finder}/readout`, prepare: (page) => page.waitForTimeout(1200) },
   arrivals: { path: '/arrivals' },
   submission: { path: '/arrivals?form=service', prepare: (page) => openFirst(page, '/arrivals/') },

@@ -13,6 +13,12 @@ const BEGIN_ANEW = 75
 /** Longest that stopping may take, in milliseconds. Whatever does not end in time is done again: that is safe. */
 const STOP_WITHIN = 8000
 
+/**
+ * How long an idle connection is kept open, in milliseconds: longer than proxies keep theirs, so that none sends a
+ * request over one that is being closed.
+ */
+const KEPT_OPEN = 75_000
+
 /** Longest that one request may take to come in, in milliseconds. */
 const SLOWEST = 15 * 60_000
 
@@ -62,7 +68,10 @@ async function serve(): Promise<() => Promise<unknown>> {
   const app = next({ dev: false, hostname: host, port })
   await app.prepare()
   // Files may come slowly; every other body has a shorter limit of its own.
-  const server = createServer({ requestTimeout: SLOWEST, headersTimeout: 15_000 }, openDoor(app.getRequestHandler()))
+  const server = createServer(
+    { requestTimeout: SLOWEST, headersTimeout: 15_000, keepAliveTimeout: KEPT_OPEN },
+    openDoor(app.getRequestHandler()),
+  )
   await new Promise<void>((done, fail) => server.once('error', fail).listen(port, host, done))
   log.info({ host, port }, 'Lichen serves')
   return async () => {

@@ -103,7 +103,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
     before: state.pageBefore,
     now: state.now,
   }
-  const standing = isStanding(state.standing)
+  const standing = isStanding(state.standing) ? state.standing.place : null
   const known = { ...state.carried, ...state.way.answers }
   const sayIt = (wording: string) => say(form, wording, known)
   return (
@@ -115,14 +115,16 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
       more={scriptsBeside(form, assets)}
       preview={mode === 'preview'}
     >
-      <main className={standing && state.standing.place === 'beside' ? 'with-beside' : undefined}>
-        {standing && <Standing {...state.standing} />}
+      <main className={standing === 'beside' ? 'with-beside' : undefined}>
+        {standing === 'above' && <Standing {...state.standing} />}
         <div id="top">
           <h1>{state.title}</h1>
           {state.intro && <Paragraphs text={state.intro} className="intro" />}
           {state.greeting && <p className="notice">{state.greeting}</p>}
           {state.resumed && <p className="notice">Your answers from before are still here.</p>}
         </div>
+        {/* Where there is room for nothing beside, the title comes first. */}
+        {standing === 'beside' && <Standing {...state.standing} />}
         <form
           data-pace={form.pace}
           method="post"
@@ -300,9 +302,8 @@ interface DocumentProps {
 
 function Document({ title, assets, kinds, look, more = [], preview, children }: DocumentProps) {
   // Scripts run in this order, once the page has been read: every kind is there before what asks it.
-  const files = [...(kinds ?? []).map((kind) => assets.kinds[kind] ?? []), ...more, ...(kinds ? [assets.script] : [])]
-  const scripts = files.flatMap((all) => all.slice(-1))
-  const shared = [...new Set(files.flatMap((all) => all.slice(0, -1)))]
+  const own = kinds ? [...kinds.map((kind) => assets.kinds[kind] ?? []), ...more, assets.script] : more
+  const scripts = [...new Set(own.flat())]
   return (
     <html lang="en">
       <head>
@@ -317,9 +318,6 @@ function Document({ title, assets, kinds, look, more = [], preview, children }: 
         {look.sheet && <link rel="stylesheet" href={look.sheet} />}
         {preview && <link rel="stylesheet" href={`/${assets.faces}`} />}
         <link rel="icon" href="data:," />
-        {shared.map((file) => (
-          <link key={file} rel="modulepreload" href={`/${file}`} />
-        ))}
         {scripts.map((file) => (
           <script key={file} type="module" src={`/${file}`} />
         ))}

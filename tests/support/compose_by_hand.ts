@@ -85,6 +85,7 @@ const tick =
 const set: Record<string, Setter> = {
   required: tick('required'),
   help: write('Help'),
+  shownAs: write('Worded as'),
   placeholder: write('In the box'),
   errorText: write('If wrong, say'),
   width: choose('Width'),

@@ -11,6 +11,7 @@ import { plainHtml } from '../visitor/html'
 import { serveVisitor } from '../visitor/serve'
 import { ADDRESS_HEADER, addressReader } from './address'
 import { MOST_BYTES, readBytes, withBody } from './body'
+import { squeezeBody } from './compress'
 import { commonHeaders, studioPolicy } from './headers'
 import { watchReach } from './reached'
 
@@ -54,7 +55,7 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
       const body = sent ? null : await readBody(request, MOST_BYTES.visitor)
       if (sent === 'too large' || body === 'too large') return refuseBody(request, response)
       const asked = new Request(url, { method: request.method ?? 'GET', headers: headersOf(request), body })
-      return write(await serveVisitor(asked, slug, part, address, sent), response)
+      return write(await serveVisitor(asked, slug, part, address, sent), response, request.headers['accept-encoding'])
     }
     const body = await readBody(request, MOST_BYTES.studio)
     if (body === 'too large') return refuseBody(request, response)
@@ -189,11 +190,14 @@ function headersOf({ headers }: IncomingMessage): Record<string, string> {
   return kept
 }
 
-async function write(answered: Response, response: ServerResponse): Promise<void> {
-  const body = answered.body ? Buffer.from(await answered.arrayBuffer()) : null
+async function write(answered: Response, response: ServerResponse, accepted?: string | string[]): Promise<void> {
+  const given = answered.body ? Buffer.from(await answered.arrayBuffer()) : null
+  const { body, headers } = given
+    ? await squeezeBody(given, answered.headers.get('content-type'), accepted?.toString())
+    : { body: null, headers: {} }
   const cookies = answered.headers.getSetCookie()
   for (const [name, value] of answered.headers) if (name !== 'set-cookie') response.setHeader(name, value)
   if (cookies.length > 0) response.setHeader('set-cookie', cookies)
-  response.writeHead(answered.status)
+  response.writeHead(answered.status, headers)
   response.end(body ?? undefined)
 }

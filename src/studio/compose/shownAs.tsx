@@ -20,7 +20,7 @@ export function ShownAs({ called, value, values, onCommit }: Props) {
   return (
     <>
       <TextField
-        label="Shown as"
+        label="Worded as"
         value={value}
         placeholder={called}
         onCommit={(next) => onCommit(next.slice(0, 300))}
