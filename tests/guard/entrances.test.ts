@@ -225,6 +225,7 @@ describe('every entrance', () => {
         },
       ],
       [{ timeZone: 'Asia/Tokyo' }],
+      [{ sites: ['https://evil.example'] }],
       [{ title: 'Evil', target: 'webhook', settings: { url: 'https://evil.example' } }],
     ]
     const call = async (cookie: string, { id, path }: { id: string; path: string }, args: unknown) => {
@@ -273,6 +274,11 @@ describe('every entrance', () => {
     desks: await figure(
       facts.database,
       'select count(*) from desk d join form f using (workspace_id) where slug = $1',
+      [slug],
+    ),
+    sites: await query(
+      facts.database,
+      'select sites from workspace w join form f on f.workspace_id = w.id where slug = $1',
       [slug],
     ),
     connections: await query(

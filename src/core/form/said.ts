@@ -5,7 +5,7 @@ import { sayWith } from '../answers/wording_uses'
 import type { Asked } from './walk'
 
 /** What stands at a path, in words; nothing for a blank, and for a box that was left unticked. */
-export function wordsAt({ steps }: Asked, known: Answers, path: string): string {
+function wordsAt({ steps }: Asked, known: Answers, path: string): string {
   const [name, part] = splitPath(path)
   const answer = valueIn(known, name)
   if (answer === undefined || isBlank(answer) || answer === false) return ''
