@@ -1,4 +1,4 @@
-import { splitPath } from './answer'
+import { type Path, splitPath } from './answer'
 
 /**
  * Wording on the page that uses what is known: `{{ first_name | default: "And you" }}`. It is the part of Liquid
@@ -15,8 +15,11 @@ export const sayWith = (wording: string, wordsAt: (path: string) => string): str
       wordsAt(path) || (double ?? single ?? ''),
   )
 
+/** One use of a value in a wording or a template. */
 export interface WordingUse {
-  path: string
+  /** The value used, or the part of one. */
+  path: Path
+  /** Whether it says what to write when the value is missing. */
   hasFallback: boolean
 }
 

@@ -1,6 +1,7 @@
 import { Drop, Liquid, type Template } from 'liquidjs'
-import { type Answers, isBlank, partOf, type Path, splitPath, valueIn } from '../answers/answer'
+import { type Answers, isBlank, partOf, splitPath, valueIn } from '../answers/answer'
 import { showAnswer, showAt } from '../answers/show'
+import type { WordingUse } from '../answers/wording_uses'
 import { cutText } from '../formats/text'
 import type { Form } from '../form/definition'
 import { findQuestion, labelOf, partsOf, valuesInOrder } from '../form/values'
@@ -154,14 +155,7 @@ function attempt(make: () => string, otherwise: string): string {
 export const reasonOf = (error: unknown): string =>
   (error instanceof Error ? error.message : String(error)).split('\n')[0] ?? ''
 
-export interface MergeUse {
-  /** The value used, or the part of one. */
-  path: Path
-  /** Whether it says what to write when the value is missing. */
-  hasFallback: boolean
-}
-
-type Examined = { uses: MergeUse[] } | { error: string }
+type Examined = { uses: WordingUse[] } | { error: string }
 
 /** Finds a template's merge fields, or says why it cannot be read or rendered. */
 export const examineTemplate = (template: string): Examined => once(examined, template, () => examineAnew(template))
@@ -169,7 +163,7 @@ export const examineTemplate = (template: string): Examined => once(examined, te
 function examineAnew(template: string): Examined {
   try {
     const read = engine.parse(template)
-    const uses = new Map<string, MergeUse>()
+    const uses = new Map<string, WordingUse>()
     for (const path of engine.globalFullVariablesSync(read)) uses.set(path, { path, hasFallback: true })
     for (const output of outputsOf(template)) {
       const path = /^[a-z_][a-z0-9_]*(?:\.[a-z_][a-z0-9_]*)*/i.exec(output)?.[0]

@@ -36,7 +36,7 @@ export function examineOutcomes(form: Form, destinations: Destinations): Finding
 function examineGoing(outcome: FormOutcome | OutcomeWhen, { forms, sites }: Destinations): Finding[] {
   const { goesTo } = outcome
   const about = nameOfOutcome(outcome)
-  const what = tellOutcome(outcome).replace(/^t/, 'T')
+  const what = tellOutcome(outcome, 'The')
   if (goesTo?.to === 'address')
     return isOnSite(goesTo.address, sites)
       ? []

@@ -1,7 +1,7 @@
-import { examineTemplate, type MergeUse } from '../dispatch/template'
+import { examineTemplate } from '../dispatch/template'
 import { splitPath } from '../answers/answer'
 import { mannerOf } from '../answers/registry'
-import { isBeyondPage, usesIn } from '../answers/wording_uses'
+import { isBeyondPage, usesIn, type WordingUse } from '../answers/wording_uses'
 import type { Form } from './definition'
 import { type Finding, finding } from './finding'
 import { FREE_MERGE_NAMES } from './name'
@@ -37,7 +37,7 @@ export const examineWording = (form: Form): Finding[] => [
   ),
   ...outcomesOf(form).flatMap((outcome) => {
     const about = nameOfOutcome(outcome)
-    const what = tellOutcome(outcome).replace(/^t/, 'T')
+    const what = tellOutcome(outcome, 'The')
     return examineTemplates('dispatch', about, what, [outcome.title, outcome.body], (use) => judgeAfter(form, use))
   }),
   ...(['deal', 'request'] as const).flatMap((record) =>
@@ -60,7 +60,7 @@ function examineTemplates(
   about: string,
   what: string,
   templates: readonly string[],
-  judge: (use: MergeUse) => Judged,
+  judge: (use: WordingUse) => Judged,
 ): Finding[] {
   return templates.flatMap((template) => {
     const examined = examineTemplate(template)
@@ -104,14 +104,14 @@ function isCoded(form: Form, name: string): boolean {
 }
 
 /** Visitors read the title and the introduction before they answer, so only filled values may stand there. */
-function judgeBefore(form: Form, { path, hasFallback }: MergeUse): Judged {
+function judgeBefore(form: Form, { path, hasFallback }: WordingUse): Judged {
   const [name] = splitPath(path)
   const known = findCarried(form, name) !== undefined || (findQuestion(form, name)?.fill.length ?? 0) > 0
   if (!known || !domainAt(form, path)) return { severity: 'fault', text: ', which is not known before anyone answers.' }
   return hasFallback ? null : { severity: 'fault', text: MISSING }
 }
 
-function judgeAfter(form: Form, { path, hasFallback }: MergeUse): Judged {
+function judgeAfter(form: Form, { path, hasFallback }: WordingUse): Judged {
   if (FREE_MERGE_NAMES.has(path)) return null
   const [name] = splitPath(path)
   const asked = questionsAsked(form).find(({ question }) => question.name === name)

@@ -69,6 +69,6 @@ export const outcomesOf = ({
 export const nameOfOutcome = (outcome: FormOutcome | OutcomeWhen): string =>
   'name' in outcome ? outcome.name : 'outcome'
 
-/** What people call an outcome. */
-export const tellOutcome = (outcome: FormOutcome | OutcomeWhen): string =>
-  'called' in outcome ? `the outcome “${outcome.called}”` : 'the outcome'
+/** What people call an outcome, within a sentence or at the head of one. */
+export const tellOutcome = (outcome: FormOutcome | OutcomeWhen, the: 'the' | 'The' = 'the'): string =>
+  'called' in outcome ? `${the} outcome “${outcome.called}”` : `${the} outcome`
