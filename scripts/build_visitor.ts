@@ -24,6 +24,9 @@ const ONE_BY_ONE = 'src/visitor/script/one_at_a_time.ts'
 const SAYING = 'src/visitor/script/says.ts'
 /** Loaded by pages that let what was sent be printed. */
 const PRINTING = 'src/visitor/script/prints.ts'
+/** Loaded once somebody types, and the worker that it starts. */
+const WORKING = 'src/visitor/script/works.ts'
+const WORKER = 'src/visitor/script/worker.ts'
 const PAGE_KINDS = resolve('src/visitor/script/kinds.ts')
 
 /**
@@ -36,10 +39,12 @@ export async function buildVisitor(): Promise<void> {
   const fonts = await buildFonts()
   const style = await bundle([{ in: 'visitor-style', out: 'visitor' }], { plugins: [styleOf(fonts)] })
   const faces = await bundle([{ in: 'visitor-faces', out: 'visitor-faces' }], { plugins: [facesOf(fonts)] })
-  const [correctAddress = '', preview = ''] = await Promise.all([
+  const [correctAddress = '', preview = '', worker = ''] = await Promise.all([
     bundleApart(CORRECTING, 'visitor-correct_address'),
     bundleApart(PREVIEWING, 'visitor-preview'),
+    bundleApart(WORKER, 'visitor-worker'),
   ])
+  const works = await bundleApart(WORKING, 'visitor-works', { WORKER: JSON.stringify(`./${worker}`) })
   const scripts = await bundle(
     [
       { in: 'src/visitor/script/main.ts', out: 'visitor-main' },
@@ -54,12 +59,13 @@ export async function buildVisitor(): Promise<void> {
       // Short, since every script names some.
       chunkNames: 'visitor-[hash]',
       plugins: [kindsApart],
-      external: [correctAddress, preview].map((file) => `./${file}`),
+      external: [correctAddress, preview, works].map((file) => `./${file}`),
       define: {
         // As text, which stays where it is used: an object would be shared by every page.
         ADDRESS_ORDERS: JSON.stringify(JSON.stringify(addressOrders())),
         CORRECT_ADDRESS: JSON.stringify(`./${correctAddress}`),
         PREVIEW: JSON.stringify(`./${preview}`),
+        WORKS: JSON.stringify(`./${works}`),
       },
     },
   )
@@ -92,8 +98,8 @@ async function bundle(entryPoints: { in: string; out: string }[], more: BuildOpt
 }
 
 /** Bundles what only some pages load, once they are there; gives its name. */
-async function bundleApart(entry: string, out: string): Promise<string> {
-  const bundled = await bundle([{ in: entry, out }], { format: 'esm', plugins: [kindsApart] })
+async function bundleApart(entry: string, out: string, define: Record<string, string> = {}): Promise<string> {
+  const bundled = await bundle([{ in: entry, out }], { format: 'esm', plugins: [kindsApart], define })
   return filesOf(bundled, entry).join()
 }
 

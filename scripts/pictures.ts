@@ -20,14 +20,14 @@ const wanted = process.argv.slice(2)
 const finder = '/forms/kiln-finder'
 const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Page) => Promise<unknown> }> = {
   forms: { path: '/forms' },
-  compose: { path: `${finder}/compose`, prepare: waitForPlan },
-  'compose-logic': {
+  compose: {
     path: `${finder}/compose`,
     prepare: async (page) => {
       await page.getByRole('button', { name: 'How hot do you fire?' }).click()
       await waitForPlan(page)
     },
   },
+  languages: { path: `${finder}/compose?part=languages` },
   look: { path: `${finder}/compose?part=look`, prepare: waitForPlan },
   records: { path: `${finder}/records` },
   dispatch: {
@@ -49,7 +49,7 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
   settings: { path: '/settings' },
   'visitor-desk': { path: '/f/kiln-finder', prepare: fillStep },
   'visitor-one': { path: '/f/open-day', prepare: answerFirst },
-  'visitor-phone': { path: '/f/glaze-samples', phone: true, prepare: fillSamples },
+  'visitor-phone': { path: '/f/kiln-finder?lang=ar', phone: true, prepare: goOnInArabic },
 }
 
 const browser = await chromium.launch({
@@ -80,11 +80,9 @@ for (const [name, { path, phone: small, prepare }] of Object.entries(VIEWS)) {
 await browser.close()
 
 /** A box of samples under way: two glazes, and what matters most. */
-async function fillSamples(page: Page) {
-  await page.getByLabel('Ash green').check()
-  await page.getByLabel('Tenmoku').check()
-  await page.getByRole('button', { name: 'Surface' }).click()
-  await page.getByRole('button', { name: 'Colour' }).click()
+async function goOnInArabic(page: Page) {
+  await page.locator('[data-question=ware] .option').nth(1).click()
+  await page.locator('[data-question=peak_temperature] .field').fill('1240')
 }
 
 async function waitForPlan(page: Page) {

@@ -15,7 +15,7 @@ import { readConfig } from '@/server/config'
 import { context } from '@/server/context'
 import { addConnection } from '@/server/settings/connections'
 import { createForm } from '@/server/forms/createForm'
-import { findLiveForm, forgetLiveForm, type LiveForm } from '@/server/forms/live'
+import { findLiveForm, forgetLiveForm, inLanguage, type LiveForm } from '@/server/forms/live'
 import { releaseForm } from '@/server/forms/releaseForm'
 import { addContact } from '@/server/people/addContact'
 import { createPersonalLink } from '@/server/people/createLink'
@@ -43,6 +43,7 @@ import { sendDemoFile } from './files'
 import { addPictures } from './pictures'
 import { Chance } from './random'
 import { finderRehearsals } from './rehearsals'
+import { postSpam } from './spam'
 import {
   finderAnswers,
   openDayAnswers,
@@ -98,6 +99,7 @@ if (!process.argv.includes('--no-visits')) {
   await visit('firing-notes', 110, 88, () => notesAnswers(chance, CONTACTS * 2))
   await visit('service', 90, 88, (at) => serviceAnswers(chance, CONTACTS, (days) => weekdayAfter(at, days)))
   await visit('school-quote', 70, 88, (at) => quoteAnswers(chance, CONTACTS * 2, (days) => weekdayAfter(at, days)))
+  await postSpam(db, live, now)
 }
 await saveDraft('kiln-finder', finder('draft', pictures))
 await countAll()
@@ -290,7 +292,15 @@ async function makeVisit(form: LiveForm, visitor: Visitor, drawn: Answers, cours
   }
   if (course.steps < met.length) return
   const sentAt = new Date(moment)
-  const accepted = await acceptSubmission(db, form, answers, visitor, { id: visitId, proven: true }, sentAt)
+  const accepted = await acceptSubmission(
+    db,
+    inLanguage(form, []),
+    answers,
+    visitor,
+    { id: visitId, proven: true },
+    [],
+    sentAt,
+  )
   if (!accepted.ok) throw new Error(JSON.stringify(accepted))
   await applySubmissions(db, [accepted.submission], {
     ...appliedWith(config),

@@ -1,3 +1,4 @@
+import { speakTo } from './form/spoken'
 import { type Answer, type Answers, isBlank, valueIn } from './answers/answer'
 import { type PlannedMessage, writeMessages } from './dispatch/messages'
 import { chooseConnections } from './dispatch/connection'
@@ -49,6 +50,8 @@ export interface VisitFacts extends MergeFacts {
   linkHolder: string | null
   /** Id of the form that was sent. */
   form: string | null
+  /** The language and region of the visitor (BCP 47); the form's own where it is not known. */
+  locale?: string | null
 }
 
 /**
@@ -63,15 +66,16 @@ export function planSubmission(
   visit: VisitFacts,
   snapshot: Snapshot,
 ): Plan {
+  const spoken = speakTo(form, visit.locale ? [visit.locale] : [])
   const person = matchPerson(emailIn(form, values), visit.linkHolder, snapshot.records, form.records.contact === 'open')
   const contact = snapshot.records.find(({ id }) => id === person.contact) ?? null
   const records = touchRecords(form, values, person, visit, snapshot)
   const receivers = records.map((touched) => receiverOf(touched, person, snapshot))
   const { changes, refused } = landValues(form, values, origins, receivers, snapshot.fields)
-  const lists = isKnown(person) ? joinLists(form, values, contact, snapshot.lists) : []
+  const lists = isKnown(person) ? joinLists(spoken.form, values, contact, snapshot.lists) : []
   const routed = routeSubmission(form, values, snapshot)
-  const { messages, unsent } = writeMessages(form, values, routed, person.email, visit, snapshot)
-  const { outcome, unmade } = chooseOutcome(form, values, visit)
+  const { messages, unsent } = writeMessages(form, spoken, values, routed, person.email, visit, snapshot)
+  const { outcome, unmade } = chooseOutcome(spoken.form, values, { ...visit, speech: spoken.speech })
   const all = [...changes, ...openingChanges(form, values, records, changes, visit, snapshot)]
   return {
     format: PLAN_FORMAT,

@@ -9,6 +9,7 @@ import type { Plan } from '@/core/plan'
 import type { Answer } from '@/core/answers/answer'
 import type { Option } from '@/core/answers/options'
 import type { FieldType, RecordType } from '@/core/records/field'
+import type { Suspicion } from '@/core/spam/suspect'
 
 type Json<T> = JSONColumnType<T & object, string, string>
 type Moment = ColumnType<Date, Date, Date>
@@ -247,7 +248,8 @@ interface VisitEventTable {
 
 export type VisitEventKind = 'arrived' | 'began' | 'step' | 'kept' | 'returned' | 'sent'
 
-export type SubmissionState = 'received' | 'applied' | 'failed'
+/** `spam` looks like a machine's, and waits for a person to say otherwise. */
+export type SubmissionState = 'received' | 'applied' | 'failed' | 'spam'
 
 interface SubmissionTable {
   id: Generated<string>
@@ -272,6 +274,12 @@ interface SubmissionTable {
   /** Tries to apply it that failed for a passing reason; the next is not before `next_at`. */
   attempts: Default<number>
   next_at: MaybeMoment
+  /** What made it look like a machine's. */
+  suspicions: Default<Suspicion[]>
+  /** In which language and region the visitor was spoken to (BCP 47). */
+  locale: Default<string | null>
+  /** When a person looked at it and left it as spam. */
+  settled_at: MaybeMoment
 }
 
 type DeliveryState = 'waiting' | 'delivered' | 'given_up'

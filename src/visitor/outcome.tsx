@@ -1,15 +1,23 @@
+import type { Speech } from '@/core/language/texts'
 import type { Told } from '@/core/answers/show'
 import type { Outcome } from '@/core/dispatch/outcome'
 import { Paragraphs } from './paragraphs'
 import { Picture } from './picture'
 
 /** What is read after sending: the form's words, and where it says so what was sent and where to go next. */
-export const OutcomeSection = ({ title, body, picture, links = [], sent }: Outcome & { sent: Told[] | null }) => (
+export const OutcomeSection = ({
+  title,
+  body,
+  picture,
+  links = [],
+  sent,
+  speech,
+}: Outcome & { sent: Told[] | null; speech: Speech }) => (
   <section className="outcome">
     <h1 tabIndex={-1}>{title}</h1>
     {body && <Paragraphs text={body} />}
     {picture && <Picture picture={picture} shape="whole" sizes="(max-width: 40rem) 92vw, 34rem" />}
-    {sent && <Sent title={title} sent={sent} />}
+    {sent && <Sent title={title} sent={sent} speech={speech} />}
     {links.length > 0 && (
       <ul className="links">
         {links.map(({ label, address }) => (
@@ -23,9 +31,9 @@ export const OutcomeSection = ({ title, body, picture, links = [], sent }: Outco
 )
 
 /** What was sent, to read, to print and to keep. */
-const Sent = ({ title, sent }: { title: string; sent: Told[] }) => (
+const Sent = ({ title, sent, speech }: { title: string; sent: Told[]; speech: Speech }) => (
   <>
-    <h2 id="sent">What you sent</h2>
+    <h2 id="sent">{speech.tell('what_you_sent')}</h2>
     <dl className="sent" aria-labelledby="sent">
       {sent.map(({ name, label, words }) => (
         <div key={name}>
@@ -36,10 +44,10 @@ const Sent = ({ title, sent }: { title: string; sent: Told[] }) => (
     </dl>
     <p className="keep">
       <a download="answers.txt" href={`data:text/plain;charset=utf-8,${encodeURIComponent(asText(title, sent))}`}>
-        Keep it as a file
+        {speech.tell('keep_file')}
       </a>{' '}
       <button type="button" data-print>
-        Print it
+        {speech.tell('print_it')}
       </button>
     </p>
   </>

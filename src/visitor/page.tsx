@@ -1,3 +1,5 @@
+import { languageOf } from '@/core/language/languages'
+import type { Language, Speech, Words } from '@/core/language/texts'
 import { type Answers, type Moment, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/answers/check'
 import { usesIn } from '@/core/answers/wording_uses'
@@ -15,7 +17,7 @@ import { isStanding, type Standing as WhatStands } from '@/core/look/look'
 import type { Theme } from '@/core/look/theme'
 import { type VisitorForm, visitorView } from '@/core/form/visitor_view'
 import { firstFonts, type Fonts } from './fonts'
-import { idOfQuestion, tellErrors } from './errors'
+import { idOfQuestion } from './errors'
 import { forwardWords } from './forward'
 import { visitorKindOf } from './kinds/registry'
 import { placeOf, showsAllAtOnce, stopsOf } from '@/core/form/stops'
@@ -24,7 +26,9 @@ import { Paragraphs } from './paragraphs'
 import { OutcomeSection } from './outcome'
 import { QuestionField } from './question'
 import { Said, type Say } from './said'
+import { type PageSigns, Signs } from './signs'
 import { Standing } from './standing'
+import { scriptWords } from './texts'
 
 /** Names of the files a page needs, with their contents' hash in them. */
 export interface Assets {
@@ -64,11 +68,15 @@ export interface PageState {
   notice: string | null
   /** The visit and the proof that it is this browser's. */
   pass: { id: string; proof: string }
+  /** By what it is told from a machine's post; `null` in a preview. */
+  signs: PageSigns | null
   pageBefore: string | null
   /** The day it is where the form is from. */
   now: Moment
   action: string
   resumed: boolean
+  language: Language
+  speech: Speech
   /** What the form that led here says after sending. */
   greeting: string | null
   /** `preview` sends nothing and tells its frame what is typed. */
@@ -84,31 +92,26 @@ export interface PageLook {
 
 /** What the page's script reads. */
 export interface PageData extends VisitorForm {
-  visit: string
-  proof: string
-  release: number
   mode: PageState['mode']
-  before: string | null
+  words: Words
   now: Moment
 }
 
 export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
-  const { form, pass, release, mode } = state
+  const { form, pass, mode, speech } = state
   const data: PageData = {
     ...visitorView(form, state.carried),
-    visit: pass.id,
-    proof: pass.proof,
-    release,
     mode,
-    before: state.pageBefore,
+    words: scriptWords(form, state.speech, mode === 'preview'),
     now: state.now,
   }
   const standing = isStanding(state.standing) ? state.standing.place : null
   const known = { ...state.carried, ...state.way.answers }
-  const sayIt = (wording: string) => say(form, wording, known)
+  const sayIt = (wording: string) => say(form, wording, known, speech)
   return (
     <Document
       title={state.title}
+      language={state.language}
       assets={assets}
       kinds={kindsAsked(form)}
       look={state.look}
@@ -121,7 +124,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
           <h1>{state.title}</h1>
           {state.intro && <Paragraphs text={state.intro} className="intro" />}
           {state.greeting && <p className="notice">{state.greeting}</p>}
-          {state.resumed && <p className="notice">Your answers from before are still here.</p>}
+          {state.resumed && <p className="notice">{speech.tell('still_here')}</p>}
         </div>
         {/* Where there is room for nothing beside, the title comes first. */}
         {standing === 'beside' && <Standing {...state.standing} />}
@@ -135,10 +138,13 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
         >
           <input type="hidden" name="_visit" value={pass.id} />
           <input type="hidden" name="_proof" value={pass.proof} />
-          <input type="hidden" name="_release" value={release} />
+          <input type="hidden" name="_release" value={state.release} />
           <input type="hidden" name="_step" value={state.step} />
           <input type="hidden" name="_shown" value={state.way.shown.join(' ')} />
           <input type="hidden" name="_before" value={state.pageBefore ?? ''} />
+          <input type="hidden" name="_language" value={speech.locale} />
+          {mode === 'live' && <Languages {...state} />}
+          {state.signs && <Signs {...state.signs} speech={speech} />}
           <div className="alert" role="alert" tabIndex={-1} hidden={!state.notice && state.errors.length === 0}>
             {state.notice ?? <ErrorSummary say={sayIt} {...state} />}
           </div>
@@ -148,11 +154,10 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
           <Actions {...state} />
           {form.keepUnfinished && (
             <p className="small" id="keeps">
-              What you fill in is kept as you go, so that you can finish later in this browser. If you stop midway, we
-              can see what you have entered.
+              {speech.tell('kept_as_you_go')}
             </p>
           )}
-          <MarkLegend {...form.marks} />
+          <MarkLegend {...form.marks} speech={speech} />
         </form>
         <script
           type="application/json"
@@ -164,11 +169,34 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
   )
 }
 
+/**
+ * The form's languages. Each but the one it is in is a button that has the same page made in it, with what is
+ * entered; a button nobody sees stands before them, since the Enter key presses the first.
+ */
+const Languages = ({ form, language, speech }: PageState) =>
+  form.languages.length > 1 && (
+    <>
+      <button type="submit" className="unseen" tabIndex={-1} aria-hidden="true" />
+      <div className="languages" role="group" aria-label={speech.tell('language')}>
+        {form.languages.map(languageOf).map(({ tag, name }) =>
+          tag === language.tag ? (
+            <b key={tag}>{name}</b>
+          ) : (
+            <button key={tag} type="submit" name="_in" value={tag} lang={tag} formNoValidate>
+              {name}
+            </button>
+          ),
+        )}
+      </div>
+    </>
+  )
+
 /** Says what the mark means; a word says so itself. */
-const MarkLegend = ({ on, symbol, colour }: Marks) =>
+const MarkLegend = ({ on, symbol, colour, speech }: Marks & { speech: Speech }) =>
   /\p{L}/u.test(symbol) ? null : (
     <p className="small">
-      <span className={`mark ${colour}`}>{symbol}</span> {on === 'required' ? 'must be filled in' : 'can be left out'}
+      <span className={`mark ${colour}`}>{symbol}</span>{' '}
+      {speech.tell(on === 'required' ? 'must_be_filled' : 'can_be_left')}
     </p>
   )
 
@@ -183,6 +211,7 @@ function StepSection({
   errors,
   pass,
   now,
+  speech,
 }: PageState & { index: number; say: Say }) {
   const step = form.steps[index]
   if (!step) return null
@@ -200,7 +229,7 @@ function StepSection({
     >
       {form.steps.length > 1 && !all && (
         <div className="progress" data-progress>
-          <span>{at < 0 ? '' : tellProgress(stops, at)}</span>
+          <span>{at < 0 ? '' : tellProgress(speech, stops, at)}</span>
           <progress aria-hidden="true" value={stops[at]?.before ?? 0} max={way.shown.length} />
         </div>
       )}
@@ -222,15 +251,16 @@ function StepSection({
             visit={pass.id}
             now={now}
             say={say}
+            speech={speech}
           />
         ))}
     </section>
   )
 }
 
-const ErrorSummary = ({ form, errors, say }: PageState & { say: Say }) => (
+const ErrorSummary = ({ form, errors, say, speech }: PageState & { say: Say }) => (
   <>
-    {tellErrors(errors.length)}
+    {speech.tell('wrong_answers', { count: errors.length })}
     <ul>
       {errors.map(({ name }) => (
         <li key={name}>
@@ -264,22 +294,31 @@ interface OutcomeProps {
   sent: Told[] | null
   assets: Assets
   look: PageLook
+  language: Language
+  speech: Speech
 }
 
 /** What is read after sending. The page's script puts the same in place of the form. */
-export const OutcomePage = ({ outcome, sent, assets, look }: OutcomeProps) => (
-  <Document title={outcome.title} assets={assets} more={sent ? [assets.prints] : []} look={look}>
+export const OutcomePage = ({ outcome, sent, assets, look, language, speech }: OutcomeProps) => (
+  <Document title={outcome.title} language={language} assets={assets} more={sent ? [assets.prints] : []} look={look}>
     <main>
-      <OutcomeSection {...outcome} sent={sent} />
+      <OutcomeSection {...outcome} sent={sent} speech={speech} />
     </main>
   </Document>
 )
 
 const PLAIN: PageLook = { theme: READY.plain.theme, sheet: null }
 
+interface PlainProps {
+  title: string
+  text: string
+  language: Language
+  assets: Assets
+}
+
 /** A page that says one thing, such as that there is no form at this address. */
-export const PlainPage = ({ title, text, assets }: { title: string; text: string; assets: Assets }) => (
-  <Document title={title} assets={assets} look={PLAIN}>
+export const PlainPage = ({ title, text, language, assets }: PlainProps) => (
+  <Document title={title} language={language} assets={assets} look={PLAIN}>
     <main>
       <h1>{title}</h1>
       <p>{text}</p>
@@ -289,6 +328,7 @@ export const PlainPage = ({ title, text, assets }: { title: string; text: string
 
 interface DocumentProps {
   title: string
+  language: Language
   assets: Assets
   /** The kinds whose scripts the page needs; left out for a page without a script. */
   kinds?: string[]
@@ -300,12 +340,12 @@ interface DocumentProps {
   children: React.ReactNode
 }
 
-function Document({ title, assets, kinds, look, more = [], preview, children }: DocumentProps) {
+function Document({ title, language, assets, kinds, look, more = [], preview, children }: DocumentProps) {
   // Scripts run in this order, once the page has been read: every kind is there before what asks it.
   const own = kinds ? [...kinds.map((kind) => assets.kinds[kind] ?? []), ...more, assets.script] : more
   const scripts = [...new Set(own.flat())]
   return (
-    <html lang="en">
+    <html lang={language.tag} dir={language.direction}>
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />

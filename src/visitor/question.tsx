@@ -1,3 +1,4 @@
+import type { Speech } from '@/core/language/texts'
 import type { Moment } from '@/core/answers/answer'
 import { isAnswered, mannerOf } from '@/core/answers/registry'
 import type { Marks, Question } from '@/core/form/definition'
@@ -20,14 +21,17 @@ interface Props {
   visit: string
   now: Moment
   say: Say
+  speech: Speech
 }
 
 /** One question: its label, help, control and error, tied together for every reader. */
-export function QuestionField({ question, value, shown, later, error, marks, labels, visit, now, say }: Props) {
+export function QuestionField({ question, value, shown, later, error, marks, labels, visit, now, say, speech }: Props) {
   const id = idOfQuestion(question.name)
   const describedBy = [question.help && `${id}-help`, error && `${id}-error`].filter(Boolean).join(' ') || undefined
   const { Control, frame, stays, on } = visitorKindOf(question.kind)
-  const control = <Control {...{ question, value, id, visit, now, describedBy, say }} invalid={Boolean(error)} />
+  const control = (
+    <Control {...{ question, value, id, visit, now, describedBy, say, speech }} invalid={Boolean(error)} />
+  )
   const label = <Said wording={shownAs(question)} say={say} />
   const mark =
     isAnswered(question) && question.required === (marks.on === 'required') ? (
@@ -72,7 +76,7 @@ export function QuestionField({ question, value, shown, later, error, marks, lab
         {control}
         {stays && !question.required && (
           <button type="button" name={question.name} className="take-back" data-take-back hidden>
-            Take it back
+            {speech.tell('take_back')}
           </button>
         )}
         {complaint}

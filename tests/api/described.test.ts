@@ -45,6 +45,7 @@ describe('every operation', () => {
     await query(facts.database, `update submission set state = 'failed', error = 'x' where id = $1`, [
       failed.body.submission,
     ])
+    const spam = await send({ url: facts.url }, slug, { first_name: 'Machine', email: `machine@${slug}.example` })
     const link = await one('select id from personal_link where contact_id = $1', contact)
     const spare = await one(
       `insert into api_token (workspace_id, name, hash) values ($1, 'spare', $2) returning id`,
@@ -74,6 +75,8 @@ describe('every operation', () => {
       'GET /submissions': {},
       'GET /submissions/{id}': { path: `/submissions/${sent.body.submission}` },
       'POST /submissions/{id}/again': { path: `/submissions/${failed.body.submission}/again` },
+      'POST /submissions/{id}/real': { path: `/submissions/${spam.body.submission}/real` },
+      'POST /spam/settled': { body: { ids: [sent.body.submission] } },
       'GET /unfinished': {},
       'GET /deliveries': {},
       'POST /deliveries/{id}/again': { path: `/deliveries/${delivery}/again` },

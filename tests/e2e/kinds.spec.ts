@@ -58,7 +58,7 @@ test('who comes is asked what comers are asked, and every answer arrives in word
   await goOn(page)
   await page.getByLabel('Your email').fill(email)
   await page.getByRole('button', { name: 'Send' }).click()
-  const inWords = new Date(`${day}T00:00Z`).toLocaleDateString('en-GB', { dateStyle: 'long', timeZone: 'UTC' })
+  const inWords = new Date(`${day}T00:00Z`).toLocaleDateString('en-US', { dateStyle: 'long', timeZone: 'UTC' })
   await expect(page.getByRole('heading', { name: 'Thank you, Fenna' })).toBeFocused()
   await expect(page.getByText(`See you on ${inWords}.`)).toBeVisible()
 

@@ -68,7 +68,7 @@ for (const javaScriptEnabled of script) {
       'Your name\nMirela',
       `Email\n${slug}@studio.example`,
       // In the words that were read, and without what is computed out of sight.
-      'Mirela: what may it cost?\n12000',
+      'Mirela: what may it cost?\n12,000',
       'What else?\nTwo lines:\nhere & <there>',
     ])
     await expect(page.getByRole('link', { name: 'How to find us' })).toHaveAttribute(

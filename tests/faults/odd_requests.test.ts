@@ -94,7 +94,7 @@ describe('odd requests', () => {
     }
   })
 
-  it('every submission that was taken ends applied, or failed with a reason; none that was refused is stored', async () => {
+  it('every submission that was taken ends applied, kept as spam, or failed with a reason; none that was refused is stored', async () => {
     const taken = answers.flatMap(({ method, path, status, text }) =>
       method === 'POST' &&
       /^\/f\/[^/]+$/.test(path.split('?')[0] ?? '') &&
@@ -115,7 +115,7 @@ describe('odd requests', () => {
     )
     const byPage = answers.filter(({ status, text }) => status === 200 && text.includes('class="outcome"')).length
     expect(stored.length).toBeLessThanOrEqual(new Set(taken).size + byPage)
-    for (const id of taken) expect(stored.find((one) => one.id === id)?.state).toMatch(/applied|failed/)
+    for (const id of taken) expect(stored.find((one) => one.id === id)?.state).toMatch(/applied|failed|spam/)
     expect(stored.filter(({ state, error }) => state === 'failed' && !error)).toEqual([])
     const made = answers.filter(
       ({ method, path, status }) =>

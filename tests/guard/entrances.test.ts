@@ -38,7 +38,15 @@ const OPEN = new Set(['/', '/sign-in'])
 
 describe('every entrance', () => {
   const routes = listRoutes()
-  let ids: { submission: string; contact: string; company: string; delivery: string; link: string; token: string }
+  let ids: {
+    submission: string
+    spam: string
+    contact: string
+    company: string
+    delivery: string
+    link: string
+    token: string
+  }
   let other: OtherWorkspace
 
   const fill = (path: string): string =>
@@ -62,8 +70,10 @@ describe('every entrance', () => {
     await api(facts, 'POST', `/contacts/${contact}/links`, { form: slug })
     const one = async (text: string, values: unknown[]) =>
       (await query<{ id: string }>(facts.database, text, values))[0]?.id ?? ''
+    const spam = await send({ url: facts.url }, slug, { first_name: SECRET, email: `machine@guard.example` })
     ids = {
       submission: sent.body.submission,
+      spam: spam.body.submission,
       contact,
       company: await one(
         `insert into record (workspace_id, type, key, title, "values", created_at, updated_at)
@@ -194,12 +204,15 @@ describe('every entrance', () => {
   it('by an action does nothing for a stranger, nor for another workspace’s member', async () => {
     const before = await state()
     expect(before.rehearsals).toEqual([{ title: 'Kept' }])
+    expect(before.spam).toEqual([{ state: 'spam', settled_at: null }])
     const given = [
       [],
       [null],
       [{ id: ids.delivery }],
       [{ id: ids.submission }],
       [{ id: ids.link }],
+      [{ id: ids.spam }],
+      [{ ids: [ids.spam], settled: true }],
       [{ id: ids.token }],
       [{ id: rehearsal }],
       [{ slug, id: rehearsal, title: 'Evil', values: {} }],
@@ -266,6 +279,7 @@ describe('every entrance', () => {
     token: await figure(facts.database, 'select count(*) from api_token where withdrawn_at is null and id = $1', [
       ids.token,
     ]),
+    spam: await query(facts.database, 'select state, settled_at from submission where id = $1', [ids.spam]),
     rehearsals: await query(
       facts.database,
       'select title from rehearsal h join form f on f.id = h.form_id where slug = $1',

@@ -2,12 +2,13 @@ import { randomUUID } from 'node:crypto'
 import { get, type IncomingMessage } from 'node:http'
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { FormInput } from '@/core/form/definition'
+import { LEAST_SECONDS } from '@/core/spam/suspect'
 import { connect } from '@/db/database'
 import { takeDelivery } from '@/db/queries/deliveries'
 import { api, applied, releasedForm, replaceDraft, send, smallForm, until } from '../support/api'
 import { figure, query } from '../support/database'
 import { readFacts } from '../support/facts'
-import { turn } from '../support/lichen'
+import { pause, turn } from '../support/lichen'
 import { openPage } from '../support/page'
 
 const facts = readFacts()
@@ -83,7 +84,7 @@ describe('a visit', () => {
 
       const values = { first_name: 'Race', email: address(`race-${round}`) }
       const [sent] = await Promise.all([
-        send(stranger, slug, values, { visit }),
+        send(facts, slug, values, { visit }),
         progress({ ...first, steps: ['about', 'you'] }),
         progress({ ...first, steps: ['about', 'you'] }),
       ])
@@ -261,8 +262,8 @@ describe('releases', () => {
     await until('release 2 is shown', async () => (await open(`/f/${pinned}`)).data.release === 2)
 
     const values = { first_name: 'Early', email: address('early'), letter: true }
-    const { visit, proof, release } = page.data
-    const sent = await send(stranger, pinned, values, { visit, proof, release })
+    await pause(LEAST_SECONDS * 1000)
+    const sent = await send(stranger, pinned, values, page.data)
     expect(sent.status).toBe(200)
     const submission = await applied(facts, sent.body.submission)
     expect(submission.plan.lists).toMatchObject([{ wording: 'The first wording.' }])

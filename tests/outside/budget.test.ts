@@ -12,12 +12,23 @@ const KILOBYTE = 1024
 const filesOf = (page: string): string[] =>
   [...page.matchAll(/(?:src|href)="((?:\/visitor-|\/f\/[\w-]+\/look-)[^"]+)"/g)].map(([, path]) => path ?? '')
 
+/** The files that a script loads once somebody types, and those that they load. */
+const loadedLater = async (text: string): Promise<string[]> => {
+  const files = [...text.matchAll(/visitor-work\w+-\w+\.js/g)].map(([file]) => `/${file}`)
+  const texts = await Promise.all(files.map(async (file) => (await fetch(url + file)).text()))
+  return [...files, ...(await Promise.all(texts.map(loadedLater))).flat()]
+}
+
 /** What a visitor's browser has to fetch for the demo's finder, compressed. */
 describe('the finder’s weight', () => {
   it('is at most 60 KB in all, with its letters, of which at most 12 KB are script', async () => {
     const page = await (await fetch(`${url}/f/kiln-finder`)).text()
     const sizes = new Map<string, number>([['html', gzipSync(page).length]])
-    for (const file of filesOf(page)) {
+    const named = filesOf(page)
+    const main = named.find((file) => file.startsWith('/visitor-main')) ?? ''
+    const later = await loadedLater(await (await fetch(url + main)).text())
+    expect(later).toHaveLength(2)
+    for (const file of [...named, ...later]) {
       const response = await fetch(url + file)
       expect(response.headers.get('cache-control')).toContain('immutable')
       const sort = file.split('.').at(-1) ?? file

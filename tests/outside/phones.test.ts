@@ -1,3 +1,4 @@
+import { ENGLISH } from '@/core/language/languages'
 import google from 'google-libphonenumber'
 import { type CountryCode, getCountries, getExampleNumber } from 'libphonenumber-js/min'
 import examples from 'libphonenumber-js/mobile/examples'
@@ -25,7 +26,7 @@ function theirs(text: string, country: CountryCode): { stored: string; words: st
 function ours(text: string, country: CountryCode): { stored: string; words: string } | null {
   const checked = rules.check({ number: text, country }, { country: null })
   return checked.ok && typeof checked.answer === 'string'
-    ? { stored: checked.answer, words: grouped(rules.show(checked.answer, { country: null })) }
+    ? { stored: checked.answer, words: grouped(rules.show(checked.answer, { country: null }, ENGLISH)) }
     : null
 }
 

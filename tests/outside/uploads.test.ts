@@ -2,9 +2,11 @@ import { createHash, randomBytes } from 'node:crypto'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { Upload, type UploadOptions } from 'tus-js-client'
 import type { FormInput } from '@/core/form/definition'
+import { LEAST_SECONDS } from '@/core/spam/suspect'
 import { api, applied, mailTo, releasedForm, send, until } from '../support/api'
 import { figure, query } from '../support/database'
 import { readFacts } from '../support/facts'
+import { pause } from '../support/lichen'
 import { type OpenedPage, openPage } from '../support/page'
 import { SMALL_PICTURE } from '../support/pictures'
 import { signIn } from '../support/session'
@@ -120,7 +122,7 @@ describe('a file', () => {
       { name: 'Brennofen außen.png', type: 'image/png', bytes: content.length, digest: digestOf(content) },
     ])
     expect(mail.text).toContain('Photos: Brennofen außen.png')
-    expect(mail.text).toContain('Brennofen außen.png (300 KB), attached')
+    expect(mail.text).toContain('Brennofen außen.png (300 kB), attached')
     const thanks = await until('the visitor’s mail', async () => (await mailTo(facts, email))[0])
     expect(thanks.text).toContain('We have Brennofen außen.png.')
     expect(thanks.files).toEqual([])
@@ -257,7 +259,7 @@ describe('a file', () => {
 
   it('comes with the form itself where no script runs', async () => {
     const page = await open()
-    const { visit, proof, release } = page.data
+    const { visit, proof, release, opened } = page.data
     const content = pictureOf(700_000)
     const email = `plain-${slug}@files.example`
     const post = async (more: (body: FormData) => void) => {
@@ -266,6 +268,7 @@ describe('a file', () => {
         _visit: visit,
         _proof: proof,
         _release: String(release),
+        _opened: opened,
         _step: 'all',
         _shown: 'photos table email',
       }
@@ -288,6 +291,7 @@ describe('a file', () => {
       body.append('email', email)
     })
     expect([large.status, large.html.includes('“list.csv” is larger than 1 MB')]).toEqual([422, true])
+    await pause(LEAST_SECONDS * 1000)
     const right = await post((body) => {
       body.append('photos', address)
       body.append('photos', new Blob([]), '')

@@ -52,7 +52,10 @@ export async function send(
   { url, token }: Pick<Reach, 'url'> & { token?: string },
   slug: string,
   values: Record<string, unknown>,
-  more: { visit?: string; proof?: string; release?: number; k?: string; link?: Record<string, string> } = {},
+  more: Partial<Record<'visit' | 'proof' | 'k' | 'opened' | 'work' | 'website', string>> & {
+    release?: number
+    link?: Record<string, string>
+  } = {},
 ): Promise<Answered<SentBody>> {
   const response = await fetch(`${url}/f/${slug}`, {
     method: 'POST',
@@ -151,6 +154,7 @@ export async function crmOf({ bench }: Pick<Reach, 'bench'>, email: string): Pro
 
 export interface SubmissionBody {
   state: string
+  locale: string | null
   contact: string
   plan: { person: { how: string }; lists: { wording: string }[] }
   origins: Record<string, string>

@@ -226,9 +226,9 @@ export const EVERY_KIND: Record<KindName, TriedKind> = {
       { press: 'Enter' },
     ],
     plain: [
-      { choose: 'Raku', from: '1st place' },
-      { choose: 'Glass fusing', from: '2nd place' },
-      { choose: 'Salt glaze', from: '3rd place' },
+      { choose: 'Raku', from: 'Place 1' },
+      { choose: 'Glass fusing', from: 'Place 2' },
+      { choose: 'Salt glaze', from: 'Place 3' },
     ],
     answer: { place_1: 'raku', place_2: 'glass', place_3: 'salt' },
     words: '1. Raku, 2. Glass fusing, 3. Salt glaze',

@@ -33,12 +33,26 @@ describe('a list', () => {
   const PAGE = 97
   const sum = (column: string) => `(select coalesce(sum(${column}), 0) from readout_day where form_id = one.id
     and day > (now() at time zone 'Europe/Stockholm')::date - 30)`
+  const SUBMISSIONS = `submission one join form f on f.id = one.form_id left join record p on p.id = one.contact_id`
+  const SUBMISSION_COLUMNS = {
+    received: 'one.received_at',
+    who: `coalesce(p.title, '')`,
+    form: 'f.name',
+    state: 'one.state',
+    why: `array_to_string(one.suspicions, ' ')`,
+  }
   const lists: Record<string, { read: Read; sortings: string[]; from: string; keys: Record<string, string> }> = {
     submissions: {
       read: (workspace, filter, after) => listSubmissions(db, workspace, { ...filter, after, limit: PAGE }),
       sortings: sortingsOf(SUBMISSION_KEYS),
-      from: `submission one join form f on f.id = one.form_id left join record p on p.id = one.contact_id where true`,
-      keys: { received: 'one.received_at', who: `coalesce(p.title, '')`, form: 'f.name', state: 'one.state' },
+      from: `${SUBMISSIONS} where one.state <> 'spam'`,
+      keys: SUBMISSION_COLUMNS,
+    },
+    spam: {
+      read: (workspace, filter, after) => listSubmissions(db, workspace, { ...filter, state: 'spam', after, limit: 5 }),
+      sortings: sortingsOf(SUBMISSION_KEYS),
+      from: `${SUBMISSIONS} where one.state = 'spam' and one.settled_at is null`,
+      keys: SUBMISSION_COLUMNS,
     },
     'unfinished entries': {
       read: (workspace, filter, after) => listUnfinished(db, workspace, { ...filter, after, limit: PAGE }),
@@ -163,7 +177,12 @@ describe('a list', () => {
     [
       'submissions',
       'three_phase',
-      `select id from submission where workspace_id = $1 and "values" ->> 'supply' = 'three_phase'`,
+      `select id from submission where workspace_id = $1 and "values" ->> 'supply' = 'three_phase' and state <> 'spam'`,
+    ],
+    [
+      'spam',
+      'Bulk.Example',
+      `select id from submission where workspace_id = $1 and "values"::text like '%bulk.example%' and state = 'spam'`,
     ],
     [
       'unfinished entries',

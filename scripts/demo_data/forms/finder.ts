@@ -1,6 +1,8 @@
 import { type Form, type FormInput, formSchema } from '@/core/form/definition'
+import { setTranslations } from '@/core/form/translation_edits'
 import { CONNECTIONS } from '../company'
 import type { DemoPictures } from '../pictures'
+import { FINDER_IN_ARABIC, FINDER_IN_GERMAN } from './finder_languages'
 import { contactCarried, emailQuestion, options, pictured } from './shared'
 
 /** The finder: which kiln suits a studio. Routed by budget, supply and region. */
@@ -20,8 +22,9 @@ export function finder(variant: 'first' | 'longer' | 'shorter' | 'draft', { ware
           },
         ]
       : []
-  return formSchema.parse({
+  const form = formSchema.parse({
     title: 'Which kiln suits your studio?',
+    languages: ['en', 'de', 'ar'],
     look: { theme: 'almanac' },
     intro: 'Four short steps. We answer within one working day.',
     keepUnfinished: true,
@@ -248,4 +251,5 @@ export function finder(variant: 'first' | 'longer' | 'shorter' | 'draft', { ware
     },
     wording: { back: 'Back', next: 'Go on', send: 'Send to Tarnfield' },
   })
+  return setTranslations(setTranslations(form, 'de', FINDER_IN_GERMAN), 'ar', FINDER_IN_ARABIC)
 }

@@ -4,20 +4,11 @@ import { COUNTRIES, nameOfCountry } from './countries'
 /** How addresses are written in each country, by the open address data of libaddressinput. */
 
 /** The parts of an address beside its country, in the order they are asked where a country says nothing. */
-export const ADDRESS_PARTS = {
-  street: 'Street and number',
-  extra: 'Flat, floor or building',
-  district: 'District',
-  city: 'Town or city',
-  region: 'State, region or county',
-  postcode: 'Postcode',
-} as const
+export const ADDRESS_PARTS = ['street', 'extra', 'district', 'city', 'region', 'postcode'] as const
 
-export type AddressPart = keyof typeof ADDRESS_PARTS
+export type AddressPart = (typeof ADDRESS_PARTS)[number]
 
 export type Address = Partial<Record<AddressPart | 'country', string>>
-
-const PART_NAMES = Object.keys(ADDRESS_PARTS) as AddressPart[]
 
 const linesIn = ({ country, street = '', extra = '', ...rest }: Address): string[] =>
   formatAddress(
@@ -38,8 +29,10 @@ const linesIn = ({ country, street = '', extra = '', ...rest }: Address): string
 
 /** The parts that addresses of a country have, in the order they are written there. */
 export function partsIn(country: string): AddressPart[] {
-  const sample = linesIn({ country, ...Object.fromEntries(PART_NAMES.map((part) => [part, `<${part}>`])) }).join('\n')
-  const places = PART_NAMES.map((part) => [part, sample.indexOf(`<${part}>`)] as const)
+  const sample = linesIn({ country, ...Object.fromEntries(ADDRESS_PARTS.map((part) => [part, `<${part}>`])) }).join(
+    '\n',
+  )
+  const places = ADDRESS_PARTS.map((part) => [part, sample.indexOf(`<${part}>`)] as const)
   return places
     .filter(([, at]) => at >= 0)
     .sort(([, a], [, b]) => a - b)
@@ -51,9 +44,9 @@ export const countriesWith = (part: AddressPart): string[] =>
   COUNTRIES.filter((country) => partsIn(country).includes(part))
 
 /** An address on its lines, its country last. What its country’s addresses do not have stands before that. */
-export function addressLines(address: Address): string[] {
+export function addressLines(address: Address, locale?: string): string[] {
   const { country } = address
-  const usual = country ? partsIn(country) : PART_NAMES
-  const strange = PART_NAMES.flatMap((part) => (usual.includes(part) ? [] : (address[part] ?? [])))
-  return [...linesIn(address), ...strange, ...(country ? [nameOfCountry(country)] : [])]
+  const usual = country ? partsIn(country) : ADDRESS_PARTS
+  const strange = ADDRESS_PARTS.flatMap((part) => (usual.includes(part) ? [] : (address[part] ?? [])))
+  return [...linesIn(address), ...strange, ...(country ? [nameOfCountry(country, locale)] : [])]
 }

@@ -5,6 +5,8 @@
  * script bundles these and must stay small.
  */
 
+import type { Speech, Telling, TextKey } from '../language/texts'
+
 export type Scalar = string | number | boolean
 
 /** A record of named parts. A part that is missing is blank. */
@@ -28,26 +30,11 @@ export type Answers = Record<string, Answer>
 export const valueIn = <T>(values: Readonly<Record<string, T>>, name: string): T | undefined =>
   Object.hasOwn(values, name) ? values[name] : undefined
 
-/** Why an answer is wrong. The words for it come from `wording.ts` or the question's own error text. */
-export type Problem =
-  | { code: 'missing' }
-  | { code: 'not_chosen' }
-  | { code: 'not_text' }
-  | { code: 'too_short'; least: number }
-  | { code: 'too_long'; most: number }
-  /** Not what the kind asks for: “an email address, such as name@studio.example”. */
-  | { code: 'unlike'; what: string; example: string }
-  | { code: 'not_number' }
-  | { code: 'too_small'; least: number }
-  | { code: 'too_large'; most: number }
-  | { code: 'off_step'; step: number }
-  | { code: 'not_an_option' }
-  | { code: 'too_few'; least: number }
-  | { code: 'too_many'; most: number }
-  | { code: 'too_early'; earliest: string }
-  | { code: 'too_late'; latest: string }
-  /** What only this kind has to say: its words come with it, and pages without it go without them. */
-  | { code: 'own'; words: string }
+/** Why an answer is wrong: a text by its key, with what it tells. A question may have words of its own instead. */
+export interface Problem {
+  code: TextKey
+  [told: string]: Telling[string]
+}
 
 /** A moment as clocks show it where the form is from: `YYYY-MM-DDTHH:MM`. */
 export type Moment = string
@@ -55,6 +42,8 @@ export type Moment = string
 /** What is known where an answer is given now; nothing of it for answers that were taken before. */
 export interface Facts {
   now?: Moment | undefined
+  /** How whoever answers is spoken to. */
+  speech?: Speech | undefined
   /** Whether mail of a domain is anybody's: that of a free service, or thrown away after use. Only the server knows. */
   isAnybodysMail?: ((domain: string) => boolean) | undefined
   /** The address of a file that came whole for a question on this visit; `null` for none. Only the server knows. */
@@ -78,8 +67,8 @@ export interface KindRules<S> {
    * What depends on `facts` is looked at only where they are known.
    */
   check(raw: unknown, settings: S, facts?: Facts): Checked
-  /** The answer in words, for people. Never called with a blank. */
-  show(answer: Given, settings: S): string
+  /** The answer in words, for people who are spoken to like this. Never called with a blank. */
+  show(answer: Given, settings: S, speech: Speech): string
   /** True for an answer that meets a required question; left out where everything but a blank does. */
   satisfies?(answer: Answer, settings: S): boolean
   /** What is wrong with a required question that was not answered; left out where there is nothing special to say. */
@@ -88,9 +77,6 @@ export interface KindRules<S> {
 
 export const accept = (answer: Answer): Checked => ({ ok: true, answer })
 export const refuse = (problem: Problem): Checked => ({ ok: false, problem })
-
-/** What is wrong and what to do, in words of a kind's own. */
-export const own = (words: string): Problem => ({ code: 'own', words })
 
 /** Blank means nothing was given: not in any part. `false` (an unticked consent) and `0` are answers. */
 export function isBlank(answer: Answer | undefined): answer is null | undefined {

@@ -1,6 +1,7 @@
 import type { Question } from '../form/definition'
 import { type Answer, type Facts, isBlank } from './answer'
 import { rulesOf } from './registry'
+import { SILENT } from '../language/texts'
 import { explainProblem } from './wording'
 
 export interface AnswerError {
@@ -15,11 +16,12 @@ export function checkAnswer(
   facts?: Facts,
 ): { answer: Answer; message: string | null } {
   const rules = rulesOf(question)
+  const { speech = SILENT } = facts ?? {}
   const checked = rules.check(raw, question, facts)
-  if (!checked.ok) return { answer: null, message: explainProblem(checked.problem, question) }
+  if (!checked.ok) return { answer: null, message: explainProblem(checked.problem, question, speech) }
   const { answer } = checked
   const met = !question.required || (rules.satisfies ? rules.satisfies(answer, question) : !isBlank(answer))
-  return { answer, message: met ? null : explainProblem(missing(question, answer), question) }
+  return { answer, message: met ? null : explainProblem(missing(question, answer), question, speech) }
 }
 
 const missing = (question: Question, answer: Answer) =>

@@ -1,3 +1,4 @@
+import { ENGLISH } from '../language/languages'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { shuffle } from './choices'
@@ -38,10 +39,8 @@ describe('anything else', () => {
   })
   it('must be written, in reasonable length', () => {
     for (const rules of [single, several]) {
-      expect(rules.check('_other', open as never)).toEqual(wrong('own', { words: 'Write what else it is.' }))
-      expect(rules.check({ '': '_other', other: '_other' }, open as never)).toEqual(
-        wrong('own', { words: 'Write what else it is.' }),
-      )
+      expect(rules.check('_other', open as never)).toEqual(wrong('write_other'))
+      expect(rules.check({ '': '_other', other: '_other' }, open as never)).toEqual(wrong('write_other'))
       expect(rules.check({ '': '_other', other: 'x'.repeat(201) }, open as never)).toEqual(
         wrong('too_long', { most: 200 }),
       )
@@ -52,20 +51,18 @@ describe('anything else', () => {
     expect(single.check('Blue ash', open)).toEqual(right('Blue ash'))
     expect(several.check(['raku', 'Ash'], open)).toEqual(right(['raku', 'Ash']))
     expect(several.check(['Ash', 'Soda'], open)).toEqual(wrong('not_an_option'))
-    expect(several.show(['raku', 'Ash'], open)).toBe('RAKU, Ash')
+    expect(several.show(['raku', 'Ash'], open, ENGLISH)).toBe('RAKU, Ash')
   })
 })
 
 describe('options', () => {
   it('that are switched off are taken no more, and still have their words', () => {
     expect(single.check('lead', closed)).toEqual(wrong('not_an_option'))
-    expect(single.show('lead', closed)).toBe('LEAD')
+    expect(single.show('lead', closed, ENGLISH)).toBe('LEAD')
   })
   it('that stand alone are chosen alone, however few may be chosen', () => {
     expect(several.check(['none'], { ...closed, least: 2 })).toEqual(right(['none']))
-    expect(several.check(['none', 'raku'], closed)).toEqual(
-      wrong('own', { words: 'Choose “NONE” alone, or leave it out.' }),
-    )
+    expect(several.check(['none', 'raku'], closed)).toEqual(wrong('chosen_alone', { option: 'NONE' }))
   })
   it('are the same ones in any order, and the same order for the same visit', () => {
     fc.assert(

@@ -1,5 +1,7 @@
+import { forVisitors } from './for_visitors'
 import { z } from 'zod'
-import { accept, type Answer, type Checked, isEmpty, isList, isRecord, readLine, refuse, own } from './answer'
+import { accept, type Answer, type Checked, isEmpty, isList, isRecord, readLine, refuse } from './answer'
+import type { Speech } from '../language/texts'
 import type { Contradiction, KindManner } from './kind'
 import { CROPPED, type Picture, pictureSchema } from './pictures'
 import { labelOfOption, type Option, optionShape, MOST_OPTIONS } from './options'
@@ -20,7 +22,7 @@ export interface Choices {
 
 const choiceShape = () => ({
   ...optionShape(),
-  caption: z.string().trim().max(300).default('').describe('Said below the wording'),
+  caption: forVisitors(z.string().trim().max(300)).default('').describe('Said below the wording'),
   picture: pictureSchema().nullable().default(null).describe('Shown where the options are laid out as pictures'),
   off: z.boolean().default(false).describe('Kept for the answers there are, and offered no more'),
 })
@@ -31,10 +33,7 @@ export const choicesSettings = <More extends z.ZodRawShape>(more: More) => ({
     .array(z.strictObject({ ...choiceShape(), ...more }))
     .max(MOST_OPTIONS)
     .default([]),
-  other: z
-    .string()
-    .trim()
-    .max(100)
+  other: forVisitors(z.string().trim().max(100))
     .default('')
     .describe('Wording of a last option whose answer is written; empty for none'),
   shape: z.enum(CROPPED).default('square').describe('What the pictures of options are cropped to'),
@@ -74,14 +73,16 @@ export function checkChoice({ options, other }: Choices, one: unknown): Checked 
 export function checkWritten(raw: unknown): Checked {
   const read = readLine(raw, LONGEST)
   if (!read.ok) return read
-  return read.answer === null || read.answer === OTHER ? refuse(own('Write what else it is.')) : read
+  return read.answer === null || read.answer === OTHER ? refuse({ code: 'write_other' }) : read
 }
 
 /** Chosen options as people read them; what was written as it was written. */
-export const showChosen = (answer: Answer, { options }: Choices): string =>
-  (isList(answer) ? answer : [answer])
-    .map((value) => (value === null || typeof value === 'object' ? '' : labelOfOption(options, value)))
-    .join(', ')
+export const showChosen = (answer: Answer, { options }: Choices, speech: Speech): string =>
+  speech.list(
+    (isList(answer) ? answer : [answer]).map((value) =>
+      value === null || typeof value === 'object' ? '' : labelOfOption(options, value),
+    ),
+  )
 
 /** JSON Schema of one choice. */
 export const choiceSchema = (question: Choices) =>

@@ -4,7 +4,6 @@ export const COUNTRIES: readonly string[] =
     ' ',
   )
 
-/** A country's name. */
-export const nameOfCountry = (code: string): string => names.of(code) ?? code
-
-const names = new Intl.DisplayNames('en', { type: 'region' })
+/** A country's name, as people call it there. */
+export const nameOfCountry = (code: string, locale = 'en'): string =>
+  new Intl.DisplayNames(locale, { type: 'region' }).of(code) ?? code

@@ -14,10 +14,9 @@ const day = new RegExp(DAY)
 
 export const isDay = (text: unknown): text is string => typeof text === 'string' && day.test(text)
 
-const words = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' })
-
-/** A day in words: “14 September 2026”; any other text as it is. */
-export const showDay = (text: string): string => (isDay(text) ? words.format(dateOf(text)) : text)
+/** A day in words, as people write it there: “14 September 2026”; any other text as it is. */
+export const showDay = (text: string, locale = 'en-GB'): string =>
+  isDay(text) ? new Intl.DateTimeFormat(locale, { dateStyle: 'long', timeZone: 'UTC' }).format(dateOf(text)) : text
 
 const dateOf = (day: string): Date => new Date(`${day}T00:00:00Z`)
 
@@ -36,6 +35,6 @@ export const DAYS: SpanOf = {
   what: 'day',
   pattern: DAY,
   example: '2026-09-14',
-  problem: { code: 'unlike', what: 'a day that exists', example: '2026-09-14' },
+  problem: { code: 'not_day', example: '2026-09-14' },
   show: showDay,
 }

@@ -1,3 +1,4 @@
+import { ENGLISH } from '../language/languages'
 import { describe, expect, it } from 'vitest'
 import { checkAnswer } from './check'
 import { addDays, isWeekday } from './day'
@@ -10,7 +11,7 @@ const open = { earliest: null, latest: null, past: true, ahead: null, weekdays: 
 const messageOf = (answer: unknown, limits: object, now?: string, kind: 'date' | 'date_range' = 'date') => {
   const [question] = formOf([{ kind, name: 'day', label: 'Day', ...open, ...limits }]).steps[0]?.questions ?? []
   if (!question) throw new Error('No question')
-  return checkAnswer(question, answer, { now }).message
+  return checkAnswer(question, answer, { now, speech: ENGLISH }).message
 }
 
 describe('limits of days', () => {

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { own, type Moment, type Problem } from './answer'
+import type { Moment, Problem } from './answer'
 import { addDays, DAYS, isWeekday } from './day'
 import { mustBe, narrowest, type Span, spanSettings } from './span'
 
@@ -34,7 +34,7 @@ export const daysFrom = (now: Moment | undefined, { past, ahead }: DayLimits): S
 
 /** What is wrong with a day of the week. */
 export const weekdayProblem = (day: string, { weekdays }: DayLimits): Problem | null =>
-  weekdays && !isWeekday(day) ? own('Give a day from Monday to Friday.') : null
+  weekdays && !isWeekday(day) ? { code: 'weekdays_only' } : null
 
 /** The limits in a few words. */
 export function tellDayLimits(what: string, limits: DayLimits): string {

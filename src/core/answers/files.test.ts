@@ -1,3 +1,4 @@
+import { ENGLISH } from '../language/languages'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { fileAddress, fileIdOf, fileNameOf, filesIn, tidyFileName, withoutFiles } from './files'
@@ -7,7 +8,7 @@ import { rules as signature } from './kinds/signature'
 const id = (n: number) => `00000000-0000-4000-8000-00000000000${n}`
 const at = (n: number, name = 'kiln.png') => fileAddress('https://forms.example', id(n), name)
 const right = (answer: unknown) => ({ ok: true, answer })
-const says = (words: string) => ({ ok: false, problem: { code: 'own', words } })
+const says = (code: string, told: object = {}) => ({ ok: false, problem: { code, ...told } })
 const photos = { name: 'photos', sorts: ['pictures'] as const, megabytes: 10, most: 2 }
 
 describe('a file’s address', () => {
@@ -56,21 +57,19 @@ describe('files', () => {
     expect(file.check([at(1), at(2)], photos as never)).toEqual(right([at(1), at(2)]))
     expect(file.check(`${at(1)}\n${at(1)}\n`, photos as never)).toEqual(right([at(1)]))
     for (const nothing of [null, '', [], ['']]) expect(file.check(nothing, photos as never)).toEqual(right(null))
-    expect(file.show([at(1), at(2, 'Maß.pdf')] as never, photos as never)).toBe('kiln.png, Maß.pdf')
+    expect(file.show([at(1), at(2, 'Maß.pdf')] as never, photos as never, ENGLISH)).toBe('kiln.png, Maß.pdf')
   })
   it('are refused where they are none, too many, or not there yet', () => {
-    expect(file.check('kiln.png', photos as never)).toEqual(says('Add the file again.'))
-    expect(file.check([{}], photos as never)).toEqual(says('Add the file again.'))
+    expect(file.check('kiln.png', photos as never)).toEqual(says('file_again'))
+    expect(file.check([{}], photos as never)).toEqual(says('file_again'))
     expect(file.check([at(1), at(2), at(3)], photos as never)).toMatchObject({ problem: { code: 'too_many', most: 2 } })
-    expect(file.check(`${at(1)}\n_coming`, photos as never)).toEqual(
-      says('This is still on its way. Wait a moment, then go on.'),
-    )
+    expect(file.check(`${at(1)}\n_coming`, photos as never)).toEqual(says('file_coming'))
   })
   it('are where the server says they are, and none it does not know', () => {
     const fileAt = (one: string, question: string) =>
       one === id(1) && question === 'photos' ? at(1, 'real.png') : null
     expect(file.check([at(1)], photos as never, { fileAt })).toEqual(right([at(1, 'real.png')]))
-    expect(file.check([at(2)], photos as never, { fileAt })).toEqual(says('“kiln.png” did not arrive. Add it again.'))
+    expect(file.check([at(2)], photos as never, { fileAt })).toEqual(says('file_lost', { name: 'kiln.png' }))
     expect(file.check([at(1)], { ...photos, name: 'other' } as never, { fileAt })).toMatchObject({ ok: false })
   })
 })
@@ -82,7 +81,7 @@ describe('a signature', () => {
     expect(check({ drawn: at(1), typed: 'Ilka' })).toEqual(right({ drawn: [at(1)] }))
     for (const nothing of [null, '', { drawn: '', typed: ' ' }]) expect(check(nothing)).toEqual(right(null))
     expect(check({ drawn: [at(1), at(2)] })).toMatchObject({ ok: false })
-    expect(signature.show({ drawn: [at(1)] } as never, {} as never)).toBe('Signed by hand')
-    expect(signature.show({ typed: 'Ilka' } as never, {} as never)).toBe('Ilka')
+    expect(signature.show({ drawn: [at(1)] } as never, {} as never, ENGLISH)).toBe('Signed by hand')
+    expect(signature.show({ typed: 'Ilka' } as never, {} as never, ENGLISH)).toBe('Ilka')
   })
 })

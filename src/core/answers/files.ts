@@ -7,9 +7,9 @@ import {
   isEmpty,
   isList,
   isRecord,
-  own,
   refuse,
 } from './answer'
+import type { Speech } from '../language/texts'
 import type { JsonSchema } from './kind'
 
 /**
@@ -101,11 +101,11 @@ export function readFiles(raw: unknown, name: string, most: number, facts?: Fact
     .filter((one) => one !== '' && one !== null && one !== undefined)
   const files = new Set<string>()
   for (const text of texts) {
-    if (text === COMING) return refuse(own('This is still on its way. Wait a moment, then go on.'))
-    if (!isAddress(text)) return refuse(own('Add the file again.'))
+    if (text === COMING) return refuse({ code: 'file_coming' })
+    if (!isAddress(text)) return refuse({ code: 'file_again' })
     const id = fileIdOf(text) ?? ''
     const there = facts?.fileAt ? facts.fileAt(id, name) : text
-    if (there === null) return refuse(own(`“${fileNameOf(text)}” did not arrive. Add it again.`))
+    if (there === null) return refuse({ code: 'file_lost', name: fileNameOf(text) })
     files.add(there)
   }
   if (files.size > most) return refuse({ code: 'too_many', most })
@@ -120,5 +120,5 @@ export const filesSchema = (most: number): JsonSchema => ({
   maxItems: most,
 })
 
-export const showFiles = (answer: Answer): string =>
-  (isList(answer) ? answer : [answer]).map((one) => fileNameOf(String(one as string))).join(', ')
+export const showFiles = (answer: Answer, speech: Speech): string =>
+  speech.list((isList(answer) ? answer : [answer]).map((one) => fileNameOf(String(one as string))))

@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import type { Answer, KindRules, Path } from './answer'
+import type { Speech, TextKey } from '../language/texts'
 import type { FilesAsked } from './files'
 import type { Picture } from './pictures'
 
@@ -45,7 +46,7 @@ export interface KindManner<S> {
   /** Every answer that `check` lets through. */
   domain(settings: S): Domain
   /** What stands in one of its parts, in words; left out where that says itself. */
-  showPart?(part: string, answer: Answer, settings: S): string
+  showPart?(part: string, answer: Answer, settings: S, speech: Speech): string
   /** JSON Schema of a given (not blank) answer; accepts exactly what `check` accepts once tidied. */
   schema(settings: S): JsonSchema
   /** JSON Schema of an answer that meets a required question, where that is less. */
@@ -68,6 +69,8 @@ export interface KindManner<S> {
   unseen?(settings: S): boolean
   /** Settings of its own that are wordings which may use what is known of the visitor. */
   says?: readonly string[]
+  /** Texts that its rules tell, beside those that every kind may. */
+  texts?: readonly TextKey[]
   /** Pictures that it shows. */
   pictures?(settings: S): Picture[]
   /** What may be sent for it, where answering means sending files. */

@@ -1,3 +1,4 @@
+import { forVisitors } from './for_visitors'
 import { z } from 'zod'
 import { accept, type Checked, type Given, isEmpty, type KindRules, refuse } from './answer'
 import type { Contradiction, Domain, JsonSchema, KindManner } from './kind'
@@ -26,8 +27,10 @@ export interface Unit {
 }
 
 export const unitSettings = () => ({
-  unit: z.string().trim().max(20).default('').describe('Shown after the number'),
-  unitOfOne: z.string().trim().max(20).default('').describe('Shown after one, where it is called otherwise'),
+  unit: forVisitors(z.string().trim().max(20)).default('').describe('Shown after the number'),
+  unitOfOne: forVisitors(z.string().trim().max(20))
+    .default('')
+    .describe('Shown after one, where it is called otherwise'),
 })
 
 /** An amount with its unit: “4 people”, “1 person”. */
@@ -54,13 +57,14 @@ export function checkNumber(raw: unknown, { minimum, maximum, step }: Limits): C
 /** The rules of kinds whose settings are the limits themselves. */
 export const NUMBER_RULES: KindRules<Limits & Unit> = {
   check: checkNumber,
-  show: (answer, unit) => withUnit(answer, String(answer), unit),
+  show: (answer, unit, speech) => withUnit(answer, speech.number(Number(answer)), unit),
 }
 
 /** The rules of kinds where one whole number of a few is chosen, told with the greatest there is: “4 of 5”. */
 export const chosenOf = <S>(limitsOf: (settings: S) => Limits): KindRules<S> => ({
   check: (raw, settings) => checkNumber(raw, limitsOf(settings)),
-  show: (answer, settings) => `${String(answer)} of ${limitsOf(settings).maximum}`,
+  show: (answer, settings, speech) =>
+    speech.tell('of_most', { answer: Number(answer), most: limitsOf(settings).maximum ?? LARGEST }),
   missing: () => ({ code: 'not_chosen' }),
 })
 

@@ -1,3 +1,4 @@
+import { forVisitors } from './for_visitors'
 import { z } from 'zod'
 import type { Scalar } from './answer'
 
@@ -7,7 +8,7 @@ export const optionShape = () => ({
     .string()
     .regex(/^[a-z0-9][a-z0-9_]{0,59}$/, 'Use a-z, 0-9 and _')
     .describe('Stored'),
-  label: z.string().trim().min(1).max(200).describe('What visitors see'),
+  label: forVisitors(z.string().trim().min(1).max(200).describe('What visitors see')),
 })
 
 export const MOST_OPTIONS = 300

@@ -9,8 +9,8 @@ import {
   type KindRules,
   partOf,
   refuse,
-  own,
 } from './answer'
+import type { Telling } from '../language/texts'
 import type { JsonSchema } from './kind'
 
 /** What kinds have in common whose answers are records of named parts. */
@@ -19,6 +19,8 @@ import type { JsonSchema } from './kind'
 export interface AskedPart {
   name: string
   label: string
+  /** What visitors read, where that is ours to say. */
+  called?: Telling[string]
 }
 
 /**
@@ -44,7 +46,7 @@ export const inParts = <S>(
     satisfies: (answer, settings) => partsOf(settings).every(({ name }) => !isBlank(partOf(answer, name))),
     missing(answer, settings) {
       const part = partsOf(settings).find(({ name }) => isBlank(partOf(answer, name)))
-      return isBlank(answer) || !part ? { code: 'missing' } : own(`Fill in “${part.label}” too.`)
+      return isBlank(answer) || !part ? { code: 'missing' } : { code: 'part_missing', part: part.called ?? part.label }
     },
   }) satisfies Partial<KindRules<S>>
 

@@ -1,15 +1,21 @@
 import type { Form, Question } from '../form/definition'
 import { domainAt, findQuestion, questionsAsked } from '../form/values'
 import { type Answer, type Answers, isBlank, type Path, type Scalar, splitPath, valueIn } from './answer'
+import { ENGLISH } from '../language/languages'
+import type { Speech } from '../language/texts'
 import { isDay, showDay } from './day'
 import type { Domain } from './kind'
 import { mannerOf, rulesOf } from './registry'
 import { showPlainly } from './show_plainly'
 
 /** An answer in words; nothing for a blank. */
-export function showAnswer(question: Question | undefined, answer: Answer | undefined): string {
+export function showAnswer(
+  question: Question | undefined,
+  answer: Answer | undefined,
+  speech: Speech = ENGLISH,
+): string {
   if (isBlank(answer)) return ''
-  return question ? rulesOf(question).show(answer, question) : showPlainly(answer)
+  return question ? rulesOf(question).show(answer, question, speech) : showPlainly(answer)
 }
 
 /** One answer as people read it. */
@@ -20,30 +26,30 @@ export interface Told {
 }
 
 /** What was answered, in the form's order, in words. Blanks and boxes that were left unticked say nothing. */
-export const tellAnswers = (form: Form, values: Answers): Told[] =>
+export const tellAnswers = (form: Form, values: Answers, speech: Speech = ENGLISH): Told[] =>
   questionsAsked(form).flatMap(({ question }) => {
     const answer = valueIn(values, question.name)
-    const words = answer === false && mannerOf(question).agreement ? '' : showAnswer(question, answer)
+    const words = answer === false && mannerOf(question).agreement ? '' : showAnswer(question, answer, speech)
     return words === '' ? [] : [{ name: question.name, label: question.label, words }]
   })
 
 /** What stands at a path, or is compared with it, in words: “Three-phase”, “14 September 2026”. */
-export function showAt(form: Form, path: Path, answer: Answer | undefined): string {
+export function showAt(form: Form, path: Path, answer: Answer | undefined, speech: Speech = ENGLISH): string {
   const [name, part] = splitPath(path)
   const question = findQuestion(form, name)
   if (part) {
     const { showPart } = question ? mannerOf(question) : {}
     return question && showPart && !isBlank(answer)
-      ? showPart(part, answer, question)
-      : showAs(domainAt(form, path), answer)
+      ? showPart(part, answer, question, speech)
+      : showAs(domainAt(form, path), answer, speech)
   }
   // One choice of several stands for a list of one.
   const whole = question && isScalar(answer) && domainAt(form, path)?.is === 'some of' ? [answer] : answer
-  return showAnswer(question, whole)
+  return showAnswer(question, whole, speech)
 }
 
-const showAs = (domain: Domain | null, answer: Answer | undefined): string =>
-  domain?.is === 'day' && isDay(answer) ? showDay(answer) : showPlainly(answer)
+const showAs = (domain: Domain | null, answer: Answer | undefined, { locale }: Speech): string =>
+  domain?.is === 'day' && isDay(answer) ? showDay(answer, locale) : showPlainly(answer)
 
 const isScalar = (answer: Answer | undefined): answer is Scalar =>
   answer !== null && answer !== undefined && typeof answer !== 'object'

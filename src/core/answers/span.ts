@@ -29,8 +29,8 @@ export interface SpanOf {
   example: string
   /** What is wrong with anything else. */
   problem: Problem
-  /** One in words. */
-  show(text: string): string
+  /** One in words, as people tell it there. */
+  show(text: string, locale?: string): string
 }
 
 export function spanSettings({ what, pattern, example }: SpanOf) {
@@ -42,14 +42,19 @@ export function spanSettings({ what, pattern, example }: SpanOf) {
 }
 
 /** Checks one that must lie in each of the spans. */
-export function checkSpan(raw: unknown, spans: readonly Span[], { pattern, problem, show }: SpanOf): Checked {
+export function checkSpan(
+  raw: unknown,
+  spans: readonly Span[],
+  { pattern, problem, show }: SpanOf,
+  locale: string | undefined,
+): Checked {
   const read = readText(raw, 100)
   if (!read.ok || read.answer === null) return read.ok ? read : refuse(problem)
   const text = String(read.answer)
   if (!new RegExp(pattern).test(text)) return refuse(problem)
   for (const { earliest, latest } of spans) {
-    if (earliest !== null && text < earliest) return refuse({ code: 'too_early', earliest: show(earliest) })
-    if (latest !== null && text > latest) return refuse({ code: 'too_late', latest: show(latest) })
+    if (earliest !== null && text < earliest) return refuse({ code: 'too_early', earliest: show(earliest, locale) })
+    if (latest !== null && text > latest) return refuse({ code: 'too_late', latest: show(latest, locale) })
   }
   return accept(text)
 }

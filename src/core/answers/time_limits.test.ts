@@ -1,3 +1,4 @@
+import { ENGLISH } from '../language/languages'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { formOf } from '../testing/forms'
@@ -10,7 +11,7 @@ const open = { earliest: null, latest: null, past: true, ahead: null }
 const messageOf = (answer: string, limits: object, now?: string) => {
   const [question] = formOf([{ kind: 'time', name: 'at', label: 'At', ...limits }]).steps[0]?.questions ?? []
   if (!question) throw new Error('No question')
-  return checkAnswer(question, answer, { now }).message
+  return checkAnswer(question, answer, { now, speech: ENGLISH }).message
 }
 
 describe('limits of times', () => {

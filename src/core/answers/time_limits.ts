@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Moment } from './answer'
 import { mustBe, narrowest, type Span, type SpanOf, spanSettings } from './span'
-import { TIME } from './time'
+import { showTime, TIME } from './time'
 
 /** Which times of the day may be given: between two of them, and counted from the moment it is asked at. */
 export interface TimeLimits extends Span {
@@ -14,8 +14,8 @@ export const TIMES: SpanOf = {
   what: 'time',
   pattern: TIME,
   example: '14:30',
-  problem: { code: 'unlike', what: 'a time of the day', example: '14:30' },
-  show: (time) => time,
+  problem: { code: 'not_time', example: '14:30' },
+  show: showTime,
 }
 
 const DAY = 24 * 60

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { wordsOfBytes } from '../formats/bytes'
+import { tellBytes } from '../language/bytes'
 import { attachUpTo, tellFiles } from './attachments'
 
 const fileOf = (name: string, bytes: number) => ({
@@ -34,13 +34,13 @@ describe('files of a mail', () => {
 
 describe('how large something is', () => {
   it.each([
-    [0, '0 bytes'],
-    [999, '999 bytes'],
-    [1000, '1 KB'],
-    [1234, '1.2 KB'],
-    [99_960, '100 KB'],
+    [0, '0 byte'],
+    [999, '999 byte'],
+    [1000, '1 kB'],
+    [1234, '1.2 kB'],
+    [99_960, '100 kB'],
     [999_999, '1 MB'],
     [1_500_000, '1.5 MB'],
     [2_340_000_000, '2.3 GB'],
-  ])('%d is %s', (bytes, words) => expect(wordsOfBytes(bytes)).toBe(words))
+  ])('%d is %s', (bytes, words) => expect(tellBytes({ locale: 'en-GB' }, bytes)).toBe(words))
 })

@@ -1,4 +1,5 @@
-import { wordsOfBytes } from '../formats/bytes'
+import { ENGLISH } from '../language/languages'
+import { tellBytes } from '../language/bytes'
 
 /** A file that came with a submission. */
 export interface SentFile {
@@ -30,6 +31,8 @@ export function attachUpTo(files: readonly SentFile[], most: number): MailFile[]
 export const tellFiles = (files: readonly MailFile[]): string =>
   files
     .map(({ name, bytes, attached, address }) =>
-      attached ? `${name} (${wordsOfBytes(bytes)}), attached` : `${name} (${wordsOfBytes(bytes)}): ${address}`,
+      attached
+        ? `${name} (${tellBytes(ENGLISH, bytes)}), attached`
+        : `${name} (${tellBytes(ENGLISH, bytes)}): ${address}`,
     )
     .join('\n')

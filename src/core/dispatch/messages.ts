@@ -1,3 +1,4 @@
+import type { Spoken } from '../form/spoken'
 import type { Answers } from '../answers/answer'
 import type { Form, Message } from '../form/definition'
 import { holds } from '../logic/condition'
@@ -38,18 +39,23 @@ export interface WrittenMessages {
 }
 
 /**
- * The messages to desks and the visitor's, for answers from `email` (`null` when unknown). A message that
+ * The messages to desks and the visitor's, for answers from `email` (`null` when unknown): the visitor's in the
+ * language they are spoken to in. A message that
  * cannot be rendered never stops the others: a desk then gets a plain copy, a visitor nothing, and it is said.
  */
 export function writeMessages(
   form: Form,
+  spoken: Pick<Spoken, 'form' | 'speech'>,
   values: Answers,
   routed: readonly Routed[],
   email: string | null,
   facts: MergeFacts,
   snapshot: Snapshot,
 ): WrittenMessages {
-  const fields = mergeFields(form, values, facts)
+  const fields = {
+    desk: mergeFields(form, values, facts),
+    visitor: mergeFields(spoken.form, values, { ...facts, speech: spoken.speech }),
+  }
   const from = {
     name: snapshot.workspace.name,
     address: `forms@${snapshot.workspace.mailDomain}`,
@@ -68,8 +74,8 @@ export function writeMessages(
     to,
     from,
     replyTo,
-    subject: renderLine(message.subject, fields),
-    text: renderTemplate(message.body, fields),
+    subject: renderLine(message.subject, fields[message.to]),
+    text: renderTemplate(message.body, fields[message.to]),
     because,
   })
   const written: WrittenMessages = { messages: [], unsent: [] }
@@ -92,7 +98,7 @@ export function writeMessages(
       take(PLAIN, () => write(PLAIN, desk, desk.addresses, email, because))
   }
   if (email)
-    for (const message of form.messages)
+    for (const message of spoken.form.messages)
       if (message.to === 'visitor' && holds(message.when, values)) {
         const condition = describeCondition(form, message.when)
         const because = message.when ? `Sent to the visitor when ${condition}` : 'Always sent to the visitor'

@@ -1,3 +1,4 @@
+import { ENGLISH } from '../language/languages'
 import { describe, expect, it } from 'vitest'
 import { examineForm } from '../form/examine'
 import { addOutcome, raiseOutcome, removeOutcome, updateOutcome } from '../form/outcome_edits'
@@ -134,7 +135,7 @@ describe('outcomes', () => {
       { carried: [{ name: 'rating', label: 'Rating' }] },
     )
     const values = { first: 'Ada', sum: 4, score: 8, double: 8, ok: false, rating: 'A' }
-    expect(tellSent(asked, values).map(({ label, words }) => `${label} ${words}`)).toEqual([
+    expect(tellSent(asked, values, ENGLISH).map(({ label, words }) => `${label} ${words}`)).toEqual([
       'First name Ada',
       'Ada, how much? 4',
       'Double 8',

@@ -45,7 +45,7 @@ describe('the routing table', () => {
     const told = (values: object) =>
       routeSubmission(form, values as never, snapshotOf()).map(({ desk, because }) => [desk.name, because])
     expect(told({ region: 'north', budget: 25000 })).toEqual([
-      ['south', 'Row 1: Budget is at least 20000; Row 3: fits every answer'],
+      ['south', 'Row 1: Budget is at least 20,000; Row 3: fits every answer'],
       ['north', 'Row 2: region is NORTH'],
     ])
     expect(told({ region: 'south', budget: 1 })).toEqual([['south', 'Row 3: fits every answer']])

@@ -1,3 +1,5 @@
+import type { Speech } from '../language/texts'
+import { ENGLISH } from '../language/languages'
 import { Drop, Liquid, type Template } from 'liquidjs'
 import { type Answers, isBlank, partOf, splitPath, valueIn } from '../answers/answer'
 import { showAnswer, showAt } from '../answers/show'
@@ -19,6 +21,7 @@ const engine = new Liquid({
   strictFilters: true,
   parseLimit: 100_000,
   renderLimit: MOST_TIME,
+  outputEscape: (value: unknown) => (value instanceof MergeNumber ? value.words : value) as string,
 })
 
 /** A value with parts: in words by itself, and each part under its name. */
@@ -37,34 +40,63 @@ class MergeParts extends Drop {
   }
 }
 
+/** A number: as it is to whatever computes or compares with it, and where it is written as people write it there. */
+class MergeNumber extends Drop {
+  readonly #number: number
+  readonly #words: string
+
+  constructor(number: number, words: string) {
+    super()
+    this.#number = number
+    this.#words = words
+  }
+
+  get words(): string {
+    return this.#words
+  }
+
+  override valueOf(): number {
+    return this.#number
+  }
+}
+
+// Every number is something, so what stands in for a missing value never stands in for one.
+const usual = engine.filters.default as (this: unknown, value: unknown, ...rest: unknown[]) => unknown
+engine.registerFilter('default', function (value: unknown, ...rest: unknown[]) {
+  return value instanceof MergeNumber ? value : usual.call(this, value, ...rest)
+})
+
 /** What a template can use, by name. */
-export type MergeFields = Readonly<Record<string, string | number | MergeParts>>
+export type MergeFields = Readonly<Record<string, string | MergeNumber | MergeParts>>
 
 /** Facts beside the answers that a message may tell. */
 export interface MergeFacts {
   /** Id of the submission; `null` before there is one. */
   submission: string | null
+  /** How whoever reads it is spoken to; as in the studio where it is left out. */
+  speech?: Speech
 }
 
 /**
  * What a template can use, in words: option labels rather than stored values; blanks are absent. All
  * answers come in the form's order, whatever order they were stored in.
  */
-export function mergeFields(form: Form, values: Answers, { submission }: MergeFacts): MergeFields {
-  const fields: Record<string, string | number | MergeParts> = {}
+export function mergeFields(form: Form, values: Answers, { submission, speech = ENGLISH }: MergeFacts): MergeFields {
+  const fields: Record<string, string | MergeNumber | MergeParts> = {}
   const lines: string[] = []
   for (const name of valuesInOrder(form, values)) {
     const answer = valueIn(values, name)
     if (answer === undefined || isBlank(answer)) continue
-    const shown = showAnswer(findQuestion(form, name), answer)
+    const shown = showAnswer(findQuestion(form, name), answer, speech)
     lines.push(`${labelOf(form, name)}: ${shown}`)
     const parts = partsOf(form, name)
     if (parts.length > 0) {
       const given = parts.map(
-        (part) => [part.name, showAt(form, `${name}.${part.name}`, partOf(answer, part.name))] as const,
+        (part) => [part.name, showAt(form, `${name}.${part.name}`, partOf(answer, part.name), speech)] as const,
       )
       fields[name] = new MergeParts(shown, Object.fromEntries(given.filter(([, words]) => words !== '')))
-    } else if (answer !== false) fields[name] = typeof answer === 'number' ? answer : shown
+    } else if (answer !== false)
+      fields[name] = typeof answer === 'number' ? new MergeNumber(answer, speech.number(answer)) : shown
   }
   fields.form_title = renderLineOr(form.title, fields, '')
   fields.all_answers = lines.join('\n')
@@ -121,7 +153,7 @@ function render(template: string, fields: MergeFields): string {
 const isTooMuch = (error: unknown): boolean =>
   error instanceof RangeError || (error instanceof Error && error.message.includes('limit exceeded'))
 
-const wordsOf = (value: string | number | MergeParts): string => String(value.valueOf())
+const wordsOf = (value: MergeFields[string]): string => String(value.valueOf())
 
 /** The same with long text cut; parts are short by their own limits. */
 const shorten = (fields: MergeFields): MergeFields =>

@@ -1,3 +1,4 @@
+import { showAnswer } from '../answers/show'
 import {
   type Answer,
   type Answers,
@@ -57,7 +58,7 @@ export function fillQuestions(form: Form, known: Known): Filled {
 function answerInWords(question: Question, raw: unknown): Answer {
   const domain = mannerOf(question).domain(question)
   if (typeof raw !== 'string' || domain.is !== 'one of') return null
-  const words = (value: string) => rulesOf(question).show(value, question)
+  const words = (value: string) => showAnswer(question, value)
   return domain.values.find((value) => foldCase(words(value)) === foldCase(raw.trim())) ?? null
 }
 

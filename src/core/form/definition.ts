@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { forVisitors } from '../answers/for_visitors'
 import { siteSchema } from '../formats/site'
 import { lookSchema } from '../look/look'
 import { FREE_MERGE_NAMES, nameSchema, pathSchema, shownAsSchema, templateSchema, wordingSchema } from './name'
@@ -6,6 +7,7 @@ import { outcomeSchema, outcomeWhenSchema, USUAL_OUTCOME } from './outcomes'
 import { expectationSchema, fillSchema, landingSchema, whenSchema } from './parts'
 import { questionSchema } from './question'
 import { PACES } from './stops'
+import { languagesSchema, translationsSchema } from './translation'
 
 /**
  * A form as one JSON document: what is asked, carried, landed and told.
@@ -21,7 +23,7 @@ const carriedSchema = z.strictObject({
 
 const stepSchema = z.strictObject({
   name: nameSchema,
-  title: wordingSchema,
+  title: forVisitors(wordingSchema),
   shownAs: shownAsSchema,
   shownWhen: whenSchema,
   questions: z.array(questionSchema).max(100).default([]),
@@ -74,8 +76,8 @@ const messageSchema = z.strictObject({
   name: nameSchema,
   title: wordingSchema,
   to: z.enum(['desk', 'visitor']),
-  subject: templateSchema(200),
-  body: templateSchema(20_000),
+  subject: forVisitors(templateSchema(200)),
+  body: forVisitors(templateSchema(20_000)),
   when: whenSchema,
 })
 
@@ -95,8 +97,8 @@ const FORMAT = 'lichen-form-2'
 export const formSchema = z
   .strictObject({
     format: z.literal(FORMAT).default(FORMAT),
-    title: templateSchema(200).refine((text) => text !== '', 'Give the form a title'),
-    intro: templateSchema(2000).default(''),
+    title: forVisitors(templateSchema(200).refine((text) => text !== '', 'Give the form a title')),
+    intro: forVisitors(templateSchema(2000)).default(''),
     steps: z.array(stepSchema).min(1).max(40),
     carried: z.array(carriedSchema).max(100).default([]),
     records: recordsSchema,
@@ -112,16 +114,20 @@ export const formSchema = z
     outcome: outcomeSchema.default(USUAL_OUTCOME).describe('What they see where none of those fits'),
     wording: z
       .strictObject({
-        back: wordingSchema.default('Back'),
-        next: wordingSchema.default('Next'),
-        last: z.string().trim().max(300).default('').describe('Before the last step; as next where it is empty'),
-        send: wordingSchema.default('Send'),
+        back: forVisitors(wordingSchema).default('Back'),
+        next: forVisitors(wordingSchema).default('Next'),
+        last: forVisitors(z.string().trim().max(300))
+          .default('')
+          .describe('Before the last step; as next where it is empty'),
+        send: forVisitors(wordingSchema).default('Send'),
       })
       .default({ back: 'Back', next: 'Next', last: '', send: 'Send' }),
     marks: z
       .strictObject({
         on: z.enum(['required', 'optional']).default('required').describe('Which questions carry the mark'),
-        symbol: z.string().trim().min(1).max(20).default('*').describe('A sign, or a word such as “optional”'),
+        symbol: forVisitors(z.string().trim().min(1).max(20))
+          .default('*')
+          .describe('A sign, or a word such as “optional”'),
         colour: z.enum(MARK_COLOURS).default('fault').describe('A colour of the page by its part in it'),
       })
       .default({ on: 'required', symbol: '*', colour: 'fault' })
@@ -132,6 +138,8 @@ export const formSchema = z
       .boolean()
       .default(false)
       .describe('Keep the answers of people who stop midway; visitors are told'),
+    languages: languagesSchema,
+    translations: translationsSchema,
     framedBy: z.array(siteSchema).max(20).default([]).describe('Sites that may show the form in a frame of theirs'),
   })
   .superRefine(refuseRepeatedNames)

@@ -1,4 +1,6 @@
+import { languageOf } from '../language/languages'
 import type { Form } from './definition'
+import { translationsIn } from './translation_edits'
 import { labelOf, questionsAsked } from './values'
 
 /** What changed from one definition to another, in words a specialist would use; empty for nothing. */
@@ -24,8 +26,21 @@ export function tellDifferences(before: Form | null, after: Form): string[] {
     ...tellPart('The look', before.look, after.look),
     ...tellPart('Sites that may frame the form', before.framedBy, after.framedBy),
     ...tellPart('Keeping unfinished answers', before.keepUnfinished, after.keepUnfinished),
+    ...tellPart('The languages', before.languages, after.languages),
+    ...tellTranslations(before, after),
   ]
 }
+
+/** What is said otherwise in each language that visitors can read. */
+const tellTranslations = (before: Form, after: Form): string[] =>
+  after.languages.slice(1).flatMap((tag) => {
+    const [old, now] = [translationsIn(before, tag), translationsIn(after, tag)]
+    const keys = new Set([...Object.keys(old), ...Object.keys(now)])
+    const changed = [...keys].filter((key) => old[key]?.text !== now[key]?.text).length
+    return changed === 0
+      ? []
+      : [`Changed ${changed} ${changed === 1 ? 'wording' : 'wordings'} in ${languageOf(tag).name}`]
+  })
 
 const withoutQuestions = ({ name, title, shownAs }: Form['steps'][number]) => ({ name, title, shownAs })
 

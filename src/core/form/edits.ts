@@ -8,6 +8,7 @@ import type { CarriedValue, Form, Landing, Opening, Question, Step } from './def
 import { nameFrom } from './name'
 import type { FormOutcome } from './outcomes'
 import { questionSchema } from './question'
+import type { Translation } from './translation'
 import { findQuestion, namesTaken } from './values'
 import { wordingSettings } from './wordings'
 
@@ -266,9 +267,27 @@ export function renameValue(form: Form, from: string, to: string): Form {
         text: template(form.look.standing.text),
       },
     },
+    translations: Object.fromEntries(
+      Object.entries(form.translations).map(([language, texts]) => [
+        language,
+        renameTranslations(texts ?? {}, from, to),
+      ]),
+    ),
     outcomes: form.outcomes.map((outcome) => ({ ...worded(outcome), when: condition(outcome.when) })),
     outcome: worded(form.outcome),
   }
+}
+
+/** What stands on pages by questions and steps is a wording, everything else a template. */
+function renameTranslations(texts: Readonly<Record<string, Translation>>, from: string, to: string) {
+  const own = `questions.${from}.`
+  return Object.fromEntries(
+    Object.entries(texts).map(([key, { text, of }]) => {
+      const rename = /^(questions|steps)\./.test(key) ? renameInWording : renameInTemplate
+      const at = key.startsWith(own) ? `questions.${to}.${key.slice(own.length)}` : key
+      return [at, { text: rename(text, from, to), of: rename(of, from, to) }]
+    }),
+  )
 }
 
 export const stepOf = (form: Form, question: string): Step | undefined =>

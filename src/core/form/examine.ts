@@ -9,6 +9,7 @@ import type { Form, Question } from './definition'
 import { examineLandings } from './examine_landings'
 import { examineExpectation, examineTests } from './examine_tests'
 import { type Destinations, examineOutcomes } from './examine_outcomes'
+import { examineTranslations } from './examine_translations'
 import { examineWording } from './examine_wording'
 import { type Finding, finding } from './finding'
 import { MOST_IN_A_ROW } from './stops'
@@ -28,6 +29,7 @@ export function examineForm(form: Form, resources: Resources): Finding[] {
   const findings = [
     ...examineQuestions(form),
     ...examineWording(form),
+    ...examineTranslations(form),
     ...examineLandings(form, resources.fields),
     ...examineJoins(form, resources),
     ...examineRouting(form, resources),

@@ -1,3 +1,4 @@
+import { forVisitors } from '../answers/for_visitors'
 import anyAscii from 'any-ascii'
 import { z } from 'zod'
 
@@ -20,10 +21,7 @@ export const pathSchema = z
 export const wordingSchema = z.string().trim().min(1, 'Write something here').max(300)
 
 /** How the page puts what is called otherwise elsewhere; it may use what is known of the visitor. */
-export const shownAsSchema = z
-  .string()
-  .trim()
-  .max(300)
+export const shownAsSchema = forVisitors(z.string().trim().max(300))
   .default('')
   .describe('What visitors read instead; may use earlier answers: {{ first_name | default: "And you" }}')
 

@@ -1,3 +1,4 @@
+import { forVisitors } from '../answers/for_visitors'
 import { z } from 'zod'
 import { pictureSchema } from '../answers/pictures'
 import { siteSchema } from '../formats/site'
@@ -21,12 +22,12 @@ export const goesToSchema = z.discriminatedUnion('to', [
 ])
 
 const shape = {
-  title: templateSchema(200),
-  body: templateSchema(4000),
+  title: forVisitors(templateSchema(200)),
+  body: forVisitors(templateSchema(4000)),
   summary: z.boolean().default(false).describe('Whether it lists what was sent, to print and to keep'),
   picture: pictureSchema().nullable().default(null),
   links: z
-    .array(z.strictObject({ label: wordingSchema, address: addressSchema }))
+    .array(z.strictObject({ label: forVisitors(wordingSchema), address: addressSchema }))
     .max(3)
     .default([])
     .describe('Where visitors may go next'),

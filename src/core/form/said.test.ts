@@ -1,3 +1,4 @@
+import { ENGLISH } from '../language/languages'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { renderTemplate } from '../dispatch/template'
@@ -30,18 +31,18 @@ describe('wording on the page', () => {
   it('says what was answered, in the words of its options and parts', () => {
     const known = { who: { first: 'Mirela', last: 'Brandt' }, fuel: 'gas', fair: 'Halle' }
     const wording = '{{ who.first | default: "And you" }}, {{fuel}} at {{ fair | default: \'a fair\' }}?'
-    expect(say(form, wording, known)).toBe('Mirela, Bottled gas at Halle?')
-    expect(say(form, '{{ who | default: "Somebody" }}', known)).toBe('Mirela Brandt')
+    expect(say(form, wording, known, ENGLISH)).toBe('Mirela, Bottled gas at Halle?')
+    expect(say(form, '{{ who | default: "Somebody" }}', known, ENGLISH)).toBe('Mirela Brandt')
   })
 
   it('reads well for a stranger', () => {
-    expect(say(form, '{{ who.first | default: "And you" }}, which kiln?', {})).toBe('And you, which kiln?')
-    expect(say(form, '{{ new | default: "not yet said" }}', { new: false })).toBe('not yet said')
-    expect(say(form, '{{ fuel }}', { fuel: null })).toBe('')
+    expect(say(form, '{{ who.first | default: "And you" }}, which kiln?', {}, ENGLISH)).toBe('And you, which kiln?')
+    expect(say(form, '{{ new | default: "not yet said" }}', { new: false }, ENGLISH)).toBe('not yet said')
+    expect(say(form, '{{ fuel }}', { fuel: null }, ENGLISH)).toBe('')
   })
 
   it('is safe from what an answer says', () => {
-    expect(say(form, '{{ who.first | default: "x" }}!', { who: { first: '{{ fair }} $& $1' } })).toBe(
+    expect(say(form, '{{ who.first | default: "x" }}!', { who: { first: '{{ fair }} $& $1' } }, ENGLISH)).toBe(
       '{{ fair }} $& $1!',
     )
   })

@@ -1,3 +1,4 @@
+import type { Speech } from '../language/texts'
 import type { Answers } from '../answers/answer'
 import { mannerOf } from '../answers/registry'
 import { tellAnswers, type Told } from '../answers/show'
@@ -7,11 +8,11 @@ import { questionsIn } from './values'
 import { shownAs } from './wordings'
 
 /** What a visitor sent, as they read it: in the words of the page, without what is computed out of their sight. */
-export function tellSent(form: Form, values: Answers): Told[] {
+export function tellSent(form: Form, values: Answers, speech: Speech): Told[] {
   const asked = new Map(questionsIn(form).map(({ question }) => [question.name, question]))
-  return tellAnswers(form, values).flatMap((told) => {
+  return tellAnswers(form, values, speech).flatMap((told) => {
     const question = asked.get(told.name)
     if (!question || mannerOf(question).unseen?.(question)) return []
-    return [{ ...told, label: say(form, shownAs(question), values) }]
+    return [{ ...told, label: say(form, shownAs(question), values, speech) }]
   })
 }

@@ -1,3 +1,4 @@
+import { ENGLISH } from '../language/languages'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Answers } from '../answers/answer'
@@ -34,7 +35,9 @@ describe('checking answers', () => {
     ])
   })
   it('wants required answers', () => {
-    expect(walkForm(form, {}).errors).toEqual([{ name: 'ware', message: 'Choose one of the options.' }])
+    expect(walkForm(form, {}, {}, { speech: ENGLISH }).errors).toEqual([
+      { name: 'ware', message: 'Choose one of the options.' },
+    ])
   })
   it('leaves out what is switched off, and names it does not ask', () => {
     const { answers } = walkForm(form, { ware: 'glass', email: 'a@b.example', other: 1 })

@@ -1,3 +1,4 @@
+import { forVisitors } from '../answers/for_visitors'
 import { z } from 'zod'
 import { pictureSchema } from '../answers/pictures'
 import { shownOnSchema } from '../answers/shown_on'
@@ -12,8 +13,8 @@ const standingSchema = z.strictObject({
   on: shownOnSchema(),
   logo: pictureSchema().nullable().default(null),
   picture: pictureSchema().nullable().default(null),
-  heading: templateSchema(200).default(''),
-  text: templateSchema(2000).default(''),
+  heading: forVisitors(templateSchema(200)).default(''),
+  text: forVisitors(templateSchema(2000)).default(''),
 })
 
 /** What stands above or beside the questions of every step. */

@@ -7,6 +7,8 @@ import * as files from './0005_files'
 import * as rehearsals from './0006_rehearsals'
 import * as themes from './0007_themes'
 import * as sites from './0008_sites'
+import * as spam from './0009_spam'
+import * as languages from './0010_languages'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -18,4 +20,6 @@ export const migrations: Record<string, Migration> = {
   '0006_rehearsals': rehearsals,
   '0007_themes': themes,
   '0008_sites': sites,
+  '0009_spam': spam,
+  '0010_languages': languages,
 }

@@ -5,7 +5,8 @@ import { chooseSorting, type Cursor, holdsWords, momentKey, readPage, type SortK
 
 export interface ArrivalFilter {
   form?: string | undefined
-  state?: SubmissionState | undefined
+  /** `settled`: spam that a person looked at and left as such. Left out: everything but spam. */
+  state?: SubmissionState | 'settled' | undefined
   search?: string | undefined
   /** One of the keys of the list, with `-` before it for the greatest first. */
   sort?: string | undefined
@@ -48,7 +49,16 @@ export const SUBMISSION_KEYS = {
   who: textKey(sql`coalesce(contact.title, '')`),
   form: textKey(sql`form.name`),
   state: textKey(sql`submission.state`),
+  why: textKey(sql`array_to_string(submission.suspicions, ' ')`),
 } satisfies SortKeys
+
+/** Spam is in a list of its own. */
+function inState(state: ArrivalFilter['state']) {
+  if (state === undefined) return sql<boolean>`submission.state <> 'spam'`
+  if (state === 'settled') return sql<boolean>`submission.state = 'spam' and submission.settled_at is not null`
+  if (state === 'spam') return sql<boolean>`submission.state = 'spam' and submission.settled_at is null`
+  return sql<boolean>`submission.state = ${state}`
+}
 
 /** Submissions, newest first unless told otherwise. */
 export function listSubmissions(db: Runner, workspaceId: string, filter: ArrivalFilter) {
@@ -69,6 +79,8 @@ export function listSubmissions(db: Runner, workspaceId: string, filter: Arrival
       'contact.title as person',
       'submission.values',
       'submission.error',
+      'submission.suspicions',
+      'submission.settled_at as settledAt',
       'submission.received_at as receivedAt',
       'submission.applied_at as appliedAt',
     ])
@@ -80,7 +92,7 @@ export function listSubmissions(db: Runner, workspaceId: string, filter: Arrival
     ])
     .where('submission.workspace_id', '=', workspaceId)
     .$if(form !== undefined, (narrowed) => narrowed.where('form.slug', '=', form ?? ''))
-    .$if(state !== undefined, (narrowed) => narrowed.where('submission.state', '=', state as SubmissionState))
+    .where(inState(state))
     .$if(Boolean(search), (narrowed) =>
       narrowed.where(inRowsOrTheirs('submission', sql`submission.contact_id`, workspaceId, search ?? '')),
     )
@@ -144,11 +156,14 @@ export async function findSubmission(db: Runner, workspaceId: string, id: string
       'submission.state',
       'submission.values',
       'submission.origins',
+      'submission.locale',
       'submission.link',
       'submission.page_before as pageBefore',
       'submission.outcome',
       'submission.plan',
       'submission.error',
+      'submission.suspicions',
+      'submission.settled_at as settledAt',
       'submission.contact_id as contact',
       'contact.key as email',
       'visit.source',

@@ -3,7 +3,10 @@ import type { Answers } from '@/core/answers/answer'
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { Origins } from '@/core/fill/origin'
 import type { Plan } from '@/core/plan'
+import type { Suspicion } from '@/core/spam/suspect'
 import { asJson, type Runner } from '../database'
+import type { SubmissionState } from '../schema'
+import { readoutJobs } from './visits'
 
 /** A submission on its way into the database. */
 export interface NewSubmission {
@@ -22,10 +25,15 @@ export interface NewSubmission {
   received_at: string | null
   /** Ids of the files that came with it. */
   files: string[]
+  /** What makes it look like a machine's; empty for a person's. */
+  suspicions: Suspicion[]
+  /** In which language and region the visitor was spoken to (BCP 47). */
+  locale: string
 }
 
 /**
  * Stores submissions and queues the job that applies them, in one statement: both happen or neither.
+ * What looks like a machine's is stored as spam, which no job takes, and its visit is no unfinished entry.
  * Returns the ids stored; a visit that has sent before stores nothing.
  */
 export async function storeSubmissions(db: Runner, submissions: readonly NewSubmission[]): Promise<Set<string>> {
@@ -37,22 +45,30 @@ export async function storeSubmissions(db: Runner, submissions: readonly NewSubm
       join stored on stored.id = row.id
       where file.id = row.file and file.visit_id = row.visit_id and file.form_id = stored.form_id and not file.gone
     )`
+  const suspected = submissions.some(({ suspicions }) => suspicions.length > 0)
+  const hushed = sql`, hushed as (
+      update visit set answers = null from stored
+      where stored.state = 'spam' and visit.form_id = stored.form_id and visit.id = stored.visit_id
+      returning visit.form_id as "formId", visit.workspace_id as "workspaceId", visit.arrived_at as "arrivedAt"
+    ), counted as (${readoutJobs(sql`hushed`)})`
   const { rows } = await sql<{ id: string }>`
     with stored as (
       insert into submission (id, workspace_id, form_id, release_id, visit_id, "values", origins, link,
-        page_before, link_holder, outcome, received_at)
+        page_before, link_holder, outcome, received_at, suspicions, locale, state)
       select id, workspace_id, form_id, release_id, visit_id, "values", origins, link,
-        page_before, link_holder, outcome, coalesce(received_at, clock_timestamp())
+        page_before, link_holder, outcome, coalesce(received_at, clock_timestamp()), suspicions, locale,
+        case when suspicions = '{}' then 'received' else 'spam' end
       from jsonb_to_recordset(${asJson(submissions)}::jsonb) as row(
         id uuid, workspace_id uuid, form_id uuid, release_id uuid, visit_id uuid, "values" jsonb,
-        origins jsonb, link jsonb, page_before text, link_holder uuid, outcome jsonb, received_at timestamptz)
+        origins jsonb, link jsonb, page_before text, link_holder uuid, outcome jsonb, received_at timestamptz, suspicions text[], locale text)
       on conflict (form_id, visit_id) do nothing
-      returning id, form_id
-    )${files.length > 0 ? tied : sql``}, queued as (
+      returning id, form_id, visit_id, state
+    )${files.length > 0 ? tied : sql``}${suspected ? hushed : sql``}, queued as (
       select graphile_worker.add_job('apply_submissions', json_build_object('submissions', json_agg(id)))
-      from stored having count(*) > 0
+      from stored where state = 'received' having count(*) > 0
     )
-    select id from stored where (select count(*) from queued) > 0
+    select id from stored
+    where (select count(*) from queued) >= 0 ${suspected ? sql`and (select count(*) from counted) >= 0` : sql``}
   `.execute(db)
   return new Set(rows.map(({ id }) => id))
 }
@@ -158,12 +174,17 @@ export async function postponeSubmission(db: Runner, id: string, error: string):
   `.execute(db)
 }
 
-/** Makes a failed submission a received one and queues it, in one statement. */
-export async function requeueSubmission(db: Runner, workspaceId: string, id: string): Promise<boolean> {
+/** Makes a submission that failed, or was kept as spam, a received one and queues it, in one statement. */
+export async function requeueSubmission(
+  db: Runner,
+  workspaceId: string,
+  id: string,
+  before: Extract<SubmissionState, 'failed' | 'spam'>,
+): Promise<boolean> {
   const { rows } = await sql`
     with again as (
-      update submission set state = 'received', error = null, attempts = 0, next_at = null
-      where id = ${id} and workspace_id = ${workspaceId} and state = 'failed'
+      update submission set state = 'received', error = null, attempts = 0, next_at = null, settled_at = null
+      where id = ${id} and workspace_id = ${workspaceId} and state = ${before}
       returning id
     )
     select graphile_worker.add_job('apply_submissions', json_build_object('submissions', json_build_array(id)),
@@ -171,4 +192,22 @@ export async function requeueSubmission(db: Runner, workspaceId: string, id: str
     from again
   `.execute(db)
   return rows.length > 0
+}
+
+/** Notes that a person looked at spam and left it as such, or takes that back; gives how many it was done to. */
+export async function settleSpam(
+  db: Runner,
+  workspaceId: string,
+  ids: readonly string[],
+  settled: boolean,
+): Promise<number> {
+  const { numUpdatedRows } = await db
+    .updateTable('submission')
+    .set({ settled_at: settled ? sql<Date>`clock_timestamp()` : null })
+    .where('workspace_id', '=', workspaceId)
+    .where('id', '=', sql<string>`any(${ids}::uuid[])`)
+    .where('state', '=', 'spam')
+    .where('settled_at', settled ? 'is' : 'is not', null)
+    .executeTakeFirstOrThrow()
+  return Number(numUpdatedRows)
 }

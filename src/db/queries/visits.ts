@@ -1,4 +1,4 @@
-import { sql } from 'kysely'
+import { type RawBuilder, sql } from 'kysely'
 import type { VisitProgress } from '@/core/readout/visit'
 import { asJson, type Runner } from '../database'
 import type { VisitEventKind } from '../schema'
@@ -134,14 +134,18 @@ export async function queueReadout(
 ): Promise<void> {
   if (visits.length === 0) return
   const rows = visits.map(({ formId, workspaceId, arrivedAt }) => ({ formId, workspaceId, arrivedAt }))
-  await sql`
+  await readoutJobs(
+    sql`jsonb_to_recordset(${asJson(rows)}::jsonb) as row("formId" text, "workspaceId" uuid, "arrivedAt" timestamptz)`,
+  ).execute(db)
+}
+
+/** Queues a count of each day on which one of these visits arrived. */
+export const readoutJobs = (visits: RawBuilder<unknown>) => sql`
     select graphile_worker.add_job('count_readout', json_build_object('formId', "formId", 'day', day),
       job_key := 'readout:' || "formId" || ':' || day, job_key_mode := 'preserve_run_at',
       run_at := now() + interval '500 milliseconds')
     from (
       select distinct "formId", ("arrivedAt" at time zone time_zone)::date::text as day
-      from jsonb_to_recordset(${asJson(rows)}::jsonb) as row("formId" text, "workspaceId" uuid, "arrivedAt" timestamptz)
+      from ${visits}
       join workspace on workspace.id = "workspaceId" order by 1, 2
-    ) days
-  `.execute(db)
-}
+    ) days`

@@ -37,6 +37,8 @@ export const routes: Route[] = [
   get('/submissions', arrivals.readSubmissions),
   get('/submissions/{id}', arrivals.readSubmission),
   post('/submissions/{id}/again', arrivals.runAgain, 204),
+  post('/submissions/{id}/real', arrivals.sayReal, 204),
+  post('/spam/settled', arrivals.settleSpam, 200),
   get('/unfinished', arrivals.readUnfinished),
   get('/deliveries', arrivals.readOutbox),
   post('/deliveries/{id}/again', arrivals.sendAgain, 204),

@@ -2,7 +2,8 @@ import { z } from 'zod'
 import type { Origin } from '@/core/fill/origin'
 import { listSubmissions, listUnfinished, SUBMISSION_KEYS, UNFINISHED_KEYS } from '@/db/queries/arrivals'
 import { DELIVERY_KEYS, listDeliveries, resendDelivery } from '@/db/queries/deliveries'
-import { requeueSubmission } from '@/db/queries/submissions'
+import { SUSPICIONS } from '@/core/spam/suspect'
+import { requeueSubmission, settleSpam as settle } from '@/db/queries/submissions'
 import { done, notDone } from '../done'
 import { showSubmission } from '../submissions/showSubmission'
 import { formsOfRows, tellFor } from '../submissions/tellRows'
@@ -14,7 +15,14 @@ import { answers, deliveryBody, deliveryState, moment, pageOf } from './shapes'
 
 /** Submissions, unfinished entries and deliveries: read, run again, sent again. */
 
-export const stateSchema = z.enum(['received', 'applied', 'failed'])
+export const stateSchema = z.enum(['received', 'applied', 'failed', 'spam'])
+
+/** What a list is narrowed to: everything but spam where it is left out. */
+export const narrowedSchema = z
+  .enum([...stateSchema.options, 'settled'])
+  .describe('`spam`: what nobody has settled yet; `settled`: spam that somebody left as such')
+
+const suspicions = z.array(z.enum(SUSPICIONS)).describe('What made it look like a machine’s')
 
 const told = z
   .array(z.object({ name: z.string(), label: z.string(), words: z.string() }))
@@ -32,6 +40,8 @@ const submissionRow = z.object({
   values: answers,
   told,
   error: z.string().nullable(),
+  suspicions,
+  settledAt: moment.nullable().describe('When somebody left it as spam'),
   receivedAt: moment,
   appliedAt: moment.nullable(),
   desks: z.array(z.string()).nullable().describe('Who was told'),
@@ -39,8 +49,8 @@ const submissionRow = z.object({
 })
 
 export const readSubmissions = deed({
-  summary: 'Submissions, newest first',
-  input: listSchema(SUBMISSION_KEYS).extend({ form: slugSchema.optional(), state: stateSchema.optional() }),
+  summary: 'Submissions, newest first; spam only where it is asked for',
+  input: listSchema(SUBMISSION_KEYS).extend({ form: slugSchema.optional(), state: narrowedSchema.optional() }),
   gives: pageOf('submissions', submissionRow),
   async run({ context, workspaceId }, filter) {
     const { rows, next } = await listSubmissions(context.db, workspaceId, filter)
@@ -115,9 +125,12 @@ export const readSubmission = deed({
     origins,
     link: z.record(z.string(), z.string()),
     pageBefore: z.string().nullable(),
+    locale: z.string().nullable().describe('Language and region that the visitor was spoken to in (BCP 47)'),
     outcome,
     plan: plan.nullable(),
     error: z.string().nullable(),
+    suspicions,
+    settledAt: moment.nullable(),
     contact: z.uuid().nullable(),
     email: z.string().nullable(),
     source: z.string().nullable(),
@@ -136,7 +149,21 @@ export const readSubmission = deed({
 export const runAgain = deedOn({
   summary: 'Apply a submission again that could not be applied',
   missing: 'No failed submission has this id.',
-  run: ({ db }, workspaceId, id) => requeueSubmission(db, workspaceId, id),
+  run: ({ db }, workspaceId, id) => requeueSubmission(db, workspaceId, id, 'failed'),
+})
+
+export const sayReal = deedOn({
+  summary: 'Say that a submission kept as spam is a person’s: it is applied like any other',
+  missing: 'No submission kept as spam has this id.',
+  run: ({ db }, workspaceId, id) => requeueSubmission(db, workspaceId, id, 'spam'),
+})
+
+export const settleSpam = deed({
+  summary: 'Leave submissions as spam, so that nobody need look at them again, or take that back',
+  input: z.object({ ids: z.array(z.uuid()).min(1).max(1000), settled: z.boolean().default(true) }),
+  gives: z.object({ settled: z.number().describe('How many it was done to') }),
+  run: async ({ context, workspaceId }, { ids, settled }) =>
+    done({ settled: await settle(context.db, workspaceId, ids, settled) }),
 })
 
 export const readOutbox = deed({

@@ -6,6 +6,7 @@ import { COMPANY_KEYS, CONTACT_KEYS, findCompany, findPerson, listCompanies, lis
 import { done, notDone } from '../done'
 import { addContact as makeContact } from '../people/addContact'
 import { createPersonalLink } from '../people/createLink'
+import { stateSchema } from './arrivals'
 import { deed } from './deed'
 import { deedOn } from './deed_on'
 import { listSchema, slugSchema } from './lists'
@@ -48,7 +49,7 @@ export const readContact = deed({
       z.object({
         id: z.uuid(),
         formName: z.string(),
-        state: z.enum(['received', 'applied', 'failed']),
+        state: stateSchema,
         receivedAt: moment,
       }),
     ),

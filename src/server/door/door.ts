@@ -1,3 +1,4 @@
+import { languageOf } from '@/core/language/languages'
 import { randomBytes, randomUUID } from 'node:crypto'
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { isSoundText } from '@/core/formats/text'
@@ -7,7 +8,7 @@ import { receiveForm } from '../files/receiveForm'
 import { log, traced } from '../log'
 import { PICTURES, receivePicture } from '../pictures/receivePicture'
 import { problem } from '../problem'
-import { plainHtml } from '../visitor/html'
+import { noFormHtml, plainHtml } from '../visitor/html'
 import { serveVisitor } from '../visitor/serve'
 import { ADDRESS_HEADER, addressReader } from './address'
 import { MOST_BYTES, readBytes, withBody } from './body'
@@ -147,7 +148,7 @@ async function refuseBody(request: IncomingMessage, response: ServerResponse): P
 
 const refuseAddress = (path: string | null, given: string): Promise<Response> | Response =>
   given.startsWith('/f/')
-    ? plainHtml(404, 'There is no form here', 'The address may be mistyped, or the form may have closed.')
+    ? noFormHtml(languageOf('en'))
     : problem(400, path === null ? 'This address cannot be read.' : 'The query holds text that is not Unicode.')
 
 function readUrl(text: string | undefined, base: string): URL | null {
@@ -183,7 +184,15 @@ async function readBody(request: IncomingMessage, most: number): Promise<Buffer<
 
 function headersOf({ headers }: IncomingMessage): Record<string, string> {
   const kept: Record<string, string> = {}
-  for (const name of ['accept', 'authorization', 'content-type', 'cookie', 'referer', 'sec-fetch-mode'] as const) {
+  for (const name of [
+    'accept',
+    'accept-language',
+    'authorization',
+    'content-type',
+    'cookie',
+    'referer',
+    'sec-fetch-mode',
+  ] as const) {
     const value = headers[name]
     if (typeof value === 'string') kept[name] = value
   }

@@ -11,6 +11,8 @@ const RATES = {
   progress: { burst: 600, perSecond: 20 },
   send: { burst: 120, perSecond: 2 },
   file: { burst: 120, perSecond: 1 },
+  /** What is sent without the page's script having done its work; more than this counts as spam. */
+  plain: { burst: 60, perSecond: 1 / 60 },
   form: { burst: 3000, perSecond: 300 },
   token: { burst: 20_000, perSecond: 2000 },
   sign_in_address: { burst: 30, perSecond: 0.5 },

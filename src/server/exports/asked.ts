@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { stateSchema } from '../deeds/arrivals'
+import { narrowedSchema } from '../deeds/arrivals'
 import { searchSchema, slugSchema } from '../deeds/lists'
 import { EXPORT_FORMATS } from './write'
 
@@ -10,7 +10,7 @@ const formatSchema = z.enum(EXPORT_FORMATS).describe('CSV (RFC 4180), XLSX, or J
 export const submissionExportSchema = z.object({
   format: formatSchema,
   form: slugSchema.optional(),
-  state: stateSchema.optional(),
+  state: narrowedSchema.optional(),
   search: searchSchema,
 })
 

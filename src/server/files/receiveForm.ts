@@ -8,7 +8,8 @@ import { pipeline } from 'node:stream/promises'
 import busboy from 'busboy'
 import type { AnswerError } from '@/core/answers/check'
 import { fileAddress, tidyFileName } from '@/core/answers/files'
-import { wordsOfBytes } from '@/core/formats/bytes'
+import { ENGLISH } from '@/core/language/languages'
+import { tellBytes } from '@/core/language/bytes'
 import { context } from '../context'
 import { MOST_BYTES } from '../door/body'
 import { findLiveForm, type LiveForm } from '../forms/live'
@@ -115,7 +116,7 @@ async function receiveOne(
     if (!asked) throw new NotTaken(422, 'This question takes no files.')
     const bytes = await keepUpTo(content, asked.bytes, waiting)
     if (bytes === null)
-      throw new NotTaken(413, `“${name}” is larger than ${wordsOfBytes(asked.bytes)}. Add a smaller one.`)
+      throw new NotTaken(413, `“${name}” is larger than ${tellBytes(ENGLISH, asked.bytes)}. Add a smaller one.`)
     const claim = { visit: told('_visit'), proof: told('_proof'), release, question, name, bytes }
     const id = await beginVisitFile(live, claim, address)
     await put(id, bytes, createReadStream(waiting))

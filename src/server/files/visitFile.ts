@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { tidyFileName } from '@/core/answers/files'
 import { mannerOf } from '@/core/answers/registry'
-import { wordsOfBytes } from '@/core/formats/bytes'
+import { ENGLISH } from '@/core/language/languages'
+import { tellBytes } from '@/core/language/bytes'
 import { answeredByHand } from '@/core/form/values'
 import { beginFile, findUnsent, finishFile, forgetFile, giveUpFile } from '@/db/queries/files'
 import { context } from '../context'
@@ -57,7 +58,7 @@ export async function beginVisitFile(live: LiveForm, claim: FileClaim, address: 
   const name = tidyFileName(claim.name)
   if (!(claim.bytes > 0)) throw new NotTaken(422, `“${name}” is empty.`)
   if (claim.bytes > asked.bytes)
-    throw new NotTaken(413, `“${name}” is larger than ${wordsOfBytes(asked.bytes)}. Add a smaller one.`)
+    throw new NotTaken(413, `“${name}” is larger than ${tellBytes(ENGLISH, asked.bytes)}. Add a smaller one.`)
   const id = randomUUID()
   const { workspaceId: workspace_id, formId: form_id } = live
   const file = { id, workspace_id, form_id, visit_id: visit.id, question: claim.question, name, bytes: claim.bytes }

@@ -5,7 +5,7 @@ import { momentIn } from '@/core/formats/zone'
 import { context } from '../context'
 import { wholeFiles } from '../files/whole'
 import type { ClaimedVisit } from '../submissions/acceptSubmission'
-import type { LiveForm } from './live'
+import type { SpokenForm } from './live'
 
 /** What is known in a workspace's time zone at a moment, whoever answers. */
 export const factsAt = (timeZone: string, at: Date) => ({ now: momentIn(timeZone, at), isAnybodysMail })
@@ -15,7 +15,7 @@ export type FactsHere = Required<Facts>
 
 /** What is known where answers are given on a visit to a form, at a moment. */
 export async function factsFor(
-  live: LiveForm,
+  live: SpokenForm,
   visit: Pick<ClaimedVisit, 'id'> | null,
   raw: Readonly<Record<string, unknown>>,
   at: Date,
@@ -24,6 +24,7 @@ export async function factsFor(
   const files = visit && ids.length > 0 ? await wholeFiles(live, visit.id, ids) : new Map<string, never>()
   return {
     ...factsAt(live.timeZone, at),
+    speech: live.speech,
     fileAt(id, question) {
       const file = files.get(id)
       return file?.question === question ? fileAddress(context().config.LICHEN_URL, id, file.name) : null

@@ -1,5 +1,6 @@
 import { LRUCache } from 'lru-cache'
 import type { Form } from '@/core/form/definition'
+import { speakTo, type Spoken } from '@/core/form/spoken'
 import { readStored } from '@/core/form/stored'
 import { themeOf } from '@/core/look/look'
 import type { Theme } from '@/core/look/theme'
@@ -19,6 +20,15 @@ export interface LiveForm {
   /** Its theme as the form has it. */
   theme: Theme
 }
+
+/** A release as one visitor reads it. */
+export type SpokenForm = LiveForm & Spoken
+
+/** The release in the first of the wanted languages (BCP 47) that it has, or in its own. */
+export const inLanguage = (live: LiveForm, wanted: readonly string[]): SpokenForm => ({
+  ...live,
+  ...speakTo(live.form, wanted),
+})
 
 /** How long a process may go on serving the release before, in milliseconds. */
 const POINTER_LIFE = 1000

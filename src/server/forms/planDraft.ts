@@ -1,3 +1,4 @@
+import { ENGLISH } from '@/core/language/languages'
 import type { AnswerError } from '@/core/answers/check'
 import { originsOf } from '@/core/fill/origin'
 import { fillCarried, fillQuestions, takeCarried } from '@/core/fill/fill'
@@ -42,12 +43,10 @@ export async function planDraft(
   const filled = fillCarried(form, known, input.values)
   const carried = { ...filled.values, ...takeCarried(form, input.carried ?? {}) }
   const resources = await readResources(db, workspaceId)
-  const { answers, errors } = walkForm(
-    form,
-    input.values,
-    carried,
-    factsAt(resources.workspace.timeZone, input.at ?? new Date()),
-  )
+  const { answers, errors } = walkForm(form, input.values, carried, {
+    ...factsAt(resources.workspace.timeZone, input.at ?? new Date()),
+    speech: ENGLISH,
+  })
   const values = { ...carried, ...answers }
   const [ownedBy, records] = await Promise.all([
     readOwner(db, workspaceId, owner.ownerId),

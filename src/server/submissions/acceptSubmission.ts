@@ -6,11 +6,12 @@ import { chooseOutcome, type Outcome } from '@/core/dispatch/outcome'
 import { fillCarried, fillQuestions } from '@/core/fill/fill'
 import { originsOf } from '@/core/fill/origin'
 import { walkForm } from '@/core/form/walk'
+import type { Suspicion } from '@/core/spam/suspect'
 import type { Db } from '@/db/database'
 import { findSent, type NewSubmission } from '@/db/queries/submissions'
 import { filesIn } from '@/core/answers/files'
 import { factsFor } from '../forms/facts'
-import type { LiveForm } from '../forms/live'
+import type { SpokenForm } from '../forms/live'
 import type { Visitor } from '../visits/visitor'
 import { storeInBatch } from './storeInBatch'
 
@@ -29,17 +30,19 @@ export interface ClaimedVisit {
 /**
  * Checks what a visitor sent and stores it with its job in one statement. Once this has answered, the
  * submission will be applied whatever dies next. The same visit sent twice gives the first answer again, to
- * whoever proves that it is theirs or sends the same answers. `at` is `null` for now.
+ * whoever proves that it is theirs or sends the same answers. What comes with suspicions is kept as spam and
+ * answered like any other. `at` is `null` for now.
  */
 export async function acceptSubmission(
   db: Db,
-  live: LiveForm,
+  live: SpokenForm,
   raw: Readonly<Record<string, unknown>>,
   visitor: Visitor,
   visit: ClaimedVisit | null,
+  suspicions: Suspicion[],
   at: Date | null,
 ): Promise<Accepted> {
-  const { form, formId, workspaceId, releaseId } = live
+  const { form, formId, workspaceId, releaseId, speech } = live
   const known = {
     link: visitor.link,
     pageBefore: visitor.pageBefore,
@@ -67,9 +70,11 @@ export async function acceptSubmission(
     link: visitor.link,
     page_before: visitor.pageBefore,
     link_holder: visitor.holder?.id ?? null,
-    outcome: chooseOutcome(form, values, { submission: id }).outcome,
+    outcome: chooseOutcome(form, values, { submission: id, speech }).outcome,
     received_at: at?.toISOString() ?? null,
     files: filesIn(answers),
+    suspicions,
+    locale: speech.locale,
   }
   if (await storeInBatch(db, submission)) return { ok: true, submission: id, outcome: submission.outcome, values }
   const before = await findSent(db, formId, submission.visit_id)

@@ -127,7 +127,8 @@ function makePlan(
 ): Plan | Error {
   if (released instanceof Error) return released
   try {
-    const facts = { linkHolder: submission.link_holder, submission: submission.id, form: submission.form_id }
+    const { link_holder: linkHolder, id, form_id, locale } = submission
+    const facts = { linkHolder, submission: id, form: form_id, locale }
     const snapshot = { ...around, owner: released.owner }
     return planSubmission(released.form, submission.values, submission.origins, facts, snapshot)
   } catch (error) {

@@ -1,3 +1,6 @@
+import type { Spoken } from '@/core/form/spoken'
+import { languageOf, speak } from '@/core/language/languages'
+import type { Language, TextKey } from '@/core/language/texts'
 import type { ReactElement } from 'react'
 import type { Answers } from '@/core/answers/answer'
 import type { Form } from '@/core/form/definition'
@@ -23,7 +26,8 @@ export type PageInput = Omit<PageState, 'title' | 'intro' | 'standing' | 'way'> 
 
 export async function formHtml(input: PageInput, status = 200): Promise<Response> {
   const { form, values, carried, wordingValues, step, ...rest } = input
-  const fields = mergeFields(form, { ...carried, ...wordingValues }, { submission: null })
+  const { speech } = rest
+  const fields = mergeFields(form, { ...carried, ...wordingValues }, { submission: null, speech })
   const { standing } = form.look
   const way = walkForm(form, values, carried, { now: rest.now })
   return html(
@@ -50,11 +54,18 @@ export async function formHtml(input: PageInput, status = 200): Promise<Response
   )
 }
 
-export const outcomeHtml = (form: Form, outcome: Outcome, values: Answers, look: PageLook): Promise<Response> =>
+export const outcomeHtml = (
+  { form, language, speech }: Spoken,
+  outcome: Outcome,
+  values: Answers,
+  look: PageLook,
+): Promise<Response> =>
   html(
     <OutcomePage
       outcome={outcome}
-      sent={outcome.summary ? tellSent(form, values) : null}
+      sent={outcome.summary ? tellSent(form, values, speech) : null}
+      language={language}
+      speech={speech}
       assets={visitorAssets()}
       look={look}
     />,
@@ -62,11 +73,22 @@ export const outcomeHtml = (form: Form, outcome: Outcome, values: Answers, look:
     { framedBy: form.framedBy },
   )
 
-export const plainHtml = (status: number, title: string, text: string): Promise<Response> =>
-  html(<PlainPage title={title} text={text} assets={visitorAssets()} />, status)
+/** A page that says one thing, in our own words. */
+export const plainHtml = (
+  status: number,
+  title: string,
+  text: string,
+  language = languageOf('en'),
+): Promise<Response> =>
+  html(<PlainPage title={title} text={text} language={language} assets={visitorAssets()} />, status)
 
-export const noFormHtml = (): Promise<Response> =>
-  plainHtml(404, 'There is no form here', 'The address may be mistyped, or the form may have closed.')
+/** The same in a visitor's language. */
+export function saidHtml(status: number, language: Language, title: TextKey, text: TextKey): Promise<Response> {
+  const speech = speak(language.tag)
+  return plainHtml(status, speech.tell(title), speech.tell(text), language)
+}
+
+export const noFormHtml = (language: Language): Promise<Response> => saidHtml(404, language, 'no_form_title', 'no_form')
 
 /** Sites that outcomes of a form lead to: a browser asks for leave before it sends somebody there. */
 const sitesLedTo = (form: Form): string[] =>

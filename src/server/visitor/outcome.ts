@@ -2,7 +2,7 @@ import type { Outcome } from '@/core/dispatch/outcome'
 import { isOnSite } from '@/core/form/examine_outcomes'
 import { readSites } from '@/db/queries/workspace'
 import { context } from '../context'
-import { findLiveForm, type LiveForm } from '../forms/live'
+import { findLiveForm, type LiveForm, type SpokenForm } from '../forms/live'
 import type { Accepted } from '../submissions/acceptSubmission'
 import { proofOf } from '../visits/secret'
 import type { Visitor } from '../visits/visitor'
@@ -17,14 +17,14 @@ type Taken = Extract<Accepted, { ok: true }>
  * the way on: a browser follows 303 by itself, and a page's script reads the address off 200.
  */
 export async function answerOutcome(
-  live: LiveForm,
+  live: SpokenForm,
   visitor: Visitor,
   taken: Taken,
   status: 200 | 303,
 ): Promise<Response> {
   const next = await wayOn(live, visitor, taken)
   if (next) return new Response(null, { status, headers: next })
-  return outcomeHtml(live.form, taken.outcome, taken.values, lookBelow(`/f/${live.slug}`, live.form, live.theme))
+  return outcomeHtml(live, taken.outcome, taken.values, lookBelow(`/f/${live.slug}`, live.form, live.theme))
 }
 
 /** Where an outcome leads on to, as headers; `null` where it is read here, also since nobody is let there any more. */

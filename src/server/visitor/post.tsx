@@ -2,10 +2,12 @@ import { type Answers, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/answers/check'
 import { showsAllAtOnce } from '@/core/form/stops'
 import { walkForm } from '@/core/form/walk'
+import type { Suspicion } from '@/core/spam/suspect'
+import type { SentSigns } from '@/visitor/signs'
 import { knownToken } from '../access/token'
 import { context } from '../context'
 import { count, tooMany } from '../door/limits'
-import { findShownForm, type LiveForm } from '../forms/live'
+import { findShownForm, inLanguage, type LiveForm, type SpokenForm } from '../forms/live'
 import { type FactsHere, factsFor } from '../forms/facts'
 import { problem } from '../problem'
 import { acceptSubmission, type ClaimedVisit } from '../submissions/acceptSubmission'
@@ -13,7 +15,8 @@ import { fillStart } from '../visits/openForm'
 import { recordProgress } from '../visits/recordProgress'
 import { givePass, proofOf, type VisitPass } from '../visits/secret'
 import { releaseNumberSchema, type Visitor } from '../visits/visitor'
-import { formHtml, plainHtml } from './html'
+import { formHtml, saidHtml } from './html'
+import { languageFor, languagesWanted } from './language'
 import { lookBelow } from './look'
 import { answerOutcome } from './outcome'
 import {
@@ -25,6 +28,7 @@ import {
   type VisitorCall,
   withoutSecret,
 } from './request'
+import { giveSigns, suspectSender } from './signs'
 
 /** Takes answers sent as JSON, by the page's script or by any program. */
 export async function postJson({ request, live, keeping, address }: VisitorCall): Promise<Response> {
@@ -34,7 +38,8 @@ export async function postJson({ request, live, keeping, address }: VisitorCall)
   const wait = countSend(live, address, request, trusted)
   if (wait > 0) return tooMany(wait)
   const sent = await readSentJson(request)
-  const shown = sent.release ? await findShownForm(db, live, sent.release) : live
+  const found = sent.release ? await findShownForm(db, live, sent.release) : live
+  const shown = found && inLanguage(found, languagesWanted(request, sent.language))
   if (!shown) return problem(409, 'The form has changed since this page was opened.', { release: live.number })
   const visitor = await tellVisitor(db, shown, {
     link: Object.entries(sent.link ?? {}),
@@ -43,7 +48,8 @@ export async function postJson({ request, live, keeping, address }: VisitorCall)
     request,
   })
   const visit = claimVisit(config.LICHEN_SECRET, live.formId, sent, trusted)
-  const accepted = await acceptSubmission(db, shown, sent.values, visitor, visit, null)
+  const suspicions = trusted ? [] : await suspicionsOf(live, visitor, visit, sent, address)
+  const accepted = await acceptSubmission(db, shown, sent.values, visitor, visit, suspicions, null)
   if (accepted.ok) {
     const { submission, outcome } = accepted
     const response = request.headers.get('accept')?.includes('text/html')
@@ -56,6 +62,15 @@ export async function postJson({ request, live, keeping, address }: VisitorCall)
     ? problem(422, 'Some answers are wrong.', { errors: accepted.errors })
     : problem(409, 'This visit has sent already.')
 }
+
+/** Whoever came by a personal link is known, and asked for nothing more. */
+const suspicionsOf = async (
+  live: LiveForm,
+  visitor: Visitor,
+  visit: ClaimedVisit | null,
+  signs: SentSigns,
+  address: string,
+): Promise<Suspicion[]> => (visitor.holder ? [] : suspectSender(live, visit?.proven ? visit.id : null, signs, address))
 
 /** Whether a program shows a token of the form's workspace; `null` when it shows another. */
 async function isTrusted(request: Request, live: LiveForm): Promise<boolean | null> {
@@ -76,31 +91,27 @@ export async function postPage(call: VisitorCall): Promise<Response> {
   const { request, live, keeping, address, sent } = call
   const wait = countSend(live, address, request, false)
   if (wait > 0) {
-    const page = await plainHtml(
-      429,
-      'One moment',
-      'Too much was sent from your network. Go back, and send again soon.',
-    )
+    const page = await saidHtml(429, languageFor(request), 'moment_title', 'sent_often')
     page.headers.set('retry-after', String(Math.ceil(wait)))
     return page
   }
   const { db, config } = context()
   const url = new URL(request.url)
   const entered = await readFields(call)
-  const told = (field: string): string | undefined => textIn(entered, field)
+  const own = ownFields(entered)
   const secret = linkSecret(request)
-  const pageBefore = told('_before')
-  const shown = await findShownForm(
-    db,
-    live,
-    releaseNumberSchema.safeParse(Number(told('_release'))).data ?? live.number,
-  )
-  const visitor = await tellVisitor(db, shown ?? live, { link: url.searchParams, k: secret, pageBefore, request })
-  const visit = claimVisit(config.LICHEN_SECRET, live.formId, { visit: told('_visit'), proof: told('_proof') }, false)
+  const shown = await findShownForm(db, live, own.release ?? live.number)
+  const visitor = await tellVisitor(db, shown ?? live, {
+    link: url.searchParams,
+    k: secret,
+    pageBefore: own.before,
+    request,
+  })
+  const visit = claimVisit(config.LICHEN_SECRET, live.formId, own, false)
   const action = withoutSecret(url, secret !== null)
-  const form = shown ?? live
+  const form = inLanguage(shown ?? live, languagesWanted(request, own.language))
   const facts = await factsFor(form, visit, entered, new Date())
-  const page = new StepPost(form, visitor, entered, visit, action, facts)
+  const page = new StepPost(form, visitor, entered, visit, action, facts, address)
   const response = await page.answer(shown === null, sent?.refused ?? [])
   if (page.sent) response.headers.append('set-cookie', keeping.forgetLink())
   return response
@@ -112,20 +123,40 @@ const textIn = (entered: Readonly<Record<string, unknown>>, field: string): stri
   return typeof text === 'string' ? text : undefined
 }
 
+/** What a page says of itself. */
+const ownFields = (entered: Readonly<Record<string, unknown>>) => ({
+  visit: textIn(entered, '_visit'),
+  proof: textIn(entered, '_proof'),
+  release: releaseNumberSchema.safeParse(textIn(entered, '_release')).data,
+  before: textIn(entered, '_before'),
+  /** The language that is switched to, or the one the page is in. */
+  language: textIn(entered, '_in') ?? textIn(entered, '_language'),
+})
+
+const signsIn = (entered: Readonly<Record<string, unknown>>): SentSigns => ({
+  opened: textIn(entered, '_opened'),
+  work: textIn(entered, '_work'),
+  website: textIn(entered, '_website'),
+})
+
 class StepPost {
   sent = false
   private readonly carried: Answers
   private readonly filled: Answers
+  /** The step that was shown. */
+  private readonly asked: string
   private readonly current: string
   private readonly visit: ClaimedVisit
 
   constructor(
-    private readonly live: LiveForm,
+    private readonly live: SpokenForm,
     private readonly visitor: Visitor,
     private readonly entered: Record<string, unknown>,
     visit: ClaimedVisit | null,
     private readonly action: string,
     private readonly facts: FactsHere,
+    /** Network address. */
+    private readonly address: string,
   ) {
     const { steps } = live.form
     const start = fillStart(live.form, visitor)
@@ -134,6 +165,7 @@ class StepPost {
     this.visit = visit ?? { id: givePass(context().config.LICHEN_SECRET, live.formId).id, proven: true }
     const shown = live.form.steps.find(({ name }) => name === entered._step) ?? steps[0]
     // Where all is asked at once, all of it was sent.
+    this.asked = shown?.name ?? ''
     this.current = (showsAllAtOnce(live.form.pace) ? steps.at(-1) : shown)?.name ?? ''
   }
 
@@ -147,12 +179,13 @@ class StepPost {
     const at = all ? steps.length - 1 : steps.indexOf(this.current)
     if (changed)
       return this.show(steps[0] ?? this.current, {
-        notice: 'This form has changed since you opened it. What you filled in is still here. Please look again.',
+        notice: live.speech.tell('form_changed'),
       })
     if (refused.length > 0) return this.showErrors(refused)
+    if (textIn(entered, '_in') !== undefined) return this.show(this.asked)
     if (entered._go === 'back') return this.show(steps[Math.max(0, at - 1)] ?? this.current)
     if (this.hasNewQuestion(checked.shown))
-      return this.show(this.current, { notice: 'Your answer brought up another question. Please look again.' })
+      return this.show(this.current, { notice: live.speech.tell('another_question') })
     const { errors } = walkForm(live.form, entered, this.carried, { upTo: this.current, ...facts })
     if (errors.length > 0) return this.showErrors(errors)
     const next = steps[at + 1]
@@ -162,14 +195,15 @@ class StepPost {
       await recordProgress(db, live, progress, visitor, visit.proven, new URL(config.LICHEN_URL).host, null)
       return this.show(next)
     }
-    const accepted = await acceptSubmission(db, live, entered, visitor, visit, null)
+    const suspicions = await suspicionsOf(live, visitor, visit, signsIn(entered), this.address)
+    const accepted = await acceptSubmission(db, live, entered, visitor, visit, suspicions, null)
     if (accepted.ok) {
       this.sent = true
       return answerOutcome(live, visitor, accepted, 303)
     }
     return accepted.why === 'wrong'
       ? this.showErrors(accepted.errors)
-      : plainHtml(409, 'Sent already', 'These answers were sent before. Open the form again to send others.')
+      : saidHtml(409, live.language, 'sent_before_title', 'sent_before')
   }
 
   /** Whether answers on this page made one of its questions show that the visitor has not seen yet. */
@@ -185,10 +219,17 @@ class StepPost {
     return this.show(step?.name ?? this.current, { errors }, 422)
   }
 
-  private show(step: string, more: { notice?: string; errors?: AnswerError[] } = {}, status = 200): Promise<Response> {
+  private async show(
+    step: string,
+    more: { notice?: string; errors?: AnswerError[] } = {},
+    status = 200,
+  ): Promise<Response> {
+    const signs = await giveSigns(this.live, this.visit.id, signsIn(this.entered).opened)
     return formHtml(
       {
         form: this.live.form,
+        language: this.live.language,
+        speech: this.live.speech,
         look: this.look(),
         release: this.live.number,
         values: this.entered,
@@ -198,6 +239,7 @@ class StepPost {
         errors: more.errors ?? [],
         notice: more.notice ?? null,
         pass: this.pass(),
+        signs,
         pageBefore: this.visitor.pageBefore,
         now: this.facts.now,
         action: this.action,

@@ -22,6 +22,11 @@ const bodySchema = z.object({
   k: z.string().nullish(),
   link: z.record(z.string(), z.unknown()).nullish(),
   before: z.string().max(2000).nullish(),
+  /** The language and region that its visitor is spoken to in (BCP 47). */
+  language: z.string().max(100).nullish(),
+  opened: z.string().optional(),
+  work: z.string().optional(),
+  website: z.string().optional(),
 })
 
 /** What a handler of visitors' requests gets: who asks whom, and for which form. */

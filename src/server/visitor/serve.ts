@@ -3,14 +3,17 @@ import { context } from '../context'
 import { count, tooMany } from '../door/limits'
 import { isTemporary } from '../failures'
 import type { ReceivedForm } from '../files/receiveForm'
-import { findLiveForm, findShownForm } from '../forms/live'
+import type { Language } from '@/core/language/texts'
+import { findLiveForm, findShownForm, inLanguage } from '../forms/live'
 import { log } from '../log'
 import { databaseAway, problem } from '../problem'
 import { Busy } from '../submissions/storeInBatch'
 import { openForm } from '../visits/openForm'
 import { progressSchema, recordProgress } from '../visits/recordProgress'
-import { formHtml, noFormHtml, plainHtml } from './html'
+import { formHtml, noFormHtml, saidHtml } from './html'
+import { languageFor, languagesWanted } from './language'
 import { lookBelow, serveLook } from './look'
+import { giveSigns } from './signs'
 import { postJson, postPage } from './post'
 import {
   BadBody,
@@ -56,11 +59,7 @@ export async function serveVisitor(
     if (error instanceof TooLong) void presence.doubt()
     if (away) return inWords ? awayHtml(request) : databaseAway()
     return inWords
-      ? plainHtml(
-          500,
-          'Something went wrong',
-          'We have noted it. Go back in your browser: your answers are still there.',
-        )
+      ? saidHtml(500, languageFor(request), 'wrong_title', 'went_wrong')
       : problem(500, 'Something went wrong on our side.')
   }
 }
@@ -106,7 +105,7 @@ async function answer(
   }
   const { db, config } = context()
   const live = await findLiveForm(db, slug)
-  if (!live) return inWords ? noFormHtml() : problem(404, 'There is no live form at this address.')
+  if (!live) return inWords ? noFormHtml(languageFor(request)) : problem(404, 'There is no live form at this address.')
   const secure = config.LICHEN_URL.startsWith('https:')
   const keeping = new Keeping(slug, secure, live.form.framedBy.length > 0)
   return reply({ request, live, keeping, address, sent })
@@ -122,27 +121,24 @@ function replyTo({ method, headers }: Request, progress: boolean): Reply | null 
 }
 
 async function awayHtml(request: Request): Promise<Response> {
-  const page =
-    request.method === 'POST'
-      ? await plainHtml(
-          503,
-          'Not sent yet',
-          'We could not take your answers just now. Go back in your browser: they are still there. Then send again.',
-        )
-      : await plainHtml(503, 'Back in a moment', 'The form cannot be opened just now. Please try again.')
+  const language = languageFor(request)
+  const page = await (request.method === 'POST'
+    ? saidHtml(503, language, 'unsent_title', 'unsent')
+    : saidHtml(503, language, 'away_title', 'away'))
   page.headers.set('retry-after', '2')
   return page
 }
 
 /** The page. A personal link's secret leaves the address at once, for a cookie that only this form gets. */
-const getPage: Reply = async ({ request, live, keeping, address }) => {
+const getPage: Reply = async ({ request, live: released, keeping, address }) => {
+  const live = inLanguage(released, languagesWanted(request))
   const wait = count('start', `${live.slug} ${address}`)
-  if (wait > 0) return tooManyHtml(wait)
+  if (wait > 0) return tooManyHtml(wait, languageFor(request))
   const { db, config } = context()
   const url = new URL(request.url)
   const secret = linkSecret(request)
   const action = withoutSecret(url, secret !== null)
-  if (url.searchParams.has('k') && request.headers.get('sec-fetch-mode') === 'navigate')
+  if (url.searchParams.has('k') && isNavigation(request))
     return new Response(null, {
       status: 303,
       headers: { location: action, 'set-cookie': secret ? keeping.link(secret) : keeping.forgetLink() },
@@ -157,6 +153,8 @@ const getPage: Reply = async ({ request, live, keeping, address }) => {
   const opened = await openForm(db, live, visitor, remembered, new URL(config.LICHEN_URL).host, null)
   const response = await formHtml({
     form: live.form,
+    language: live.language,
+    speech: live.speech,
     look: lookBelow(`/f/${live.slug}`, live.form, live.theme),
     release: live.number,
     values: opened.values,
@@ -166,6 +164,7 @@ const getPage: Reply = async ({ request, live, keeping, address }) => {
     errors: [],
     notice: null,
     pass: opened.pass,
+    signs: await giveSigns(live, opened.pass.id),
     pageBefore: visitor.pageBefore,
     now: momentIn(live.timeZone, new Date()),
     action,
@@ -178,8 +177,14 @@ const getPage: Reply = async ({ request, live, keeping, address }) => {
   return response
 }
 
-async function tooManyHtml(seconds: number): Promise<Response> {
-  const page = await plainHtml(429, 'One moment', 'This form was opened very often from your network. Try again soon.')
+/** Whether a browser goes to a page, and shows its address: older ones say so only by what they take. */
+function isNavigation({ headers }: Request): boolean {
+  const mode = headers.get('sec-fetch-mode')
+  return mode === null ? (headers.get('accept')?.includes('text/html') ?? false) : mode === 'navigate'
+}
+
+async function tooManyHtml(seconds: number, language: Language): Promise<Response> {
+  const page = await saidHtml(429, language, 'moment_title', 'opened_often')
   page.headers.set('retry-after', String(Math.ceil(seconds)))
   return page
 }

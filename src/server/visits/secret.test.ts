@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto'
+import { createChallenge, solveChallenge, verifySolution } from 'altcha-lib'
 import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import { claimVisit } from '../visitor/request'
-import { givePass, isGiven, isProof } from './secret'
+import { givePass, isGiven, isProof, readOpened, workKey, writeOpened } from './secret'
 
 const secret = 's'.repeat(32)
 const form = randomUUID()
@@ -37,5 +38,36 @@ describe('a visit', () => {
     const own = randomUUID()
     expect(claim(own, null)).toEqual({ id: own, proven: false })
     expect(['-'.repeat(36), 'x', ''].map((visit) => claim(visit, proof))).toEqual([null, null, null])
+  })
+})
+
+describe('when a page was opened', () => {
+  const at = new Date('2026-09-13T09:29:30.123Z')
+  const { id } = givePass(secret, form)
+  const written = writeOpened(secret, form, id, at)
+  it('is read as it was written, to the millisecond', () => {
+    expect(readOpened(secret, form, id, written)).toEqual(at)
+  })
+  it('is believed for its own form and visit only, and as nobody else wrote it', () => {
+    const earlier = (at.getTime() - 5000).toString(36)
+    const wrong = ['', '.', 'x', earlier, written.replace(/^[^.]*/, earlier), `${written}x`, written.slice(0, -1)]
+    expect(wrong.map((text) => readOpened(secret, form, id, text))).toEqual(wrong.map(() => null))
+    expect(readOpened(secret, form, randomUUID(), written)).toBeNull()
+    expect(readOpened(secret, randomUUID(), id, written)).toBeNull()
+    expect(readOpened('t'.repeat(32), form, id, written)).toBeNull()
+  })
+  it('is no proof of a visit, nor the other way round', () => {
+    const { proof } = givePass(secret, form)
+    expect(readOpened(secret, form, id, `${at.getTime().toString(36)}.${proof}`)).toBeNull()
+  })
+  it('leaves each visit work of its own: done for one, it is worth nothing for another', async () => {
+    const key = workKey(secret, form, id)
+    const task = await createChallenge({ hmacKey: key, maxNumber: 500 })
+    const found = await solveChallenge(task.challenge, task.salt, task.algorithm, 500).promise
+    const solution = btoa(JSON.stringify({ ...task, number: found?.number }))
+    expect(await verifySolution(solution, key)).toBe(true)
+    for (const other of [workKey(secret, form, randomUUID()), workKey(secret, randomUUID(), id)])
+      expect(await verifySolution(solution, other)).toBe(false)
+    expect(await verifySolution(btoa(JSON.stringify({ ...task, number: (found?.number ?? 0) + 1 })), key)).toBe(false)
   })
 })

@@ -28,8 +28,8 @@ export function isGiven(secret: string, id: string): boolean {
   return bytes.length === 16 && timingSafeEqual(markOf(secret, bytes.subarray(0, 8)), bytes.subarray(8))
 }
 
-/** What a proof is of: that a visit is a browser's own, or that it sent the submission which led it to this form. */
-type Proven = 'visit' | 'sent'
+/** What a proof is of: that a visit is a browser's own, that it sent the submission which led it here, or when it was opened. */
+type Proven = 'visit' | 'sent' | 'opened'
 
 /** The proof that belongs to a visit of a form, or to what led to it. */
 export const proofOf = (secret: string, formId: string, id: string, of: Proven = 'visit'): string =>
@@ -46,6 +46,25 @@ export function isProof(
   const given = Buffer.from(proof ?? '')
   return given.length === expected.length && timingSafeEqual(given, expected)
 }
+
+/**
+ * When a page was opened for a visit, in words that only we could write: milliseconds of the epoch to the base
+ * of 36, and a proof that belongs to this form and visit.
+ */
+export function writeOpened(secret: string, formId: string, visit: string, at: Date): string {
+  const moment = at.getTime().toString(36)
+  return `${moment}.${proofOf(secret, `${formId} ${visit}`, moment, 'opened')}`
+}
+
+/** The moment that such words tell; `null` where they are not ours, or another visit's. */
+export function readOpened(secret: string, formId: string, visit: string, text: string): Date | null {
+  const [moment = '', proof] = text.split('.')
+  return isProof(secret, `${formId} ${visit}`, moment, proof, 'opened') ? new Date(parseInt(moment, 36)) : null
+}
+
+/** What the work for a visit is signed with: done for one, it is worth nothing for another. */
+export const workKey = (secret: string, formId: string, visit: string): string =>
+  hmac(secret, `work ${formId} ${visit}`).toString('base64url')
 
 /** The second half of an id: what only we could have put beside the first, with the variant RFC 9562 asks for. */
 function markOf(secret: string, random: Uint8Array): Buffer {

@@ -11,8 +11,10 @@ import type { Db } from '@/db/database'
 /** A visit's id in the one way it is stored, however it was written. */
 export const visitIdSchema = z.uuid().toLowerCase()
 
-/** A release's number, as pages and programs tell it. */
-export const releaseNumberSchema = z.int().min(1).max(1_000_000)
+/** A release's number, as programs tell it, or pages in a field. */
+export const releaseNumberSchema = z
+  .union([z.int(), z.string().max(9).transform(Number)])
+  .pipe(z.int().min(1).max(1_000_000))
 
 /** What a request tells of its visitor. Everything but `holder` and `formBefore` is a claim. */
 export interface Visitor {

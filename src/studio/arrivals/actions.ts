@@ -1,10 +1,16 @@
 'use server'
 
 import { deedAction } from '@/server/access/session'
-import { runAgain, sendAgain } from '@/server/deeds/arrivals'
+import { runAgain, sayReal, sendAgain, settleSpam } from '@/server/deeds/arrivals'
 
 /** Puts a delivery back in the queue, with all its attempts before it. */
 export const resendAction = deedAction(sendAgain)
 
 /** Applies a submission again that could not be applied. */
 export const runAgainAction = deedAction(runAgain)
+
+/** Says that a submission kept as spam is a person's: it is applied like any other. */
+export const sayRealAction = deedAction(sayReal)
+
+/** Leaves submissions as spam, or takes that back. */
+export const settleSpamAction = deedAction(settleSpam)

@@ -6,7 +6,7 @@ import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
 import { Pages, SearchBox, useFilters } from '../ui/listFrame'
 import { SPARE } from '../ui/spare'
-import { type Column, Sheet } from '../ui/sheet'
+import { type Column, NOWRAP, Sheet } from '../ui/sheet'
 import { Chip } from '../ui/chip'
 import { Email } from '../ui/email'
 import { ChoiceField } from '../ui/field'
@@ -14,6 +14,8 @@ import { Empty } from '../ui/empty'
 import { ExportLinks } from '../ui/exports'
 import { Moment, ZoneWords } from '../ui/moment'
 import { stored } from '../ui/show'
+import { Settle, SpamChoices } from './settle'
+import { Suspicions } from './suspicions'
 
 interface Props {
   forms: { slug: string; name: string }[]
@@ -48,6 +50,8 @@ export function Arrivals({ forms, query, submissions, unfinished }: Props) {
             ['applied', 'Applied'],
             ['received', 'Received, not applied yet'],
             ['failed', 'Failed'],
+            ['spam', 'Spam, to look at'],
+            ['settled', 'Spam, settled'],
             ['unfinished', 'Unfinished entries'],
           ]}
           onCommit={(state) => filters.set({ state })}
@@ -57,10 +61,12 @@ export function Arrivals({ forms, query, submissions, unfinished }: Props) {
       {submissions && (
         <Pages list="submissions" query={query} first={submissions}>
           {(rows) =>
-            rows.length > 0 ? (
-              <Sheet rows={rows} columns={SUBMISSIONS} usual="-received" />
+            rows.length === 0 ? (
+              <Nothing {...query} />
+            ) : isSpam(query) ? (
+              <Spam rows={rows} settled={query.state === 'settled'} />
             ) : (
-              <Nothing filtered={Boolean(query.form ?? query.state ?? query.search)} />
+              <Sheet rows={rows} columns={SUBMISSIONS} usual="-received" />
             )
           }
         </Pages>
@@ -82,12 +88,38 @@ export function Arrivals({ forms, query, submissions, unfinished }: Props) {
   )
 }
 
-const Nothing = ({ filtered }: { filtered: boolean }) =>
-  filtered ? (
+const isSpam = ({ state }: QueryOf<'submissions'>): boolean => state === 'spam' || state === 'settled'
+
+function Nothing(query: QueryOf<'submissions'>) {
+  if (isSpam(query) && !query.form && !query.search)
+    return (
+      <Empty title={query.state === 'spam' ? 'No spam to look at' : 'No spam has been settled'}>
+        What looks like a machine’s is kept apart here, with the reasons, until somebody settles it.
+      </Empty>
+    )
+  return (query.form ?? query.state ?? query.search) ? (
     <Empty title="Nothing fits these filters">Widen them, or clear the box.</Empty>
   ) : (
     <Empty title="Nothing has arrived yet">Release a form and send out its address.</Empty>
   )
+}
+
+/** Most that are settled at once. */
+const MOST_SETTLED = 1000
+
+/** Submissions that look like a machine's, with the reasons, and what can be said of them. */
+function Spam({ rows, settled }: { rows: RowOf<'submissions'>[]; settled: boolean }) {
+  const ids = rows.slice(0, MOST_SETTLED).map(({ id }) => id)
+  return (
+    <>
+      <div className="mb-2 flex items-center gap-3 text-soft">
+        <p>None of these has done anything. One that is real is applied like any other.</p>
+        {!settled && <Settle ids={ids} label={`Leave ${ids.length === 1 ? 'it' : `all ${ids.length}`} as spam`} />}
+      </div>
+      <Sheet rows={rows} columns={SPAM} usual="-received" />
+    </>
+  )
+}
 
 const formColumn = {
   head: 'Form',
@@ -99,20 +131,41 @@ const formColumn = {
   ),
 }
 
-const SUBMISSIONS: Column<RowOf<'submissions'>>[] = [
+const whenColumn: Column<RowOf<'submissions'>> = {
+  head: (
+    <>
+      When, <ZoneWords />
+    </>
+  ),
+  by: 'received',
+  cell: ({ id, receivedAt }) => (
+    <Link href={`/arrivals/${id}`} className="hover:underline">
+      <Moment at={receivedAt} />
+    </Link>
+  ),
+}
+
+const SPAM: Column<RowOf<'submissions'>>[] = [
+  whenColumn,
+  { head: 'Why', by: 'why', cell: ({ suspicions }) => <Suspicions suspicions={suspicions} /> },
+  { ...formColumn, className: NOWRAP },
   {
-    head: (
-      <>
-        When, <ZoneWords />
-      </>
-    ),
-    by: 'received',
-    cell: ({ id, receivedAt }) => (
+    head: 'Answers',
+    className: 'max-w-[420px] truncate text-soft',
+    cell: ({ id, told }) => (
       <Link href={`/arrivals/${id}`} className="hover:underline">
-        <Moment at={receivedAt} />
+        <ToldAnswers told={told} />
       </Link>
     ),
   },
+  {
+    head: <span className="sr-only">What it is</span>,
+    cell: ({ id, settledAt }) => <SpamChoices id={id} settled={settledAt !== null} />,
+  },
+]
+
+const SUBMISSIONS: Column<RowOf<'submissions'>>[] = [
+  whenColumn,
   {
     head: 'Who',
     by: 'who',
@@ -160,7 +213,7 @@ const SUBMISSIONS: Column<RowOf<'submissions'>>[] = [
 ]
 
 export function StateChip({ state }: { state: RowOf<'submissions'>['state'] }) {
-  const tone = { applied: 'moss', received: 'plain', failed: 'red' } as const
+  const tone = { applied: 'moss', received: 'plain', failed: 'red', spam: 'amber' } as const
   return <Chip tone={tone[state]}>{state}</Chip>
 }
 

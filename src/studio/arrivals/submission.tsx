@@ -13,6 +13,8 @@ import { Again } from './again'
 import { runAgainAction } from './actions'
 import { StateChip } from './arrivals'
 import { DELIVERY_COLUMNS, DeliveryWords } from './deliveries'
+import { SpamChoices } from './settle'
+import { Suspicions } from './suspicions'
 
 type Delivery = ShownSubmission['submission']['deliveries'][number]
 
@@ -40,6 +42,9 @@ const COLUMNS: Column<Delivery>[] = [
   ...DELIVERY_COLUMNS,
 ]
 
+/** A language as English calls it, with its region: “German (Austria)”. */
+const nameOf = (locale: string): string => new Intl.DisplayNames('en', { type: 'language' }).of(locale) ?? locale
+
 /** One submission: what was answered, the plan that ran, and what became of its deliveries. */
 export function SubmissionView({ submission, form }: ShownSubmission) {
   const { values, origins, plan, deliveries } = submission
@@ -60,6 +65,7 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
             </>
           )}{' '}
           · {submission.source ?? 'source not counted yet'}
+          {submission.locale && form.languages.length > 1 && <> · read in {nameOf(submission.locale)}</>}
         </span>
         {submission.contact && (
           <Link href={`/people/${submission.contact}`} className="ml-auto text-teal underline">
@@ -71,6 +77,20 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
         <div role="alert" className="mb-3 flex items-center gap-3 rounded-md bg-red-bg px-3 py-2 text-red">
           This submission is stored but could not be applied: {submission.error}
           <Again label="Run it again" action={runAgainAction.bind(null, { id: submission.id })} />
+        </div>
+      )}
+      {submission.state === 'spam' && (
+        <div className="mb-3 flex flex-wrap items-center gap-3 rounded-md bg-amber-bg px-3 py-2">
+          <p>
+            It looks like a machine’s: <Suspicions suspicions={submission.suspicions} />. Nothing has been done with it
+            {submission.settledAt && (
+              <>
+                , and it was left as spam <Moment at={submission.settledAt} />
+              </>
+            )}
+            .
+          </p>
+          <SpamChoices id={submission.id} settled={submission.settledAt !== null} />
         </div>
       )}
       <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] max-[899px]:*:overflow-x-auto">
@@ -112,7 +132,15 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
         </section>
         <section>
           <h2 className="mb-1.5">The plan that ran</h2>
-          {plan ? <PlanLines plan={plan} /> : <p className="text-soft">It has not run yet. It is stored and queued.</p>}
+          {plan ? (
+            <PlanLines plan={plan} />
+          ) : (
+            <p className="text-soft">
+              {submission.state === 'spam'
+                ? 'None: spam does nothing.'
+                : 'It has not run yet. It is stored and queued.'}
+            </p>
+          )}
           <h2 className="mt-5 mb-1.5">Deliveries</h2>
           {deliveries.length === 0 ? (
             <p className="text-soft">Nothing was to be sent outside.</p>

@@ -3,7 +3,8 @@
 import { useRouter } from 'next/navigation'
 import { useEffect } from 'react'
 import type { BenchState } from '@/server/bench'
-import { wordsOfBytes } from '@/core/formats/bytes'
+import { ENGLISH } from '@/core/language/languages'
+import { tellBytes } from '@/core/language/bytes'
 import { Chip } from '../ui/chip'
 import { Empty } from '../ui/empty'
 import { SearchBox } from '../ui/listFrame'
@@ -79,7 +80,7 @@ export function Bench({ state, address }: { state: BenchState | null; address: s
                 <pre className="mt-1.5 font-sans whitespace-pre-wrap">{message.text}</pre>
                 {message.files?.map(({ name, bytes }) => (
                   <p key={name} className="mt-1.5 text-soft">
-                    With it: {name}, {wordsOfBytes(bytes)}
+                    With it: {name}, {tellBytes(ENGLISH, bytes)}
                   </p>
                 ))}
               </div>

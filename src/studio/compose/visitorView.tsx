@@ -4,6 +4,7 @@ import type { Form } from '@/core/form/definition'
 import { themeCss } from '@/core/look/css'
 import { looksOfQuestions } from '@/core/form/looks'
 import { type OwnTheme, themeOf } from '@/core/look/look'
+import { languageOf } from '@/core/language/languages'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { explainPlan } from '@/core/rehearse/explain'
 import { type Planned, planDraftAction } from '../draft/actions'
@@ -20,6 +21,8 @@ export interface Seer {
 export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnTheme[] }) {
   const { facts, revision, form, open } = useDraft((state) => state)
   const [seer, setSeer] = useState('')
+  /** The language it is read in; empty for the form's own. */
+  const [language, setLanguage] = useState('')
   const [wide, setWide] = useState(false)
   /** On a narrow screen the view lies over the ledger, once it is asked for. */
   const [unfolded, setUnfolded] = useState(false)
@@ -49,16 +52,23 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
   useEffect(() => {
     const listen = (event: MessageEvent) => {
       if (event.origin !== location.origin || event.source !== frame.current?.contentWindow) return
-      const said = event.data as { lichen?: string; values?: Record<string, string>; step?: string }
+      const said = event.data as {
+        lichen?: string
+        values?: Record<string, string>
+        step?: string
+        /** Whether it has what was typed in the page before it. */
+        whole?: boolean
+      }
       if (said.lichen === 'ready') {
         const tell = (what: object) => frame.current?.contentWindow?.postMessage(what, location.origin)
         tell({ lichen: 'restore', ...typed.current, to: opened.current })
         tell({ lichen: 'look', css: cssNow.current })
       }
       if (said.lichen === 'values' && said.values) {
-        typed.current = { values: said.values, step: said.step ?? '' }
-        atFirst.current ??= JSON.stringify(said.values)
-        setValues(said.values)
+        const known = said.whole ? said.values : { ...typed.current?.values, ...said.values }
+        typed.current = { values: known, step: said.step ?? '' }
+        if (said.whole) atFirst.current ??= JSON.stringify(known)
+        setValues(known)
       }
     }
     addEventListener('message', listen)
@@ -66,7 +76,8 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
   }, [])
 
   const begun = atFirst.current !== null && JSON.stringify(values) !== atFirst.current
-  const address = `/preview/${facts.slug}?revision=${revision}${seer ? `&contact=${seer}` : ''}`
+  const read = form.languages.some((tag) => tag === language) ? language : ''
+  const address = `/preview/${facts.slug}?${new URLSearchParams({ revision: String(revision), contact: seer, lang: read })}`
   return (
     <>
       <Button
@@ -82,7 +93,7 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
         aria-label="The visitor’s view"
       >
         <div className="mb-2 flex items-center gap-2">
-          <label htmlFor="seer" className="whitespace-nowrap text-soft">
+          <label htmlFor="seer" className={form.languages.length > 1 ? 'sr-only' : 'whitespace-nowrap text-soft'}>
             Seen by
           </label>
           <select
@@ -103,6 +114,20 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
               </option>
             ))}
           </select>
+          {form.languages.length > 1 && (
+            <select
+              aria-label="Read in"
+              className="box"
+              value={read}
+              onChange={(event) => setLanguage(event.target.value)}
+            >
+              {form.languages.map((tag, index) => (
+                <option key={tag} value={index === 0 ? '' : tag}>
+                  {languageOf(tag).name}
+                </option>
+              ))}
+            </select>
+          )}
           <span className="flex rounded-sm border border-edge bg-white" role="group" aria-label="Width">
             {[false, true].map((desk) => (
               <button

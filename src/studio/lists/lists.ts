@@ -5,7 +5,7 @@ import { DELIVERY_KEYS } from '@/db/queries/deliveries'
 import { FORM_KEYS } from '@/db/queries/forms'
 import { COMPANY_KEYS, CONTACT_KEYS } from '@/db/queries/people'
 import type { Member } from '@/server/access/member'
-import { readOutbox, readSubmissions, readUnfinished, stateSchema } from '@/server/deeds/arrivals'
+import { narrowedSchema, readOutbox, readSubmissions, readUnfinished } from '@/server/deeds/arrivals'
 import { readForms } from '@/server/deeds/forms'
 import { readCompanies, readContacts } from '@/server/deeds/people'
 import { type List, list, type Page } from './list'
@@ -15,7 +15,7 @@ const form = z.string().max(200).optional()
 /** Every list of the studio that is scrolled on. */
 export const LISTS = {
   forms: list(readForms, 'forms', FORM_KEYS, {}),
-  submissions: list(readSubmissions, 'submissions', SUBMISSION_KEYS, { form, state: stateSchema.optional() }),
+  submissions: list(readSubmissions, 'submissions', SUBMISSION_KEYS, { form, state: narrowedSchema.optional() }),
   unfinished: list(readUnfinished, 'unfinished', UNFINISHED_KEYS, { form }),
   people: list(readContacts, 'contacts', CONTACT_KEYS, {}),
   companies: list(readCompanies, 'companies', COMPANY_KEYS, {}),

@@ -52,7 +52,9 @@ export function WaysOut({ live }: { live: Form }) {
                 <code className="name break-all">
                   POST {publicUrl} {body}
                 </code>
-                <span className="block text-soft">JSON; with a token of the workspace, for somebody else.</span>
+                <span className="block text-soft">
+                  JSON, with a token of the workspace. Without one it is kept as spam.
+                </span>
               </>
             }
           />

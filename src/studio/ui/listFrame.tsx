@@ -118,7 +118,7 @@ interface PagesProps<Name extends ListName> {
   children: (rows: RowOf<Name>[]) => ReactNode
 }
 
-/** A list paged by scrolling, begun anew for every query. */
+/** A list paged by scrolling, begun anew for every query, and when its screen is fetched anew. */
 export const Pages = <Name extends ListName>(props: PagesProps<Name>) => (
   <Scrolled key={JSON.stringify(props.query)} {...props} />
 )
@@ -126,6 +126,12 @@ export const Pages = <Name extends ListName>(props: PagesProps<Name>) => (
 /** The next page is fetched while the end of those there are is in view. */
 function Scrolled<Name extends ListName>({ list, query, first, children }: PagesProps<Name>) {
   const [pages, setPages] = useState([first])
+  const [begun, setBegun] = useState(first)
+  if (first !== begun) {
+    // The screen was fetched anew, since something was done: what was read on may be as stale.
+    setBegun(first)
+    setPages([first])
+  }
   const [failed, setFailed] = useState(false)
   const [inView, setInView] = useState(false)
   const end = useRef<HTMLDivElement>(null)

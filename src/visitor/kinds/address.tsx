@@ -15,12 +15,12 @@ const COMPLETED: Record<AddressPart, string> = {
 
 /** The country, and the parts of an address in its order; without a script, those it does not have stand at the end. */
 function Address(props: ControlProps<'address'>) {
-  const { question, value, id } = props
+  const { question, value, id, speech } = props
   const offered = countriesOffered(question)
   const [only] = offered.length === 1 ? offered : []
   const country = only ?? (partText(value, 'country') || (question.country ?? ''))
   const first = country ? partsIn(country) : []
-  const parts = [...first, ...(Object.keys(ADDRESS_PARTS) as AddressPart[]).filter((part) => !first.includes(part))]
+  const parts = [...first, ...ADDRESS_PARTS.filter((part) => !first.includes(part))]
   const name = `${question.name}.country`
   return (
     <div className="address">
@@ -28,15 +28,15 @@ function Address(props: ControlProps<'address'>) {
         <input type="hidden" name={name} value={only} data-country />
       ) : (
         <label className="part">
-          <span>Country</span>
-          <CountryMenu id={id} name={name} countries={offered} chosen={country} />
+          <span>{speech.tell('country')}</span>
+          <CountryMenu id={id} name={name} countries={offered} chosen={country} speech={speech} />
         </label>
       )}
       <PartBoxes
         props={only ? props : { ...props, id: `${id}-street` }}
         boxes={parts.map((part) => ({
           part,
-          label: ADDRESS_PARTS[part],
+          label: speech.tell(part),
           autoComplete: COMPLETED[part],
           maxLength: 200,
         }))}

@@ -2,9 +2,9 @@ import { showAnswer } from '@/core/answers/show'
 import type { ControlProps, VisitorKind } from './control'
 
 /** What a value comes to, for the eyes; nothing of it is sent. */
-const Computed = ({ question, value, id }: ControlProps<'computed'>) => (
+const Computed = ({ question, value, id, speech }: ControlProps<'computed'>) => (
   <output id={id} className="computed" data-computed>
-    {typeof value === 'number' ? showAnswer(question, value) : '—'}
+    {typeof value === 'number' ? showAnswer(question, value, speech) : '—'}
   </output>
 )
 

@@ -1,3 +1,4 @@
+import type { Speech, TextKey } from '@/core/language/texts'
 import type { ReactNode } from 'react'
 import { type Moment, valueIn } from '@/core/answers/answer'
 import type { ShownOn } from '@/core/answers/shown_on'
@@ -14,6 +15,8 @@ export interface ControlProps<K extends Question['kind'] = Question['kind']> {
   now: Moment
   /** Writes a wording for what is known of the visitor. */
   say: Say
+  /** How they are spoken to. */
+  speech: Speech
   describedBy: string | undefined
   invalid: boolean
 }
@@ -25,6 +28,8 @@ export interface VisitorKind<K extends Question['kind'] = Question['kind']> {
   sendsFiles?: boolean
   /** Whether what was chosen stays chosen, as radio buttons do, so that it takes a button to take it back. */
   stays?: boolean
+  /** Texts that its script says. */
+  texts?: readonly TextKey[]
   /** Where it shows, for what only says something. */
   on?: (question: Extract<Question, { kind: K }>) => ShownOn
   /**

@@ -1,3 +1,4 @@
+import type { Speech } from '@/core/language/texts'
 import { nameOfCountry } from '@/core/answers/countries'
 
 interface Props {
@@ -6,12 +7,13 @@ interface Props {
   countries: readonly string[]
   chosen: string
   label?: string
+  speech: Speech
   /** What stands after a country’s name. */
   after?: (country: string) => string
 }
 
 /** A menu of countries by their names; its script chooses the visitor’s own, where nothing is chosen. */
-export const CountryMenu = ({ name, id, countries, chosen, label, after }: Props) => (
+export const CountryMenu = ({ name, id, countries, chosen, label, after, speech }: Props) => (
   <select
     className="field"
     id={id}
@@ -21,10 +23,10 @@ export const CountryMenu = ({ name, id, countries, chosen, label, after }: Props
     autoComplete="country"
     data-country
   >
-    <option value="">Country…</option>
+    <option value="">{speech.tell('choose_country')}</option>
     {countries
-      .map((code) => [code, nameOfCountry(code)] as const)
-      .sort(([, a], [, b]) => a.localeCompare(b))
+      .map((code) => [code, nameOfCountry(code, speech.locale)] as const)
+      .sort(([, a], [, b]) => a.localeCompare(b, speech.locale))
       .map(([code, words]) => (
         <option key={code} value={code}>
           {after ? `${words} ${after(code)}` : words}

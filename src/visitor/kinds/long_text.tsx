@@ -16,4 +16,4 @@ const LongText = (props: ControlProps<'long_text'>) => (
   </>
 )
 
-export const long_text: VisitorKind<'long_text'> = { Control: LongText, frame: () => 'label' }
+export const long_text: VisitorKind<'long_text'> = { Control: LongText, frame: () => 'label', texts: ['characters_of'] }

@@ -1,14 +1,16 @@
+import type { Speech } from '@/core/language/texts'
 import type { ControlProps, VisitorKind } from './control'
 import { TextInput } from './textInput'
 
 /** The sign of a currency, such as € or SEK. */
-const signOf = (currency: string): string =>
-  new Intl.NumberFormat('en', { style: 'currency', currency }).formatToParts(0).find(({ type }) => type === 'currency')
-    ?.value ?? currency
+const signOf = (currency: string, { locale }: Speech): string =>
+  new Intl.NumberFormat(locale, { style: 'currency', currency })
+    .formatToParts(0)
+    .find(({ type }) => type === 'currency')?.value ?? currency
 
 const MoneyField = (props: ControlProps<'money'>) => (
   <span className="with-unit">
-    <span className="unit">{signOf(props.question.currency)}</span>
+    <span className="unit">{signOf(props.question.currency, props.speech)}</span>
     <TextInput props={props} inputMode={props.question.whole ? 'numeric' : 'decimal'} />
   </span>
 )

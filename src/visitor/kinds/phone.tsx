@@ -12,7 +12,7 @@ const callingCode = (country: string) => `+${getCountryCallingCode(country as Co
 
 /** The country of the number, and the number; whoever writes `+` first need not choose. */
 function Phone(props: ControlProps<'phone'>) {
-  const { question, value, id } = props
+  const { question, value, id, speech } = props
   const { name, country, placeholder } = question
   const known = parsePhoneNumberFromString(asText(value))
   return (
@@ -21,7 +21,8 @@ function Phone(props: ControlProps<'phone'>) {
         name={`${name}.${COUNTRY_PART}`}
         countries={getCountries()}
         chosen={known?.country ?? (partText(value, COUNTRY_PART) || (country ?? ''))}
-        label={`Country of: ${question.label}`}
+        label={speech.tell('country_of', { label: question.label })}
+        speech={speech}
         after={callingCode}
       />
       <input

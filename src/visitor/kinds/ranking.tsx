@@ -6,21 +6,21 @@ import { orderFor } from './order'
  * A menu for each place. Where the page has its script, options are pressed in their order instead; the menus
  * hold the answer either way.
  */
-function Ranking({ question, value, id, visit }: ControlProps<'ranking'>) {
+function Ranking({ question, value, id, visit, speech }: ControlProps<'ranking'>) {
   const options = orderFor(question.options, question, visit)
   return (
     <div className="ranking">
       <div className="parts" data-places>
-        {placesOf(question).map(({ name, label }, index) => (
+        {placesOf(question).map(({ name }, index) => (
           <label key={name} className="part">
-            <span>{label}</span>
+            <span>{speech.tell('place', { place: index + 1 })}</span>
             <select
               className="field"
               id={index === 0 ? id : undefined}
               name={`${question.name}.${name}`}
               defaultValue={partText(value, name)}
             >
-              <option value="">Choose…</option>
+              <option value="">{speech.tell('choose')}</option>
               {options.map((option) => (
                 <option key={option.value} value={option.value}>
                   {option.label}
@@ -31,7 +31,7 @@ function Ranking({ question, value, id, visit }: ControlProps<'ranking'>) {
         ))}
       </div>
       <div className="options" data-order hidden>
-        <p className="help">Press them in your order, the best first. Press one again to take it back.</p>
+        <p className="help">{speech.tell('press_in_order')}</p>
         {options.map(({ value: stored, label }) => (
           <button key={stored} type="button" name={question.name} className="option" data-option={stored}>
             <span className="place" aria-hidden="true" />
@@ -44,4 +44,4 @@ function Ranking({ question, value, id, visit }: ControlProps<'ranking'>) {
   )
 }
 
-export const ranking: VisitorKind<'ranking'> = { Control: Ranking, frame: () => 'group' }
+export const ranking: VisitorKind<'ranking'> = { Control: Ranking, frame: () => 'group', texts: ['no_place_yet'] }

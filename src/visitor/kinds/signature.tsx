@@ -2,21 +2,21 @@ import { aria, asText, type ControlProps, partText, type VisitorKind } from './c
 
 /** A box to type a name into; where the page has its script, a ground to draw one on stands above it. */
 function Signature(props: ControlProps<'signature'>) {
-  const { question, value, id } = props
+  const { question, value, id, speech } = props
   const { name, label } = question
   const drawn = typeof value === 'object' && value !== null && 'drawn' in value ? [value.drawn].flat()[0] : null
   return (
     <div className="signature" data-signature>
       <input type="hidden" name={`${name}.drawn`} defaultValue={asText(drawn)} data-drawn />
       <div className="ground" data-ground hidden>
-        <canvas role="img" aria-label={`${label}: draw here with a mouse, a finger or a pen`} />
+        <canvas role="img" aria-label={speech.tell('draw_here', { label })} />
         <p className="help" data-said aria-live="polite" />
         <button type="button" name={name} className="take-back" data-clear hidden>
-          Take it back
+          {speech.tell('take_back')}
         </button>
       </div>
       <label className="part">
-        <span data-typed-label>Type your name to sign</span>
+        <span data-typed-label>{speech.tell('type_to_sign')}</span>
         <input
           className="field"
           id={id}
@@ -31,4 +31,15 @@ function Signature(props: ControlProps<'signature'>) {
   )
 }
 
-export const signature: VisitorKind<'signature'> = { Control: Signature, frame: () => 'own label' }
+const SAID = [
+  'sign_with',
+  'or_type_name',
+  'signed',
+  'sign_again',
+  'one_moment',
+  'preview_unsent',
+  'not_through',
+  'file_not_taken',
+] as const
+
+export const signature: VisitorKind<'signature'> = { Control: Signature, frame: () => 'own label', texts: SAID }

@@ -10,7 +10,14 @@ const Slider = (props: ControlProps<'slider'>) => {
   return (
     <div className="slide">
       <span className="track" hidden>
-        <input type="range" min={minimum} max={maximum} step={step} aria-label={`Slide: ${label}`} data-unit={unit} />
+        <input
+          type="range"
+          min={minimum}
+          max={maximum}
+          step={step}
+          aria-label={props.speech.tell('slide', { label })}
+          data-unit={unit}
+        />
         <span className="ends" aria-hidden="true">
           <span>{minimum}</span>
           <span>
@@ -26,4 +33,4 @@ const Slider = (props: ControlProps<'slider'>) => {
   )
 }
 
-export const slider: VisitorKind<'slider'> = { Control: Slider, frame: () => 'label' }
+export const slider: VisitorKind<'slider'> = { Control: Slider, frame: () => 'label', texts: ['not_answered_yet'] }

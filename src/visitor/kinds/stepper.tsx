@@ -6,11 +6,11 @@ const Stepper = (props: ControlProps<'stepper'>) => {
   const { minimum, maximum, step, unit, label } = props.question
   return (
     <span className="with-unit" data-from={minimum} data-to={maximum} data-by={step}>
-      <button type="button" className="count" hidden data-count="-1" aria-label={`Less: ${label}`}>
+      <button type="button" className="count" hidden data-count="-1" aria-label={props.speech.tell('less', { label })}>
         −
       </button>
       <TextInput props={props} inputMode="decimal" />
-      <button type="button" className="count" hidden data-count="1" aria-label={`More: ${label}`}>
+      <button type="button" className="count" hidden data-count="1" aria-label={props.speech.tell('more', { label })}>
         +
       </button>
       {unit && <span className="unit">{unit}</span>}

@@ -1,10 +1,11 @@
+import type { Speech } from '@/core/language/texts'
 import type { KindRules } from '@/core/answers/answer'
 import type { Question } from '@/core/form/definition'
 import type { VisitorForm } from '@/core/form/visitor_view'
 import type { Way } from '@/core/form/walk'
 
 /** What the script of a kind does with the box of a question once the page is there. */
-export type Enliven = (box: HTMLElement) => void
+export type Enliven = (box: HTMLElement, speech: Speech) => void
 
 interface PageKind {
   rules: KindRules<Question>
@@ -22,7 +23,7 @@ export function addKind(name: string, rules: KindRules<never>, enliven?: Enliven
 }
 
 /** What only some pages do with each answer: told what shows and is known, whenever something was entered. */
-export const watchers: ((form: VisitorForm, way: Way) => void)[] = []
+export const watchers: ((form: VisitorForm, way: Way, speech: Speech) => void)[] = []
 
 export const rulesOf = ({ kind }: Question): KindRules<Question> => kindOf(kind).rules
 

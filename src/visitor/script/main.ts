@@ -27,17 +27,18 @@ import { enlivenOf, rulesOf, watchers } from './kinds'
 import type { Attach, Preview } from './preview'
 import { Progress } from './progress'
 import { send } from './send'
+import { work } from './work'
 
 /** Written by the build: the script of a preview. */
 declare const PREVIEW: string
 
-hideSecret()
 const page = findPage()
 if (page) bringToLife(page)
 
 /** Makes the page answer at once. Everything it does, the server does too when this never runs. */
 function bringToLife(page: Page): void {
-  const { data, form } = page
+  const { data, form, speech } = page
+  const { now } = data
   const progress = new Progress(page)
   /** Where the visitor is. */
   let here: Pick<Stop, 'step' | 'question'> = {
@@ -52,7 +53,7 @@ function bringToLife(page: Page): void {
   /** Where this is one. */
   let preview: Preview | undefined
 
-  const walk = (upTo?: string) => walkForm(data, readValues(page), data.carried, { upTo, now: data.now })
+  const walk = (upTo?: string) => walkForm(data, readValues(page), data.carried, { upTo, now, speech })
 
   /** Shows a stop, and what shows in it for what is entered now; gives all there are. */
   const refresh = () => {
@@ -60,6 +61,7 @@ function bringToLife(page: Page): void {
     const stops = stopsOf(data.pace, way)
     const at = placeOf(stops, here)
     here = stops[at] ?? here
+    page.step.value = here.step
     for (const { questions } of data.steps)
       for (const question of questions) {
         const { name } = question
@@ -67,9 +69,9 @@ function bringToLife(page: Page): void {
         if (rulesOf(question).compute) showComputed(page, question, valueIn(way.answers, name))
       }
     showSteps(page, showsAllAtOnce(data.pace) ? way.steps.map(({ name }) => name) : [here.step])
-    tellStep(page, here.step, tellProgress(stops, at), stops[at]?.before ?? 0, way.shown.length)
+    tellStep(page, here.step, tellProgress(speech, stops, at), stops[at]?.before ?? 0, way.shown.length)
     offerBack(page)
-    for (const watch of watchers) watch(data, way)
+    for (const watch of watchers) watch(data, way, speech)
     const left = stops.length - 1 - at
     page.forward.textContent = forwardWords(data.wording, left)
     page.forward.value = left > 0 ? 'next' : 'send'
@@ -136,19 +138,19 @@ function bringToLife(page: Page): void {
       location.reload()
     } else {
       progress.keepForReload()
-      showAlert(
-        page,
-        `${sent.reason} Nothing is lost: your answers stay on this page, which sends them again in a moment.`,
-      )
+      showAlert(page, speech.tell(sent.why))
       page.alert.focus()
       later = window.setTimeout(() => void sendAll(), 1000 * Math.min(60, sent.again * ++tries))
     }
   }
 
   form.addEventListener('submit', (event) => {
+    const { submitter } = event
+    // The same page in another language comes from the server, with what is entered.
+    if (submitter?.lang) return
     event.preventDefault()
     if (busy) return
-    if (event.submitter === page.back) goBy(-1)
+    if (submitter === page.back) goBy(-1)
     else void forward()
   })
 
@@ -165,6 +167,7 @@ function bringToLife(page: Page): void {
     clearTimeout(later)
     progress.reach(stepOf(event.target) ?? here.step)
     progress.begin()
+    void work(page)
     const name = nameOf(event.target)
     if (name && hasError(page, name)) recheck(page, name)
     refresh()
@@ -182,7 +185,7 @@ function bringToLife(page: Page): void {
 
   for (const question of data.steps.flatMap(({ questions }) => questions)) {
     const box = questionBox(page, question.name)
-    if (box) enlivenOf(question)?.(box)
+    if (box) enlivenOf(question)?.(box, speech)
   }
   const unsent = progress.unsent()
   if (unsent) {
@@ -205,15 +208,6 @@ function bringToLife(page: Page): void {
   refresh()
 }
 
-/** A personal link's secret leaves the address: it stays with this browser, and in no history or picture. */
-function hideSecret(): void {
-  const url = new URL(location.href)
-  if (!url.searchParams.has('k')) return
-  url.searchParams.delete('k')
-  url.searchParams.set('personal', '')
-  history.replaceState(null, '', url)
-}
-
 /** The question that a control belongs to. */
 const nameOf = (target: EventTarget | null): string | null => {
   const field = target instanceof Element ? target.getAttribute('name') : null
@@ -226,7 +220,12 @@ const stepOf = (target: EventTarget | null): string | undefined =>
 
 function recheck(page: Page, name: string): void {
   const question = page.data.steps.flatMap(({ questions }) => questions).find((one) => one.name === name)
-  if (question) showError(page, name, checkAnswer(question, readValues(page)[name], page.data).message)
+  if (question)
+    showError(
+      page,
+      name,
+      checkAnswer(question, readValues(page)[name], { now: page.data.now, speech: page.speech }).message,
+    )
 }
 
 /** Puts the outcome's page in place of this one, and the focus on its title. */

@@ -1,7 +1,8 @@
+import { Speech } from '@/core/language/texts'
 import { type Answer, isBlank, splitPath, valueIn } from '@/core/answers/answer'
 import { OTHER } from '@/core/answers/choices'
 import { gatherFields, spreadFields } from '@/core/answers/fields'
-import { idOfQuestion, tellErrors } from '../errors'
+import { idOfQuestion } from '../errors'
 import type { Question } from '@/core/form/definition'
 import type { Stop } from '@/core/form/stops'
 import type { PageData } from '../page'
@@ -10,10 +11,13 @@ import { rulesOf } from './kinds'
 /** The page the server made, as the script finds it. */
 export interface Page {
   data: PageData
+  speech: Speech
   form: HTMLFormElement
   alert: HTMLElement
   forward: HTMLButtonElement
   back: HTMLButtonElement
+  /** Where the page says which step it shows. */
+  step: HTMLInputElement
   /** The boxes of questions by their names. */
   boxes: ReadonlyMap<string, HTMLElement>
 }
@@ -25,11 +29,13 @@ export function findPage(): Page | null {
   const alert = form?.querySelector<HTMLElement>('.alert')
   const forward = form?.querySelector<HTMLButtonElement>('[data-forward]')
   const back = form?.querySelector<HTMLButtonElement>('[data-back]')
-  if (!form || !data?.textContent || !alert || !forward || !back) return null
+  const step = form?.querySelector<HTMLInputElement>('[name=_step]')
+  if (!form || !data?.textContent || !alert || !forward || !back || !step) return null
   const boxes = new Map(
     [...form.querySelectorAll<HTMLElement>('[data-question]')].map((box) => [box.dataset.question ?? '', box]),
   )
-  return { data: JSON.parse(data.textContent) as PageData, form, alert, forward, back, boxes }
+  const told = JSON.parse(data.textContent) as PageData
+  return { data: told, speech: new Speech(told.words), form, alert, forward, back, step, boxes }
 }
 
 /** What the visitor has entered, by name, as the server expects it. */
@@ -43,6 +49,12 @@ export function readValues({ form, data }: Page): Record<string, unknown> {
     }
   return values
 }
+
+/** What the page tells of itself: its fields with `_` before their names, by their names without. */
+export const ownFields = ({ form }: Page): Record<string, string> =>
+  Object.fromEntries(
+    [...new FormData(form)].flatMap(([name, text]) => (name[0] === '_' ? [[name.slice(1), String(text)]] : [])),
+  )
 
 /** Puts a value back into its controls. */
 export function writeValue({ form }: Page, name: string, value: unknown): void {
@@ -87,7 +99,7 @@ export function takeBack(button: Element): void {
 /** Shows what a value comes to, for what is entered now. */
 export function showComputed(page: Page, question: Question, answer: Answer | undefined): void {
   const told = questionBox(page, question.name)?.querySelector('[data-computed]')
-  if (told) told.textContent = isBlank(answer) ? '—' : rulesOf(question).show(answer, question)
+  if (told) told.textContent = isBlank(answer) ? '—' : rulesOf(question).show(answer, question, page.speech)
 }
 
 /** Shows, changes or clears a question's error. */
@@ -127,7 +139,7 @@ function placeToMend(box: HTMLElement): HTMLElement | null {
 
 /** Says above the questions which of them are wrong, with a link to each. */
 export function showErrors(page: Page, names: readonly string[]): void {
-  const { alert } = page
+  const { alert, speech } = page
   const list = document.createElement('ul')
   for (const name of names) {
     const link = document.createElement('a')
@@ -138,7 +150,7 @@ export function showErrors(page: Page, names: readonly string[]): void {
     item.append(link)
     list.append(item)
   }
-  alert.replaceChildren(tellErrors(names.length), list)
+  alert.replaceChildren(speech.tell('wrong_answers', { count: names.length }), list)
   alert.hidden = false
 }
 

@@ -31,15 +31,16 @@ interface Said {
  * step or question that is being worked on, and takes on a look while it is chosen. It tells what is typed.
  */
 export const attach: Attach = (page, steering) => {
-  // Until it has what was typed in the one before, what it holds must not be taken for it.
+  // Until it has what was typed in the one before, what it holds is only added to that.
   let restored = false
   const look = new CSSStyleSheet()
   document.adoptedStyleSheets.push(look)
 
-  const tell = (what: 'values' | 'ready') => {
-    if (restored || what === 'ready')
-      parent.postMessage({ lichen: what, values: readValues(page), step: steering.current() }, location.origin)
-  }
+  const tell = (what: 'values' | 'ready') =>
+    parent.postMessage(
+      { lichen: what, values: readValues(page), step: steering.current(), whole: restored },
+      location.origin,
+    )
 
   const restore = ({ values, step, to }: Said) => {
     restored = true
@@ -63,6 +64,6 @@ export const attach: Attach = (page, steering) => {
   tell('ready')
   return {
     follow: () => tell('values'),
-    send: () => showAlert(page, 'This is a preview, so nothing was sent.'),
+    send: () => showAlert(page, page.speech.tell('preview_unsent')),
   }
 }

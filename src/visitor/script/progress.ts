@@ -1,12 +1,9 @@
-import { type Page, readValues } from './page'
+import { ownFields, type Page, readValues } from './page'
 
 /** How long typing must rest before the batch is sent, in milliseconds. */
 const REST = 800
 
 interface Batch {
-  visit: string
-  proof: string
-  release: number
   began: boolean
   steps: string[]
   values: Record<string, unknown>
@@ -26,7 +23,7 @@ export class Progress {
   private readonly key: string
 
   constructor(private readonly page: Page) {
-    this.key = `lichen:${page.data.visit}`
+    this.key = `lichen:${ownFields(page).visit}`
     addEventListener('pagehide', () => this.flush(true))
     document.addEventListener('visibilitychange', () => {
       if (document.visibilityState === 'hidden') this.flush(true)
@@ -87,9 +84,8 @@ export class Progress {
   }
 
   private batch(withValues: boolean): Batch {
-    const { visit, proof, release } = this.page.data
     const values = withValues ? readValues(this.page) : {}
-    return { visit, proof, release, began: true, steps: this.steps, values }
+    return { ...ownFields(this.page), began: true, steps: this.steps, values }
   }
 
   private keep(body: string): void {

@@ -1,5 +1,6 @@
 import type { AnswerError } from '@/core/answers/check'
-import { type Page, readValues } from './page'
+import { ownFields, type Page, readValues } from './page'
+import { work } from './work'
 
 export type Sent =
   /** The outcome's page, or where it leads on to. */
@@ -8,13 +9,13 @@ export type Sent =
   /** The form has been released anew, and answers to this page’s release are no longer taken. */
   | { result: 'changed' }
   /** Not taken just now; worth trying again after so many seconds. */
-  | { result: 'unsent'; reason: string; again: number }
+  | { result: 'unsent'; why: 'offline' | 'untaken'; again: number }
 
 /** Sends the answers. Sending again is safe: the visit is the same, so the server stores them once. */
 export async function send(page: Page): Promise<Sent> {
-  const query = new URLSearchParams(location.search)
-  const { visit, proof, release, before } = page.data
-  const body = { visit, proof, release, before, values: readValues(page), link: Object.fromEntries(query) }
+  await work(page)
+  const link = Object.fromEntries(new URLSearchParams(location.search))
+  const body = { ...ownFields(page), values: readValues(page), link }
   try {
     const response = await fetch(location.pathname + location.search, {
       method: 'POST',
@@ -26,8 +27,8 @@ export async function send(page: Page): Promise<Sent> {
     if (response.status === 422) return { result: 'wrong', errors: answer.errors }
     if (response.status === 409 && answer.release) return { result: 'changed' }
     const again = Number(response.headers.get('retry-after')) || 5
-    return { result: 'unsent', reason: 'Our side could not take your answers just now.', again }
+    return { result: 'unsent', why: 'untaken', again }
   } catch {
-    return { result: 'unsent', reason: 'There is no connection.', again: 5 }
+    return { result: 'unsent', why: 'offline', again: 5 }
   }
 }

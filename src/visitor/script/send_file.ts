@@ -1,3 +1,4 @@
+import type { Speech } from '@/core/language/texts'
 import { type HttpRequest, Upload } from 'tus-js-client'
 import { fileAddress, tidyFileName } from '@/core/answers/files'
 import type { PageData } from '../page'
@@ -16,6 +17,9 @@ export interface Sending {
 
 const pageData = () => JSON.parse(document.getElementById('form-data')?.textContent ?? '{}') as PageData
 
+/** A field of the page's own. */
+const pageField = (name: string): string => document.querySelector<HTMLInputElement>(`[name=_${name}]`)?.value ?? ''
+
 /** Whether this page sends nothing. */
 export const isPreview = (): boolean => pageData().mode === 'preview'
 
@@ -25,22 +29,27 @@ const place = (): string => `${location.origin}${location.pathname.replace(/\/$/
  * Sends a file for a question, in as many pieces as it takes: broken off, it goes on where it was, even when the
  * page was loaded anew and the file was chosen again. Returns how to stop it.
  */
-export function sendFile(file: File, question: string, { onProgress, onDone, onRefused }: Sending): () => void {
-  const { visit, proof, release } = pageData()
+export function sendFile(
+  file: File,
+  question: string,
+  speech: Speech,
+  { onProgress, onDone, onRefused }: Sending,
+): () => void {
+  const [visit, proof, release] = ['visit', 'proof', 'release'].map(pageField) as [string, string, string]
   const name = tidyFileName(file.name)
   const upload = new Upload(file, {
     endpoint: place(),
     retryDelays: TRIES,
     removeFingerprintOnSuccess: true,
     fingerprint: () => Promise.resolve(['lichen', visit, question, name, file.size, file.lastModified].join(' ')),
-    metadata: { visit, proof, release: String(release), question, filename: name },
+    metadata: { visit, proof, release, question, filename: name },
     onProgress: (sent, all) => onProgress(all > 0 ? sent / all : 0),
     onSuccess: () => onDone(fileAddress(location.origin, upload.url?.split('/').at(-1) ?? '', name)),
     onError(error) {
       const answered = 'originalResponse' in error ? error.originalResponse : null
       const status = answered?.getStatus() ?? 0
-      if (status >= 400 && status < 500) onRefused(answered?.getBody() || 'This file is not taken.', status === 429)
-      else onRefused(status === 507 ? (answered?.getBody() ?? '') : 'It did not get through.', true)
+      if (status >= 400 && status < 500) onRefused(answered?.getBody() || speech.tell('file_not_taken'), status === 429)
+      else onRefused(status === 507 ? (answered?.getBody() ?? '') : speech.tell('not_through'), true)
     },
     onShouldRetry: (error) => {
       const status = error.originalResponse?.getStatus() ?? 0
@@ -62,7 +71,12 @@ export const takeBackFile = (id: string): void => void Upload.terminate(`${place
  * Lets a form that is sent while something is on its way wait for it: then it goes by itself, unless its answers
  * are changed meanwhile. What did not arrive lets nothing go: whoever sent it looks again.
  */
-export function holdForm(box: HTMLElement, isComing: () => boolean, say: (words: string) => void): Hold {
+export function holdForm(
+  box: HTMLElement,
+  speech: Speech,
+  isComing: () => boolean,
+  say: (words: string) => void,
+): Hold {
   const form = box.closest('form')
   let pressed: HTMLElement | null = null
   form?.addEventListener(
@@ -72,7 +86,7 @@ export function holdForm(box: HTMLElement, isComing: () => boolean, say: (words:
       event.preventDefault()
       event.stopImmediatePropagation()
       pressed = event.submitter
-      say('Still on its way. It goes on by itself once this is here.')
+      say(speech.tell('still_coming'))
     },
     { capture: true },
   )

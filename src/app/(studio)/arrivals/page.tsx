@@ -1,3 +1,4 @@
+import { narrowedSchema } from '@/server/deeds/arrivals'
 import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
 import { listFormNames } from '@/db/queries/forms'
@@ -6,10 +7,8 @@ import { Arrivals } from '@/studio/arrivals/arrivals'
 
 export const metadata = { title: 'Arrivals' }
 
-const STATES = ['received', 'applied', 'failed'] as const
-
 export default memberPage(async (member, { search: { form, state, search, sort } }) => {
-  const query = { form, search, sort, state: STATES.find((known) => known === state) }
+  const query = { form, search, sort, state: narrowedSchema.safeParse(state).data }
   const unfinished = state === 'unfinished'
   const [forms, submissions, left] = await Promise.all([
     listFormNames(context().db, member.workspaceId),

@@ -1,3 +1,5 @@
+import { speakTo } from '@/core/form/spoken'
+import { languageOf } from '@/core/language/languages'
 import { z } from 'zod'
 import { momentIn } from '@/core/formats/zone'
 import { themeOf } from '@/core/look/look'
@@ -14,18 +16,21 @@ import { fillStart } from '@/server/visits/openForm'
 /** The draft as visitors would see it, for people who are signed in. Nothing is counted, kept or sent. */
 export async function GET(request: Request, { params }: { params: Promise<{ slug: string }> }) {
   const member = await findMember(request.headers)
-  if (!member) return noFormHtml()
+  if (!member) return noFormHtml(languageOf('en'))
   const { db } = context()
   const { slug } = await params
   const stored = await findForm(db, member.workspaceId, slug)
-  if (!stored) return noFormHtml()
-  const form = readStored(stored.draft)
-  const contact = z.uuid().safeParse(new URL(request.url).searchParams.get('contact')).data
+  if (!stored) return noFormHtml(languageOf('en'))
+  const { searchParams } = new URL(request.url)
+  const { form, language, speech } = speakTo(readStored(stored.draft), searchParams.getAll('lang'))
+  const contact = z.uuid().safeParse(searchParams.get('contact')).data
   const holder = contact ? await findContact(db, member.workspaceId, contact) : null
   const start = fillStart(form, { link: {}, pageBefore: null, holder })
   const own = await findTheme(db, member.workspaceId, form.look.theme)
   return formHtml({
     form,
+    language,
+    speech,
     look: lookBelow(`/preview/${slug}`, form, themeOf(form.look, own)),
     values: start.values,
     carried: start.carried,
@@ -35,6 +40,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ slug
     notice: null,
     release: 0,
     pass: { id: '', proof: '' },
+    signs: null,
     pageBefore: null,
     now: momentIn(member.timeZone, new Date()),
     action: '#',

@@ -1,5 +1,6 @@
+import { ENGLISH } from '../../language/languages'
 import { z } from 'zod'
-import { accept, type Answer, isBlank, isRecord, type KindRules, partOf, readLine, refuse, own } from '../answer'
+import { accept, type Answer, isBlank, isRecord, type KindRules, partOf, readLine, refuse } from '../answer'
 import { type Address, ADDRESS_PARTS, addressLines, type AddressPart, countriesWith, partsIn } from '../address'
 import { COUNTRIES, nameOfCountry } from '../countries'
 import { AS_TEXT, type JsonSchema, type KindManner } from '../kind'
@@ -27,9 +28,7 @@ export interface AddressSettings {
 export const countriesOffered = ({ countries }: AddressSettings): readonly string[] =>
   countries.length > 0 ? countries : COUNTRIES
 
-const PARTS = Object.entries(ADDRESS_PARTS).map(([name, label]) => ({ name: name as AddressPart, label }))
-const COUNTRY = { name: 'country', label: 'Country' } as const
-const asked = () => [...PARTS, COUNTRY]
+const asked = () => [...ADDRESS_PARTS, 'country' as const].map((name) => ({ name, label: name }))
 
 /** What a required address must have, by its country. */
 function needed(country: string, { postcode }: AddressSettings): AddressPart[] {
@@ -39,11 +38,10 @@ function needed(country: string, { postcode }: AddressSettings): AddressPart[] {
   )
 }
 
-function firstMissing(answer: Answer, settings: AddressSettings) {
+function firstMissing(answer: Answer, settings: AddressSettings): AddressPart | 'country' | undefined {
   const country = partOf(answer, 'country')
-  if (typeof country !== 'string') return COUNTRY
-  const part = needed(country, settings).find((one) => isBlank(partOf(answer, one)))
-  return part && { name: part, label: ADDRESS_PARTS[part] }
+  if (typeof country !== 'string') return 'country'
+  return needed(country, settings).find((one) => isBlank(partOf(answer, one)))
 }
 
 const record = inParts<AddressSettings>(asked, (raw, part, settings) => {
@@ -60,11 +58,11 @@ export const rules: KindRules<AddressSettings> = {
       checked.ok && isRecord(checked.answer) && Object.keys(checked.answer).every((part) => part === 'country')
     return alone ? accept(null) : checked
   },
-  show: (answer) => addressLines(answer as Address).join('\n'),
+  show: (answer, _, { locale }) => addressLines(answer as Address, locale).join('\n'),
   satisfies: (answer, settings) => !isBlank(answer) && !firstMissing(answer, settings),
   missing(answer, settings) {
     const part = firstMissing(answer, settings)
-    return isBlank(answer) || !part ? { code: 'missing' } : own(`Fill in “${part.label}” too.`)
+    return isBlank(answer) || !part ? { code: 'missing' } : { code: 'part_missing', part: { text: part } }
   },
 }
 
@@ -72,25 +70,31 @@ function schema(settings: AddressSettings): JsonSchema {
   const line = { type: 'string', minLength: 1, maxLength: LONGEST }
   return {
     ...partsSchema({
-      ...Object.fromEntries(PARTS.map(({ name }) => [name, line])),
+      ...Object.fromEntries(ADDRESS_PARTS.map((name) => [name, line])),
       country: { enum: countriesOffered(settings) },
     }),
-    anyOf: PARTS.map(({ name }) => ({ required: [name] })),
+    anyOf: ADDRESS_PARTS.map((name) => ({ required: [name] })),
   }
 }
 
 export const manner: KindManner<AddressSettings> = {
   words: 'Postal address',
+  texts: ['part_missing', 'country', 'street', 'extra', 'district', 'city', 'region', 'postcode'],
   suggestedBy: { words: /\b(address|where (shall|should|do|can) (it|they|we) (go|send|ship|deliver))\b/i, sureness: 2 },
   must: () => 'postal address',
   domain: (settings) => ({
     is: 'record',
     parts: [
-      ...PARTS.map((part) => ({ ...part, domain: AS_TEXT.domain() })),
-      { ...COUNTRY, domain: { is: 'one of' as const, values: countriesOffered(settings), open: false } },
+      ...ADDRESS_PARTS.map((name) => ({ name, label: ENGLISH.tell(name), domain: AS_TEXT.domain() })),
+      {
+        name: 'country',
+        label: ENGLISH.tell('country'),
+        domain: { is: 'one of' as const, values: countriesOffered(settings), open: false },
+      },
     ],
   }),
-  showPart: (part, answer) => (part === 'country' ? nameOfCountry(String(answer)) : String(answer)),
+  showPart: (part, answer, _, { locale }) =>
+    part === 'country' ? nameOfCountry(String(answer), locale) : String(answer),
   schema,
   requiredSchema: (settings) => ({
     ...schema(settings),

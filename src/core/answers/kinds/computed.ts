@@ -27,8 +27,7 @@ export const rules: KindRules<Computed> = {
     const answer = 'wrong' in read ? null : read.compute(values)
     return typeof answer === 'number' ? roundTo(answer, decimals) : null
   },
-  show: (answer, computed) =>
-    withUnit(answer, Number(answer).toLocaleString('en', { maximumFractionDigits: computed.decimals }), computed),
+  show: (answer, computed, speech) => withUnit(answer, speech.number(Number(answer), computed.decimals), computed),
 }
 
 export const manner: KindManner<Computed> = {

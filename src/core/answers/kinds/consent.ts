@@ -1,10 +1,11 @@
+import { forVisitors } from '../for_visitors'
 import { z } from 'zod'
-import { accept, type KindRules, readTruth, refuse, own } from '../answer'
+import { accept, type KindRules, readTruth, refuse } from '../answer'
 import type { KindManner } from '../kind'
 
 /** Settings of a consent. The wording is what the person agrees to, kept as evidence. */
 export const settings = () => ({
-  wording: z.string().trim().max(2000).default('').describe('The exact text agreed to'),
+  wording: forVisitors(z.string().trim().max(2000)).default('').describe('The exact text agreed to'),
 })
 
 interface Consent {
@@ -17,13 +18,14 @@ export const rules: KindRules<Consent> = {
     const ticked = readTruth(raw)
     return ticked === undefined ? refuse({ code: 'not_an_option' }) : accept(ticked ?? false)
   },
-  show: (answer) => (answer === true ? 'Yes' : 'No'),
+  show: (answer, _, speech) => speech.tell(answer === true ? 'yes' : 'no'),
   satisfies: (answer) => answer === true,
-  missing: () => own('Tick this to go on.'),
+  missing: () => ({ code: 'tick_this' }),
 }
 
 export const manner: KindManner<Consent> = {
   words: 'Consent',
+  texts: ['tick_this', 'yes', 'no'],
   suggestedBy: { words: /\b(agree|consent|newsletter|subscribe|i accept|keep me|send me)\b/i, sureness: 4 },
   must: () => 'a tick',
   domain: () => ({ is: 'yes or no', canBeBlank: false }),

@@ -1,3 +1,4 @@
+import { forVisitors } from '../for_visitors'
 import { z } from 'zod'
 import { accept, type Answer, type KindRules, partOf } from '../answer'
 import { DAYS, showDay } from '../day'
@@ -10,8 +11,10 @@ import { rules as date } from './date'
 /** Settings of a question for the days from one to another. */
 export const settings = () => ({
   ...dayLimitSettings(),
-  first: z.string().trim().min(1).max(60).default('From').describe('What visitors see above the first day'),
-  last: z.string().trim().min(1).max(60).default('To').describe('What visitors see above the last day'),
+  first: forVisitors(z.string().trim().min(1).max(60))
+    .default('From')
+    .describe('What visitors see above the first day'),
+  last: forVisitors(z.string().trim().min(1).max(60)).default('To').describe('What visitors see above the last day'),
 })
 
 interface DateRange extends DayLimits {
@@ -37,10 +40,10 @@ export const rules: KindRules<DateRange> = {
     const [from, to] = [dayAt(checked.answer, 'from'), dayAt(checked.answer, 'to')]
     return from && to && to < from ? accept({ from: to, to: from }) : checked
   },
-  show(answer) {
-    const [from, to] = [dayAt(answer, 'from'), dayAt(answer, 'to')]
-    if (!from || !to) return from ? `from ${showDay(from)}` : `until ${showDay(to)}`
-    return from === to ? showDay(from) : `${showDay(from)} to ${showDay(to)}`
+  show(answer, _, speech) {
+    const [from, to] = [dayAt(answer, 'from'), dayAt(answer, 'to')].map((day) => showDay(day, speech.locale))
+    if (!from || !to) return from ? speech.tell('from_day', { from }) : speech.tell('until_day', { to: to ?? '' })
+    return from === to ? from : speech.tell('day_span', { from, to })
   },
 }
 
@@ -48,6 +51,7 @@ const schemas = (span: DateRange) => ({ from: spanSchema(span, DAYS), to: spanSc
 
 export const manner: KindManner<DateRange> = {
   words: 'Range of dates',
+  texts: ['not_day', 'too_early', 'too_late', 'weekdays_only', 'part_missing', 'from_day', 'until_day', 'day_span'],
   suggestedBy: { words: /\b(from when|how long|which days|dates|period|stay)\b/i, sureness: 4 },
   must: (limits) => tellDayLimits('two dates', limits),
   domain: (range) => ({

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { accept, type Facts, type KindRules, readText, refuse, own } from '../answer'
+import { accept, type Facts, type KindRules, readText, refuse } from '../answer'
 import { AS_TEXT, type KindManner } from '../kind'
 
 const domains = () =>
@@ -50,7 +50,7 @@ const VALID =
   "^[a-zA-Z0-9.!#$%&'*+\\/=?^_`{|}~-]+@[a-zA-Z0-9](?:[a-zA-Z0-9-]{0,61}[a-zA-Z0-9])?(?:\\.[a-zA-Z0-9](?:[a-zA-Z0-9-]{0,61}[a-zA-Z0-9])?)*$"
 const valid = new RegExp(VALID)
 
-const NOT_EMAIL = { code: 'unlike', what: 'an email address', example: 'name@studio.example' } as const
+const NOT_EMAIL = { code: 'not_email', example: 'name@studio.example' } as const
 
 /** An email address, stored in lower case: that is how people are matched. */
 export const rules: KindRules<Email> = {
@@ -61,15 +61,14 @@ export const rules: KindRules<Email> = {
     if (!valid.test(read.answer)) return refuse(NOT_EMAIL)
     const email = read.answer.toLowerCase()
     const domain = email.slice(email.indexOf('@') + 1)
-    return mayBe(domain, settings, facts)
-      ? accept(email)
-      : refuse(own(`Give your address at work, not one at ${domain}.`))
+    return mayBe(domain, settings, facts) ? accept(email) : refuse({ code: 'address_at_work', domain })
   },
   show: String,
 }
 
 export const manner: KindManner<Email> = {
   words: 'Email',
+  texts: ['not_email', 'address_at_work'],
   suggestedBy: { words: /\be-?mail\b/i, sureness: 5 },
   must: ({ business }) => (business ? 'business email address' : 'email address'),
   ...AS_TEXT,

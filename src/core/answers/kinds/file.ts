@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { type KindRules, own } from '../answer'
+import { type KindRules } from '../answer'
 import { FILE_SORT_NAMES, type FileSort, typesOf, wordsOfSorts } from '../file_sorts'
 import { filesSchema, readFiles, showFiles } from '../files'
 import type { KindManner } from '../kind'
@@ -27,12 +27,13 @@ interface Files {
 /** The addresses of files that were sent, in the order they came. */
 export const rules: KindRules<Files> = {
   check: (raw, { name = '', most }, facts) => readFiles(raw, name, most, facts),
-  show: showFiles,
-  missing: () => own('Add a file.'),
+  show: (answer, _, speech) => showFiles(answer, speech),
+  missing: () => ({ code: 'add_file' }),
 }
 
 export const manner: KindManner<Files> = {
   words: 'File',
+  texts: ['add_file', 'file_again', 'file_coming', 'file_lost', 'too_many'],
   suggestedBy: {
     words: /\b(upload|attach|photos? of|pictures? of|an? (plan|drawing|sketch|scan) of|files?|send us an?)\b/i,
     sureness: 4,

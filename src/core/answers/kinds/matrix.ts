@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { accept, type Answer, type Checked, isList, type KindRules, partOf, refuse } from '../answer'
 import { repeatedValues } from '../choices'
+import type { Speech } from '../../language/texts'
 import type { Domain, JsonSchema, KindManner } from '../kind'
 import { labelOfOption, type Option, optionShape } from '../options'
 import { inParts, partsSchema, wholeSchema } from '../parts'
@@ -29,17 +30,17 @@ function checkRow(raw: Answer, _: string, { options, several }: Matrix): Checked
   return chosen.length > 1 ? refuse({ code: 'not_an_option' }) : accept((chosen[0] ?? null) as Answer)
 }
 
-const showCell = (answer: Answer, { options }: Matrix): string =>
-  (isList(answer) ? answer : [answer]).map((one) => labelOfOption(options, String(one as string))).join(', ')
+const showCell = (answer: Answer, { options }: Matrix, speech: Speech): string =>
+  speech.list((isList(answer) ? answer : [answer]).map((one) => labelOfOption(options, String(one as string))))
 
 /** A record of rows with what was chosen in each; a row without a choice is left out. */
 export const rules: KindRules<Matrix> = {
   ...inParts<Matrix>(asked, checkRow),
-  show: (answer, matrix) =>
+  show: (answer, matrix, speech) =>
     asked(matrix)
       .flatMap(({ name, label }) => {
         const cell = partOf(answer, name)
-        return cell === null ? [] : [`${label}: ${showCell(cell, matrix)}`]
+        return cell === null ? [] : [`${label}: ${showCell(cell, matrix, speech)}`]
       })
       .join('; '),
 }
@@ -60,6 +61,7 @@ function schemas(matrix: Matrix): Record<string, JsonSchema> {
 
 export const manner: KindManner<Matrix> = {
   words: 'Matrix',
+  texts: ['part_missing'],
   suggestedBy: { words: /\b(each of (the )?following|how were (these|they)|rate each|how satisfied)\b/i, sureness: 3 },
   must: ({ rows, options, several }) =>
     `${several ? 'some' : 'one'} of ${options.length} in each of ${rows.length} rows`,
@@ -67,7 +69,7 @@ export const manner: KindManner<Matrix> = {
     is: 'record',
     parts: asked(matrix).map((row) => ({ ...row, domain: domainOfRow(matrix) })),
   }),
-  showPart: (_, answer, matrix) => showCell(answer, matrix),
+  showPart: (_, answer, matrix, speech) => showCell(answer, matrix, speech),
   schema: (matrix) => partsSchema(schemas(matrix)),
   requiredSchema: (matrix) => wholeSchema(schemas(matrix)),
   width: 'full',

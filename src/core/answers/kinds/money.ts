@@ -22,9 +22,9 @@ interface Money {
   whole: boolean
 }
 
-/** An amount as people read it: “€1,200”, “SEK 350.50”. */
-export const formatMoney = (amount: number, currency: string): string =>
-  new Intl.NumberFormat('en', {
+/** An amount as people read it there: “€1,200”, “SEK 350.50”, “1.200 €”. */
+export const formatMoney = (amount: number, currency: string, locale = 'en-GB'): string =>
+  new Intl.NumberFormat(locale, {
     style: 'currency',
     currency,
     trailingZeroDisplay: 'stripIfInteger',
@@ -50,11 +50,12 @@ function check(raw: unknown, money: Money): Checked {
 /** An amount in one currency, stored as a number. */
 export const rules: KindRules<Money> = {
   check,
-  show: (answer, { currency }) => formatMoney(Number(answer), currency),
+  show: (answer, { currency }, { locale }) => formatMoney(Number(answer), currency, locale),
 }
 
 export const manner: KindManner<Money> = {
   words: 'Money',
+  texts: ['not_number', 'too_small', 'too_large', 'off_step'],
   suggestedBy: { words: /\b(budget|price|spend|cost|how much money)\b/i, sureness: 4 },
   must: ({ currency, minimum, maximum }) =>
     maximum === null

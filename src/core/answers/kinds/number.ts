@@ -17,6 +17,7 @@ export const rules = NUMBER_RULES
 
 export const manner: KindManner<NumberSettings> = {
   words: 'Number',
+  texts: ['not_number', 'too_small', 'too_large', 'off_step'],
   suggestedBy: {
     words: /\b(how many|how much|how hot|how old|number of|quantity|amount|guests|years?)\b/i,
     sureness: 3,

@@ -1,3 +1,4 @@
+import { ENGLISH } from '../../language/languages'
 import { describe, expect, it } from 'vitest'
 import { manner as aboutMoney, rules as money } from './money'
 import { rules as rating } from './rating'
@@ -24,8 +25,8 @@ describe('money', () => {
     expect(money.check('1.125', { ...euros, currency: 'KWD', whole: false })).toEqual(right(1.125))
   })
   it('is shown in its currency', () => {
-    expect(money.show(1200, euros)).toBe('€1,200')
-    expect(money.show(12.5, euros)).toBe('€12.50')
+    expect(money.show(1200, euros, ENGLISH)).toBe('€1,200')
+    expect(money.show(12.5, euros, ENGLISH)).toBe('€12.50')
     expect(aboutMoney.must(euros)).toBe('€0–€20,000')
   })
 })
@@ -38,7 +39,7 @@ describe('a rating and a scale', () => {
     const ends = { from: 0, to: 10, low: 'Never', high: 'Always' }
     expect(scale.check('0', ends)).toEqual(right(0))
     expect(scale.check('7.5', ends)).toMatchObject({ problem: { code: 'off_step', step: 1 } })
-    expect([rating.show(4, { points: 5 }), scale.show(8, ends)]).toEqual(['4 of 5', '8 of 10'])
+    expect([rating.show(4, { points: 5 }, ENGLISH), scale.show(8, ends, ENGLISH)]).toEqual(['4 of 5', '8 of 10'])
   })
 })
 
@@ -47,7 +48,7 @@ describe('a slider', () => {
   it('stops where its steps are', () => {
     expect(slider.check('1240', peak)).toEqual(right(1240))
     expect(slider.check('1250', peak)).toMatchObject({ problem: { code: 'off_step', step: 20 } })
-    expect(slider.show(1240, peak)).toBe('1240 °C')
+    expect(slider.show(1240, peak, ENGLISH)).toBe('1240 °C')
   })
   it('says when there is nothing to slide to, and when there is too much', () => {
     expect(aboutSlider.faults?.(peak)).toEqual([])
@@ -59,8 +60,8 @@ describe('a slider', () => {
 describe('a unit', () => {
   it('is called otherwise of one, where that is said', () => {
     const people = { minimum: 0, maximum: 9, step: 1, unit: 'people', unitOfOne: 'person' }
-    expect([0, 1, 2].map((n) => stepper.show(n, people))).toEqual(['0 people', '1 person', '2 people'])
-    expect(stepper.show(1, { ...people, unitOfOne: '' })).toBe('1 people')
-    expect(stepper.show(1, { ...people, unit: '', unitOfOne: '' })).toBe('1')
+    expect([0, 1, 2].map((n) => stepper.show(n, people, ENGLISH))).toEqual(['0 people', '1 person', '2 people'])
+    expect(stepper.show(1, { ...people, unitOfOne: '' }, ENGLISH)).toBe('1 people')
+    expect(stepper.show(1, { ...people, unit: '', unitOfOne: '' }, ENGLISH)).toBe('1')
   })
 })

@@ -1,3 +1,4 @@
+import { forVisitors } from '../for_visitors'
 import { z } from 'zod'
 import { type KindRules, partOf, readLine } from '../answer'
 import { AS_TEXT, type KindManner } from '../kind'
@@ -6,7 +7,7 @@ import { inParts, partsSchema, wholeSchema } from '../parts'
 /** Longest name, or part of one, in characters. */
 const LONGEST = 100
 
-const label = (usual: string) => z.string().trim().min(1).max(60).default(usual)
+const label = (usual: string) => forVisitors(z.string().trim().min(1).max(60)).default(usual)
 
 /** Settings of a question for a name: in two parts, or as people write it, in one. */
 export const settings = () => ({
@@ -40,6 +41,7 @@ const schemas = (name: PersonName) =>
 
 export const manner: KindManner<PersonName> = {
   words: 'Name',
+  texts: ['part_missing'],
   suggestedBy: { words: /^((your |full )?name\b|who (are you|is it)|whom (do|shall|should) we)/i, sureness: 3 },
   must: ({ boxes }) => (boxes === 'one' ? 'full name' : 'first and last name'),
   domain: (name) => ({ is: 'record', parts: asked(name).map((part) => ({ ...part, domain: AS_TEXT.domain() })) }),

@@ -33,7 +33,7 @@ export const COUNTRY_PART = 'country'
 /** Longest text that is taken for a number, in characters. */
 const LONGEST = 60
 
-const NOT_PHONE = { code: 'unlike', what: 'a phone number with its country', example: '+46 70 174 06 05' } as const
+const NOT_PHONE = { code: 'not_phone', example: '+46 70 174 06 05' } as const
 
 /** The number that some text says, of a country unless it begins with `+`; `null` for none there can be. */
 function parse(text: string, country: string | null) {
@@ -59,6 +59,7 @@ export const rules: KindRules<Phone> = {
 
 export const manner: KindManner<Phone> = {
   words: 'Phone',
+  texts: ['not_phone'],
   suggestedBy: { words: /\b(phone|telephone|mobile|call you)\b/i, sureness: 5 },
   must: () => 'phone number',
   ...AS_TEXT,

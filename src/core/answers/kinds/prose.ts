@@ -1,3 +1,4 @@
+import { forVisitors } from '../for_visitors'
 import { z } from 'zod'
 import { accept, type KindRules } from '../answer'
 import type { KindManner } from '../kind'
@@ -7,7 +8,9 @@ import { type Picture, pictureSchema } from '../pictures'
 
 /** Settings of prose: its heading is its label, which can be hidden. */
 export const settings = () => ({
-  text: z.string().trim().max(5000).default('').describe('Said below the heading; a blank line begins a paragraph'),
+  text: forVisitors(z.string().trim().max(5000))
+    .default('')
+    .describe('Said below the heading; a blank line begins a paragraph'),
   picture: pictureSchema().nullable().default(null).describe('Shown between its heading and its text'),
   on: shownOnSchema(),
   divider: z.boolean().default(false).describe('Whether a line stands above it'),

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { accept, type Answer, type Given, isRecord, type KindRules, partOf, refuse, own } from '../answer'
+import { accept, type Answer, type Given, isRecord, type KindRules, partOf, refuse } from '../answer'
 import { repeatedValues } from '../choices'
 import type { JsonSchema, KindManner } from '../kind'
 import { labelOfOption, type Option, optionShape } from '../options'
@@ -27,6 +27,7 @@ const ENDINGS: Partial<Record<Intl.LDMLPluralRule, string>> = { one: 'st', two: 
 export const placesOf = ({ options, places }: Ranking): AskedPart[] =>
   Array.from({ length: Math.min(places ?? MOST, options.length) }, (_, index) => ({
     name: `place_${index + 1}`,
+    called: { text: 'place' as const, told: { place: index + 1 } },
     label: `${index + 1}${ENDINGS[ordinal.select(index + 1)] ?? 'th'} place`,
   }))
 
@@ -46,15 +47,15 @@ export const rules: KindRules<Ranking> = {
     const twice = given.find((one, index) => given.indexOf(one) < index)
     return twice === undefined
       ? checked
-      : refuse(own(`Give “${labelOfOption(ranking.options, String(twice))}” one place only.`))
+      : refuse({ code: 'one_place', option: labelOfOption(ranking.options, String(twice)) })
   },
-  show: (answer: Given, ranking) =>
-    placesOf(ranking)
-      .flatMap(({ name }, index) => {
+  show: (answer: Given, ranking, speech) =>
+    speech.list(
+      placesOf(ranking).flatMap(({ name }, index) => {
         const value = partOf(answer, name)
         return value === null ? [] : [`${index + 1}. ${labelOfOption(ranking.options, String(value))}`]
-      })
-      .join(', '),
+      }),
+    ),
 }
 
 const schemas = (ranking: Ranking): Record<string, JsonSchema> =>
@@ -78,6 +79,7 @@ function apart(ranking: Ranking): JsonSchema {
 
 export const manner: KindManner<Ranking> = {
   words: 'Ranking',
+  texts: ['one_place', 'part_missing', 'place'],
   suggestedBy: { words: /\b(rank|in (the )?order|most important|matters most|prefer)\b/i, sureness: 3 },
   must: (ranking) => `${placesOf(ranking).length} of ${ranking.options.length}, in order`,
   domain: (ranking) => ({

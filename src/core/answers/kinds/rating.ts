@@ -21,6 +21,7 @@ export const rules = chosenOf(limitsOf)
 
 export const manner: KindManner<Rating> = {
   words: 'Rating',
+  texts: ['not_number', 'too_small', 'too_large', 'off_step', 'of_most'],
   suggestedBy: { words: /\b(rate|rating|how (good|well|helpful|satisfied|happy))\b/i, sureness: 3 },
   must: ({ points }) => `1–${points} points`,
   domain: (rating) => numberDomain(limitsOf(rating)),

@@ -1,8 +1,9 @@
+import { forVisitors } from '../for_visitors'
 import { z } from 'zod'
 import type { KindManner } from '../kind'
 import { chosenOf, type Limits, numberDomain, numberSchema } from '../number'
 
-const endSchema = () => z.string().trim().max(60).default('')
+const endSchema = () => forVisitors(z.string().trim().max(60)).default('')
 
 /** Settings of a scale with worded ends. */
 export const settings = () => ({
@@ -26,6 +27,7 @@ export const rules = chosenOf(limitsOf)
 
 export const manner: KindManner<Scale> = {
   words: 'Scale with worded ends',
+  texts: ['not_number', 'too_small', 'too_large', 'off_step', 'of_most'],
   suggestedBy: { words: /\b(how likely|how easy|how much do you agree|on a scale|from 0 to 10)\b/i, sureness: 4 },
   must: ({ from, to }) => `${from}–${to}`,
   domain: (scale) => numberDomain(limitsOf(scale)),

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { accept, type Checked, type KindRules, refuse, type Scalar, own } from '../answer'
+import { accept, type Checked, type KindRules, refuse, type Scalar } from '../answer'
 import type { Choice, Choices } from '../choices'
 import * as choices from '../choices'
 import type { KindManner } from '../kind'
@@ -48,8 +48,7 @@ function checkTogether(values: ReadonlySet<Scalar>, { options, least, most }: Se
   const ordered = [...known.map(({ value }) => value), ...written]
   const alone = known.find((option) => option.alone)
   if (written.length > 1) return refuse({ code: 'not_an_option' })
-  if (alone)
-    return ordered.length === 1 ? accept(ordered) : refuse(own(`Choose “${alone.label}” alone, or leave it out.`))
+  if (alone) return ordered.length === 1 ? accept(ordered) : refuse({ code: 'chosen_alone', option: alone.label })
   if (least !== null && ordered.length < least) return refuse({ code: 'too_few', least })
   if (most !== null && ordered.length > most) return refuse({ code: 'too_many', most })
   return accept(ordered)
@@ -57,6 +56,7 @@ function checkTogether(values: ReadonlySet<Scalar>, { options, least, most }: Se
 
 export const manner: KindManner<SeveralChoices> = {
   words: 'Several choices',
+  texts: ['write_other', 'too_few', 'too_many', 'chosen_alone'],
   suggestedBy: {
     words:
       /\b(all that apply|choose any|pick any|tick all|which of (the|these|our)|what went wrong)\b|^which (?!is|was|does|has)\w{3,}s\b/i,

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { hasCheckCharacter } from '../../formats/check_character'
-import { type KindRules, longEnough, own, readLine, refuse } from '../answer'
+import { type KindRules, longEnough, readLine, refuse } from '../answer'
 import { AS_TEXT, type KindManner } from '../kind'
 import { contradictingLengths, lengthSettings, type Lengths } from '../lengths'
 
@@ -44,14 +44,15 @@ export const rules: KindRules<ShortText> = {
     const read = longEnough(readLine(raw, maxLength), minLength)
     if (!read.ok || typeof read.answer !== 'string') return read
     if (like && !new RegExp(patternLike(like), 'u').test(read.answer))
-      return refuse({ code: 'unlike', what: 'it in this form', example: like })
-    return checked && !isWellCopied(read.answer) ? refuse(own('Look at it again: a character is wrong.')) : read
+      return refuse({ code: 'not_like', example: like })
+    return checked && !isWellCopied(read.answer) ? refuse({ code: 'check_character' }) : read
   },
   show: String,
 }
 
 export const manner: KindManner<ShortText> = {
   words: 'Short text',
+  texts: ['not_like', 'check_character'],
   must: ({ like, minLength, maxLength, checked }) =>
     (like ? `text like ${like}` : `text, ${minLength > 0 ? `${minLength} ` : ''}to ${maxLength}`) +
     (checked ? ', with its check character' : ''),

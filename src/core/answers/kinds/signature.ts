@@ -1,4 +1,4 @@
-import { accept, type Answer, type Given, isBlank, type KindRules, partOf, readLine, own } from '../answer'
+import { accept, type Answer, type Given, isBlank, type KindRules, partOf, readLine } from '../answer'
 import { filesSchema, readFiles } from '../files'
 import { AS_TEXT, type KindManner } from '../kind'
 import { inParts, partsSchema } from '../parts'
@@ -34,17 +34,18 @@ export const rules: KindRules<Signature> = {
     const drawn = partOf(checked.answer, 'drawn')
     return isBlank(drawn) ? checked : accept({ drawn })
   },
-  show: (answer: Given) => {
+  show: (answer: Given, _, speech) => {
     const typed = partOf(answer, 'typed')
-    return isBlank(typed) ? 'Signed by hand' : String(typed as string)
+    return isBlank(typed) ? speech.tell('signed_by_hand') : String(typed as string)
   },
-  missing: () => own('Sign here, or type your name.'),
+  missing: () => ({ code: 'sign_here' }),
 }
 
 const typed = { type: 'string', minLength: 1, maxLength: LONGEST }
 
 export const manner: KindManner<Signature> = {
   words: 'Signature',
+  texts: ['sign_here', 'signed_by_hand', 'file_again', 'file_coming', 'file_lost', 'too_many'],
   suggestedBy: { words: /\b(sign(ature)?( here)?|signed)\b/i, sureness: 4 },
   must: () => 'drawn, or typed',
   domain: () => ({

@@ -24,6 +24,7 @@ export const rules: KindRules<Choices> = {
 
 export const manner: KindManner<Choices> = {
   words: 'Single choice',
+  texts: ['write_other'],
   suggestedBy: {
     words: /^(which|what kind|what type|choose|pick|will you|where is|how did you (hear|find))\b/i,
     sureness: 2,

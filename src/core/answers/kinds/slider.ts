@@ -18,6 +18,7 @@ export const rules = NUMBER_RULES
 
 export const manner: KindManner<Slider> = {
   words: 'Slider',
+  texts: ['not_number', 'too_small', 'too_large', 'off_step'],
   ...AS_NUMBER,
   width: 'full',
   typed: false,

@@ -15,6 +15,7 @@ export const rules = NUMBER_RULES
 
 export const manner: KindManner<Stepper> = {
   words: 'Stepper',
+  texts: ['not_number', 'too_small', 'too_large', 'off_step'],
   suggestedBy: { words: /\b(how many (people|guests|persons|seats|places|units|pieces))\b/i, sureness: 4 },
   ...AS_NUMBER,
   typed: false,

@@ -13,7 +13,7 @@ const PORT = '(?::(?:6553[0-5]|655[0-2][0-9]|65[0-4][0-9]{2}|6[0-4][0-9]{3}|[1-5
 const VALID = `^https?://${HOST}${PORT}/[!-~]*$`
 const valid = new RegExp(VALID)
 
-const NOT_ADDRESS = { code: 'unlike', what: 'a web address', example: 'https://studio.example' } as const
+const NOT_ADDRESS = { code: 'not_web_address', example: 'https://studio.example' } as const
 
 /** A page on the web, written out in full: people leave “https://” away, and write hosts in capitals and in any script. */
 export const rules: KindRules<object> = {
@@ -38,6 +38,7 @@ function parse(text: string): URL | null {
 
 export const manner: KindManner<object> = {
   words: 'Web address',
+  texts: ['not_web_address'],
   suggestedBy: { words: /\b((web )?site|web address|url|home ?page|link)\b/i, sureness: 4 },
   must: () => 'web address',
   ...AS_TEXT,

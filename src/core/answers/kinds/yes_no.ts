@@ -1,11 +1,12 @@
+import { forVisitors } from '../for_visitors'
 import { z } from 'zod'
 import { accept, type KindRules, readTruth, refuse } from '../answer'
 import type { KindManner } from '../kind'
 
 /** Settings of a question answered with yes or no. */
 export const settings = () => ({
-  yes: z.string().trim().min(1).max(100).default('Yes').describe('What visitors see for yes'),
-  no: z.string().trim().min(1).max(100).default('No').describe('What visitors see for no'),
+  yes: forVisitors(z.string().trim().min(1).max(100)).default('Yes').describe('What visitors see for yes'),
+  no: forVisitors(z.string().trim().min(1).max(100)).default('No').describe('What visitors see for no'),
 })
 
 interface YesNo {

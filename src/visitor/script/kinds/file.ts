@@ -1,5 +1,7 @@
 import { COMING, fileIdOf, fileNameOf, tidyFileName } from '@/core/answers/files'
-import { wordsOfBytes } from '@/core/formats/bytes'
+import { tellBytes } from '@/core/language/bytes'
+import type { Telling, TextKey } from '@/core/language/texts'
+import type { Enliven } from '../kinds'
 import { holdForm, isPreview, sendFile, takeBackFile } from '../send_file'
 
 /** A file as the list shows it. */
@@ -11,7 +13,8 @@ interface Item {
 }
 
 /** Sends files as they are chosen, or dropped, and lists them; a hidden field holds where they are. */
-export function enliven(box: HTMLElement): void {
+export const enliven: Enliven = (box, speech) => {
+  const say = (key: TextKey, told?: Telling) => speech.tell(key, told)
   const area = box.querySelector<HTMLElement>('[data-files]')
   const chooser = area?.querySelector<HTMLInputElement>('[type=file]')
   if (!area || !chooser) return
@@ -39,10 +42,10 @@ export function enliven(box: HTMLElement): void {
   waiting.setAttribute('role', 'status')
   area.append(waiting)
   const isComing = () => [...items].some(({ address }) => address === null)
-  const hold = holdForm(box, isComing, (words) => (waiting.textContent = words))
+  const hold = holdForm(box, speech, isComing, (words) => (waiting.textContent = words))
 
   /** Says what the answer is now, to whoever listens. */
-  const tell = () => {
+  const note = () => {
     held.value = [...items].map(({ address }) => address ?? COMING).join('\n')
     held.dispatchEvent(new Event('input', { bubbles: true }))
     if (!isComing()) waiting.textContent = ''
@@ -82,39 +85,39 @@ export function enliven(box: HTMLElement): void {
     items.delete(item)
     item.row.remove()
     chooser.focus()
-    tell()
+    note()
   }
 
   const showThere = (item: Item, bytes?: number) => {
     const takeBack = () => takeBackFile(fileIdOf(item.address) ?? '')
-    show(item, bytes === undefined ? 'is here' : `${wordsOfBytes(bytes)}, is here`, [
-      button('Remove', item.name, () => drop(item, takeBack)),
+    show(item, [...(bytes === undefined ? [] : [tellBytes(speech, bytes)]), say('is_here')].join(', '), [
+      button(say('remove'), item.name, () => drop(item, takeBack)),
     ])
   }
 
   const refuse = (item: Item, why: string, again?: () => void) => {
     hold.forget()
     items.delete(item)
-    const remove = button('Remove', item.name, () => item.row.remove())
-    show(item, why, again ? [button('Try again', item.name, again), remove] : [remove])
+    const remove = button(say('remove'), item.name, () => item.row.remove())
+    show(item, why, again ? [button(say('try_again'), item.name, again), remove] : [remove])
     item.row.classList.add('refused')
-    tell()
+    note()
   }
 
   const take = (file: File) => {
     const item = listOne(tidyFileName(file.name), null)
-    if (isPreview()) return refuse(item, 'This is a preview, so nothing was sent.')
-    if (file.size > largest) return refuse(item, `This is larger than ${wordsOfBytes(largest)}. Add a smaller one.`)
-    if (items.size > most) return refuse(item, `Only ${most} can be sent. Remove another one first.`)
+    if (isPreview()) return refuse(item, say('preview_unsent'))
+    if (file.size > largest) return refuse(item, say('file_larger', { size: tellBytes(speech, largest) }))
+    if (items.size > most) return refuse(item, say('only_so_many', { most }))
     const bar = document.createElement('progress')
-    bar.setAttribute('aria-label', `${item.name} is on its way`)
+    bar.setAttribute('aria-label', say('on_its_way', { name: item.name }))
     bar.value = 0
-    const stop = sendFile(file, question, {
+    const stop = sendFile(file, question, speech, {
       onProgress: (share) => (bar.value = share),
       onDone(address) {
         item.address = address
         showThere(item, file.size)
-        tell()
+        note()
         hold.goOn()
       },
       onRefused: (why, again) =>
@@ -129,8 +132,8 @@ export function enliven(box: HTMLElement): void {
             : undefined,
         ),
     })
-    show(item, bar, [button('Stop', item.name, () => drop(item, stop))])
-    tell()
+    show(item, bar, [button(say('stop'), item.name, () => drop(item, stop))])
+    note()
   }
 
   const restore = () => {

@@ -1,5 +1,7 @@
+import type { Enliven } from '../kinds'
+
 /** Lets options be pressed in their order; the menus of places hold the answer and are put away. */
-export function enliven(box: HTMLElement): void {
+export const enliven: Enliven = (box, speech) => {
   const places = box.querySelector<HTMLElement>('[data-places]')
   const order = box.querySelector<HTMLElement>('[data-order]')
   if (!places || !order) return
@@ -11,7 +13,7 @@ export function enliven(box: HTMLElement): void {
     const given = chosen()
     for (const button of buttons) {
       const at = given.indexOf(button.dataset.option ?? '')
-      const words = at < 0 ? 'no place yet' : (menus[at]?.previousElementSibling?.textContent ?? '')
+      const words = at < 0 ? speech.tell('no_place_yet') : (menus[at]?.previousElementSibling?.textContent ?? '')
       button.classList.toggle('placed', at >= 0)
       for (const place of button.querySelectorAll('.place')) place.textContent = at < 0 ? '' : String(at + 1)
       for (const said of button.querySelectorAll('[data-said]')) said.textContent = `, ${words}`

@@ -1,3 +1,4 @@
+import type { Enliven } from '../kinds'
 import { COMING } from '@/core/answers/files'
 import { holdForm, isPreview, sendFile } from '../send_file'
 
@@ -12,7 +13,7 @@ const REST = 900
 type Point = readonly [x: number, y: number]
 
 /** Lets a name be drawn, and sends it as a picture; whoever types one instead draws none. */
-export function enliven(box: HTMLElement): void {
+export const enliven: Enliven = (box, speech) => {
   const ground = box.querySelector<HTMLElement>('[data-ground]')
   const canvas = ground?.querySelector('canvas')
   const clear = ground?.querySelector<HTMLButtonElement>('[data-clear]')
@@ -23,7 +24,7 @@ export function enliven(box: HTMLElement): void {
   const pen = canvas?.getContext('2d')
   if (!ground || !canvas || !pen || !clear || !said || !held || !typed) return
   ground.hidden = false
-  if (label) label.textContent = 'Or type your name'
+  if (label) label.textContent = speech.tell('or_type_name')
   canvas.width = WIDTH
   canvas.height = HEIGHT
   let strokes: Point[][] = []
@@ -33,11 +34,12 @@ export function enliven(box: HTMLElement): void {
 
   const hold = holdForm(
     box,
+    speech,
     () => held.value === COMING,
     (words) => (said.textContent = words),
   )
 
-  const tell = (value: string, words: string) => {
+  const note = (value: string, words: string) => {
     held.value = value
     said.textContent = words
     clear.hidden = value === ''
@@ -67,24 +69,24 @@ export function enliven(box: HTMLElement): void {
     stop()
     strokes = []
     paint()
-    tell('', 'Sign with a mouse, a finger or a pen.')
+    note('', speech.tell('sign_with'))
   }
 
   const sendDrawn = () =>
     canvas.toBlob((picture) => {
       if (!picture) return
-      if (isPreview()) return tell('', 'This is a preview, so nothing was sent.')
+      if (isPreview()) return note('', speech.tell('preview_unsent'))
       stop()
       const file = new File([picture], 'signature.png', { type: 'image/png', lastModified: Date.now() })
-      stop = sendFile(file, held.name.replace(/\.drawn$/, ''), {
+      stop = sendFile(file, held.name.replace(/\.drawn$/, ''), speech, {
         onProgress: () => undefined,
         onDone(address) {
-          tell(address, 'You have signed.')
+          note(address, speech.tell('signed'))
           hold.goOn()
         },
         onRefused(why) {
           hold.forget()
-          tell('', `${why} Sign again, or type your name.`)
+          note('', speech.tell('sign_again', { why }))
         },
       })
     }, 'image/png')
@@ -111,7 +113,7 @@ export function enliven(box: HTMLElement): void {
     canvas.addEventListener(end, () => {
       if (!stroke) return
       stroke = null
-      tell(COMING, 'One moment…')
+      note(COMING, speech.tell('one_moment'))
       resting = window.setTimeout(sendDrawn, REST)
     })
   clear.addEventListener('click', takeBack)
@@ -120,7 +122,7 @@ export function enliven(box: HTMLElement): void {
   })
   held.addEventListener('change', () => {
     clear.hidden = held.value === ''
-    said.textContent = held.value === '' ? 'Sign with a mouse, a finger or a pen.' : 'You have signed.'
+    said.textContent = held.value === '' ? speech.tell('sign_with') : speech.tell('signed')
   })
   paint()
   held.dispatchEvent(new Event('change'))

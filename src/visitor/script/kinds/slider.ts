@@ -1,5 +1,7 @@
+import type { Enliven } from '../kinds'
+
 /** Ties a slider to the box that holds the answer: moving it writes there, and it follows what is written. */
-export function enliven(box: HTMLElement): void {
+export const enliven: Enliven = (box, speech) => {
   const range = box.querySelector<HTMLInputElement>('[type=range]')
   const field = box.querySelector<HTMLInputElement>('.field')
   const track = range?.parentElement
@@ -10,7 +12,10 @@ export function enliven(box: HTMLElement): void {
     if (said !== '' && Number.isFinite(Number(said))) range.value = said
     track.classList.toggle('unmoved', said === '')
     const unit = range.dataset.unit ?? ''
-    range.setAttribute('aria-valuetext', said === '' ? 'Not answered yet' : `${range.value} ${unit}`.trim())
+    range.setAttribute(
+      'aria-valuetext',
+      said === '' ? speech.tell('not_answered_yet') : `${range.value} ${unit}`.trim(),
+    )
   }
   const write = (event: Event) => {
     event.stopPropagation()

@@ -7,11 +7,12 @@ import { Ledger } from '@/studio/compose/ledger'
 import { ComposeParts } from '@/studio/compose/parts'
 import { VisitorView } from '@/studio/compose/visitorView'
 import { FormWording } from '@/studio/compose/wording'
+import { Languages } from '@/studio/languages/languages'
 import { Look } from '@/studio/look/look'
 
 export default memberPage(async ({ workspaceId }, { search }) => {
   const { db } = context()
-  const part = search.part === 'look' ? 'look' : 'questions'
+  const part = (['look', 'languages'] as const).find((one) => one === search.part) ?? 'questions'
   const [{ rows }, themes, uses] = await Promise.all([
     listPeople(db, workspaceId, { limit: 30 }),
     listThemes(db, workspaceId),
@@ -33,6 +34,8 @@ export default memberPage(async ({ workspaceId }, { search }) => {
             <link rel="stylesheet" href={`/${visitorAssets().faces}`} precedence="default" />
             <Look themes={themes} uses={uses} />
           </>
+        ) : part === 'languages' ? (
+          <Languages />
         ) : (
           <>
             <FormWording />

@@ -1,0 +1,132 @@
+/** The finder in German and in Arabic, by the places of its wordings. */
+
+const OUTCOMES = ['outcomes.large', 'outcomes.small', 'outcome']
+
+/** The same text at several places. */
+const everywhere = (places: readonly string[], text: string): Record<string, string> =>
+  Object.fromEntries(places.map((place) => [place, text]))
+
+export const FINDER_IN_GERMAN: Record<string, string> = {
+  title: 'Welcher Ofen passt zu Ihrer Werkstatt?',
+  intro: 'Vier kurze Schritte. Wir antworten innerhalb eines Werktags.',
+  'steps.your_work.title': 'Ihre Arbeit',
+  'questions.ware.label': 'Was brennen Sie am meisten?',
+  'questions.ware.options.earthenware.label': 'Irdenware',
+  'questions.ware.options.stoneware.label': 'Steinzeug',
+  'questions.ware.options.porcelain.label': 'Porzellan',
+  'questions.ware.options.glass.label': 'Glas',
+  'questions.ware.options.earthenware.picture.alt': 'Ein Krug aus rotem Ton mit hellem Band',
+  'questions.ware.options.stoneware.picture.alt': 'Eine gesprenkelte graue Schale',
+  'questions.ware.options.porcelain.picture.alt': 'Eine weiße Vase mit blauen Linien',
+  'questions.ware.options.glass.picture.alt': 'Ein Teller aus Schmelzglas, grün mit bunten Quadraten',
+  'questions.peak_temperature.label': 'Wie heiß brennen Sie?',
+  'questions.peak_temperature.help': 'Spitze Ihres heißesten Brands, von 1000 bis 1320 in Schritten von 20.',
+  'questions.peak_temperature.errorText': 'Wählen Sie eine Temperatur von 1000 bis 1320 °C, in Schritten von 20',
+  'questions.peak_temperature.unit': '°C',
+  'questions.people_sharing.label': 'Wie viele Menschen teilen sich den Ofen?',
+  'questions.people_sharing.unit': 'Personen',
+  'questions.people_sharing.unitOfOne': 'Person',
+  'steps.your_room.title': 'Ihr Raum',
+  'questions.supply.label': 'Welchen Anschluss haben Sie?',
+  'questions.supply.help': '„Nicht sicher“ ist auch eine gute Antwort.',
+  'questions.supply.options.single_phase.label': 'Wechselstrom',
+  'questions.supply.options.three_phase.label': 'Drehstrom',
+  'questions.supply.options.not_sure.label': 'Nicht sicher',
+  'questions.plan_around.label': 'Müssen wir etwas berücksichtigen?',
+  'steps.your_plans.title': 'Ihre Pläne',
+  'questions.region.label': 'Wo liegt die Werkstatt?',
+  'questions.region.options.north.label': 'Norden',
+  'questions.region.options.east.label': 'Osten',
+  'questions.region.options.south.label': 'Süden',
+  'questions.region.options.west.label': 'Westen',
+  'questions.budget.label': 'Was möchten Sie ausgeben?',
+  'questions.budget.help': 'Lassen Sie es leer, wenn Sie sich nur umsehen.',
+  'steps.where_to_reach_you.title': 'Wo wir Sie erreichen',
+  'questions.first_name.label': 'Vorname',
+  'questions.email.label': 'Geschäftliche E-Mail',
+  'questions.studio.label': 'Werkstatt oder Schule',
+  'questions.newsletter.label': 'Brennbriefe',
+  'questions.newsletter.wording':
+    'Schicken Sie mir die Brennbriefe, eine Mail im Monat über Öfen und Glasuren. Mit einem Klick in jeder davon bestelle ich sie ab.',
+  'messages.thank_you.subject': 'Ihre Ofenanfrage, {{ first_name | default: "und vielen Dank" }}',
+  'messages.thank_you.body':
+    'Vielen Dank, {{ first_name | default: "und guten Tag" }}.\n\nWir lesen jede Anfrage selbst und antworten innerhalb eines Werktags.\n\nTarnfield Kilns',
+  'outcomes.large.title': 'Sehen Sie einem beim Brennen zu, {{ first_name | default: "Sie sind willkommen" }}',
+  'outcomes.large.body':
+    'Einen Ofen dieser Größe möchten wir Ihnen in Betrieb zeigen. Heute ruft Sie jemand an, um einen Tag zu finden.\n\nEine Kopie ist unterwegs an {{ email | default: "Sie" }}.',
+  'outcomes.large.links.https://www.tarnfield.example/find-us.label': 'Der Weg zu unserem Hof',
+  'outcomes.small.body':
+    'Für diesen Betrag ist ein Ofen, der schon gebrannt hat, oft das Beste. Wir antworten innerhalb von zwei Werktagen mit denen, die auf dem Hof stehen.\n\nEine Kopie ist unterwegs an {{ email | default: "Sie" }}.',
+  'outcomes.small.links.https://www.tarnfield.example/used.label': 'Öfen mit Vergangenheit',
+  'outcome.body':
+    'Wir antworten innerhalb eines Werktags, mit zwei oder drei Öfen, die zu Ihren Angaben passen.\n\nEine Kopie ist unterwegs an {{ email | default: "Sie" }}.',
+  ...everywhere(
+    OUTCOMES.slice(1).map((outcome) => `${outcome}.title`),
+    'Vielen Dank, {{ first_name | default: "und guten Tag" }}',
+  ),
+  'wording.back': 'Zurück',
+  'wording.next': 'Weiter',
+  'wording.send': 'An Tarnfield senden',
+}
+
+export const FINDER_IN_ARABIC: Record<string, string> = {
+  title: 'أي فرن يناسب ورشتك؟',
+  intro: 'أربع خطوات قصيرة. نجيب خلال يوم عمل واحد.',
+  'steps.your_work.title': 'عملك',
+  'questions.ware.label': 'ما أكثر ما تحرقه؟',
+  'questions.ware.options.earthenware.label': 'فخار',
+  'questions.ware.options.stoneware.label': 'خزف حجري',
+  'questions.ware.options.porcelain.label': 'بورسلين',
+  'questions.ware.options.glass.label': 'زجاج',
+  'questions.ware.options.earthenware.picture.alt': 'إبريق من الطين الأحمر بشريط فاتح',
+  'questions.ware.options.stoneware.picture.alt': 'وعاء رمادي مرقط',
+  'questions.ware.options.porcelain.picture.alt': 'مزهرية بيضاء بخطوط زرقاء',
+  'questions.ware.options.glass.picture.alt': 'طبق من الزجاج المصهور أخضر بمربعات ملونة',
+  'questions.peak_temperature.label': 'ما درجة حرارة الحرق؟',
+  'questions.peak_temperature.help': 'ذروة أعلى حرق لديك، من 1000 إلى 1320 بفواصل 20.',
+  'questions.peak_temperature.errorText': 'اختر درجة حرارة بين 1000 و1320 مئوية، بفواصل 20',
+  'questions.peak_temperature.unit': '°م',
+  'questions.people_sharing.label': 'كم شخصًا يتشارك الفرن؟',
+  'questions.people_sharing.unit': 'أشخاص',
+  'questions.people_sharing.unitOfOne': 'شخص',
+  'steps.your_room.title': 'غرفتك',
+  'questions.supply.label': 'ما نوع التغذية الكهربائية لديك؟',
+  'questions.supply.help': '«لست متأكدًا» إجابة جيدة أيضًا.',
+  'questions.supply.options.single_phase.label': 'أحادية الطور',
+  'questions.supply.options.three_phase.label': 'ثلاثية الطور',
+  'questions.supply.options.not_sure.label': 'لست متأكدًا',
+  'questions.plan_around.label': 'هل هناك ما ينبغي أن نراعيه؟',
+  'steps.your_plans.title': 'خططك',
+  'questions.region.label': 'أين تقع الورشة؟',
+  'questions.region.options.north.label': 'الشمال',
+  'questions.region.options.east.label': 'الشرق',
+  'questions.region.options.south.label': 'الجنوب',
+  'questions.region.options.west.label': 'الغرب',
+  'questions.budget.label': 'كم تود أن تنفق؟',
+  'steps.where_to_reach_you.title': 'كيف نصل إليك',
+  'questions.first_name.label': 'الاسم الأول',
+  'questions.email.label': 'البريد الإلكتروني للعمل',
+  'questions.studio.label': 'الورشة أو المدرسة',
+  'questions.newsletter.label': 'رسائل الحرق',
+  'questions.newsletter.wording':
+    'أرسلوا إلي رسائل الحرق، رسالة كل شهر عن الأفران والتزجيج. يمكنني إلغاؤها بنقرة واحدة في أي منها.',
+  'messages.thank_you.subject': 'استفسارك عن الأفران، {{ first_name | default: "وشكرًا لك" }}',
+  'messages.thank_you.body':
+    'شكرًا لك، {{ first_name | default: "ومرحبًا" }}.\n\nنقرأ كل استفسار بأنفسنا ونجيب خلال يوم عمل واحد.\n\nTarnfield Kilns',
+  'outcomes.large.title': 'تعال وشاهد فرنًا يعمل، {{ first_name | default: "أهلًا بك" }}',
+  'outcomes.large.body':
+    'لفرن بهذا الحجم نود أن نريك واحدًا أثناء العمل. سيتصل بك أحدنا اليوم لتحديد موعد.\n\nنسخة من هذا في الطريق إلى {{ email | default: "بريدك" }}.',
+  'outcomes.large.links.https://www.tarnfield.example/find-us.label': 'الطريق إلى مقرنا',
+  'outcomes.small.body':
+    'لهذه الميزانية يكون الفرن المستعمل هو الأفضل غالبًا. نجيب خلال يومي عمل بما لدينا.\n\nنسخة من هذا في الطريق إلى {{ email | default: "بريدك" }}.',
+  'outcomes.small.links.https://www.tarnfield.example/used.label': 'أفران مستعملة',
+  'outcome.body':
+    'نجيب خلال يوم عمل واحد، بفرنين أو ثلاثة تناسب ما أخبرتنا به.\n\nنسخة من هذا في الطريق إلى {{ email | default: "بريدك" }}.',
+  ...everywhere(
+    OUTCOMES.slice(1).map((outcome) => `${outcome}.title`),
+    'شكرًا لك، {{ first_name | default: "ومرحبًا" }}',
+  ),
+  'wording.back': 'السابق',
+  'wording.next': 'التالي',
+  'wording.send': 'أرسل إلى Tarnfield',
+}

@@ -1,0 +1,28 @@
+import { ar } from './languages/ar'
+import { de } from './languages/de'
+import { en, texts } from './languages/en'
+import { es } from './languages/es'
+import { fr } from './languages/fr'
+import { pl } from './languages/pl'
+import { pt } from './languages/pt'
+import { type Language, Speech } from './texts'
+
+/** English, in which the studio speaks, and whatever is not said to one visitor. */
+const english: Language = { ...en, texts }
+
+/** Languages that visitors can be spoken to in: one more is one more file in `languages/`, and a word here. */
+export const LANGUAGES: readonly Language[] = [english, de, fr, es, pt, pl, ar]
+
+export const LANGUAGE_TAGS = LANGUAGES.map(({ tag }) => tag)
+
+/** The language of a tag; English for one that there is not, as an older form may have. */
+export const languageOf = (tag: string): Language => LANGUAGES.find((one) => one.tag === tag) ?? english
+
+/** How a language is spoken where nothing is known of the visitor's region, or in a region of theirs. */
+export const speak = (tag: string, locale?: string): Speech => {
+  const { usual, texts } = languageOf(tag)
+  return new Speech({ locale: locale ?? usual, texts })
+}
+
+/** How the studio tells what visitors answered. */
+export const ENGLISH: Speech = speak('en')

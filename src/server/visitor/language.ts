@@ -1,0 +1,23 @@
+import Negotiator from 'negotiator'
+import { chooseLanguage } from '@/core/language/choose'
+import { LANGUAGE_TAGS, languageOf } from '@/core/language/languages'
+import type { Language } from '@/core/language/texts'
+
+/** Stands in a form's address for the language it is to be read in. */
+const PARAMETER = 'lang'
+
+/**
+ * The languages that a request asks for (BCP 47), the most wanted first: what the page it comes from says it is in,
+ * what its address says, and what its browser prefers (RFC 9110, 12.5.4).
+ */
+export function languagesWanted(request: Request, page?: string | null): string[] {
+  const asked = new URL(request.url).searchParams.get(PARAMETER)
+  const accepted = new Negotiator({ headers: { 'accept-language': request.headers.get('accept-language') ?? '' } })
+  return [page, asked, ...accepted.languages()].filter(
+    (tag) => typeof tag === 'string' && tag !== '' && tag !== '*',
+  ) as string[]
+}
+
+/** The language of what is said where there is no form. */
+export const languageFor = (request: Request): Language =>
+  languageOf(chooseLanguage(LANGUAGE_TAGS, languagesWanted(request)).tag)

@@ -1,0 +1,40 @@
+import type { Speech } from '@/core/language/texts'
+
+/** By what a person's page is told from a machine's post: what it sends beside the answers. */
+export interface SentSigns {
+  /** When it was opened, in words that only the server could write. */
+  opened?: string | undefined
+  /** The number that its worker found, as `altcha-lib` writes it. */
+  work?: string | undefined
+  /** What stands in a field that nobody sees. */
+  website?: string | undefined
+}
+
+/** What a page brings for them. */
+export interface PageSigns {
+  opened: string
+  task: Task
+}
+
+/** A number to look for, as `altcha-lib` sets the task. */
+export interface Task {
+  algorithm: string
+  challenge: string
+  maxnumber?: number
+  salt: string
+  signature: string
+}
+
+/** Fields that visitors neither see nor hear; whoever fills in all there is fills in the last one, too. */
+export const Signs = ({ opened, task, speech }: PageSigns & { speech: Speech }) => (
+  <>
+    <input type="hidden" name="_opened" value={opened} />
+    <input type="hidden" name="_work" data-task={JSON.stringify(task)} />
+    <div className="unseen" aria-hidden="true">
+      <label>
+        {speech.tell('leave_empty')}
+        <input type="text" name="_website" tabIndex={-1} autoComplete="off" />
+      </label>
+    </div>
+  </>
+)

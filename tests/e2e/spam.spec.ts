@@ -1,0 +1,124 @@
+import { api, applied, mailTo, releasedForm, send, smallForm, until } from '../support/api'
+import { query } from '../support/database'
+import { openPage } from '../support/page'
+import { expect, facts, test, unique } from './studio'
+
+/** People and machines: what is kept apart, with which reasons, and what a specialist makes of it. */
+
+interface Row {
+  id: string
+  state: string
+  suspicions: string[]
+}
+
+const newForm = async () => {
+  const slug = unique('spam')
+  await releasedForm(facts, slug, smallForm)
+  return slug
+}
+
+const listed = async (slug: string, state = '') => {
+  const { body } = await api<{ submissions: Row[] }>(
+    facts,
+    'GET',
+    `/submissions?form=${slug}&state=${state}`.replace(/&state=$/, ''),
+  )
+  return body.submissions
+}
+
+const reasons = async (slug: string) => (await listed(slug, 'spam')).map(({ suspicions }) => suspicions.join(' '))
+
+test('a person with a script does the work without noticing, and is applied', async ({ page }) => {
+  const slug = await newForm()
+  const email = `${unique('una')}@people.example`
+  await page.goto(`/f/${slug}`)
+  await page.getByLabel('First name').fill('Una')
+  const work = page.locator('[name=_work]')
+  await expect(work).not.toHaveValue('')
+  // What was found is what was asked for (SHA-256 by WebCrypto).
+  const task = JSON.parse((await work.getAttribute('data-task')) ?? '') as { challenge: string; salt: string }
+  const { number } = JSON.parse(atob(await work.inputValue())) as { number: number }
+  const digest = await crypto.subtle.digest('SHA-256', new TextEncoder().encode(`${task.salt}${number}`))
+  expect(Buffer.from(digest).toString('hex')).toBe(task.challenge)
+  await page.getByRole('button', { name: 'Next' }).click()
+  await page.getByLabel('Email').fill(email)
+  await page.getByRole('button', { name: 'Send' }).click()
+  await expect(page.getByRole('heading', { name: 'Thank you, Una' })).toBeVisible()
+  await until('the mail', async () => (await mailTo(facts, email)).length > 0)
+  expect(await reasons(slug)).toEqual([])
+})
+
+test('a person without a script is taken all the same, step by step', async ({ browser }) => {
+  const slug = await newForm()
+  const page = await (await browser.newContext({ javaScriptEnabled: false })).newPage()
+  await page.goto(`${facts.url}/f/${slug}`)
+  await page.getByLabel('First name').fill('Piet')
+  await page.getByRole('button', { name: 'Next' }).click()
+  await page.getByLabel('Email').fill(`${unique('piet')}@people.example`)
+  await page.getByRole('button', { name: 'Send' }).click()
+  await expect(page.getByRole('heading', { name: 'Thank you, Piet' })).toBeVisible()
+  const [row] = await until('the submission', async () => ((await listed(slug)).length > 0 ? listed(slug) : null))
+  await applied(facts, row?.id ?? '')
+})
+
+test('machines are told from people by what they do, are answered like people, and do nothing', async ({ page }) => {
+  const slug = await newForm()
+  const values = { first_name: 'Bot', email: `${unique('bot')}@machines.example` }
+  const opened = (await openPage(facts, `/f/${slug}`)).data
+  // Without opening anything; with another visit's page; at once.
+  for (const signs of [{}, { ...(await openPage(facts, `/f/${slug}`)).data, opened: opened.opened }, opened]) {
+    const answered = await send({ url: facts.url }, slug, values, signs)
+    expect([answered.status, answered.body.outcome.title]).toEqual([200, 'Thank you, Bot'])
+  }
+  // A browser that is driven through everything there is.
+  await page.goto(`/f/${slug}`)
+  await page.getByLabel('First name').fill('Bot')
+  await page.locator('[name=_website]').evaluate((input: HTMLInputElement) => (input.value = 'https://bot.example'))
+  await page.getByRole('button', { name: 'Next' }).click()
+  await page.getByLabel('Email').fill(values.email)
+  await page.getByRole('button', { name: 'Send' }).click()
+  await expect(page.getByRole('heading', { name: 'Thank you, Bot' })).toBeVisible()
+  expect((await reasons(slug)).sort()).toEqual(['hasty', 'trap', 'unopened', 'unopened'])
+  expect(await listed(slug)).toEqual([])
+  const done = await query(
+    facts.database,
+    `select s.plan, s.contact_id, v.answers from submission s
+    join form f on f.id = s.form_id left join visit v on v.form_id = f.id and v.id = s.visit_id where f.slug = $1`,
+    [slug],
+  )
+  expect(done).toHaveLength(4)
+  for (const row of done) expect(row).toEqual({ plan: null, contact_id: null, answers: null })
+  expect(await mailTo(facts, values.email)).toEqual([])
+})
+
+test('a specialist looks at spam, lets a person through, leaves the rest, and takes that back', async ({ studio }) => {
+  const slug = await newForm()
+  const real = `${unique('real')}@people.example`
+  await send({ url: facts.url }, slug, { first_name: 'Real', email: real })
+  for (const n of [1, 2])
+    await send({ url: facts.url }, slug, { first_name: `Bot ${n}`, email: `bot${n}@machines.example` })
+  await studio.goto(`/arrivals?form=${slug}`)
+  await expect(studio.getByText('Nothing fits these filters')).toBeVisible()
+  await studio.getByLabel('State').selectOption({ label: 'Spam, to look at' })
+  const rows = studio.getByRole('row').filter({ hasText: 'sent without opening the page' })
+  await expect(rows).toHaveCount(3)
+  await rows.filter({ hasText: 'Real' }).getByRole('link').last().click()
+  await expect(studio.getByText('It looks like a machine’s: sent without opening the page.')).toBeVisible()
+  await studio.getByRole('button', { name: 'It is real' }).click()
+  await until('the mail', async () => (await mailTo(facts, real)).length > 0)
+  await expect(studio.getByRole('heading', { name: real })).toBeVisible()
+  await studio.goto(`/arrivals?form=${slug}&state=spam`)
+  await expect(rows).toHaveCount(2)
+  await studio.getByRole('button', { name: 'Leave all 2 as spam' }).click()
+  await expect(studio.getByText('2 left as spam', { exact: true })).toBeVisible()
+  await expect(rows).toHaveCount(0)
+  await studio.getByRole('button', { name: 'Undo' }).click()
+  await expect(rows).toHaveCount(2)
+  await rows.filter({ hasText: 'Bot 1' }).getByRole('button', { name: 'Leave as spam' }).click()
+  await expect(rows).toHaveCount(1)
+  await studio.goto(`/arrivals?form=${slug}&state=settled`)
+  await expect(rows.filter({ hasText: 'Bot 1' })).toHaveCount(1)
+  // What was settled can still be found to be real.
+  await rows.getByRole('button', { name: 'It is real' }).click()
+  await until('it is applied', async () => (await listed(slug, 'applied')).length === 2)
+})

@@ -1,0 +1,94 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { chromium, type Browser } from '@playwright/test'
+import type { Form } from '@/core/form/definition'
+import { api, mailTo, type Reach, send, until } from '../support/api'
+import { figure } from '../support/database'
+import { fillIn } from '../support/fill_in'
+import { lichenOf, pause } from '../support/lichen'
+import { openPage } from '../support/page'
+
+const POSTS = 1000
+const PEOPLE = 20
+
+/** A thousand automated posts to the demo's finder, of every sort that machines send, and people in between. */
+describe('machines', () => {
+  const lichen = lichenOf('machines', 4840, { LICHEN_LIMITS: '100' })
+  let reach: Reach
+  let browser: Browser
+
+  beforeAll(async () => {
+    const token = await lichen.loadAnew(['--no-visits'])
+    await lichen.startAll()
+    reach = { url: lichen.url, bench: lichen.bench, token }
+    browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] })
+  })
+  afterAll(async () => {
+    await browser?.close()
+    await lichen.stop()
+  })
+
+  const answers = (email: string) => ({
+    ware: 'earthenware',
+    people_sharing: '2',
+    supply: 'single_phase',
+    region: 'north',
+    first_name: 'Bo',
+    email,
+  })
+
+  /** One post as machines make them: blind, at once, from a page that many use, or with everything filled in. */
+  const post = async (n: number, shared: Awaited<ReturnType<typeof openPage>>['data']) => {
+    const values = answers(`bot-${n}@machines.example`)
+    if (n % 4 === 0) return send({ url: lichen.url }, 'kiln-finder', values)
+    if (n % 4 === 1) return send({ url: lichen.url }, 'kiln-finder', values, { opened: shared.opened })
+    const { data } = await openPage(lichen, '/f/kiln-finder')
+    return send(
+      { url: lichen.url },
+      'kiln-finder',
+      values,
+      n % 4 === 2 ? data : { ...data, website: 'https://bot.example' },
+    )
+  }
+
+  it('do nothing, and people in between notice nothing', async () => {
+    const shared = (await openPage(lichen, '/f/kiln-finder')).data
+    const waits: number[] = []
+    let posted = 0
+    // A few at a time, spread over the time that people take: posted all at once, a machine would be as slow as people.
+    const machines = Array.from({ length: 3 }, async () => {
+      while (posted < POSTS) {
+        expect((await post(posted++, shared)).status).toBe(200)
+        await pause(150)
+      }
+    })
+    const { body: form } = await api<Form>(reach, 'GET', '/forms/kiln-finder/draft')
+    const person = async (n: number) => {
+      const page = await (await browser.newContext()).newPage()
+      await page.goto(`${lichen.url}/f/kiln-finder`)
+      await fillIn(page, form, `person-${n}@people.example`, () => pause(700))
+      const began = performance.now()
+      await page.getByRole('heading', { name: /^Thank you/ }).waitFor()
+      waits.push((performance.now() - began) / 1000)
+      await page.context().close()
+    }
+    for (let n = 0; n < PEOPLE; n++) await person(n)
+    await Promise.all(machines)
+    const count = (where: string) =>
+      figure(
+        lichen.cluster.url,
+        `select count(*) from submission s join form f on f.id = s.form_id where slug = 'kiln-finder' and ${where}`,
+      )
+    await until('nothing waits', async () => (await count("state = 'received'")) === 0)
+    expect(await count("state = 'applied'")).toBe(PEOPLE)
+    expect(await count("state = 'spam' and plan is null and contact_id is null")).toBe(POSTS)
+    expect(await count('true')).toBe(POSTS + PEOPLE)
+    expect(await mailTo(lichen, 'bot-2@machines.example')).toEqual([])
+    const { body } = await api<{ submissions: unknown[] }>(reach, 'GET', '/submissions?form=kiln-finder&limit=100')
+    expect(body.submissions).toHaveLength(PEOPLE)
+    waits.sort((a, b) => a - b)
+    console.log(
+      `${POSTS} automated posts kept apart; people waited ${waits.at(PEOPLE / 2)?.toFixed(2)} s, ${waits.at(-1)?.toFixed(2)} s at most`,
+    )
+    expect(waits.at(-1)).toBeLessThan(3)
+  }, 300_000)
+})
