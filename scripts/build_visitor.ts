@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs'
 import { mkdir, readdir, readFile, rm, writeFile } from 'node:fs/promises'
-import { basename, dirname, resolve } from 'node:path'
+import { basename, dirname, relative, resolve } from 'node:path'
 import { build, type BuildOptions, type Metafile, type Plugin } from 'esbuild'
 import { partsIn } from '@/core/answers/address'
 import { COUNTRIES } from '@/core/answers/countries'
@@ -100,6 +100,10 @@ async function bundle(entryPoints: { in: string; out: string }[], more: BuildOpt
 /** Bundles what only some pages load, once they are there; gives its name. */
 async function bundleApart(entry: string, out: string, define: Record<string, string> = {}): Promise<string> {
   const bundled = await bundle([{ in: entry, out }], { format: 'esm', plugins: [kindsApart], define })
+  const registry = relative('.', PAGE_KINDS)
+  for (const { inputs } of Object.values(bundled.outputs))
+    if (inputs[registry]?.bytesInOutput)
+      throw new Error(`${entry} would have a registry of kinds of its own, an empty one`)
   return filesOf(bundled, entry).join()
 }
 

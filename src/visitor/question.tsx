@@ -1,6 +1,6 @@
 import type { Speech } from '@/core/language/texts'
 import type { Moment } from '@/core/answers/answer'
-import { isAnswered, mannerOf } from '@/core/answers/registry'
+import { isAnswered, mannerOf, rulesOf } from '@/core/answers/registry'
 import type { Marks, Question } from '@/core/form/definition'
 import { shownAs } from '@/core/form/wordings'
 import type { LabelPlace } from '@/core/look/theme'
@@ -29,8 +29,9 @@ export function QuestionField({ question, value, shown, later, error, marks, lab
   const id = idOfQuestion(question.name)
   const describedBy = [question.help && `${id}-help`, error && `${id}-error`].filter(Boolean).join(' ') || undefined
   const { Control, frame, stays, on } = visitorKindOf(question.kind)
+  const held = rulesOf(question).writeBox?.(value, speech) ?? value
   const control = (
-    <Control {...{ question, value, id, visit, now, describedBy, say, speech }} invalid={Boolean(error)} />
+    <Control {...{ question, value: held, id, visit, now, describedBy, say, speech }} invalid={Boolean(error)} />
   )
   const label = <Said wording={shownAs(question)} say={say} />
   const mark =

@@ -1,5 +1,5 @@
 import type { Browser, Page } from '@playwright/test'
-import { formSchema } from '@/core/form/definition'
+import { type FormInput, formSchema } from '@/core/form/definition'
 import { setTranslations } from '@/core/form/translation_edits'
 import { api, applied, mailTo, releasedForm, smallForm, until } from '../support/api'
 import { expectClean } from './clean'
@@ -127,6 +127,83 @@ test('has the region of the browser: days and amounts as they are written there'
   await american.getByRole('button', { name: 'Send' }).click()
   await expect(american.getByText('Give one from September 14, 2030 on.')).toBeVisible()
 })
+
+const oven = {
+  title: 'Ofen',
+  languages: ['de', 'en'],
+  keepUnfinished: true,
+  steps: [
+    {
+      name: 'size',
+      title: 'Maße',
+      questions: [
+        { kind: 'number', name: 'height', label: 'Höhe', step: 0.5, required: true },
+        { kind: 'money', name: 'budget', label: 'Budget', whole: false },
+        { kind: 'stepper', name: 'shelves', label: 'Ablagen', step: 0.5 },
+        { kind: 'slider', name: 'share', label: 'Anteil', maximum: 10, step: 0.1 },
+        {
+          kind: 'short_text',
+          name: 'why',
+          label: 'Wozu so hoch?',
+          shownWhen: { value: 'height', is: 'at_least', to: 1000 },
+        },
+      ],
+    },
+    { name: 'more', title: 'Mehr', questions: [{ kind: 'short_text', name: 'note', label: 'Notiz' }] },
+  ],
+  outcome: { title: 'Danke', body: '{{ height }}', summary: true },
+} as const
+
+for (const javaScriptEnabled of [true, false])
+  test(`reads numbers as people there write them, ${javaScriptEnabled ? 'with' : 'without'} a script`, async ({
+    browser,
+  }) => {
+    const slug = unique('languages')
+    await releasedForm(facts, slug, oven as unknown as FormInput)
+    const page = await open(browser, `/f/${slug}`, { locale: 'de-DE', javaScriptEnabled })
+    const box = (name: string) => page.locator(`input.field[name=${name}]`)
+    const next = page.getByRole('button', { name: 'Next' })
+    await box('height').fill('1.25,0')
+    await next.click()
+    await expect(page.getByText('Schreiben Sie eine Zahl, nur mit Ziffern.')).toBeVisible()
+    await expect(box('height')).toHaveValue('1.25,0')
+    await box('height').fill('1.250,25')
+    await next.click()
+    await expect(page.getByText('Geben Sie eine Zahl in Schritten von 0,5 an.')).toBeVisible()
+    await box('height').fill('1.250,5')
+    await box('budget').fill('1.200')
+    await box('shelves').fill('2,5')
+    await box('share').fill('0,3')
+    if (javaScriptEnabled) {
+      await box('shelves').press('ArrowUp')
+      await expect(box('shelves')).toHaveValue('3')
+      await box('shelves').press('ArrowDown')
+      await expect(box('shelves')).toHaveValue('2,5')
+      const slide = page.locator('[type=range]')
+      await expect(slide).toHaveValue('0.3')
+      await slide.press('ArrowRight')
+      await expect(box('share')).toHaveValue('0,4')
+      await expect(slide).toHaveAttribute('aria-valuetext', '0,4')
+      await expect(page.getByLabel('Wozu so hoch?')).toBeVisible()
+    } else await box('share').fill('0,4')
+    // The same numbers, in another language and back: 1.200 is not 1.2.
+    await page.getByRole('button', { name: 'English' }).click()
+    for (const [name, value] of Object.entries({ height: '1250.5', budget: '1200', shelves: '2.5', share: '0.4' }))
+      await expect(box(name)).toHaveValue(value)
+    await page.getByRole('button', { name: 'Deutsch' }).click()
+    await expect(box('height')).toHaveValue('1250,5')
+    await next.click()
+    await expect(page.getByLabel('Notiz')).toBeVisible()
+    if (javaScriptEnabled) await page.waitForResponse(/progress/)
+    await page.goto(`/f/${slug}`)
+    await expect(box('height')).toHaveValue('1250,5')
+    await expect(page.getByLabel('Notiz')).toBeVisible()
+    await page.getByRole('button', { name: 'Send' }).click()
+    await expect(page.getByText('1250,5').first()).toBeVisible()
+    const { body } = await api<{ submissions: { id: string }[] }>(facts, 'GET', `/submissions?form=${slug}`)
+    const { values } = await applied(facts, body.submissions[0]?.id ?? '')
+    expect(values).toMatchObject({ height: 1250.5, budget: 1200, shelves: 2.5, share: 0.4 })
+  })
 
 for (const width of [390, 1280])
   test(`reads from right to left in Arabic, and is clean, ${width} wide`, async ({ browser }) => {

@@ -67,6 +67,10 @@ export interface KindRules<S> {
    * What depends on `facts` is looked at only where they are known.
    */
   check(raw: unknown, settings: S, facts?: Facts): Checked
+  /** What was typed into its box, as `check` reads it; left out where that is the text itself. */
+  readBox?(typed: unknown, speech: Speech): unknown
+  /** What such a box holds for a value, as people write it there. */
+  writeBox?(value: unknown, speech: Speech): unknown
   /** The answer in words, for people who are spoken to like this. Never called with a blank. */
   show(answer: Given, settings: S, speech: Speech): string
   /** True for an answer that meets a required question; left out where everything but a blank does. */
@@ -131,7 +135,8 @@ export function valueAt(values: Answers, path: Path): Answer {
 // Control characters other than tab and line feed cannot be stored or mailed safely.
 // eslint-disable-next-line no-control-regex
 const CONTROL = /[\u0000-\u0008\u000b-\u001f\u007f]/g
-const LONE_SURROGATE = /[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g
+// Read by code points, a pair of them is one.
+const LONE_SURROGATE = /[\ud800-\udfff]/gu
 
 /** Text as it will be stored: one kind of line break, no control characters, no outer white space. */
 function tidyText(text: string): string {

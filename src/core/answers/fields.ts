@@ -1,4 +1,4 @@
-import { valueIn } from './answer'
+import { isRecord, valueIn } from './answer'
 
 /**
  * Answers as the fields of an HTML form (WHATWG HTML, constructing the entry list): a list is one name
@@ -27,8 +27,7 @@ export function gatherFields(fields: Iterable<readonly [string, unknown]>): Reco
   return gathered
 }
 
-const isParts = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
+const isParts = isRecord as (value: unknown) => value is Record<string, unknown>
 
 function put(into: Record<string, unknown>, name: string, text: string): void {
   const before = valueIn(into, name)

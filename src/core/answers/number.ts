@@ -1,6 +1,7 @@
 import { forVisitors } from './for_visitors'
 import { z } from 'zod'
 import { accept, type Checked, type Given, isEmpty, type KindRules, refuse } from './answer'
+import { readNumber as readBox, VALID_NUMBER, writeNumber as writeBox } from '../language/numbers'
 import type { Contradiction, Domain, JsonSchema, KindManner } from './kind'
 
 /** What kinds have in common whose answers are numbers. */
@@ -37,25 +38,28 @@ export const unitSettings = () => ({
 export const withUnit = (amount: Given, words: string, { unit, unitOfOne }: Unit): string =>
   `${words} ${(amount === 1 && unitOfOne) || unit}`.trim()
 
-/** A valid floating-point number as the WHATWG HTML standard defines it. */
-const VALID = /^-?(?:\d+|\d*\.\d+)(?:[eE][-+]?\d+)?$/
-
 /** Beyond this a double no longer tells whole numbers apart. */
 const LARGEST = Number.MAX_SAFE_INTEGER
 
 /** Reads a number within limits; text is read as HTML number inputs send it. */
 export function checkNumber(raw: unknown, { minimum, maximum, step }: Limits): Checked {
-  const number = readNumber(raw)
+  const number = numberIn(raw)
   if (number === 'blank') return accept(null)
   if (number === 'wrong') return refuse({ code: 'not_number' })
-  if (number < (minimum ?? -LARGEST)) return refuse({ code: 'too_small', least: minimum ?? -LARGEST })
-  if (number > (maximum ?? LARGEST)) return refuse({ code: 'too_large', most: maximum ?? LARGEST })
+  const least = minimum ?? -LARGEST
+  const most = maximum ?? LARGEST
+  if (number < least) return refuse({ code: 'too_small', least })
+  if (number > most) return refuse({ code: 'too_large', most })
   if (step !== null && !isMultiple(number, step)) return refuse({ code: 'off_step', step })
   return accept(number)
 }
 
+/** Rules of kinds whose numbers are typed. */
+export const TYPED_NUMBER = { readBox, writeBox }
+
 /** The rules of kinds whose settings are the limits themselves. */
 export const NUMBER_RULES: KindRules<Limits & Unit> = {
+  ...TYPED_NUMBER,
   check: checkNumber,
   show: (answer, unit, speech) => withUnit(answer, speech.number(Number(answer)), unit),
 }
@@ -127,13 +131,10 @@ function inWholes(...numbers: [number, number, number]): [bigint, bigint, bigint
   return decimals.map(([digits, one]) => digits * 10n ** BigInt(places - one)) as [bigint, bigint, bigint]
 }
 
-function readNumber(raw: unknown): number | 'blank' | 'wrong' {
+function numberIn(raw: unknown): number | 'blank' | 'wrong' {
   if (isEmpty(raw)) return 'blank'
-  if (typeof raw === 'string') {
-    const text = raw.trim()
-    return VALID.test(text) && Number.isFinite(Number(text)) ? Number(text) : 'wrong'
-  }
-  return typeof raw === 'number' && Number.isFinite(raw) ? raw : 'wrong'
+  const number = typeof raw === 'string' && VALID_NUMBER.test(raw.trim()) ? Number(raw) : raw
+  return typeof number === 'number' && Number.isFinite(number) ? number : 'wrong'
 }
 
 /**

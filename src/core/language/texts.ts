@@ -70,8 +70,8 @@ export class Speech implements Words {
    * A number as people write it there. Groups of digits are set apart from five digits on: years and house numbers
    * stay in one piece.
    */
-  number(number: number, digits = 20): string {
-    return new Intl.NumberFormat(this.locale, { maximumFractionDigits: digits, useGrouping: 'min2' }).format(number)
+  number(number: number, maximumFractionDigits = 20, useGrouping: 'min2' | false = 'min2'): string {
+    return new Intl.NumberFormat(this.locale, { maximumFractionDigits, useGrouping }).format(number)
   }
 
   /** Several in one line, set apart as people do there. */

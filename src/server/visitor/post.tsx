@@ -1,5 +1,6 @@
 import { type Answers, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/answers/check'
+import { readBoxes } from '@/core/form/boxes'
 import { showsAllAtOnce } from '@/core/form/stops'
 import { walkForm } from '@/core/form/walk'
 import type { Suspicion } from '@/core/spam/suspect'
@@ -97,8 +98,8 @@ export async function postPage(call: VisitorCall): Promise<Response> {
   }
   const { db, config } = context()
   const url = new URL(request.url)
-  const entered = await readFields(call)
-  const own = ownFields(entered)
+  const fields = await readFields(call)
+  const own = ownFields(fields)
   const secret = linkSecret(request)
   const shown = await findShownForm(db, live, own.release ?? live.number)
   const visitor = await tellVisitor(db, shown ?? live, {
@@ -109,7 +110,9 @@ export async function postPage(call: VisitorCall): Promise<Response> {
   })
   const visit = claimVisit(config.LICHEN_SECRET, live.formId, own, false)
   const action = withoutSecret(url, secret !== null)
-  const form = inLanguage(shown ?? live, languagesWanted(request, own.language))
+  const form = inLanguage(shown ?? live, languagesWanted(request, own.switchTo ?? own.language))
+  const typedIn = inLanguage(shown ?? live, languagesWanted(request, own.language))
+  const entered = { ...fields, ...readBoxes(form.form.steps, fields, typedIn.speech) }
   const facts = await factsFor(form, visit, entered, new Date())
   const page = new StepPost(form, visitor, entered, visit, action, facts, address)
   const response = await page.answer(shown === null, sent?.refused ?? [])
@@ -129,8 +132,9 @@ const ownFields = (entered: Readonly<Record<string, unknown>>) => ({
   proof: textIn(entered, '_proof'),
   release: releaseNumberSchema.safeParse(textIn(entered, '_release')).data,
   before: textIn(entered, '_before'),
-  /** The language that is switched to, or the one the page is in. */
-  language: textIn(entered, '_in') ?? textIn(entered, '_language'),
+  /** The language the page is in, and the one that it is to be in next. */
+  language: textIn(entered, '_language'),
+  switchTo: textIn(entered, '_in'),
 })
 
 const signsIn = (entered: Readonly<Record<string, unknown>>): SentSigns => ({

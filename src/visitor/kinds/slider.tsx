@@ -19,9 +19,9 @@ const Slider = (props: ControlProps<'slider'>) => {
           data-unit={unit}
         />
         <span className="ends" aria-hidden="true">
-          <span>{minimum}</span>
+          <span>{props.speech.number(minimum)}</span>
           <span>
-            {maximum} {unit}
+            {props.speech.number(maximum)} {unit}
           </span>
         </span>
       </span>

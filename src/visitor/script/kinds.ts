@@ -22,6 +22,10 @@ export function addKind(name: string, rules: KindRules<never>, enliven?: Enliven
   known.set(name, { rules: rules as unknown as KindRules<Question>, enliven })
 }
 
+/** Has the page look at what a script put into a control, as if it had been typed. */
+export const tellEntered = (control: Element | undefined): void =>
+  void control?.dispatchEvent(new Event('input', { bubbles: true }))
+
 /** What only some pages do with each answer: told what shows and is known, whenever something was entered. */
 export const watchers: ((form: VisitorForm, way: Way, speech: Speech) => void)[] = []
 

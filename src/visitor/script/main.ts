@@ -9,6 +9,7 @@ import {
   offerBack,
   type Page,
   questionBox,
+  questionOf,
   readValues,
   showAlert,
   showComputed,
@@ -18,7 +19,7 @@ import {
   showSteps,
   takeBack,
   tellStep,
-  writeValue,
+  writeValues,
 } from './page'
 import { placeOf, showsAllAtOnce, type Stop, stopsOf } from '@/core/form/stops'
 import { forwardWords } from '../forward'
@@ -189,7 +190,7 @@ function bringToLife(page: Page): void {
   }
   const unsent = progress.unsent()
   if (unsent) {
-    for (const [name, value] of Object.entries(unsent.values)) writeValue(page, name, value)
+    writeValues(page, unsent.values)
     const step = data.steps.find(({ name }) => name === unsent.steps.at(-1))
     if (step) here = { step: step.name, question: null }
     for (const reached of unsent.steps) progress.reach(reached)
@@ -198,6 +199,8 @@ function bringToLife(page: Page): void {
   if (data.mode === 'preview')
     void import(PREVIEW).then(({ attach }: { attach: Attach }) => {
       preview = attach(page, {
+        values: () => readValues(page),
+        write: (values) => writeValues(page, values),
         current: () => here.step,
         turn(step, question) {
           here = { step, question }
@@ -219,7 +222,7 @@ const stepOf = (target: EventTarget | null): string | undefined =>
   target instanceof Element ? target.closest<HTMLElement>('[data-step]')?.dataset.step : undefined
 
 function recheck(page: Page, name: string): void {
-  const question = page.data.steps.flatMap(({ questions }) => questions).find((one) => one.name === name)
+  const question = questionOf(page, name)
   if (question)
     showError(
       page,

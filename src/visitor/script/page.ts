@@ -2,11 +2,12 @@ import { Speech } from '@/core/language/texts'
 import { type Answer, isBlank, splitPath, valueIn } from '@/core/answers/answer'
 import { OTHER } from '@/core/answers/choices'
 import { gatherFields, spreadFields } from '@/core/answers/fields'
+import { readBoxes } from '@/core/form/boxes'
 import { idOfQuestion } from '../errors'
 import type { Question } from '@/core/form/definition'
 import type { Stop } from '@/core/form/stops'
 import type { PageData } from '../page'
-import { rulesOf } from './kinds'
+import { rulesOf, tellEntered } from './kinds'
 
 /** The page the server made, as the script finds it. */
 export interface Page {
@@ -25,30 +26,31 @@ export interface Page {
 /** Finds the page's parts; `null` on pages without a form. */
 export function findPage(): Page | null {
   const form = document.querySelector<HTMLFormElement>('[data-form]')
-  const data = document.getElementById('form-data')
-  const alert = form?.querySelector<HTMLElement>('.alert')
-  const forward = form?.querySelector<HTMLButtonElement>('[data-forward]')
-  const back = form?.querySelector<HTMLButtonElement>('[data-back]')
-  const step = form?.querySelector<HTMLInputElement>('[name=_step]')
-  if (!form || !data?.textContent || !alert || !forward || !back || !step) return null
-  const boxes = new Map(
-    [...form.querySelectorAll<HTMLElement>('[data-question]')].map((box) => [box.dataset.question ?? '', box]),
-  )
-  const told = JSON.parse(data.textContent) as PageData
-  return { data: told, speech: new Speech(told.words), form, alert, forward, back, step, boxes }
+  const told = document.getElementById('form-data')?.textContent
+  if (!form || !told) return null
+  // Every page with a form has these.
+  const part = <E extends HTMLElement>(selector: string) => form.querySelector(selector) as E
+  const data = JSON.parse(told) as PageData
+  return {
+    data,
+    speech: new Speech(data.words),
+    form,
+    alert: part('.alert'),
+    forward: part('[data-forward]'),
+    back: part('[data-back]'),
+    step: part('[name=_step]'),
+    boxes: new Map(
+      [...form.querySelectorAll<HTMLElement>('[data-question]')].map((box) => [box.dataset.question ?? '', box]),
+    ),
+  }
 }
 
+export const questionOf = ({ data }: Page, name: string): Question | undefined =>
+  data.steps.flatMap(({ questions }) => questions).find((question) => question.name === name)
+
 /** What the visitor has entered, by name, as the server expects it. */
-export function readValues({ form, data }: Page): Record<string, unknown> {
-  const entered = gatherFields([...new FormData(form)].filter(([, text]) => text !== ''))
-  const values: Record<string, unknown> = {}
-  for (const { questions } of data.steps)
-    for (const { name } of questions) {
-      const value = valueIn(entered, name)
-      if (value !== undefined) values[name] = value
-    }
-  return values
-}
+export const readValues = ({ form, data, speech }: Page): Record<string, unknown> =>
+  readBoxes(data.steps, gatherFields([...new FormData(form)].filter(([, text]) => text !== '')), speech)
 
 /** What the page tells of itself: its fields with `_` before their names, by their names without. */
 export const ownFields = ({ form }: Page): Record<string, string> =>
@@ -56,12 +58,18 @@ export const ownFields = ({ form }: Page): Record<string, string> =>
     [...new FormData(form)].flatMap(([name, text]) => (name[0] === '_' ? [[name.slice(1), String(text)]] : [])),
   )
 
-/** Puts a value back into its controls. */
-export function writeValue({ form }: Page, name: string, value: unknown): void {
-  const fields = spreadFields(name, value)
-  for (const control of form.elements) {
-    if (!isControl(control) || splitPath(control.name)[0] !== name) continue
-    const texts = fields.filter(([field]) => field === control.name).map(([, text]) => text)
+/** Puts values back into their controls. */
+export function writeValues(page: Page, values: Readonly<Record<string, unknown>>): void {
+  for (const control of page.form.elements) {
+    if (!isControl(control)) continue
+    const [name] = splitPath(control.name)
+    const question = questionOf(page, name)
+    const value = valueIn(values, name)
+    if (!question || value === undefined) continue
+    const { writeBox } = rulesOf(question)
+    const texts = spreadFields(name, writeBox ? writeBox(value, page.speech) : value)
+      .filter(([field]) => field === control.name)
+      .map(([, text]) => text)
     if (control instanceof HTMLInputElement && /^(checkbox|radio)$/.test(control.type))
       control.checked = texts.includes(control.value)
     else control.value = texts[0] ?? ''
@@ -93,7 +101,7 @@ export function takeBack(button: Element): void {
   const chosen = [...(button.parentElement?.querySelectorAll<HTMLInputElement>('input:checked') ?? [])]
   for (const input of chosen) input.checked = false
   chosen[0]?.focus()
-  chosen[0]?.dispatchEvent(new Event('input', { bubbles: true }))
+  tellEntered(chosen[0])
 }
 
 /** Shows what a value comes to, for what is entered now. */
@@ -112,12 +120,13 @@ export function showError(page: Page, name: string, message: string | null): voi
   const help = box.querySelector('.help')?.id
   const described = [help, message === null ? null : text.id].filter(Boolean).join(' ')
   const target = box.matches('fieldset') && !box.querySelector('.consent') ? box : controlOf(box)
-  if (described) target?.setAttribute('aria-describedby', described)
-  else target?.removeAttribute('aria-describedby')
-  if (target !== box)
-    if (message === null) target?.removeAttribute('aria-invalid')
-    else target?.setAttribute('aria-invalid', 'true')
+  if (!target) return
+  setOrRemove(target, 'aria-describedby', described)
+  if (target !== box) setOrRemove(target, 'aria-invalid', message && 'true')
 }
+
+const setOrRemove = (element: Element, attribute: string, value: string | null): void =>
+  value ? element.setAttribute(attribute, value) : element.removeAttribute(attribute)
 
 const controlOf = (box: HTMLElement): HTMLElement | null =>
   box.querySelector<HTMLElement>('.field:not([hidden] *)') ?? box.querySelector<HTMLElement>('input, button')

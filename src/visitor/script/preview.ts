@@ -1,7 +1,9 @@
-import { type Page, questionBox, readValues, showAlert, writeValue } from './page'
+import { type Page, questionBox, showAlert } from './page'
 
-/** What a preview may do with the page it is part of. */
+/** What a preview may do with the page it is part of, whose kinds of question it does not have itself. */
 interface Steering {
+  values(): Record<string, unknown>
+  write(values: Record<string, unknown>): void
   current(): string
   turn(step: string, question: string | null): void
 }
@@ -38,13 +40,13 @@ export const attach: Attach = (page, steering) => {
 
   const tell = (what: 'values' | 'ready') =>
     parent.postMessage(
-      { lichen: what, values: readValues(page), step: steering.current(), whole: restored },
+      { lichen: what, values: steering.values(), step: steering.current(), whole: restored },
       location.origin,
     )
 
   const restore = ({ values, step, to }: Said) => {
     restored = true
-    for (const [name, value] of Object.entries(values ?? {})) writeValue(page, name, value)
+    steering.write(values ?? {})
     const { steps } = page.data
     const found =
       steps.find(({ name, questions }) => to === `step:${name}` || questions.some((one) => one.name === to)) ??

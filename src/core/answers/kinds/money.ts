@@ -1,7 +1,7 @@
 import { z } from 'zod'
-import { type Checked, type KindRules } from '../answer'
+import type { KindRules } from '../answer'
 import type { KindManner } from '../kind'
-import { checkNumber, contradictionsOf, type Limits, numberDomain, numberSchema } from '../number'
+import { checkNumber, contradictionsOf, type Limits, numberDomain, numberSchema, TYPED_NUMBER } from '../number'
 
 /** Settings of a question for an amount of money. */
 export const settings = () => ({
@@ -40,16 +40,10 @@ const limitsOf = ({ minimum, maximum, whole, currency }: Money): Limits => ({
   step: whole ? 1 : Number(`1e-${digitsOf(currency)}`),
 })
 
-/** Thousands as people set them apart when they write: by spaces and apostrophes, which mean nothing else. */
-const GAPS = /(?<=\d)[\s’'](?=\d{3}(?!\d))/g
-
-function check(raw: unknown, money: Money): Checked {
-  return checkNumber(typeof raw === 'string' ? raw.replace(GAPS, '') : raw, limitsOf(money))
-}
-
 /** An amount in one currency, stored as a number. */
 export const rules: KindRules<Money> = {
-  check,
+  ...TYPED_NUMBER,
+  check: (raw, money) => checkNumber(raw, limitsOf(money)),
   show: (answer, { currency }, { locale }) => formatMoney(Number(answer), currency, locale),
 }
 

@@ -1,4 +1,5 @@
 import type { Correct } from '../correct_address'
+import { tellEntered } from '../kinds'
 
 /** Where what knows of slips is loaded from, once it is needed. */
 declare const CORRECT_ADDRESS: string
@@ -21,6 +22,6 @@ export function enliven(box: HTMLElement): void {
     field.value = button.textContent ?? ''
     offer.hidden = true
     field.focus()
-    field.dispatchEvent(new Event('input', { bubbles: true }))
+    tellEntered(field)
   })
 }

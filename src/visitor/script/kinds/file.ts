@@ -1,7 +1,7 @@
 import { COMING, fileIdOf, fileNameOf, tidyFileName } from '@/core/answers/files'
 import { tellBytes } from '@/core/language/bytes'
 import type { Telling, TextKey } from '@/core/language/texts'
-import type { Enliven } from '../kinds'
+import { type Enliven, tellEntered } from '../kinds'
 import { holdForm, isPreview, sendFile, takeBackFile } from '../send_file'
 
 /** A file as the list shows it. */
@@ -47,7 +47,7 @@ export const enliven: Enliven = (box, speech) => {
   /** Says what the answer is now, to whoever listens. */
   const note = () => {
     held.value = [...items].map(({ address }) => address ?? COMING).join('\n')
-    held.dispatchEvent(new Event('input', { bubbles: true }))
+    tellEntered(held)
     if (!isComing()) waiting.textContent = ''
   }
 

@@ -1,4 +1,4 @@
-import type { Enliven } from '../kinds'
+import { type Enliven, tellEntered } from '../kinds'
 
 /** Lets options be pressed in their order; the menus of places hold the answer and are put away. */
 export const enliven: Enliven = (box, speech) => {
@@ -26,7 +26,7 @@ export const enliven: Enliven = (box, speech) => {
     if (next.length > menus.length) return
     menus.forEach((menu, index) => (menu.value = next[index] ?? ''))
     show()
-    menus[0]?.dispatchEvent(new Event('input', { bubbles: true }))
+    tellEntered(menus[0])
   }
 
   for (const button of buttons) button.addEventListener('click', () => press(button.dataset.option ?? ''))

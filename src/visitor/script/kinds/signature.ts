@@ -1,4 +1,4 @@
-import type { Enliven } from '../kinds'
+import { type Enliven, tellEntered } from '../kinds'
 import { COMING } from '@/core/answers/files'
 import { holdForm, isPreview, sendFile } from '../send_file'
 
@@ -43,7 +43,7 @@ export const enliven: Enliven = (box, speech) => {
     held.value = value
     said.textContent = words
     clear.hidden = value === ''
-    held.dispatchEvent(new Event('input', { bubbles: true }))
+    tellEntered(held)
   }
 
   const paint = () => {

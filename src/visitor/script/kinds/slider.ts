@@ -1,4 +1,5 @@
-import type { Enliven } from '../kinds'
+import { readNumber, writeNumber } from '@/core/language/numbers'
+import { type Enliven, tellEntered } from '../kinds'
 
 /** Ties a slider to the box that holds the answer: moving it writes there, and it follows what is written. */
 export const enliven: Enliven = (box, speech) => {
@@ -8,19 +9,19 @@ export const enliven: Enliven = (box, speech) => {
   if (!range || !field || !track) return
   track.hidden = false
   const follow = () => {
-    const said = field.value.trim()
+    const said = String(readNumber(field.value, speech))
     if (said !== '' && Number.isFinite(Number(said))) range.value = said
     track.classList.toggle('unmoved', said === '')
     const unit = range.dataset.unit ?? ''
     range.setAttribute(
       'aria-valuetext',
-      said === '' ? speech.tell('not_answered_yet') : `${range.value} ${unit}`.trim(),
+      said === '' ? speech.tell('not_answered_yet') : `${speech.number(Number(range.value))} ${unit}`.trim(),
     )
   }
   const write = (event: Event) => {
     event.stopPropagation()
-    field.value = range.value
-    field.dispatchEvent(new Event('input', { bubbles: true }))
+    field.value = writeNumber(range.value, speech) as string
+    tellEntered(field)
   }
   range.addEventListener('input', write)
   // Where it stands may be the answer that is meant: pressing it says so without moving it.
