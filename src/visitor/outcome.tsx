@@ -38,7 +38,9 @@ const Sent = ({ title, sent, speech }: { title: string; sent: Told[]; speech: Sp
       {sent.map(({ name, label, words }) => (
         <div key={name}>
           <dt>{label}</dt>
-          <dd>{words}</dd>
+          <dd>
+            <bdi>{words}</bdi>
+          </dd>
         </div>
       ))}
     </dl>

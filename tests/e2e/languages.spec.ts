@@ -2,6 +2,7 @@ import type { Browser, Page } from '@playwright/test'
 import { type FormInput, formSchema } from '@/core/form/definition'
 import { setTranslations } from '@/core/form/translation_edits'
 import { api, applied, mailTo, releasedForm, smallForm, until } from '../support/api'
+import { everyKindInArabic } from '../support/every_kind_arabic'
 import { expectClean } from './clean'
 import { expect, facts, test, unique } from './studio'
 
@@ -204,6 +205,37 @@ for (const javaScriptEnabled of [true, false])
     const { values } = await applied(facts, body.submissions[0]?.id ?? '')
     expect(values).toMatchObject({ height: 1250.5, budget: 1200, shelves: 2.5, share: 0.4 })
   })
+
+test('keeps addresses and numbers from left to right in Arabic, as they are written everywhere', async ({
+  browser,
+}) => {
+  const slug = unique('languages')
+  const outcome = { title: 'Thank you', body: '', summary: true }
+  await releasedForm(facts, slug, { ...everyKindInArabic(slug), outcome })
+  const page = await open(browser, `/f/${slug}?lang=ar`, { locale: 'ar-EG' })
+  const directions = await page.evaluate(() =>
+    ['a_email', 'a_phone.number', 'a_number', 'a_money', 'a_web_address', 'a_short_text'].map(
+      (name) => getComputedStyle(document.querySelector(`[name="${name}"]`) as Element).direction,
+    ),
+  )
+  expect(directions).toEqual(['ltr', 'ltr', 'ltr', 'ltr', 'ltr', 'rtl'])
+  await page.locator('[name="a_phone.number"]').fill('+46 70 174 06 05')
+  await page.locator('[name=a_number]').fill('٣')
+  await page.locator('[name=email]').fill('oda@studio.example')
+  await page.getByRole('button', { name: 'إرسال' }).click()
+  await expect(page.getByText('٣ لوح')).toBeVisible()
+  // The parts of the number stand in their order, as the eye meets them.
+  const places = await page.getByText('+46 70 174 06 05').evaluate((element) => {
+    const text = element.firstChild as Text
+    return [0, 4, 7, 11, 14].map((at) => {
+      const range = document.createRange()
+      range.setStart(text, at)
+      range.setEnd(text, at + 1)
+      return range.getBoundingClientRect().x
+    })
+  })
+  expect(places).toEqual(places.toSorted((a, b) => a - b))
+})
 
 for (const width of [390, 1280])
   test(`reads from right to left in Arabic, and is clean, ${width} wide`, async ({ browser }) => {

@@ -1,7 +1,9 @@
 import type { Browser, Page } from '@playwright/test'
+import { speak } from '@/core/language/languages'
 import { READY } from '@/core/look/ready'
 import { api, releasedForm, smallForm } from '../support/api'
 import { formOfEveryKind } from '../support/every_kind'
+import { everyKindInArabic } from '../support/every_kind_arabic'
 import { expectClean } from './clean'
 import { expect, facts, test, unique } from './studio'
 
@@ -156,16 +158,17 @@ test('a question has a look of its own, and prose shows on one sort of screen', 
 
 /** Forms of every kind in these themes, `dark` in their dark variant; `accessible.spec` has them in the plain one. */
 const LOOKS = [
-  ['night', 'light'],
-  ['clear', 'dark'],
+  ['night', 'light', 'en'],
+  ['clear', 'dark', 'ar'],
 ] as const
 
-for (const [theme, scheme] of LOOKS)
+for (const [theme, scheme, locale] of LOOKS)
   for (const width of [390, 1280])
-    test(`axe finds nothing in ${theme}, ${scheme}, at ${width}`, async ({ browser }) => {
+    test(`axe finds nothing in ${theme}, ${scheme}, in ${locale}, at ${width}`, async ({ browser }) => {
       const slug = unique(`axe-${theme}`)
-      await releasedForm(facts, slug, { ...formOfEveryKind(slug), look: { theme } })
+      await releasedForm(facts, slug, { ...everyKindInArabic(slug), look: { theme } })
       const page = await visitorPage(browser, slug, {
+        locale,
         viewport: { width, height: 844 },
         colorScheme: scheme,
         reducedMotion: 'reduce',
@@ -173,8 +176,8 @@ for (const [theme, scheme] of LOOKS)
       const { theme: looks } = READY[theme]
       const colours = scheme === 'dark' && looks.dark ? looks.dark : looks.colours
       expect(await styleOf(page, 'h1', 'color')).toBe(rgb(colours.text))
-      await page.getByRole('button', { name: 'Send' }).click()
-      await expect(page.getByText('Fill this in.')).toBeVisible()
+      await page.locator('[data-forward]').click()
+      await expect(page.getByText(speak(locale).tell('missing'))).toBeVisible()
       await expectClean(page)
     })
 
@@ -191,12 +194,15 @@ test('who wants no motion sees none, and others see the steps come', async ({ br
 const SPACING =
   '* { line-height: 1.5 !important; letter-spacing: 0.12em !important; word-spacing: 0.16em !important } p { margin-bottom: 2em !important }'
 
-for (const theme of ['clear', 'garden'] as const)
-  test(`in ${theme} nothing is cut at 200 % or with the text spacing of WCAG`, async ({ browser }) => {
+for (const [theme, locale] of [
+  ['clear', 'ar'],
+  ['garden', 'en'],
+] as const)
+  test(`in ${theme}, in ${locale}, nothing is cut at 200 % or with the text spacing of WCAG`, async ({ browser }) => {
     const slug = unique(`zoom-${theme}`)
-    await releasedForm(facts, slug, { ...formOfEveryKind(slug), look: { theme } })
+    await releasedForm(facts, slug, { ...everyKindInArabic(slug), look: { theme } })
     // At 200 % a window of 1280 has room for 640 pixels of CSS.
-    const page = await visitorPage(browser, slug, { viewport: { width: 640, height: 400 }, bypassCSP: true })
+    const page = await visitorPage(browser, slug, { locale, viewport: { width: 640, height: 400 }, bypassCSP: true })
     const cut = () =>
       page.evaluate(() => {
         const all = [...document.querySelectorAll<HTMLElement>('main *')]

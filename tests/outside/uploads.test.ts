@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { Upload, type UploadOptions } from 'tus-js-client'
+import { type HttpRequest, Upload, type UploadOptions } from 'tus-js-client'
 import type { FormInput } from '@/core/form/definition'
 import { LEAST_SECONDS } from '@/core/spam/suspect'
 import { api, applied, mailTo, releasedForm, send, until } from '../support/api'
@@ -195,6 +195,10 @@ describe('a file', () => {
       expect(refused).toMatch(why)
       if (url) expect(await there(idOf(url))).toBe(false)
     }
+    // Whoever sends it is told so as their page speaks.
+    const options = { onBeforeRequest: (request: HttpRequest) => request.setHeader('accept-language', 'de-AT') }
+    const { refused } = await sendFile({ content: pictureOf(1_100_000), page, question: 'table', options })
+    expect(refused).toBe('„kiln.png“ ist größer als 1 MB. Fügen Sie eine kleinere Datei hinzu.')
     // A page by its contents is text, and text is what documents may be: it is a download that no browser shows.
     const { url } = await sendFile({ content: Buffer.from(markup), page, name: 'page.html' })
     const got = await fetchAs(member, addressOf(url, 'page.html'))

@@ -1,4 +1,4 @@
-import { languageOf } from '../language/languages'
+import { nameInEnglish } from '../language/languages'
 import type { Form } from './definition'
 import { translationsIn } from './translation_edits'
 import { labelOf, questionsAsked } from './values'
@@ -39,7 +39,7 @@ const tellTranslations = (before: Form, after: Form): string[] =>
     const changed = [...keys].filter((key) => old[key]?.text !== now[key]?.text).length
     return changed === 0
       ? []
-      : [`Changed ${changed} ${changed === 1 ? 'wording' : 'wordings'} in ${languageOf(tag).name}`]
+      : [`Changed ${changed} ${changed === 1 ? 'wording' : 'wordings'} in ${nameInEnglish(tag)}`]
   })
 
 const withoutQuestions = ({ name, title, shownAs }: Form['steps'][number]) => ({ name, title, shownAs })
@@ -65,6 +65,7 @@ function tellNamed<T extends { name: string }>(what: string, before: T[], after:
 export const PART_WORDS: Readonly<Record<string, string>> = {
   shownWhen: 'when it shows',
   shownAs: 'what visitors read',
+  wording: 'what is agreed to',
   lands: 'where it lands',
   fill: 'what fills it',
   errorText: 'error text',

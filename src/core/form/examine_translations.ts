@@ -1,6 +1,6 @@
 import { isBeyondPage } from '../answers/wording_uses'
 import { examineTemplate } from '../dispatch/template'
-import { languageOf } from '../language/languages'
+import { nameInEnglish } from '../language/languages'
 import type { Form } from './definition'
 import { type Finding, finding } from './finding'
 import { type Wording, wordingsRead } from './localize'
@@ -9,7 +9,7 @@ import { translationsIn } from './translation_edits'
 /** Examines what a form says in its other languages: what is missing, and what uses values otherwise than its source. */
 export const examineTranslations = (form: Form): Finding[] =>
   form.languages.slice(1).flatMap((tag) => {
-    const { name } = languageOf(tag)
+    const name = nameInEnglish(tag)
     const translations = translationsIn(form, tag)
     const wordings = wordingsRead(form)
     const missing = wordings.filter(({ key }) => !translations[key]).length
@@ -20,7 +20,7 @@ export const examineTranslations = (form: Form): Finding[] =>
     return [
       ...faults,
       ...(missing > 0
-        ? [finding('warning', 'compose')('', `${missing} of ${wordings.length} wordings are not there in ${name}.`)]
+        ? [finding('warning', 'compose')('', `${missing} of ${wordings.length} wordings ${missing === 1 ? 'is' : 'are'} not there in ${name}.`)]
         : []),
     ]
   })

@@ -140,13 +140,13 @@ describe('a form in another language', () => {
     expect(examineTranslations(german)).toEqual([
       expect.objectContaining({
         severity: 'warning',
-        text: expect.stringMatching(/^\d+ of \d+ wordings are not there in Deutsch\.$/),
+        text: expect.stringMatching(/^\d+ of \d+ wordings are not there in German\.$/),
       }),
     ])
     const faultsOf = (text: string) =>
       examineTranslations(setTranslations(german, 'de', { 'outcome.body': text }))
         .filter(({ severity }) => severity === 'fault')
-        .map(({ text: words }) => words.replace(/^.*in Deutsch /, ''))
+        .map(({ text: words }) => words.replace(/^.*in German /, ''))
     expect(faultsOf('Es wird {{ ware }}')).toEqual(['uses “ware” without saying what to write when it is missing.'])
     expect(faultsOf('{{ email | default: "x" }}')).toEqual(['uses “email”, which its source does not.'])
     expect(faultsOf('{{ ware')).toEqual([expect.stringMatching(/^cannot be read/)])

@@ -30,9 +30,9 @@ describe('the translation sheet', () => {
     expect(cellAt(updateQuestion(changed, 'ware', { label: 'ware' }), 'questions.ware.label')?.state).toBe('there')
   })
   it('is told among the changes, language by language', () => {
-    expect(tellDifferences(form, german)).toEqual(['Changed 2 wordings in Deutsch'])
+    expect(tellDifferences(form, german)).toEqual(['Changed 2 wordings in German'])
     expect(tellDifferences(german, setTranslations(german, 'de', { title: 'Formular' }))).toEqual([
-      'Changed 1 wording in Deutsch',
+      'Changed 1 wording in German',
     ])
     expect(tellDifferences(german, { ...german, languages: ['en', 'de'] })).toEqual(['The languages changed'])
     expect(tellVisitorsDifferences(form, german)).toHaveLength(1)

@@ -18,6 +18,9 @@ export const LANGUAGE_TAGS = LANGUAGES.map(({ tag }) => tag)
 /** The language of a tag; English for one that there is not, as an older form may have. */
 export const languageOf = (tag: string): Language => LANGUAGES.find((one) => one.tag === tag) ?? english
 
+/** What specialists call a language, with its region where the tag has one. */
+export const nameInEnglish = (tag: string): string => new Intl.DisplayNames('en', { type: 'language' }).of(tag) ?? tag
+
 /** How a language is spoken where nothing is known of the visitor's region, or in a region of theirs. */
 export const speak = (tag: string, locale?: string): Speech => {
   const { usual, texts } = languageOf(tag)

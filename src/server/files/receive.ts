@@ -6,9 +6,10 @@ import { ADDRESS_HEADER } from '../door/address'
 import { isTemporary } from '../failures'
 import { findLiveForm, type LiveForm } from '../forms/live'
 import { log } from '../log'
+import { speechFor } from '../visitor/language'
 import { FileLocker } from './lock'
 import { store } from './store'
-import { beginVisitFile, NotTaken, settleFile } from './visitFile'
+import { beginVisitFile, NotTaken, noSuchFile, settleFile } from './visitFile'
 
 /** Where files are sent to, and where one of them is. */
 export const FILES = /^\/f\/([^/]*)\/files(?:\/([0-9a-f-]{36}))?\/?$/
@@ -57,15 +58,15 @@ async function makeReceiver(): Promise<Server> {
     async onIncomingRequest(asked, id) {
       if (asked.method === 'POST') return
       const file = await findUnsent(db, id)
-      if (!file) throw new NotTaken(404, 'There is no such file.')
+      if (!file) throw noSuchFile()
       if (asked.method === 'DELETE') await giveUpFile(db, id)
     },
     async onUploadFinish(asked, { id, metadata }) {
       await settleFile(await formOf(asked), metadata?.release ?? undefined, id)
       return {}
     },
-    onResponseError(_, error) {
-      if (error instanceof NotTaken) return { status_code: error.status, body: error.message }
+    onResponseError(asked, error) {
+      if (error instanceof NotTaken) return { status_code: error.status, body: error.tellWhy(speechFor(asked)) }
       if (!(error instanceof Error)) return undefined
       const away = isTemporary(error)
       log.error({ error, away }, 'A file could not be received')
@@ -83,7 +84,7 @@ function partsOf(asked: Asked): { slug: string; id: string | undefined } {
 
 async function formOf(asked: Asked): Promise<LiveForm> {
   const live = await findLiveForm(context().db, partsOf(asked).slug)
-  if (!live) throw new NotTaken(404, 'There is no live form at this address.')
+  if (!live) throw new NotTaken(404, (speech) => speech.tell('no_form_title'))
   return live
 }
 

@@ -6,21 +6,18 @@ import { join } from 'node:path'
 import type { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import busboy from 'busboy'
-import type { AnswerError } from '@/core/answers/check'
 import { fileAddress, tidyFileName } from '@/core/answers/files'
-import { ENGLISH } from '@/core/language/languages'
-import { tellBytes } from '@/core/language/bytes'
 import { context } from '../context'
 import { MOST_BYTES } from '../door/body'
 import { findLiveForm, type LiveForm } from '../forms/live'
 import { log } from '../log'
 import { put, waitingRoom } from './store'
-import { beginVisitFile, filesAsked, NotTaken, settleFile } from './visitFile'
+import { beginVisitFile, filesAsked, NotTaken, settleFile, takesNone, tooLarge } from './visitFile'
 
 /** What an HTML form with files sent: its fields, those of files with their addresses; and files not taken. */
 export interface ReceivedForm {
   fields: [name: string, text: string][]
-  refused: AnswerError[]
+  refused: { question: string; tellWhy: NotTaken['tellWhy'] }[]
 }
 
 /** Most files in one form. */
@@ -113,10 +110,9 @@ async function receiveOne(
   const waiting = join(waitingRoom(), `lichen-${randomUUID()}`)
   try {
     const asked = await filesAsked(live, release, question)
-    if (!asked) throw new NotTaken(422, 'This question takes no files.')
+    if (!asked) throw takesNone()
     const bytes = await keepUpTo(content, asked.bytes, waiting)
-    if (bytes === null)
-      throw new NotTaken(413, `“${name}” is larger than ${tellBytes(ENGLISH, asked.bytes)}. Add a smaller one.`)
+    if (bytes === null) throw tooLarge(name, asked.bytes)
     const claim = { visit: told('_visit'), proof: told('_proof'), release, question, name, bytes }
     const id = await beginVisitFile(live, claim, address)
     await put(id, bytes, createReadStream(waiting))
@@ -124,7 +120,7 @@ async function receiveOne(
     fields.push([question, fileAddress(context().config.LICHEN_URL, id, name)])
   } catch (error) {
     if (!(error instanceof NotTaken)) throw error
-    refused.push({ name: question, message: error.message })
+    refused.push({ question, tellWhy: error.tellWhy })
   } finally {
     content.resume()
     await rm(waiting, { force: true })

@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import { tidyFileName } from '@/core/answers/files'
 import { mannerOf } from '@/core/answers/registry'
-import { ENGLISH } from '@/core/language/languages'
 import { tellBytes } from '@/core/language/bytes'
+import { ENGLISH } from '@/core/language/languages'
+import type { Speech } from '@/core/language/texts'
 import { answeredByHand } from '@/core/form/values'
 import { beginFile, findUnsent, finishFile, forgetFile, giveUpFile } from '@/db/queries/files'
 import { context } from '../context'
@@ -16,17 +17,24 @@ import { remove, store } from './store'
 /** Most files of one visit that are not sent yet. */
 const MOST_OF_VISIT = 60
 
-/** Why a file is not taken, in words for whoever sends it. */
+/** Why a file is not taken, to be told to whoever sends it. */
 export class NotTaken extends Error {
   constructor(
     readonly status: number,
-    message: string,
-    /** Seconds until it may be tried again. */
-    readonly wait = 0,
+    /** The reason, told to somebody who is spoken to like this. */
+    readonly tellWhy: (speech: Speech) => string,
   ) {
-    super(message)
+    super(tellWhy(ENGLISH))
   }
 }
+
+export const takesNone = (): NotTaken => new NotTaken(422, (speech) => speech.tell('takes_no_files'))
+
+export const noSuchFile = (): NotTaken => new NotTaken(404, (speech) => speech.tell('no_such_file'))
+
+/** It is larger than its question takes. */
+export const tooLarge = (name: string, most: number): NotTaken =>
+  new NotTaken(413, (speech) => speech.tell('named_larger', { name, size: tellBytes(speech, most) }))
 
 /** What whoever sends a file says of it. */
 export interface FileClaim {
@@ -49,22 +57,19 @@ export async function filesAsked(live: LiveForm, release: string | undefined, qu
 /** Notes a file that is going to come for a question, if it may; returns what it is known by. */
 export async function beginVisitFile(live: LiveForm, claim: FileClaim, address: string): Promise<string> {
   const { db, config } = context()
-  const wait = count('file', `${live.slug} ${address}`)
-  if (wait > 0) throw new NotTaken(429, 'Too many files came from your network. Wait a moment, then go on.', wait)
+  if (count('file', `${live.slug} ${address}`) > 0) throw new NotTaken(429, (speech) => speech.tell('files_often'))
   const visit = claimVisit(config.LICHEN_SECRET, live.formId, claim, false)
-  if (!visit) throw new NotTaken(403, 'This visit belongs to another browser. Open the form again.')
+  if (!visit) throw new NotTaken(403, (speech) => speech.tell('other_browser'))
   const asked = await filesAsked(live, claim.release, claim.question)
-  if (!asked) throw new NotTaken(422, 'This question takes no files.')
+  if (!asked) throw takesNone()
   const name = tidyFileName(claim.name)
-  if (!(claim.bytes > 0)) throw new NotTaken(422, `“${name}” is empty.`)
-  if (claim.bytes > asked.bytes)
-    throw new NotTaken(413, `“${name}” is larger than ${tellBytes(ENGLISH, asked.bytes)}. Add a smaller one.`)
+  if (!(claim.bytes > 0)) throw new NotTaken(422, (speech) => speech.tell('file_empty', { name }))
+  if (claim.bytes > asked.bytes) throw tooLarge(name, asked.bytes)
   const id = randomUUID()
   const { workspaceId: workspace_id, formId: form_id } = live
   const file = { id, workspace_id, form_id, visit_id: visit.id, question: claim.question, name, bytes: claim.bytes }
   const room = { files: MOST_OF_VISIT, bytes: config.LICHEN_FILES_UNSENT * 1_000_000 }
-  if (!(await beginFile(db, file, room)))
-    throw new NotTaken(507, 'There is no room for another file just now. Try again later.', 60)
+  if (!(await beginFile(db, file, room))) throw new NotTaken(507, (speech) => speech.tell('no_room'))
   return id
 }
 
@@ -75,13 +80,13 @@ export async function beginVisitFile(live: LiveForm, claim: FileClaim, address: 
 export async function settleFile(live: LiveForm, release: string | undefined, id: string): Promise<void> {
   const { db } = context()
   const file = await findUnsent(db, id)
-  if (file?.formId !== live.formId) throw new NotTaken(404, 'There is no such file.')
+  if (file?.formId !== live.formId) throw noSuchFile()
   if (file.type !== null) return
   const asked = await filesAsked(live, release, file.question)
   const type = await typeOfContents(id)
   if (asked && type !== null && asked.types.includes(type)) return finishFile(db, id, type)
   await removeFile(id)
-  throw new NotTaken(415, `What is in “${file.name}” is not what this takes. Add another file.`)
+  throw new NotTaken(415, (speech) => speech.tell('other_contents', { name: file.name }))
 }
 
 /** Whether all of a file has come. */

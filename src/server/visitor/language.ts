@@ -1,7 +1,10 @@
 import Negotiator from 'negotiator'
 import { chooseLanguage } from '@/core/language/choose'
-import { LANGUAGE_TAGS, languageOf } from '@/core/language/languages'
-import type { Language } from '@/core/language/texts'
+import { LANGUAGE_TAGS, languageOf, speak } from '@/core/language/languages'
+import type { Language, Speech } from '@/core/language/texts'
+
+/** What a request says of languages. */
+type AskedOf = Pick<Request, 'url' | 'headers'>
 
 /** Stands in a form's address for the language it is to be read in. */
 const PARAMETER = 'lang'
@@ -10,7 +13,7 @@ const PARAMETER = 'lang'
  * The languages that a request asks for (BCP 47), the most wanted first: what the page it comes from says it is in,
  * what its address says, and what its browser prefers (RFC 9110, 12.5.4).
  */
-export function languagesWanted(request: Request, page?: string | null): string[] {
+export function languagesWanted(request: AskedOf, page?: string | null): string[] {
   const asked = new URL(request.url).searchParams.get(PARAMETER)
   const accepted = new Negotiator({ headers: { 'accept-language': request.headers.get('accept-language') ?? '' } })
   return [page, asked, ...accepted.languages()].filter(
@@ -19,5 +22,11 @@ export function languagesWanted(request: Request, page?: string | null): string[
 }
 
 /** The language of what is said where there is no form. */
-export const languageFor = (request: Request): Language =>
+export const languageFor = (request: AskedOf): Language =>
   languageOf(chooseLanguage(LANGUAGE_TAGS, languagesWanted(request)).tag)
+
+/** How it is said. */
+export function speechFor(request: AskedOf): Speech {
+  const { tag, locale } = chooseLanguage(LANGUAGE_TAGS, languagesWanted(request))
+  return speak(tag, locale)
+}

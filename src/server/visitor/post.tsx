@@ -9,6 +9,7 @@ import { knownToken } from '../access/token'
 import { context } from '../context'
 import { count, tooMany } from '../door/limits'
 import { findShownForm, inLanguage, type LiveForm, type SpokenForm } from '../forms/live'
+import type { ReceivedForm } from '../files/receiveForm'
 import { type FactsHere, factsFor } from '../forms/facts'
 import { problem } from '../problem'
 import { acceptSubmission, type ClaimedVisit } from '../submissions/acceptSubmission'
@@ -174,7 +175,7 @@ class StepPost {
   }
 
   /** `changed` says that the page sent was of a release too old to be taken. */
-  async answer(changed: boolean, refused: AnswerError[]): Promise<Response> {
+  async answer(changed: boolean, refused: ReceivedForm['refused']): Promise<Response> {
     const { live, entered, visitor, visit, facts } = this
     const { db, config } = context()
     const checked = walkForm(live.form, entered, this.carried, facts)
@@ -185,7 +186,10 @@ class StepPost {
       return this.show(steps[0] ?? this.current, {
         notice: live.speech.tell('form_changed'),
       })
-    if (refused.length > 0) return this.showErrors(refused)
+    if (refused.length > 0)
+      return this.showErrors(
+        refused.map(({ question, tellWhy }) => ({ name: question, message: tellWhy(live.speech) })),
+      )
     if (textIn(entered, '_in') !== undefined) return this.show(this.asked)
     if (entered._go === 'back') return this.show(steps[Math.max(0, at - 1)] ?? this.current)
     if (this.hasNewQuestion(checked.shown))

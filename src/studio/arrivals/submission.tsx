@@ -2,6 +2,7 @@ import Link from 'next/link'
 import { showAnswer } from '@/core/answers/show'
 import type { Origin } from '@/core/fill/origin'
 import { findQuestion, labelOf } from '@/core/form/values'
+import { nameInEnglish } from '@/core/language/languages'
 import type { ShownSubmission } from '@/server/submissions/showSubmission'
 import { AnswerInWords } from '../ui/answer'
 import { Chip, type Tone } from '../ui/chip'
@@ -43,7 +44,6 @@ const COLUMNS: Column<Delivery>[] = [
 ]
 
 /** A language as English calls it, with its region: “German (Austria)”. */
-const nameOf = (locale: string): string => new Intl.DisplayNames('en', { type: 'language' }).of(locale) ?? locale
 
 /** One submission: what was answered, the plan that ran, and what became of its deliveries. */
 export function SubmissionView({ submission, form }: ShownSubmission) {
@@ -65,7 +65,7 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
             </>
           )}{' '}
           · {submission.source ?? 'source not counted yet'}
-          {submission.locale && form.languages.length > 1 && <> · read in {nameOf(submission.locale)}</>}
+          {submission.locale && form.languages.length > 1 && <> · read in {nameInEnglish(submission.locale)}</>}
         </span>
         {submission.contact && (
           <Link href={`/people/${submission.contact}`} className="ml-auto text-teal underline">

@@ -4,7 +4,7 @@ import type { Form } from '@/core/form/definition'
 import { themeCss } from '@/core/look/css'
 import { looksOfQuestions } from '@/core/form/looks'
 import { type OwnTheme, themeOf } from '@/core/look/look'
-import { languageOf } from '@/core/language/languages'
+import { nameInEnglish } from '@/core/language/languages'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { explainPlan } from '@/core/rehearse/explain'
 import { type Planned, planDraftAction } from '../draft/actions'
@@ -123,7 +123,7 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
             >
               {form.languages.map((tag, index) => (
                 <option key={tag} value={index === 0 ? '' : tag}>
-                  {languageOf(tag).name}
+                  {nameInEnglish(tag)}
                 </option>
               ))}
             </select>

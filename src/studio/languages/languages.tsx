@@ -3,7 +3,7 @@
 import { useState } from 'react'
 import { countCells, type SheetCell, type SheetRow, translationSheet } from '@/core/form/translation_sheet'
 import { setTranslations } from '@/core/form/translation_edits'
-import { LANGUAGES, languageOf } from '@/core/language/languages'
+import { LANGUAGES, languageOf, nameInEnglish } from '@/core/language/languages'
 import { useDraft } from '../draft/context'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
@@ -40,7 +40,7 @@ export function Languages() {
     edit((one) => ({ ...one, languages: [...languages] as typeof one.languages }))
   const remove = (tag: string) => {
     setLanguages(form.languages.filter((one) => one !== tag))
-    toast(`${languageOf(tag).name} is no longer offered; its translations are kept`, {
+    toast(`${nameInEnglish(tag)} is no longer offered; its translations are kept`, {
       action: { label: 'Undo', onClick: undo },
     })
   }
@@ -51,7 +51,7 @@ export function Languages() {
           label="Written in"
           className="max-w-44"
           value={first}
-          options={[languageOf(first), ...left].map(({ tag, name }) => [tag, name])}
+          options={[languageOf(first), ...left].map(({ tag }) => [tag, nameInEnglish(tag)])}
           onCommit={(tag) => setLanguages([tag, ...others])}
         />
         {left.length > 0 && (
@@ -60,7 +60,7 @@ export function Languages() {
             label="Add a language"
             className="max-w-44"
             value=""
-            options={[['', 'Add a language…'], ...left.map(({ tag, name }) => [tag, name] as const)]}
+            options={[['', 'Add a language…'], ...left.map(({ tag }) => [tag, nameInEnglish(tag)] as const)]}
             onCommit={(tag) => tag && setLanguages([...form.languages, tag])}
           />
         )}
@@ -76,13 +76,13 @@ export function Languages() {
       </div>
       {others.length === 0 ? (
         <Empty title="One language">
-          Visitors read this form in {languageOf(first).name}. Add another, and every wording has a cell for it here.
+          Visitors read this form in {nameInEnglish(first)}. Add another, and every wording has a cell for it here.
         </Empty>
       ) : (
         <table className="sheet" aria-label="Translations">
           <thead>
             <tr>
-              <th className="w-[28%]">{languageOf(first).name}</th>
+              <th className="w-[28%]">{nameInEnglish(first)}</th>
               {others.map((tag) => (
                 <th key={tag} className="align-top!">
                   <LanguageHead tag={tag} rows={rows} onRemove={() => remove(tag)} />
@@ -125,7 +125,7 @@ function Cell({ row: { key, source, cells }, tag }: { row: SheetRow; tag: string
     <>
       <TextField
         hideLabel
-        label={`${source} in ${languageOf(tag).name}`}
+        label={`${source} in ${nameInEnglish(tag)}`}
         value={text}
         rows={Math.min(6, Math.ceil(Math.max(source.length, text.length) / 44) + (source.match(/\n/g)?.length ?? 0))}
         onCommit={set}
@@ -136,7 +136,7 @@ function Cell({ row: { key, source, cells }, tag }: { row: SheetRow; tag: string
           <Chip tone="amber">older than its source</Chip>
           <Button
             look="quiet"
-            aria-label={`Still right: ${source} in ${languageOf(tag).name}`}
+            aria-label={`Still right: ${source} in ${nameInEnglish(tag)}`}
             onClick={() => set(text)}
           >
             Still right
@@ -153,11 +153,11 @@ function LanguageHead({ tag, rows, onRemove }: { tag: string; rows: readonly She
   const left = [missing > 0 ? `${missing} missing` : '', older > 0 ? `${older} older` : ''].filter(Boolean).join(', ')
   return (
     <span className="flex flex-wrap items-center gap-x-2 gap-y-1">
-      {languageOf(tag).name}
+      {nameInEnglish(tag)}
       <span className="font-normal text-soft">{left || 'all there'}</span>
       <TakeAlong tag={tag} />
       <BringIn tag={tag} />
-      <Button look="quiet" aria-label={`Remove ${languageOf(tag).name}`} onClick={onRemove}>
+      <Button look="quiet" aria-label={`Remove ${nameInEnglish(tag)}`} onClick={onRemove}>
         Remove
       </Button>
     </span>

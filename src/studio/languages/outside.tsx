@@ -3,7 +3,7 @@
 import { useRef } from 'react'
 import { type Incoming, takeTranslations, translationSheet } from '@/core/form/translation_sheet'
 import { writeXliff } from '@/core/formats/xliff'
-import { languageOf } from '@/core/language/languages'
+import { nameInEnglish } from '@/core/language/languages'
 import { useDraft } from '../draft/context'
 import { Button } from '../ui/button'
 import { toast } from '../ui/toast'
@@ -20,7 +20,7 @@ export function TakeAlong({ tag }: { tag: string }) {
     target: cells[tag]?.text ?? '',
     older: cells[tag]?.state === 'older',
   }))
-  const { name } = languageOf(tag)
+  const name = nameInEnglish(tag)
   const link = (words: string, ending: string, type: string, text: string) => (
     <a
       className="text-teal underline"
@@ -43,7 +43,7 @@ export function TakeAlong({ tag }: { tag: string }) {
 export function BringIn({ tag }: { tag: string }) {
   const { form, edit, undo } = useDraft((state) => state)
   const chooser = useRef<HTMLInputElement>(null)
-  const { name } = languageOf(tag)
+  const name = nameInEnglish(tag)
   const take = async (file: File | undefined) => {
     if (!file) return
     let incoming: Incoming[]
@@ -54,8 +54,8 @@ export function BringIn({ tag }: { tag: string }) {
     }
     const { form: next, taken, strange } = takeTranslations(form, tag, incoming)
     if (taken > 0) edit(() => next)
-    const also = strange > 0 ? `; ${strange} are of no wording here` : ''
-    toast(`${taken} of ${incoming.length} texts in ${name} were new${also}`, {
+    const also = strange > 0 ? `; of no wording here: ${strange}` : ''
+    toast(`New in ${name}: ${taken} of ${incoming.length} texts${also}`, {
       action: taken > 0 ? { label: 'Undo', onClick: undo } : null,
     })
   }

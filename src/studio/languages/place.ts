@@ -1,3 +1,4 @@
+import { PART_WORDS } from '@/core/form/differences'
 import type { Form } from '@/core/form/definition'
 import { findQuestion } from '@/core/form/values'
 
@@ -15,18 +16,6 @@ const PLACES: Readonly<Record<string, string>> = {
   'outcome.body': 'outcome, text',
 }
 
-const PARTS: Readonly<Record<string, string>> = {
-  label: 'label',
-  shownAs: 'worded as',
-  help: 'help',
-  placeholder: 'placeholder',
-  errorText: 'error',
-  wording: 'what is agreed to',
-  unit: 'unit',
-  unitOfOne: 'unit of one',
-  other: 'anything else',
-}
-
 /** Where a wording stands, for whoever translates it. */
 export function placeInWords(form: Form, key: string): string {
   const known = PLACES[key]
@@ -37,7 +26,7 @@ export function placeInWords(form: Form, key: string): string {
     if (part === 'label') return 'question'
     if (part === 'options' || part === 'rows')
       return `“${label}”, ${rest.includes('alt') ? 'picture' : 'choice'} ${item}`
-    return `“${label}”, ${PARTS[part] ?? part}`
+    return `“${label}”, ${PART_WORDS[part] ?? part}`
   }
   if (what === 'steps') return 'heading of a step'
   if (what === 'messages') return `mail to the visitor, ${part === 'subject' ? 'subject' : 'text'}`

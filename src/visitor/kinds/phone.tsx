@@ -8,7 +8,8 @@ import { COUNTRY_PART } from '@/core/answers/kinds/phone'
 import { aria, asText, type ControlProps, partText, type VisitorKind } from './control'
 import { CountryMenu } from './countryMenu'
 
-const callingCode = (country: string) => `+${getCountryCallingCode(country as CountryCode)}`
+/** Kept from left to right, also behind a name that is read from right to left. */
+const callingCode = (country: string) => `\u200e+${getCountryCallingCode(country as CountryCode)}`
 
 /** The country of the number, and the number; whoever writes `+` first need not choose. */
 function Phone(props: ControlProps<'phone'>) {

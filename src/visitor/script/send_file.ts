@@ -55,7 +55,10 @@ export function sendFile(
       const status = error.originalResponse?.getStatus() ?? 0
       return status === 0 || status === 409 || status === 423 || (status >= 500 && status !== 507)
     },
-    onBeforeRequest: (request: HttpRequest) => request.setHeader('accept', 'text/plain'),
+    onBeforeRequest(request: HttpRequest) {
+      request.setHeader('accept', 'text/plain')
+      request.setHeader('accept-language', speech.locale)
+    },
   })
   void upload.findPreviousUploads().then(([before]) => {
     if (before) upload.resumeFromPreviousUpload(before)

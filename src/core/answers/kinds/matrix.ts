@@ -42,7 +42,7 @@ export const rules: KindRules<Matrix> = {
         const cell = partOf(answer, name)
         return cell === null ? [] : [`${label}: ${showCell(cell, matrix, speech)}`]
       })
-      .join('; '),
+      .join(speech.tell('between_rows')),
 }
 
 const valuesOf = ({ options }: Matrix) => options.map(({ value }) => value)
@@ -61,7 +61,7 @@ function schemas(matrix: Matrix): Record<string, JsonSchema> {
 
 export const manner: KindManner<Matrix> = {
   words: 'Matrix',
-  texts: ['part_missing'],
+  texts: ['part_missing', 'between_rows'],
   suggestedBy: { words: /\b(each of (the )?following|how were (these|they)|rate each|how satisfied)\b/i, sureness: 3 },
   must: ({ rows, options, several }) =>
     `${several ? 'some' : 'one'} of ${options.length} in each of ${rows.length} rows`,

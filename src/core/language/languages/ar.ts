@@ -62,6 +62,7 @@ export const ar: Language = {
     from_day: 'من {from}',
     until_day: 'حتى {to}',
     day_span: 'من {from} إلى {to}',
+    between_rows: '؛ ',
 
     wrong_answers: {
       zero: 'لا توجد إجابات تحتاج إلى مراجعة:',
@@ -155,6 +156,14 @@ export const ar: Language = {
     still_coming: 'لا يزال الإرسال جاريًا. ستستمر العملية تلقائيًا عند وصوله.',
     not_through: 'لم يكتمل الإرسال.',
     file_not_taken: 'هذا الملف غير مقبول.',
+    files_often: 'وصلت ملفات كثيرة من شبكتك. انتظر لحظة ثم تابع.',
+    other_browser: 'هذه الزيارة تخص متصفحًا آخر. افتح النموذج من جديد.',
+    takes_no_files: 'لا يقبل هذا السؤال ملفات.',
+    file_empty: 'الملف «{name}» فارغ.',
+    named_larger: 'حجم «{name}» يتجاوز {size}. أضف ملفًا أصغر.',
+    no_room: 'لا مكان لملف آخر الآن. حاول لاحقًا.',
+    no_such_file: 'لا وجود لهذا الملف.',
+    other_contents: 'محتوى «{name}» غير مقبول هنا. أضف ملفًا آخر.',
     preview_unsent: 'هذه معاينة، لذلك لم يُرسل شيء.',
 
     what_you_sent: 'ما أرسلته',

@@ -48,6 +48,7 @@ export const de: Language = {
     from_day: 'ab {from}',
     until_day: 'bis {to}',
     day_span: '{from} bis {to}',
+    between_rows: '; ',
 
     wrong_answers: {
       one: 'Eine Antwort braucht noch einen Blick:',
@@ -120,6 +121,14 @@ export const de: Language = {
     still_coming: 'Noch unterwegs. Es geht von selbst weiter, sobald dies da ist.',
     not_through: 'Es ist nicht durchgekommen.',
     file_not_taken: 'Diese Datei wird nicht angenommen.',
+    files_often: 'Aus Ihrem Netz kamen zu viele Dateien. Warten Sie einen Moment, dann geht es weiter.',
+    other_browser: 'Dieser Besuch gehört zu einem anderen Browser. Öffnen Sie das Formular noch einmal.',
+    takes_no_files: 'Diese Frage nimmt keine Dateien an.',
+    file_empty: '„{name}“ ist leer.',
+    named_larger: '„{name}“ ist größer als {size}. Fügen Sie eine kleinere Datei hinzu.',
+    no_room: 'Im Moment ist kein Platz für eine weitere Datei. Versuchen Sie es später noch einmal.',
+    no_such_file: 'Diese Datei gibt es nicht.',
+    other_contents: 'Was in „{name}“ steckt, wird hier nicht angenommen. Fügen Sie eine andere Datei hinzu.',
     preview_unsent: 'Dies ist eine Vorschau, daher wurde nichts gesendet.',
 
     what_you_sent: 'Was Sie gesendet haben',

@@ -45,6 +45,7 @@ export const texts = {
   from_day: 'from {from}',
   until_day: 'until {to}',
   day_span: '{from} to {to}',
+  between_rows: '; ',
 
   // Around the questions.
   wrong_answers: { one: 'One answer needs another look:', other: '{count} answers need another look:' },
@@ -115,6 +116,14 @@ export const texts = {
   still_coming: 'Still on its way. It goes on by itself once this is here.',
   not_through: 'It did not get through.',
   file_not_taken: 'This file is not taken.',
+  files_often: 'Too many files came from your network. Wait a moment, then go on.',
+  other_browser: 'This visit belongs to another browser. Open the form again.',
+  takes_no_files: 'This question takes no files.',
+  file_empty: '“{name}” is empty.',
+  named_larger: '“{name}” is larger than {size}. Add a smaller one.',
+  no_room: 'There is no room for another file just now. Try again later.',
+  no_such_file: 'There is no such file.',
+  other_contents: 'What is in “{name}” is not what this takes. Add another file.',
   preview_unsent: 'This is a preview, so nothing was sent.',
 
   // After sending.

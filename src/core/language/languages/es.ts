@@ -48,6 +48,7 @@ export const es: Language = {
     from_day: 'desde el {from}',
     until_day: 'hasta el {to}',
     day_span: 'del {from} al {to}',
+    between_rows: '; ',
 
     wrong_answers: { one: 'Hay una respuesta que revisar:', other: 'Hay {count} respuestas que revisar:' },
     another_question: 'Su respuesta ha dado lugar a otra pregunta. Mire otra vez, por favor.',
@@ -119,6 +120,14 @@ export const es: Language = {
     still_coming: 'Se está enviando todavía. Seguirá por sí solo en cuanto llegue.',
     not_through: 'No ha llegado.',
     file_not_taken: 'Este archivo no se acepta.',
+    files_often: 'Llegaron demasiados archivos desde su red. Espere un momento y continúe.',
+    other_browser: 'Esta visita pertenece a otro navegador. Abra el formulario de nuevo.',
+    takes_no_files: 'Esta pregunta no admite archivos.',
+    file_empty: '«{name}» está vacío.',
+    named_larger: '«{name}» ocupa más de {size}. Añada uno más pequeño.',
+    no_room: 'Ahora mismo no hay sitio para otro archivo. Inténtelo más tarde.',
+    no_such_file: 'No existe ese archivo.',
+    other_contents: 'El contenido de «{name}» no se admite aquí. Añada otro archivo.',
     preview_unsent: 'Es una vista previa: no se ha enviado nada.',
 
     what_you_sent: 'Lo que ha enviado',

@@ -48,6 +48,7 @@ export const fr: Language = {
     from_day: 'à partir du {from}',
     until_day: 'jusqu’au {to}',
     day_span: 'du {from} au {to}',
+    between_rows: ' ; ',
 
     wrong_answers: { one: 'Une réponse est à revoir :', other: '{count} réponses sont à revoir :' },
     another_question: 'Votre réponse a fait apparaître une autre question. Regardez encore une fois.',
@@ -119,6 +120,14 @@ export const fr: Language = {
     still_coming: 'Envoi en cours. La suite se fait d’elle-même dès que c’est arrivé.',
     not_through: 'L’envoi n’a pas abouti.',
     file_not_taken: 'Ce fichier n’est pas accepté.',
+    files_often: 'Trop de fichiers sont venus de votre réseau. Patientez un instant, puis continuez.',
+    other_browser: 'Cette visite appartient à un autre navigateur. Ouvrez de nouveau le formulaire.',
+    takes_no_files: 'Cette question n’accepte pas de fichiers.',
+    file_empty: '« {name} » est vide.',
+    named_larger: '« {name} » dépasse {size}. Ajoutez un fichier plus petit.',
+    no_room: 'Il n’y a pas de place pour un autre fichier en ce moment. Réessayez plus tard.',
+    no_such_file: 'Ce fichier n’existe pas.',
+    other_contents: 'Le contenu de « {name} » n’est pas accepté ici. Ajoutez un autre fichier.',
     preview_unsent: 'Ceci est un aperçu : rien n’a été envoyé.',
 
     what_you_sent: 'Ce que vous avez envoyé',

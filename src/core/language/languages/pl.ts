@@ -58,6 +58,7 @@ export const pl: Language = {
     from_day: 'od {from}',
     until_day: 'do {to}',
     day_span: 'od {from} do {to}',
+    between_rows: '; ',
 
     wrong_answers: {
       one: 'Jedna odpowiedź wymaga poprawki:',
@@ -141,6 +142,14 @@ export const pl: Language = {
     still_coming: 'Jeszcze w drodze. Dalej pójdzie samo, gdy tylko to dotrze.',
     not_through: 'Nie udało się wysłać.',
     file_not_taken: 'Ten plik nie jest przyjmowany.',
+    files_often: 'Z tej sieci przyszło zbyt wiele plików. Proszę chwilę poczekać i kontynuować.',
+    other_browser: 'Ta wizyta należy do innej przeglądarki. Proszę otworzyć formularz ponownie.',
+    takes_no_files: 'To pytanie nie przyjmuje plików.',
+    file_empty: '„{name}” jest pusty.',
+    named_larger: '„{name}” ma więcej niż {size}. Proszę dodać mniejszy plik.',
+    no_room: 'W tej chwili nie ma miejsca na kolejny plik. Proszę spróbować później.',
+    no_such_file: 'Nie ma takiego pliku.',
+    other_contents: 'Zawartość pliku „{name}” nie jest tu przyjmowana. Proszę dodać inny plik.',
     preview_unsent: 'To jest podgląd, więc nic nie zostało wysłane.',
 
     what_you_sent: 'Co zostało wysłane',

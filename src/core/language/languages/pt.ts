@@ -48,6 +48,7 @@ export const pt: Language = {
     from_day: 'a partir de {from}',
     until_day: 'até {to}',
     day_span: 'de {from} a {to}',
+    between_rows: '; ',
 
     wrong_answers: { one: 'Há uma resposta a rever:', other: 'Há {count} respostas a rever:' },
     another_question: 'A sua resposta fez surgir outra pergunta. Veja outra vez, por favor.',
@@ -118,6 +119,14 @@ export const pt: Language = {
     still_coming: 'Ainda está a ser enviado. Continua por si assim que chegar.',
     not_through: 'Não chegou ao destino.',
     file_not_taken: 'Este ficheiro não é aceite.',
+    files_often: 'Chegaram demasiados ficheiros da sua rede. Aguarde um momento e continue.',
+    other_browser: 'Esta visita pertence a outro navegador. Abra o formulário de novo.',
+    takes_no_files: 'Esta pergunta não aceita ficheiros.',
+    file_empty: '«{name}» está vazio.',
+    named_larger: '«{name}» tem mais de {size}. Adicione um mais pequeno.',
+    no_room: 'De momento não há espaço para outro ficheiro. Tente mais tarde.',
+    no_such_file: 'Esse ficheiro não existe.',
+    other_contents: 'O conteúdo de «{name}» não é aceite aqui. Adicione outro ficheiro.',
     preview_unsent: 'Isto é uma pré-visualização: nada foi enviado.',
 
     what_you_sent: 'O que enviou',
