@@ -151,7 +151,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
           {form.steps.map((step, index) => (
             <StepSection key={step.name} index={index} say={sayIt} {...state} />
           ))}
-          <Actions {...state} />
+          <Actions say={sayIt} {...state} />
           {form.keepUnfinished && (
             <p className="small" id="keeps">
               {speech.tell('kept_as_you_go')}
@@ -272,17 +272,17 @@ const ErrorSummary = ({ form, errors, say, speech }: PageState & { say: Say }) =
 )
 
 /** “Next” stands before “Back” so that the Enter key goes on; the style sheet puts them in reading order. */
-function Actions({ form, way, step }: PageState) {
+function Actions({ form, way, step, say }: PageState & { say: Say }) {
   const stops = stopsOf(form.pace === 'one' ? 'steps' : form.pace, way)
   const at = placeOf(stops, { step, question: null })
   const last = at === stops.length - 1
   return (
     <div className="actions">
       <button type="submit" className="go" name="_go" value={last ? 'send' : 'next'} data-forward>
-        {forwardWords(form.wording, stops.length - 1 - at)}
+        {say(forwardWords(form.wording, stops.length - 1 - at))}
       </button>
       <button type="submit" className="back" name="_go" value="back" data-back hidden={at <= 0}>
-        {form.wording.back}
+        <Said wording={form.wording.back} say={say} />
       </button>
     </div>
   )

@@ -48,7 +48,7 @@ export function QuestionField({ question, value, shown, later, error, marks, lab
   )
   const complaint = (
     <p className="error" id={`${id}-error`} hidden={!error}>
-      {error}
+      {error && say(error)}
     </p>
   )
   const framed = frame(question)

@@ -44,6 +44,7 @@ const steps: FormInput['steps'] = [
         name: 'email',
         label: 'Email',
         help: 'We write to {{ who.first | default: "you" }} & nobody else.',
+        errorText: '{{ who.first | default: "Sorry" }}, we need an address.',
         required: true,
         lands: [{ field: 'email' }],
       },
@@ -51,10 +52,12 @@ const steps: FormInput['steps'] = [
   },
 ]
 
+const wording = { back: 'Back, {{ who.first | default: "stranger" }}', send: 'Send for {{ ware | default: "us" }}' }
+
 const made = async () => {
   const slug = unique('says')
   const carried = [{ name: 'fair', label: 'Fair', fill: [{ from: 'link' as const, parameter: 'fair' }] }]
-  await releasedForm(facts, slug, { title: 'Kilns', steps, carried })
+  await releasedForm(facts, slug, { title: 'Kilns', steps, carried, wording })
   return `${facts.url}/f/${slug}`
 }
 
@@ -74,7 +77,9 @@ test('questions, headings, help and prose use what was answered, as it is answer
   await expect(page.getByText('Seen at Halle.')).toBeVisible()
   await expect(page.getByText('For Mirela.')).toBeVisible()
   await expect(page.getByText('We write to Mirela & nobody else.')).toBeVisible()
-  await page.getByRole('button', { name: 'Back' }).click()
+  await page.getByRole('button', { name: 'Send for Glass' }).click()
+  await expect(page.getByText('Mirela, we need an address.')).toBeVisible()
+  await page.getByRole('button', { name: 'Back, Mirela' }).click()
   await page.getByLabel('First name').fill('')
   await expect(page.getByRole('group', { name: 'And you, what do you fire most?' })).toBeVisible()
 })
@@ -92,4 +97,18 @@ test('without a script it is written by the server: with what the link says, and
   await expect(page.getByRole('heading', { name: 'A kiln for Stoneware' })).toBeVisible()
   await expect(page.getByText('Seen at no fair.')).toBeVisible()
   await expect(page.getByText('We write to Tomas & nobody else.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Back, Tomas' })).toBeVisible()
+  await page.getByRole('button', { name: 'Send for Stoneware' }).click()
+  await expect(page.getByText('Tomas, we need an address.')).toBeVisible()
+})
+
+test('what is wrong is said so to programs, too', async () => {
+  const address = await made()
+  const headers = { 'content-type': 'application/json' }
+  const body = JSON.stringify({ values: { who: { first: 'Oda', last: 'Brandt' }, ware: 'glass' } })
+  const answered = await fetch(address, { method: 'POST', headers, body })
+  expect([answered.status, await answered.json()]).toMatchObject([
+    422,
+    { errors: [{ name: 'email', message: 'Oda, we need an address.' }] },
+  ])
 })

@@ -67,6 +67,7 @@ describe('edits of a draft', () => {
         columns: ['person.first'],
         rows: [{ cells: { 'person.first': { is: 'answered' } }, desk: 'd', message: 'm' }],
       },
+      wording: { send: 'Send, {{ person.first | default: "please" }}' },
       outcome: { title: 'Thank you, {{ person.first | default: "and hello" }}', body: '' },
     })
     const renamed = edits.renameValue(one, 'person', 'who')
@@ -75,7 +76,8 @@ describe('edits of a draft', () => {
     })
     expect(renamed.routing).toMatchObject({ columns: ['who.first'], rows: [{ cells: { 'who.first': {} } }] })
     expect(renamed.outcome.title).toContain('{{ who.first |')
-    expect(usesOf(renamed, 'who')).toEqual(['shows the step “Two”', 'route 1', 'the outcome'])
+    expect(renamed.wording).toMatchObject({ next: 'Next', send: 'Send, {{ who.first | default: "please" }}' })
+    expect(usesOf(renamed, 'who')).toEqual(['shows the step “Two”', 'told on a button', 'route 1', 'the outcome'])
   })
   it('change the routing table', () => {
     expect(moveRoute(form, 1, -1).routing.rows.map(({ desk }) => desk)).toEqual(['south', 'north'])

@@ -225,6 +225,12 @@ export function renameValue(form: Form, from: string, to: string): Form {
     ...form,
     title: template(form.title),
     intro: template(form.intro),
+    wording: {
+      back: wording(form.wording.back),
+      next: wording(form.wording.next),
+      last: wording(form.wording.last),
+      send: wording(form.wording.send),
+    },
     steps: form.steps.map((step) => ({
       ...step,
       shownAs: wording(step.shownAs),
@@ -278,12 +284,12 @@ export function renameValue(form: Form, from: string, to: string): Form {
   }
 }
 
-/** What stands on pages by questions and steps is a wording, everything else a template. */
+/** What stands by questions and steps and on buttons is a wording, everything else a template. */
 function renameTranslations(texts: Readonly<Record<string, Translation>>, from: string, to: string) {
   const own = `questions.${from}.`
   return Object.fromEntries(
     Object.entries(texts).map(([key, { text, of }]) => {
-      const rename = /^(questions|steps)\./.test(key) ? renameInWording : renameInTemplate
+      const rename = /^(questions|steps|wording)\./.test(key) ? renameInWording : renameInTemplate
       const at = key.startsWith(own) ? `questions.${to}.${key.slice(own.length)}` : key
       return [at, { text: rename(text, from, to), of: rename(of, from, to) }]
     }),

@@ -52,6 +52,16 @@ describe('examining a draft', () => {
       /uses “ware” without saying/,
     ],
     [
+      'an error text by what is asked later',
+      formOf([{ ...emailQuestion, errorText: 'No, {{ ware | default: "x" }}' }, choiceOf('ware', 'a')]),
+      /uses “ware”, which is asked later/,
+    ],
+    [
+      'a button by an answer that may be missing',
+      formOf([choiceOf('ware', 'a'), emailQuestion], { wording: { send: 'Send for {{ ware }}' } }),
+      /A button uses “ware” without saying/,
+    ],
+    [
       'a heading by what is not in the form',
       formOf([emailQuestion], {
         steps: [{ name: 'one', title: 'One', shownAs: '{{ gone | default: "x" }}', questions: [emailQuestion] }],

@@ -20,7 +20,12 @@ export const examineTranslations = (form: Form): Finding[] =>
     return [
       ...faults,
       ...(missing > 0
-        ? [finding('warning', 'compose')('', `${missing} of ${wordings.length} wordings ${missing === 1 ? 'is' : 'are'} not there in ${name}.`)]
+        ? [
+            finding('warning', 'compose')(
+              '',
+              `${missing} of ${wordings.length} wordings ${missing === 1 ? 'is' : 'are'} not there in ${name}.`,
+            ),
+          ]
         : []),
     ]
   })

@@ -12,11 +12,12 @@ import {
   findQuestion,
   questionsAsked,
   questionsIn,
+  valuesAtEnd,
   valuesBefore,
   valuesBeforeStep,
 } from './values'
 import { nameOfOutcome, outcomesOf, tellOutcome } from './outcomes'
-import { wordingsOf } from './wordings'
+import { buttonWordings, wordingsOf } from './wordings'
 
 /** Examines every text with merge fields: what visitors read before and after they answer, and the mails. */
 export const examineWording = (form: Form): Finding[] => [
@@ -35,6 +36,7 @@ export const examineWording = (form: Form): Finding[] => [
   ...questionsIn(form).flatMap(({ question }) =>
     examinePage(form, question.name, `“${question.label}”`, wordingsOf(question), valuesBefore(form, question.name)),
   ),
+  ...examinePage(form, '', 'A button', buttonWordings(form), valuesAtEnd(form)),
   ...outcomesOf(form).flatMap((outcome) => {
     const about = nameOfOutcome(outcome)
     const what = tellOutcome(outcome, 'The')

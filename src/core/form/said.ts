@@ -1,5 +1,6 @@
 import type { Speech } from '../language/texts'
 import { type Answers, isBlank, partOf, splitPath, valueIn } from '../answers/answer'
+import type { AnswerError } from '../answers/check'
 import { rulesOf } from '../answers/registry'
 import { showPlainly } from '../answers/show_plainly'
 import { sayWith } from '../answers/wording_uses'
@@ -18,3 +19,7 @@ function wordsAt({ steps }: Asked, known: Answers, path: string, speech: Speech)
 /** Writes a wording of the page for what is known of one visitor. */
 export const say = (form: Asked, wording: string, known: Answers, speech: Speech): string =>
   sayWith(wording, (path) => wordsAt(form, known, path, speech))
+
+/** The same of what is said to be wrong, which a form may word itself. */
+export const sayErrors = (form: Asked, errors: readonly AnswerError[], known: Answers, speech: Speech): AnswerError[] =>
+  errors.map(({ name, message }) => ({ name, message: say(form, message, known, speech) }))

@@ -6,7 +6,7 @@ import { type Condition, pathsTested } from '../logic/condition'
 import type { Form } from './definition'
 import { outcomesOf, tellOutcome } from './outcomes'
 import { emailQuestions, labelOf, questionsIn } from './values'
-import { wordingsOf } from './wordings'
+import { buttonWordings, wordingsOf } from './wordings'
 
 /** What uses a value, in words, such as “shows Peak °C”, “route 2” or “Kiln enquiry”. */
 export function usesOf(form: Form, name: string): string[] {
@@ -24,6 +24,7 @@ export function usesOf(form: Form, name: string): string[] {
     if (mannerOf(question).looksAt?.(question).some(isUsed)) uses.push(`computes “${labelOf(form, question.name)}”`)
     if (wordingsOf(question).some(says)) uses.push(`told in “${labelOf(form, question.name)}”`)
   }
+  if (buttonWordings(form).some(says)) uses.push('told on a button')
   for (const { list, consent } of form.joins) if (consent === name) uses.push(`joins ${list}`)
   form.routing.rows.forEach(({ cells }, index) => {
     if (Object.keys(cells).some(isUsed)) uses.push(`route ${index + 1}`)

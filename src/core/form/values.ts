@@ -99,6 +99,15 @@ export function valuesBeforeStep(form: Form, name: string): string[] {
       form.steps.findIndex((step) => step.name === name),
     ),
   )
-  const asked = questionsAsked(form).filter(({ step }) => steps.includes(step))
-  return [...asked.map(({ question }) => question.name), ...form.carried.map((carried) => carried.name)]
+  return namesOf(form, ({ step }) => steps.includes(step))
 }
+
+/** Values known once all was asked. */
+export const valuesAtEnd = (form: Form): string[] => namesOf(form, () => true)
+
+const namesOf = (form: Form, isKnown: (asked: ReturnType<typeof questionsAsked>[number]) => boolean): string[] => [
+  ...questionsAsked(form)
+    .filter(isKnown)
+    .map(({ question }) => question.name),
+  ...form.carried.map(({ name }) => name),
+]

@@ -5,7 +5,7 @@ import { questionsIn } from './values'
 /** The settings of a question that are wordings which may use what is known of the visitor, by name. */
 export const wordingSettings = (question: Question): Readonly<Record<string, string>> =>
   Object.fromEntries(
-    ['shownAs', 'help', ...(mannerOf(question).says ?? [])].map((key) => [
+    ['shownAs', 'help', 'errorText', ...(mannerOf(question).says ?? [])].map((key) => [
       key,
       String(question[key as keyof Question] ?? ''),
     ]),
@@ -13,8 +13,12 @@ export const wordingSettings = (question: Question): Readonly<Record<string, str
 
 export const wordingsOf = (question: Question): string[] => Object.values(wordingSettings(question))
 
-/** The same of a whole form, as far as its questions go. */
+/** The same on the buttons. */
+export const buttonWordings = ({ wording }: Form): string[] => Object.values(wording)
+
+/** All of them in a form’s steps and on its buttons. */
 export const wordingsIn = (form: Form): string[] => [
+  ...buttonWordings(form),
   ...form.steps.map((step) => step.shownAs),
   ...questionsIn(form).flatMap(({ question }) => wordingsOf(question)),
 ]

@@ -5,6 +5,7 @@ import type { AnswerError } from '@/core/answers/check'
 import { chooseOutcome, type Outcome } from '@/core/dispatch/outcome'
 import { fillCarried, fillQuestions } from '@/core/fill/fill'
 import { originsOf } from '@/core/fill/origin'
+import { sayErrors } from '@/core/form/said'
 import { walkForm } from '@/core/form/walk'
 import type { Suspicion } from '@/core/spam/suspect'
 import type { Db } from '@/db/database'
@@ -55,7 +56,7 @@ export async function acceptSubmission(
     const before = visit?.proven ? await findSent(db, formId, visit.id) : undefined
     return before
       ? { ok: true, submission: before.id, outcome: before.outcome, values: before.values }
-      : { ok: false, why: 'wrong', errors }
+      : { ok: false, why: 'wrong', errors: sayErrors(form, errors, { ...carried.values, ...answers }, speech) }
   }
   const values = { ...carried.values, ...answers }
   const id = randomUUID()

@@ -134,11 +134,7 @@ function Cell({ row: { key, source, cells }, tag }: { row: SheetRow; tag: string
       {state === 'older' && (
         <span dir="ltr" className="flex items-center gap-2">
           <Chip tone="amber">older than its source</Chip>
-          <Button
-            look="quiet"
-            aria-label={`Still right: ${source} in ${nameInEnglish(tag)}`}
-            onClick={() => set(text)}
-          >
+          <Button look="quiet" aria-label={`Still right: ${source} in ${nameInEnglish(tag)}`} onClick={() => set(text)}>
             Still right
           </Button>
         </span>

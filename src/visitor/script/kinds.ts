@@ -26,6 +26,9 @@ export function addKind(name: string, rules: KindRules<never>, enliven?: Enliven
 export const tellEntered = (control: Element | undefined): void =>
   void control?.dispatchEvent(new Event('input', { bubbles: true }))
 
+/** Writes a wording for what is known; only pages whose wording uses that do more than repeat it. */
+export const sayer = { say: (wording: string): string => wording }
+
 /** What only some pages do with each answer: told what shows and is known, whenever something was entered. */
 export const watchers: ((form: VisitorForm, way: Way, speech: Speech) => void)[] = []
 

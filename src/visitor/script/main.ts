@@ -24,7 +24,7 @@ import {
 import { placeOf, showsAllAtOnce, type Stop, stopsOf } from '@/core/form/stops'
 import { forwardWords } from '../forward'
 import { tellProgress } from '../progress'
-import { enlivenOf, rulesOf, watchers } from './kinds'
+import { enlivenOf, rulesOf, sayer, watchers } from './kinds'
 import type { Attach, Preview } from './preview'
 import { Progress } from './progress'
 import { send } from './send'
@@ -74,7 +74,7 @@ function bringToLife(page: Page): void {
     offerBack(page)
     for (const watch of watchers) watch(data, way, speech)
     const left = stops.length - 1 - at
-    page.forward.textContent = forwardWords(data.wording, left)
+    page.forward.textContent = sayer.say(forwardWords(data.wording, left))
     page.forward.value = left > 0 ? 'next' : 'send'
     page.back.hidden = at <= 0
     preview?.follow()
@@ -155,14 +155,6 @@ function bringToLife(page: Page): void {
     else void forward()
   })
 
-  page.alert.addEventListener('click', (event) => {
-    const to = event.target instanceof HTMLElement ? event.target.dataset.to : undefined
-    if (!to) return
-    event.preventDefault()
-    lead(to)
-    showErrors(page, wrong)
-  })
-
   form.addEventListener('input', (event) => {
     // Whoever changes an answer is not done: it is sent when they say so.
     clearTimeout(later)
@@ -174,8 +166,16 @@ function bringToLife(page: Page): void {
     refresh()
   })
 
-  form.addEventListener('click', ({ target }) => {
-    if (target instanceof Element && target.matches('[data-take-back]')) takeBack(target)
+  form.addEventListener('click', (event) => {
+    const { target } = event
+    if (!(target instanceof HTMLElement)) return
+    if (target.matches('[data-take-back]')) takeBack(target)
+    // Links above the questions lead to those that are wrong.
+    const { to } = target.dataset
+    if (!to) return
+    event.preventDefault()
+    lead(to)
+    showErrors(page, wrong)
   })
 
   form.addEventListener('focusout', (event) => {

@@ -7,7 +7,7 @@ import { idOfQuestion } from '../errors'
 import type { Question } from '@/core/form/definition'
 import type { Stop } from '@/core/form/stops'
 import type { PageData } from '../page'
-import { rulesOf, tellEntered } from './kinds'
+import { rulesOf, sayer, tellEntered } from './kinds'
 
 /** The page the server made, as the script finds it. */
 export interface Page {
@@ -116,7 +116,7 @@ export function showError(page: Page, name: string, message: string | null): voi
   const text = box?.querySelector<HTMLElement>('.error')
   if (!box || !text) return
   text.hidden = message === null
-  text.textContent = message
+  text.textContent = message && sayer.say(message)
   const help = box.querySelector('.help')?.id
   const described = [help, message === null ? null : text.id].filter(Boolean).join(' ')
   const target = box.matches('fieldset') && !box.querySelector('.consent') ? box : controlOf(box)
