@@ -1,12 +1,13 @@
+import type { FormInput } from '@/core/form/definition'
 import { api, applied, mailTo, releasedForm, smallForm, until } from '../support/api'
 import { query } from '../support/database'
 import { expect, facts, test, unique } from './studio'
 
 /** Visitors: with a personal link, stopping midway, without scripts, with wrong input, without a connection. */
 
-async function newForm(): Promise<string> {
+async function newForm(more: Partial<FormInput> = {}): Promise<string> {
   const slug = unique('visitor')
-  await releasedForm(facts, slug, smallForm)
+  await releasedForm(facts, slug, { ...smallForm, ...more })
   return slug
 }
 
@@ -164,20 +165,31 @@ test('wrong input is told at its place, and a second press sends nothing twice',
   await until('applied', async () => (await sentBy(email)).length === 1)
 })
 
-test('a lost connection loses nothing: the answers stay, and sending again works', async ({ page, context }) => {
-  const slug = await newForm()
-  const email = `${unique('edda')}@studio.example`
-  await page.goto(`/f/${slug}`)
-  await page.getByLabel('First name').fill('Edda')
-  await page.getByRole('button', { name: 'Next' }).click()
-  await context.setOffline(true)
-  await page.getByLabel('Email').fill(email)
-  await page.getByRole('button', { name: 'Send' }).click()
-  await expect(page.getByRole('alert')).toContainText('Nothing is lost')
-  await context.setOffline(false)
-  // What could not be sent is still in this browser after a reload.
-  await page.reload()
-  await expect(page.getByLabel('Email')).toHaveValue(email)
-  await page.getByRole('button', { name: 'Send' }).click()
-  await expect(page.getByRole('heading', { name: 'Thank you, Edda' })).toBeVisible()
-})
+for (const pace of ['steps', 'one', 'page'] as const)
+  test(`a lost connection loses nothing, asked by ${pace}: the answers stay, and sending again works`, async ({
+    page,
+    context,
+  }) => {
+    const slug = await newForm({ pace })
+    const email = `${unique('edda')}@studio.example`
+    const goOn = page.locator('[data-forward]')
+    const goTo = async (name: string) => {
+      while (!(await page.locator(`[data-question=${name}]`).isVisible())) await goOn.click()
+    }
+    await page.goto(`/f/${slug}`)
+    await page.getByLabel('First name').fill('Edda')
+    await goTo('email')
+    await context.setOffline(true)
+    await page.getByLabel('Email').fill(email)
+    await goTo('letter')
+    await goOn.click()
+    await expect(page.getByRole('alert')).toContainText('Nothing is lost')
+    await context.setOffline(false)
+    // What could not be sent is still in this browser after a reload.
+    await page.reload()
+    await expect(page.locator('[name=email]')).toHaveValue(email)
+    await expect(page.locator('[name=first_name]')).toHaveValue('Edda')
+    await goTo('letter')
+    await goOn.click()
+    await expect(page.getByRole('heading', { name: 'Thank you, Edda' })).toBeVisible()
+  })

@@ -180,7 +180,7 @@ const Restore = ({ of, changed, restore }: RestoreProps) =>
     </Button>
   ) : null
 
-function checkWhole(text: string, least: number, most: number, unit: string): string | null {
+export function checkWhole(text: string, least: number, most: number, unit: string): string | null {
   const number = Number(text)
   const fits = text.trim() !== '' && Number.isInteger(number) && number >= least && number <= most
   return fits ? null : `${least} to ${most} ${unit}`.trim()
