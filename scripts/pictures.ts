@@ -79,10 +79,11 @@ for (const [name, { path, phone: small, prepare }] of Object.entries(VIEWS)) {
 }
 await browser.close()
 
-/** A box of samples under way: two glazes, and what matters most. */
+/** A way begun: the ware chosen, and the heat written that it is asked with. */
 async function goOnInArabic(page: Page) {
   await page.locator('[data-question=ware] .option').nth(1).click()
   await page.locator('[data-question=peak_temperature] .field').fill('1240')
+  await page.evaluate(() => scrollTo(0, 0))
 }
 
 async function waitForPlan(page: Page) {
