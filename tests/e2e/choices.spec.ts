@@ -58,9 +58,25 @@ test('options are pasted with what they are stored as, and get captions, a last 
       JSON.stringify({ ...question }).includes('Another firing') &&
       JSON.stringify(Object(question).options) ===
         JSON.stringify([
-          { value: 'raku', label: 'Raku, fast', caption: '', picture: null, off: false, alone: false },
-          { value: 'salt_glaze', label: 'Salt glaze', caption: 'With vapour', picture: null, off: true, alone: false },
-          { value: 'none_of_these', label: 'None of these', caption: '', picture: null, off: false, alone: true },
+          { value: 'raku', label: 'Raku, fast', shownAs: '', caption: '', picture: null, off: false, alone: false },
+          {
+            value: 'salt_glaze',
+            label: 'Salt glaze',
+            shownAs: '',
+            caption: 'With vapour',
+            picture: null,
+            off: true,
+            alone: false,
+          },
+          {
+            value: 'none_of_these',
+            label: 'None of these',
+            shownAs: '',
+            caption: '',
+            picture: null,
+            off: false,
+            alone: true,
+          },
         ])
     )
   })

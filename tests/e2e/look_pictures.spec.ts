@@ -1,4 +1,5 @@
-import { api, releasedForm, smallForm } from '../support/api'
+import type { Form } from '@/core/form/definition'
+import { api, releasedForm, smallForm, until } from '../support/api'
 import { expectClean } from './clean'
 import { expect, facts, test, unique } from './studio'
 
@@ -33,6 +34,10 @@ const logo = () =>
     `<circle cx="60" cy="60" r="52" fill="#8a3b1c"/><rect x="140" y="34" width="320" height="52" fill="#8a3b1c"/>`,
   )
 
+/** Waits until the draft that was saved has something. */
+const saved = (slug: string, has: (draft: Form) => unknown) =>
+  until('the draft is saved', async () => has((await api<Form>(facts, 'GET', `/forms/${slug}/draft`)).body))
+
 test('a logo, pictures and words stand beside the questions, over a picture, and after sending', async ({
   studio,
   page,
@@ -50,13 +55,13 @@ test('a logo, pictures and words stand beside the questions, over a picture, and
   await standing.getByRole('textbox', { name: 'Heading' }).fill('Fired since the first frost')
   await standing.getByRole('textbox', { name: 'Text' }).fill('Kilns for studios, schools and courtyards.')
   await add('the ground').setInputFiles(await hills())
-  await expect(studio.getByText('draft saved')).toBeVisible()
+  await saved(slug, (draft) => draft.look.changes.picture)
   await studio.goto(`/forms/${slug}/dispatch`)
   const outcome = studio.locator('details').filter({ has: studio.locator('input[aria-label^="Add a picture of"]') })
   await outcome.locator('summary').first().click()
   await outcome.locator('input[aria-label^="Add a picture of"]').setInputFiles(await pot())
   await studio.getByLabel(/^What the picture of .* shows$/).fill('A pot, thanking you')
-  await expect(studio.getByText('draft saved')).toBeVisible()
+  await saved(slug, (draft) => draft.outcome.picture?.alt === 'A pot, thanking you')
   expect((await api(facts, 'POST', `/forms/${slug}/releases`, {})).status).toBe(201)
 
   await page.goto(`/f/${slug}`)

@@ -23,7 +23,12 @@ const steps: FormInput['steps'] = [
         required: true,
         options: [
           { value: 'stone', label: 'Stoneware' },
-          { value: 'glass', label: 'Glass' },
+          {
+            value: 'glass',
+            label: 'Glass',
+            shownAs: 'Glass for {{ who.first | default: "anyone" }}',
+            caption: 'Fired slowly, {{ who.last | default: "as always" }}',
+          },
         ],
       },
     ],
@@ -65,17 +70,20 @@ test('questions, headings, help and prose use what was answered, as it is answer
   const page = await (await browser.newContext()).newPage()
   await page.goto(`${await made()}?fair=Halle`)
   await expect(page.getByRole('group', { name: 'And you, what do you fire most?' })).toBeVisible()
+  for (const words of ['Glass for anyone', 'Fired slowly, as always']) await expect(page.getByText(words)).toBeVisible()
   await page.getByLabel('First name').fill('Mirela')
+  await page.getByLabel('Last name').fill('Brandt')
   const ware = page.getByRole('group', { name: 'Mirela, what do you fire most?' })
   await expect(ware).toBeVisible()
   // What is wrong is named as it is read.
   await page.getByRole('button', { name: 'Next' }).click()
   await expect(page.getByRole('alert').getByRole('link')).toHaveText('Mirela, what do you fire most?')
-  await ware.getByText('Glass').click()
+  await expect(ware.getByText('Fired slowly, Brandt')).toBeVisible()
+  await ware.getByText('Glass for Mirela').click()
   await page.getByRole('button', { name: 'Next' }).click()
   await expect(page.getByRole('heading', { name: 'A kiln for Glass' })).toBeFocused()
   await expect(page.getByText('Seen at Halle.')).toBeVisible()
-  await expect(page.getByText('For Mirela.')).toBeVisible()
+  await expect(page.getByText('For Mirela Brandt.')).toBeVisible()
   await expect(page.getByText('We write to Mirela & nobody else.')).toBeVisible()
   await page.getByRole('button', { name: 'Send for Glass' }).click()
   await expect(page.getByText('Mirela, we need an address.')).toBeVisible()
@@ -92,6 +100,7 @@ test('without a script it is written by the server: with what the link says, and
   await expect(page.getByRole('group', { name: 'Tomas, what do you fire most?' })).toBeVisible()
   await page.getByRole('button', { name: 'Next' }).click()
   await expect(page.getByRole('alert').getByRole('link')).toHaveText('Tomas, what do you fire most?')
+  await expect(page.getByText('Glass for Tomas')).toBeVisible()
   await page.getByText('Stoneware').click()
   await page.getByRole('button', { name: 'Next' }).click()
   await expect(page.getByRole('heading', { name: 'A kiln for Stoneware' })).toBeVisible()

@@ -5,10 +5,13 @@ import type { Speech } from '../language/texts'
 import type { Contradiction, KindManner } from './kind'
 import { CROPPED, type Picture, pictureSchema } from './pictures'
 import { labelOfOption, type Option, optionShape, MOST_OPTIONS } from './options'
+import { shownAsSchema } from './shown_as'
 
 /** What kinds have in common that let visitors choose: options, and a way to write what is not among them. */
 
 export interface Choice extends Option {
+  /** How visitors read it, where that is not its label. */
+  shownAs?: string
   caption: string
   picture?: Picture | null
   off: boolean
@@ -22,6 +25,7 @@ export interface Choices {
 
 const choiceShape = () => ({
   ...optionShape(),
+  shownAs: shownAsSchema(),
   caption: forVisitors(z.string().trim().max(300)).default('').describe('Said below the wording'),
   picture: pictureSchema().nullable().default(null).describe('Shown where the options are laid out as pictures'),
   off: z.boolean().default(false).describe('Kept for the answers there are, and offered no more'),
@@ -100,15 +104,25 @@ export const repeatedValues = (options: readonly Option[], key: string): Contrad
 
 /** What a page need not be told of options in its data: what it shows of them is in its markup already. */
 export const lightOptions = ({ options }: Choices) => ({
-  options: options.map((option) => ({ ...option, picture: null })),
+  options: options.map(({ shownAs: _, ...option }) => ({ ...option, caption: '', picture: null })),
 })
 
 /** The pictures of options, where they are laid out as such. */
 export const picturesOfOptions = ({ options, look }: Choices & { look?: string }): Picture[] =>
   look === 'pictures' ? offered(options).flatMap(({ picture }) => picture ?? []) : []
 
-/** What can be wrong with options. */
+/** What is read of an option on the page; reports and messages have its label. */
+export const wordingOfChoice = ({ shownAs, label }: Choice): string => shownAs || label
+
+/** What can be wrong with options, and the wordings in them. */
 export const EXAMINED_CHOICES = {
+  mapWordings: ({ options }, change) => ({
+    options: options.map((option) => ({
+      ...option,
+      shownAs: change(option.shownAs ?? ''),
+      caption: change(option.caption),
+    })),
+  }),
   contradictions: ({ options }) => repeatedValues(options, 'options'),
   faults: ({ options }) => (offered(options).length === 0 ? ['has no options to choose from.'] : []),
 } satisfies Partial<KindManner<Choices>>

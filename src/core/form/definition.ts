@@ -2,7 +2,8 @@ import { z } from 'zod'
 import { forVisitors } from '../answers/for_visitors'
 import { siteSchema } from '../formats/site'
 import { lookSchema } from '../look/look'
-import { FREE_MERGE_NAMES, nameSchema, pathSchema, shownAsSchema, templateSchema, wordingSchema } from './name'
+import { shownAsSchema } from '../answers/shown_as'
+import { FREE_MERGE_NAMES, nameSchema, pathSchema, templateSchema, wordingSchema } from './name'
 import { outcomeSchema, outcomeWhenSchema, USUAL_OUTCOME } from './outcomes'
 import { expectationSchema, fillSchema, landingSchema, whenSchema } from './parts'
 import { questionSchema } from './question'
@@ -24,7 +25,7 @@ const carriedSchema = z.strictObject({
 const stepSchema = z.strictObject({
   name: nameSchema,
   title: forVisitors(wordingSchema),
-  shownAs: shownAsSchema,
+  shownAs: shownAsSchema(),
   shownWhen: whenSchema,
   questions: z.array(questionSchema).max(100).default([]),
 })

@@ -79,6 +79,32 @@ describe('edits of a draft', () => {
     expect(renamed.wording).toMatchObject({ next: 'Next', send: 'Send, {{ who.first | default: "please" }}' })
     expect(usesOf(renamed, 'who')).toEqual(['shows the step “Two”', 'told on a button', 'route 1', 'the outcome'])
   })
+  it('rename a value in what options and errors say of it', () => {
+    const one = formOf([
+      { kind: 'short_text', name: 'person', label: 'Name' },
+      {
+        ...choiceOf('ware', 'raku'),
+        errorText: 'Choose, {{ person | default: "please" }}',
+        options: [
+          {
+            value: 'raku',
+            label: 'Raku',
+            shownAs: 'Raku, {{ person | default: "you" }}?',
+            caption: 'For {{ person | default: "you" }}',
+          },
+        ],
+      },
+      emailQuestion,
+    ])
+    const { questions } = edits.renameValue(one, 'person', 'who').steps[0] ?? { questions: [] }
+    expect(questions[1]).toMatchObject({
+      errorText: 'Choose, {{ who | default: "please" }}',
+      options: [
+        { label: 'Raku', shownAs: 'Raku, {{ who | default: "you" }}?', caption: 'For {{ who | default: "you" }}' },
+      ],
+    })
+    expect(usesOf(one, 'person')).toEqual(['told in “ware”'])
+  })
   it('change the routing table', () => {
     expect(moveRoute(form, 1, -1).routing.rows.map(({ desk }) => desk)).toEqual(['south', 'north'])
     expect(removeColumn(form, 'ware').routing.rows[0]?.cells).toEqual({})

@@ -10,7 +10,7 @@ import type { FormOutcome } from './outcomes'
 import { questionSchema } from './question'
 import type { Translation } from './translation'
 import { findQuestion, namesTaken } from './values'
-import { wordingSettings } from './wordings'
+import { mapWordings } from './wordings'
 
 /**
  * Edits of a draft. Each takes a form and gives a new one, leaving the first as it was, so that undo is
@@ -214,8 +214,6 @@ export function renameValue(form: Form, from: string, to: string): Form {
   const condition = (when: Condition | null) => when && mapTests(when, (test) => ({ ...test, value: path(test.value) }))
   const template = (text: string) => renameInTemplate(text, from, to)
   const wording = (text: string) => renameInWording(text, from, to)
-  const wordings = (question: Question) =>
-    Object.fromEntries(Object.entries(wordingSettings(question)).map(([key, text]) => [key, wording(text)]))
   const worded = <O extends FormOutcome>(outcome: O): O => ({
     ...outcome,
     title: template(outcome.title),
@@ -236,9 +234,8 @@ export function renameValue(form: Form, from: string, to: string): Form {
       shownAs: wording(step.shownAs),
       shownWhen: condition(step.shownWhen),
       questions: step.questions.map((question) => ({
-        ...question,
+        ...mapWordings(question, wording),
         ...mannerOf(question).renamed?.(question, from, to),
-        ...wordings(question),
         name: name(question.name),
         shownWhen: condition(question.shownWhen),
       })) as Question[],

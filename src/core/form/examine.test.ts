@@ -57,6 +57,14 @@ describe('examining a draft', () => {
       /uses “ware”, which is asked later/,
     ],
     [
+      'an option by an answer that may be missing',
+      formOf([
+        choiceOf('ware', 'a'),
+        { ...choiceOf('other', 'b'), options: [{ value: 'b', label: 'B', caption: 'As {{ ware }}' }] },
+      ]),
+      /“other” uses “ware” without saying/,
+    ],
+    [
       'a button by an answer that may be missing',
       formOf([choiceOf('ware', 'a'), emailQuestion], { wording: { send: 'Send for {{ ware }}' } }),
       /A button uses “ware” without saying/,

@@ -1,4 +1,3 @@
-import { forVisitors } from '../answers/for_visitors'
 import anyAscii from 'any-ascii'
 import { z } from 'zod'
 
@@ -19,11 +18,6 @@ export const pathSchema = z
   .regex(/^[a-z][a-z0-9_]{0,59}(?:\.[a-z][a-z0-9_]{0,59})?$/, 'Give a name, or a name and a part: address.city')
 
 export const wordingSchema = z.string().trim().min(1, 'Write something here').max(300)
-
-/** How the page puts what is called otherwise elsewhere; it may use what is known of the visitor. */
-export const shownAsSchema = forVisitors(z.string().trim().max(300))
-  .default('')
-  .describe('What visitors read instead; may use earlier answers: {{ first_name | default: "And you" }}')
 
 /** Text with merge fields. */
 export const templateSchema = (most: number) => z.string().max(most)

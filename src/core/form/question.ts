@@ -3,7 +3,8 @@ import { z } from 'zod'
 import { WIDTHS } from '../answers/kind'
 import { KIND_NAMES, type KindName, KINDS, mannerOf } from '../answers/registry'
 import { questionLookSchema } from '../look/theme'
-import { nameSchema, shownAsSchema, wordingSchema } from './name'
+import { shownAsSchema } from '../answers/shown_as'
+import { nameSchema, wordingSchema } from './name'
 import { answerSchema, fillSchema, landingSchema, whenSchema } from './parts'
 
 /** What every question has, whatever its kind. */
@@ -12,7 +13,7 @@ const common = {
   label: forVisitors(wordingSchema).describe(
     'What it is called; visitors see it, unless it is shown as something else',
   ),
-  shownAs: shownAsSchema,
+  shownAs: shownAsSchema(),
   hideLabel: z.boolean().default(false).describe('Whether only screen readers get the label'),
   help: forVisitors(z.string().trim().max(500)).default(''),
   required: z.boolean().default(false),

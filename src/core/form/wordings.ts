@@ -2,16 +2,24 @@ import { mannerOf } from '../answers/registry'
 import type { Form, Question, Step } from './definition'
 import { questionsIn } from './values'
 
-/** The settings of a question that are wordings which may use what is known of the visitor, by name. */
-export const wordingSettings = (question: Question): Readonly<Record<string, string>> =>
-  Object.fromEntries(
-    ['shownAs', 'help', 'errorText', ...(mannerOf(question).says ?? [])].map((key) => [
-      key,
-      String(question[key as keyof Question] ?? ''),
-    ]),
-  )
+/** A question with each of its wordings changed that may use what is known of the visitor. */
+export const mapWordings = (question: Question, change: (wording: string) => string): Question =>
+  ({
+    ...question,
+    shownAs: change(question.shownAs),
+    help: change(question.help),
+    errorText: change(question.errorText),
+    ...mannerOf(question).mapWordings?.(question, change),
+  }) as Question
 
-export const wordingsOf = (question: Question): string[] => Object.values(wordingSettings(question))
+export function wordingsOf(question: Question): string[] {
+  const found: string[] = []
+  mapWordings(question, (wording) => {
+    found.push(wording)
+    return wording
+  })
+  return found
+}
 
 /** The same on the buttons. */
 export const buttonWordings = ({ wording }: Form): string[] => Object.values(wording)

@@ -47,7 +47,7 @@ export function ChoicesSettings<C extends Choice, L extends string>(props: Props
       <OptionsField
         name={name}
         options={options}
-        begin={(option) => ({ ...option, caption: '', picture: null, off: false, ...more }) as C}
+        begin={(option) => ({ ...option, shownAs: '', caption: '', picture: null, off: false, ...more }) as C}
         onChange={(next) => onChange({ options: next }, 'options')}
       />
       <ChoiceField
@@ -108,12 +108,19 @@ export function ChoicesSettings<C extends Choice, L extends string>(props: Props
             {options.map((option) => (
               <li
                 key={option.value}
-                className="grid grid-cols-[minmax(0,2fr)_minmax(0,3fr)_auto] items-center gap-2"
+                className="grid grid-cols-[minmax(0,2fr)_minmax(0,3fr)_minmax(0,3fr)_auto] items-center gap-2"
                 aria-label={option.label}
               >
                 <span className={option.off ? 'truncate text-soft line-through' : 'truncate'} title={option.label}>
                   {option.label}
                 </span>
+                <TextField
+                  hideLabel
+                  label={`${option.label} worded as`}
+                  placeholder="Worded as"
+                  value={option.shownAs ?? ''}
+                  onCommit={(shownAs) => set(option.value, { shownAs: shownAs.slice(0, 300) } as Partial<C>, 'shownAs')}
+                />
                 <TextField
                   hideLabel
                   label={`Caption of ${option.label}`}

@@ -1,6 +1,7 @@
 import { type Choice, type Choices, offered, OTHER, OTHER_PART, readChosen } from '@/core/answers/choices'
 import type { Shape } from '@/core/answers/pictures'
 import { asText, asTexts } from './control'
+import type { Say } from '../said'
 import { Options } from './options'
 import { orderFor } from './order'
 
@@ -10,10 +11,11 @@ interface Props {
   id: string
   value: unknown
   visit: string
+  say: Say
 }
 
 /** The options of a question that visitors get, and a box for anything else where it may be written. */
-export function ChoiceOptions({ type, question, id, value, visit }: Props) {
+export function ChoiceOptions({ type, question, id, value, visit, say }: Props) {
   const { name, other, look, shape } = question
   const { chosen, other: written } = chosenOf(question, value)
   return (
@@ -22,6 +24,7 @@ export function ChoiceOptions({ type, question, id, value, visit }: Props) {
       name={name}
       id={id}
       options={inOrder(question, visit)}
+      say={say}
       chosen={chosen}
       tiles={look === 'buttons'}
       pictures={look === 'pictures' ? shape : undefined}

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react'
 import type { Picture as AnyPicture, Shape } from '@/core/answers/pictures'
 import { Picture } from '../picture'
 import type { Option } from '@/core/answers/options'
+import { Said, type Say } from '../said'
 
 interface Props {
   type: 'radio' | 'checkbox'
@@ -9,7 +10,8 @@ interface Props {
   name: string
   /** The id of the first control, where an error leads. */
   id: string
-  options: readonly (Option & { caption?: string; alone?: boolean; picture?: AnyPicture | null })[]
+  options: readonly (Option & { shownAs?: string; caption?: string; alone?: boolean; picture?: AnyPicture | null })[]
+  say: Say
   chosen: readonly string[]
   tiles: boolean
   /** The shape of the pictures of options, where they are laid out as such. */
@@ -19,9 +21,9 @@ interface Props {
 }
 
 /** Options to tick or to choose from, as a list or as tiles. */
-export const Options = ({ type, name, id, options, chosen, tiles, pictures, children }: Props) => (
+export const Options = ({ type, name, id, options, say, chosen, tiles, pictures, children }: Props) => (
   <div className={pictures ? 'options pictures' : tiles ? 'options tiles' : 'options'}>
-    {options.map(({ value, label, caption, alone, picture }, index) => (
+    {options.map(({ value, label, shownAs, caption, alone, picture }, index) => (
       <label key={value} className="option">
         {pictures && picture && <Picture picture={picture} shape={pictures} sizes="(max-width: 40rem) 45vw, 9rem" />}
         <input
@@ -33,8 +35,12 @@ export const Options = ({ type, name, id, options, chosen, tiles, pictures, chil
           data-alone={alone || undefined}
         />
         <span>
-          {label}
-          {caption && <small>{caption}</small>}
+          <Said wording={shownAs || label} say={say} />
+          {caption && (
+            <small>
+              <Said wording={caption} say={say} />
+            </small>
+          )}
         </span>
       </label>
     ))}

@@ -17,6 +17,7 @@ export const settings = () => ({
 })
 
 interface Prose {
+  text: string
   picture: Picture | null
 }
 
@@ -29,7 +30,7 @@ export const manner: KindManner<Prose> = {
   domain: AS_TEXT.domain,
   schema: () => ({ not: {} }),
   width: 'full',
-  says: ['text'],
+  mapWordings: ({ text }, change) => ({ text: change(text) }),
   pictures: ({ picture }) => (picture ? [picture] : []),
   fillable: false,
   unsummed: true,
