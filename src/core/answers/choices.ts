@@ -112,7 +112,7 @@ export const picturesOfOptions = ({ options, look }: Choices & { look?: string }
   look === 'pictures' ? offered(options).flatMap(({ picture }) => picture ?? []) : []
 
 /** What is read of an option on the page; reports and messages have its label. */
-export const wordingOfChoice = ({ shownAs, label }: Choice): string => shownAs || label
+export const wordingOfChoice = ({ shownAs, label }: Pick<Choice, 'shownAs' | 'label'>): string => shownAs || label
 
 /** What can be wrong with options, and the wordings in them. */
 export const EXAMINED_CHOICES = {

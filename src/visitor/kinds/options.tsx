@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react'
 import type { Picture as AnyPicture, Shape } from '@/core/answers/pictures'
 import { Picture } from '../picture'
+import { wordingOfChoice } from '@/core/answers/choices'
 import type { Option } from '@/core/answers/options'
 import { Said, type Say } from '../said'
 
@@ -23,7 +24,7 @@ interface Props {
 /** Options to tick or to choose from, as a list or as tiles. */
 export const Options = ({ type, name, id, options, say, chosen, tiles, pictures, children }: Props) => (
   <div className={pictures ? 'options pictures' : tiles ? 'options tiles' : 'options'}>
-    {options.map(({ value, label, shownAs, caption, alone, picture }, index) => (
+    {options.map(({ value, caption, alone, picture, ...option }, index) => (
       <label key={value} className="option">
         {pictures && picture && <Picture picture={picture} shape={pictures} sizes="(max-width: 40rem) 45vw, 9rem" />}
         <input
@@ -35,7 +36,7 @@ export const Options = ({ type, name, id, options, say, chosen, tiles, pictures,
           data-alone={alone || undefined}
         />
         <span>
-          <Said wording={shownAs || label} say={say} />
+          <Said wording={wordingOfChoice(option)} say={say} />
           {caption && (
             <small>
               <Said wording={caption} say={say} />
