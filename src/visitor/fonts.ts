@@ -1,3 +1,4 @@
+import { shareLetters } from '@/core/language/languages'
 import type { FamilyName } from '@/core/look/families'
 import type { Theme } from '@/core/look/theme'
 
@@ -28,6 +29,8 @@ export const facesCss = (fonts: Fonts, families: readonly FamilyName[]): string 
 
 export const themeFacesCss = (fonts: Fonts, theme: Theme): string => facesCss(fonts, familiesOf(theme))
 
-/** The files that every page in this theme will need, so that they are asked for at once. */
-export const firstFonts = (fonts: Fonts, theme: Theme): string[] =>
-  familiesOf(theme).flatMap((name) => fonts[name].filter(({ part }) => part === 'latin').map(({ file }) => file))
+/** The files that every page in this theme and language will need, so that they are asked for at once. */
+export const firstFonts = (fonts: Fonts, theme: Theme, language: string): string[] =>
+  shareLetters(language, 'ar')
+    ? fonts.arabic.map(({ file }) => file)
+    : familiesOf(theme).flatMap((name) => fonts[name].filter(({ part }) => part === 'latin').map(({ file }) => file))

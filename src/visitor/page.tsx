@@ -1,4 +1,4 @@
-import { languageOf } from '@/core/language/languages'
+import { languageOf, shareLetters } from '@/core/language/languages'
 import type { Language, Speech, Words } from '@/core/language/texts'
 import { type Answers, type Moment, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/answers/check'
@@ -21,7 +21,7 @@ import { idOfQuestion } from './errors'
 import { forwardWords } from './forward'
 import { visitorKindOf } from './kinds/registry'
 import { placeOf, showsAllAtOnce, stopsOf } from '@/core/form/stops'
-import { tellProgress } from './progress'
+import { markProgress, tellProgress } from './progress'
 import { Paragraphs } from './paragraphs'
 import { OutcomeSection } from './outcome'
 import { QuestionField } from './question'
@@ -171,7 +171,8 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
 
 /**
  * The form's languages. Each but the one it is in is a button that has the same page made in it, with what is
- * entered; a button nobody sees stands before them, since the Enter key presses the first.
+ * entered; a button nobody sees stands before them, since the Enter key presses the first. For one name in other
+ * letters no letters are fetched: it is written in those that the visitor's system has.
  */
 const Languages = ({ form, language, speech }: PageState) =>
   form.languages.length > 1 && (
@@ -182,7 +183,15 @@ const Languages = ({ form, language, speech }: PageState) =>
           tag === language.tag ? (
             <b key={tag}>{name}</b>
           ) : (
-            <button key={tag} type="submit" name="_in" value={tag} lang={tag} formNoValidate>
+            <button
+              key={tag}
+              type="submit"
+              name="_in"
+              value={tag}
+              lang={tag}
+              className={shareLetters(tag, language.tag) ? undefined : 'other-letters'}
+              formNoValidate
+            >
               {name}
             </button>
           ),
@@ -228,7 +237,7 @@ function StepSection({
       aria-labelledby={headingId}
     >
       {form.steps.length > 1 && !all && (
-        <div className="progress" data-progress>
+        <div className="progress" data-progress={markProgress(stops, at)}>
           <span>{at < 0 ? '' : tellProgress(speech, stops, at)}</span>
           <progress aria-hidden="true" value={stops[at]?.before ?? 0} max={way.shown.length} />
         </div>
@@ -351,7 +360,7 @@ function Document({ title, language, assets, kinds, look, more = [], preview, ch
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <meta name="robots" content="noindex" />
         <title>{title}</title>
-        {firstFonts(assets.fonts, look.theme).map((file) => (
+        {firstFonts(assets.fonts, look.theme, language.tag).map((file) => (
           <link key={file} rel="preload" as="font" type="font/woff2" href={`/${file}`} crossOrigin="" />
         ))}
         <link rel="stylesheet" href={`/${assets.style}`} />

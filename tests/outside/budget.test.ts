@@ -1,5 +1,6 @@
 import { gzipSync } from 'node:zlib'
-import { describe, expect, it } from 'vitest'
+import { type Browser, chromium, type Request } from '@playwright/test'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { releasedForm, smallForm } from '../support/api'
 import { formOfEveryKind } from '../support/every_kind'
 import { readFacts } from '../support/facts'
@@ -12,36 +13,46 @@ const KILOBYTE = 1024
 const filesOf = (page: string): string[] =>
   [...page.matchAll(/(?:src|href)="((?:\/visitor-|\/f\/[\w-]+\/look-)[^"]+)"/g)].map(([, path]) => path ?? '')
 
-/** The files that a script loads once somebody types, and those that they load. */
-const loadedLater = async (text: string): Promise<string[]> => {
-  const files = [...text.matchAll(/visitor-work\w+-\w+\.js/g)].map(([file]) => `/${file}`)
-  const texts = await Promise.all(files.map(async (file) => (await fetch(url + file)).text()))
-  return [...files, ...(await Promise.all(texts.map(loadedLater))).flat()]
-}
+const weigh = (sort: string, content: Buffer): number => (sort === 'woff2' ? content : gzipSync(content)).length
 
-/** What a visitor's browser has to fetch for the demo's finder, compressed. */
+/** What a visitor's browser has fetched for the demo's finder once they type, compressed; letters are as they are. */
 describe('the finder’s weight', () => {
-  it('is at most 60 KB in all, with its letters, of which at most 12 KB are script', async () => {
-    const page = await (await fetch(`${url}/f/kiln-finder`)).text()
-    const sizes = new Map<string, number>([['html', gzipSync(page).length]])
-    const named = filesOf(page)
-    const main = named.find((file) => file.startsWith('/visitor-main')) ?? ''
-    const later = await loadedLater(await (await fetch(url + main)).text())
-    expect(later).toHaveLength(2)
-    for (const file of [...named, ...later]) {
-      const response = await fetch(url + file)
-      expect(response.headers.get('cache-control')).toContain('immutable')
-      const sort = file.split('.').at(-1) ?? file
-      const content = Buffer.from(await response.arrayBuffer())
-      // Letters are compressed as they are.
-      sizes.set(sort, (sizes.get(sort) ?? 0) + (sort === 'woff2' ? content : gzipSync(content)).length)
-    }
-    const total = [...sizes.values()].reduce((sum, size) => sum + size, 0)
-    console.log(`The finder weighs ${total} bytes compressed: ${JSON.stringify(Object.fromEntries(sizes))}`)
-    expect([...sizes.keys()].sort()).toEqual(['css', 'html', 'js', 'woff2'])
-    expect(total).toBeLessThanOrEqual(60 * KILOBYTE)
-    expect(sizes.get('js')).toBeLessThanOrEqual(12 * KILOBYTE)
+  let browser: Browser
+  beforeAll(async () => {
+    browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] })
   })
+  afterAll(() => browser.close())
+
+  it.each(['en', 'de', 'ar'])(
+    'in %s is at most 60 KB in all, with its letters, of which at most 12 KB are script',
+    async (locale) => {
+      const page = await browser.newPage({ locale })
+      const fetched: Request[] = []
+      page.context().on('request', (request) => fetched.push(request))
+      await page.goto(`${url}/f/kiln-finder`)
+      expect(await page.locator('html').getAttribute('lang')).toBe(locale)
+      const worker = page.waitForResponse(/visitor-worker/)
+      await page.getByRole('radio').first().check()
+      await worker
+      await page.evaluate(() => document.fonts.ready)
+      await page.waitForLoadState('networkidle')
+      const sizes: Record<string, number> = {}
+      for (const request of fetched) {
+        if (request.method() !== 'GET' || request.resourceType() === 'image' || request.url().startsWith('data:'))
+          continue
+        const response = await fetch(request.url(), { headers: { 'accept-language': locale } })
+        const sort = /\.(\w+)$/.exec(request.url())?.[1] ?? 'html'
+        if (sort !== 'html') expect(response.headers.get('cache-control')).toContain('immutable')
+        sizes[sort] = (sizes[sort] ?? 0) + weigh(sort, Buffer.from(await response.arrayBuffer()))
+      }
+      await page.close()
+      const total = Object.values(sizes).reduce((sum, size) => sum + size, 0)
+      console.log(`The finder in ${locale} weighs ${total} bytes compressed: ${JSON.stringify(sizes)}`)
+      expect(Object.keys(sizes).sort()).toEqual(['css', 'html', 'js', 'woff2'])
+      expect(total).toBeLessThanOrEqual(60 * KILOBYTE)
+      expect(sizes.js).toBeLessThanOrEqual(12 * KILOBYTE)
+    },
+  )
   it('has the scripts of the kinds it asks, and no others', async () => {
     const slug = `scripts-${Date.now().toString(36)}`
     await releasedForm(facts, slug, smallForm)

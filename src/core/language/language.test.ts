@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { chooseLanguage } from './choose'
-import { LANGUAGE_TAGS, LANGUAGES, languageOf, speak } from './languages'
+import { LANGUAGE_TAGS, LANGUAGES, languageOf, speak, shareLetters } from './languages'
 import { Speech, type Text, type TextKey } from './texts'
 
 const english = languageOf('en')
@@ -67,6 +67,15 @@ describe('a text', () => {
     expect(one('de-DE', 12_000.5)).toBe('12.000,5')
     expect(one('de-CH', 12_000)).toMatch(/^12[’']000$/)
     expect(one('pl-PL', 0.25)).toBe('0,25')
+  })
+})
+
+describe('two languages', () => {
+  it('share their letters or do not', () => {
+    expect(shareLetters('de', 'pl')).toBe(true)
+    expect(shareLetters('ar', 'ar-EG')).toBe(true)
+    expect(shareLetters('ar', 'en')).toBe(false)
+    expect(shareLetters('sr', 'sr-Latn')).toBe(false)
   })
 })
 

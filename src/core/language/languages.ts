@@ -21,6 +21,11 @@ export const languageOf = (tag: string): Language => LANGUAGES.find((one) => one
 /** What specialists call a language, with its region where the tag has one. */
 export const nameInEnglish = (tag: string): string => new Intl.DisplayNames('en', { type: 'language' }).of(tag) ?? tag
 
+/** Whether two languages are written with the same letters, as far as CLDR's likely subtags tell. */
+export const shareLetters = (one: string, other: string): boolean => lettersOf(one) === lettersOf(other)
+
+const lettersOf = (tag: string) => new Intl.Locale(tag).maximize().script
+
 /** How a language is spoken where nothing is known of the visitor's region, or in a region of theirs. */
 export const speak = (tag: string, locale?: string): Speech => {
   const { usual, texts } = languageOf(tag)

@@ -1,7 +1,7 @@
 import { pictureAddress } from '../answers/pictures'
 import { luminanceOf } from './colour'
 import { behindQuestions, faultGround, pressed } from './contrast'
-import { stackOf, weightIn } from './families'
+import { ARABIC_STACK, stackOf, weightIn } from './families'
 import { type Colours, hasSheet, type QuestionLook, type Theme } from './theme'
 
 /**
@@ -10,6 +10,7 @@ import { type Colours, hasSheet, type QuestionLook, type Theme } from './theme'
  */
 export function themeCss(theme: Theme, exceptions: Readonly<Record<string, QuestionLook>> = {}): string {
   const rules = [rule(':root', { ...coloursOf(theme, theme.colours), ...measuresOf(theme) })]
+  rules.push(rule(':root:lang(ar)', { font: ARABIC_STACK, 'head-font': ARABIC_STACK }))
   if (theme.dark) rules.push(`@media (prefers-color-scheme:dark){${rule(':root', coloursOf(theme, theme.dark))}}`)
   for (const [name, look] of Object.entries(exceptions)) {
     const own = fieldsOf({ ...theme, ...look }, look)

@@ -80,6 +80,9 @@ export function stackOf(name: FamilyName): string {
   return `'${css}','${ARABIC}',${fallback === 'sans-serif' ? 'system-ui,' : ''}${fallback}`
 }
 
+/** The same for a page in Arabic: a family is not fetched for the few words, numbers and signs of others on it. */
+export const ARABIC_STACK = `'${ARABIC}',system-ui,sans-serif`
+
 /** The weight nearest to one that a family has. */
 export function weightIn(name: FamilyName, weight: number): number {
   const [least, most] = FAMILIES[name].weights

@@ -1,3 +1,4 @@
+import { tellCharacters } from '../characters'
 import { aria, asText, type ControlProps, type VisitorKind } from './control'
 
 const LongText = (props: ControlProps<'long_text'>) => (
@@ -12,7 +13,11 @@ const LongText = (props: ControlProps<'long_text'>) => (
       placeholder={props.question.placeholder || undefined}
       {...aria(props)}
     />
-    {props.question.counter && <p className="counter" data-most={props.question.maxLength} hidden />}
+    {props.question.counter && (
+      <p className="counter" data-most={props.question.maxLength} hidden>
+        {tellCharacters(props.speech, asText(props.value), props.question.maxLength)}
+      </p>
+    )}
   </>
 )
 

@@ -1,27 +1,36 @@
-import type { ControlProps, VisitorKind } from './control'
+import { readNumber } from '@/core/language/numbers'
+import { asText, type ControlProps, type VisitorKind } from './control'
 import { TextInput } from './textInput'
 
 /**
  * A number to write, and a slider that writes it, once a script ties them together. A slider alone always
- * stands somewhere, so that nobody could tell who has answered.
+ * stands somewhere, so that nobody could tell who has answered. What it says at first is written here: a script
+ * that told a number before anybody did anything would hold up the page by all that browsers load for it.
  */
 const Slider = (props: ControlProps<'slider'>) => {
   const { minimum, maximum, step, unit, label } = props.question
+  const { speech } = props
+  const stands = asText(readNumber(props.value, speech))
+  const answered = stands !== '' && Number.isFinite(Number(stands))
   return (
     <div className="slide">
-      <span className="track" hidden>
+      <span className={answered ? 'track' : 'track unmoved'} hidden>
         <input
           type="range"
           min={minimum}
           max={maximum}
           step={step}
-          aria-label={props.speech.tell('slide', { label })}
+          defaultValue={answered ? stands : undefined}
+          aria-label={speech.tell('slide', { label })}
+          aria-valuetext={
+            answered ? `${speech.number(Number(stands))} ${unit}`.trim() : speech.tell('not_answered_yet')
+          }
           data-unit={unit}
         />
         <span className="ends" aria-hidden="true">
-          <span>{props.speech.number(minimum)}</span>
+          <span>{speech.number(minimum)}</span>
           <span>
-            {props.speech.number(maximum)} {unit}
+            {speech.number(maximum)} {unit}
           </span>
         </span>
       </span>

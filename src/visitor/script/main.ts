@@ -23,10 +23,9 @@ import {
 } from './page'
 import { placeOf, showsAllAtOnce, type Stop, stopsOf } from '@/core/form/stops'
 import { forwardWords } from '../forward'
-import { tellProgress } from '../progress'
 import { enlivenOf, rulesOf, sayer, watchers } from './kinds'
 import type { Attach, Preview } from './preview'
-import { Progress } from './progress'
+import { followProgress } from './progress'
 import { send } from './send'
 import { work } from './work'
 
@@ -40,7 +39,7 @@ if (page) bringToLife(page)
 function bringToLife(page: Page): void {
   const { data, form, speech } = page
   const { now } = data
-  const progress = new Progress(page)
+  const progress = followProgress(page)
   /** Where the visitor is. */
   let here: Pick<Stop, 'step' | 'question'> = {
     step: form.querySelector<HTMLElement>('[data-step]:not([hidden])')?.dataset.step ?? '',
@@ -70,7 +69,7 @@ function bringToLife(page: Page): void {
         if (rulesOf(question).compute) showComputed(page, question, valueIn(way.answers, name))
       }
     showSteps(page, showsAllAtOnce(data.pace) ? way.steps.map(({ name }) => name) : [here.step])
-    tellStep(page, here.step, tellProgress(speech, stops, at), stops[at]?.before ?? 0, way.shown.length)
+    tellStep(page, stops, at, way.shown.length)
     offerBack(page)
     for (const watch of watchers) watch(data, way, speech)
     const left = stops.length - 1 - at
@@ -158,8 +157,7 @@ function bringToLife(page: Page): void {
   form.addEventListener('input', (event) => {
     // Whoever changes an answer is not done: it is sent when they say so.
     clearTimeout(later)
-    progress.reach(stepOf(event.target) ?? here.step)
-    progress.begin()
+    progress.reach(stepOf(event.target) ?? here.step, true)
     void work(page)
     const name = nameOf(event.target)
     if (name && hasError(page, name)) recheck(page, name)
@@ -193,8 +191,7 @@ function bringToLife(page: Page): void {
     writeValues(page, unsent.values)
     const step = data.steps.find(({ name }) => name === unsent.steps.at(-1))
     if (step) here = { step: step.name, question: null }
-    for (const reached of unsent.steps) progress.reach(reached)
-    progress.begin()
+    for (const reached of unsent.steps) progress.reach(reached, true)
   }
   if (data.mode === 'preview')
     void import(PREVIEW).then(({ attach }: { attach: Attach }) => {

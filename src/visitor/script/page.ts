@@ -7,6 +7,7 @@ import { idOfQuestion } from '../errors'
 import type { Question } from '@/core/form/definition'
 import type { Stop } from '@/core/form/stops'
 import type { PageData } from '../page'
+import { markProgress, tellProgress } from '../progress'
 import { rulesOf, sayer, tellEntered } from './kinds'
 
 /** The page the server made, as the script finds it. */
@@ -58,10 +59,11 @@ export const ownFields = ({ form }: Page): Record<string, string> =>
     [...new FormData(form)].flatMap(([name, text]) => (name[0] === '_' ? [[name.slice(1), String(text)]] : [])),
   )
 
+type Control = HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement
+
 /** Puts values back into their controls. */
 export function writeValues(page: Page, values: Readonly<Record<string, unknown>>): void {
-  for (const control of page.form.elements) {
-    if (!isControl(control)) continue
+  for (const control of page.form.querySelectorAll<Control>('input, textarea, select')) {
     const [name] = splitPath(control.name)
     const question = questionOf(page, name)
     const value = valueIn(values, name)
@@ -70,16 +72,12 @@ export function writeValues(page: Page, values: Readonly<Record<string, unknown>
     const texts = spreadFields(name, writeBox ? writeBox(value, page.speech) : value)
       .filter(([field]) => field === control.name)
       .map(([, text]) => text)
-    if (control instanceof HTMLInputElement && /^(checkbox|radio)$/.test(control.type))
-      control.checked = texts.includes(control.value)
+    if ('checked' in control && /^(checkbox|radio)$/.test(control.type)) control.checked = texts.includes(control.value)
     else control.value = texts[0] ?? ''
     // Whatever follows the control, as a slider does, learns of it.
     control.dispatchEvent(new Event('change'))
   }
 }
-
-const isControl = (element: Element): element is HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement =>
-  element.matches('input, textarea, select')
 
 export const questionBox = ({ boxes }: Page, name: string): HTMLElement | null => boxes.get(name) ?? null
 
@@ -174,14 +172,18 @@ export function showSteps({ form }: Page, names: readonly string[]): void {
     section.hidden = !names.includes(section.dataset.step ?? '')
 }
 
-/** Says how far a step is on the visitor's way: in words, and as questions out of all there are. */
-export function tellStep({ form }: Page, name: string, text: string, before: number, all: number): void {
-  const told = form.querySelector(`[data-step="${name}"] [data-progress]`)
+/** Says how far a stop is on the visitor's way: in words, and as questions out of all there are. */
+export function tellStep({ form, speech }: Page, stops: readonly Stop[], at: number, all: number): void {
+  const told = form.querySelector<HTMLElement>(`[data-step="${stops[at]?.step}"] [data-progress]`)
   const bar = told?.querySelector('progress')
   if (!told?.firstChild || !bar) return
-  told.firstChild.textContent = text
   bar.max = all
-  bar.value = before
+  bar.value = stops[at]?.before ?? 0
+  const mark = markProgress(stops, at)
+  // The first number that is told in words costs a browser more than all else that the page does as it comes.
+  if (told.dataset.progress === mark) return
+  told.dataset.progress = mark
+  told.firstChild.textContent = tellProgress(speech, stops, at)
 }
 
 /** Puts the focus where reading goes on: on the question that alone shows, or on the step's heading. */

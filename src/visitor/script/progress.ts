@@ -10,97 +10,91 @@ interface Batch {
 }
 
 /**
- * Tells the server how far the visit has come, in small batches, and as the page is left. Where the form
- * keeps unfinished answers, a batch that could not be sent is kept in this browser and sent again.
+ * Tells the server how far the visit has come, in small batches, and as the page is left. Where the form keeps
+ * unfinished answers, what is entered is in this browser, too, until a batch of it has arrived.
  */
-export class Progress {
-  private began = false
-  private readonly steps: string[] = []
-  private timer: number | undefined
-  private over = false
+export function followProgress(page: Page) {
+  const { keepUnfinished, mode } = page.data
+  const key = `lichen:${ownFields(page).visit}`
+  const steps: string[] = []
+  let began = false
+  let over = mode === 'preview'
   /** What was meant to be sent stays here until it is. */
-  private owed = false
-  private readonly key: string
+  let owed = false
+  let timer: number | undefined
 
-  constructor(private readonly page: Page) {
-    this.key = `lichen:${ownFields(page).visit}`
-    addEventListener('pagehide', () => this.flush(true))
-    document.addEventListener('visibilitychange', () => {
-      if (document.visibilityState === 'hidden') this.flush(true)
-    })
-    addEventListener('online', () => this.flush())
+  const batch = (withValues: boolean) => {
+    const values = withValues ? readValues(page) : {}
+    return JSON.stringify({ ...ownFields(page), began: true, steps, values } satisfies Batch)
   }
 
-  /** What an earlier page of this visit could not send. */
-  unsent(): Batch | null {
-    try {
-      return JSON.parse(localStorage.getItem(this.key) ?? 'null') as Batch | null
-    } catch {
-      return null
-    }
+  const keep = (body: string) => stored(() => localStorage.setItem(key, body))
+  const kept = () => stored(() => localStorage.getItem(key))
+  const forget = () => stored(() => localStorage.removeItem(key))
+
+  /** What is to be told now. */
+  const gather = () => {
+    const body = batch(keepUnfinished)
+    if (keepUnfinished && !owed) keep(body)
+    return body
   }
 
-  begin(): void {
-    this.began = true
-    this.later()
-  }
-
-  reach(step: string): void {
-    if (!this.steps.includes(step)) this.steps.push(step)
-    if (this.began) this.later()
-  }
-
-  /** Keeps what is entered in this browser, whatever the form keeps: it was meant to be sent. */
-  keepForReload(): void {
-    this.owed = true
-    this.keep(JSON.stringify(this.batch(true)))
-  }
-
-  /** Nothing more will be told: the form was sent. */
-  finish(): void {
-    this.over = true
-    clearTimeout(this.timer)
-    this.forget()
-  }
-
-  private later(): void {
-    clearTimeout(this.timer)
-    this.timer = window.setTimeout(() => this.flush(), REST)
-  }
-
-  private flush(leaving = false): void {
-    clearTimeout(this.timer)
-    const { data } = this.page
-    if (this.over || !this.began || data.mode === 'preview') return
-    const body = JSON.stringify(this.batch(data.keepUnfinished))
-    if (data.keepUnfinished && !this.owed) this.keep(body)
-    const address = `${location.pathname.replace(/\/$/, '')}/progress${location.search}`
+  const flush = (leaving = false) => {
+    if (over || !began) return
+    clearTimeout(timer)
+    const body = gather()
     const headers = { 'content-type': 'application/json' }
-    void fetch(address, { method: 'POST', headers, body, keepalive: leaving })
-      .then(({ ok }) => {
-        if (ok && !this.owed) this.forget()
-      })
+    void fetch(`${location.pathname.replace(/\/$/, '')}/progress${location.search}`, {
+      method: 'POST',
+      headers,
+      body,
+      keepalive: leaving,
+    })
+      // What was entered meanwhile is yet to be told.
+      .then(({ ok }) => ok && !owed && kept() === body && forget())
       .catch(() => undefined)
   }
 
-  private batch(withValues: boolean): Batch {
-    const values = withValues ? readValues(this.page) : {}
-    return { ...ownFields(this.page), began: true, steps: this.steps, values }
+  const later = () => {
+    if (over || !began) return
+    clearTimeout(timer)
+    gather()
+    timer = window.setTimeout(flush, REST)
   }
 
-  private keep(body: string): void {
-    try {
-      localStorage.setItem(this.key, body)
-    } catch {
-      // Storage is full or forbidden; the server has what was sent so far.
-    }
-  }
+  // A page that is left is hidden, too.
+  document.addEventListener('visibilitychange', () => {
+    if (document.visibilityState === 'hidden') flush(true)
+  })
+  addEventListener('online', () => flush())
 
-  private forget(): void {
-    try {
-      localStorage.removeItem(this.key)
-    } catch {
-      // As above.
-    }
+  return {
+    /** What an earlier page of this visit could not send. */
+    unsent: () => stored(() => JSON.parse(kept() ?? 'null') as Batch | null),
+    /** A step was seen; something was entered in it, where that is said. */
+    reach(step: string, entered = began) {
+      began = entered
+      if (!steps.includes(step)) steps.push(step)
+      later()
+    },
+    /** Keeps what is entered in this browser, whatever the form keeps: it was meant to be sent. */
+    keepForReload() {
+      owed = true
+      keep(batch(true))
+    },
+    /** Nothing more will be told: the form was sent. */
+    finish() {
+      over = true
+      forget()
+    },
+  }
+}
+
+/** What is done with what browsers store; nothing where they have no room for it, or allow none. */
+function stored<T>(touch: () => T): T | undefined {
+  try {
+    return touch()
+  } catch {
+    return undefined
   }
 }

@@ -28,5 +28,6 @@ export const enliven: Enliven = (box, speech) => {
   range.addEventListener('click', write)
   field.addEventListener('input', follow)
   field.addEventListener('change', follow)
-  follow()
+  // Browsers may give back what was entered before a page was reloaded.
+  if (field.value !== field.defaultValue) follow()
 }
