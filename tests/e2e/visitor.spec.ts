@@ -193,3 +193,22 @@ for (const pace of ['steps', 'one', 'page'] as const)
     await goOn.click()
     await expect(page.getByRole('heading', { name: 'Thank you, Edda' })).toBeVisible()
   })
+
+test('what was just typed is still there where the browser is gone before any of it was told', async ({
+  page,
+  context,
+}) => {
+  const slug = await newForm()
+  await context.route('**/progress*', (route) => route.abort())
+  await page.goto(`/f/${slug}`)
+  await page.getByLabel('First name').fill('Edda')
+  // In the same moment, as where a phone ends a browser.
+  const kept = await page.evaluate(() => Object.values(localStorage).join())
+  expect(kept).toContain('Edda')
+  await page.reload()
+  await expect(page.locator('[name=first_name]')).toHaveValue('Edda')
+  await context.unroute('**/progress*')
+  await page.getByLabel('What do you need?').fill('A kiln')
+  // Once it has arrived, the browser keeps nothing.
+  await expect.poll(() => page.evaluate(() => localStorage.length)).toBe(0)
+})
