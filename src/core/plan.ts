@@ -72,7 +72,7 @@ export function planSubmission(
   const records = touchRecords(form, values, person, visit, snapshot)
   const receivers = records.map((touched) => receiverOf(touched, person, snapshot))
   const { changes, refused } = landValues(form, values, origins, receivers, snapshot.fields)
-  const lists = isKnown(person) ? joinLists(spoken.form, values, contact, snapshot.lists) : []
+  const lists = isKnown(person) ? joinLists(spoken, values, contact, snapshot.lists) : []
   const routed = routeSubmission(form, values, snapshot)
   const { messages, unsent } = writeMessages(form, spoken, values, routed, person.email, visit, snapshot)
   const { outcome, unmade } = chooseOutcome(spoken.form, values, { ...visit, speech: spoken.speech })

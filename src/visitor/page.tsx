@@ -2,7 +2,8 @@ import { languageOf, shareLetters } from '@/core/language/languages'
 import type { Language, Speech, Words } from '@/core/language/texts'
 import { type Answers, type Moment, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/answers/check'
-import { usesIn } from '@/core/answers/wording_uses'
+import { wordingOf } from '@/core/answers/options'
+import { isBeyondPage, usesIn } from '@/core/answers/wording_uses'
 import type { Told } from '@/core/answers/show'
 import { type KindName, rulesOf } from '@/core/answers/registry'
 import type { Outcome } from '@/core/dispatch/outcome'
@@ -10,7 +11,7 @@ import type { Form, Marks } from '@/core/form/definition'
 import { say } from '@/core/form/said'
 import { outcomesOf } from '@/core/form/outcomes'
 import { findQuestion, questionsIn } from '@/core/form/values'
-import { shownAs, wordingsIn } from '@/core/form/wordings'
+import { headingOf, wordingsIn } from '@/core/form/wordings'
 import type { Way } from '@/core/form/walk'
 import { READY } from '@/core/look/ready'
 import { isStanding, type Standing as WhatStands } from '@/core/look/look'
@@ -25,7 +26,7 @@ import { markProgress, tellProgress } from './progress'
 import { Paragraphs } from './paragraphs'
 import { OutcomeSection } from './outcome'
 import { QuestionField } from './question'
-import { Said, type Say } from './said'
+import { type Around, Line, Said, SaidTitle, type Say } from './said'
 import { type PageSigns, Signs } from './signs'
 import { Standing } from './standing'
 import { scriptWords } from './texts'
@@ -108,9 +109,18 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
   const standing = isStanding(state.standing) ? state.standing.place : null
   const known = { ...state.carried, ...state.way.answers }
   const sayIt = (wording: string) => say(form, wording, known, speech)
+  // What uses more than values is written once.
+  const around = (wording: string, written: string): Around =>
+    isBeyondPage(wording) ? { text: written } : { text: wording, say: sayIt }
+  const title = around(form.title, state.title)
+  const { standing: stands } = form.look
+  const standingWords = {
+    heading: around(stands.heading, state.standing.heading),
+    text: around(stands.text, state.standing.text),
+  }
   return (
     <Document
-      title={state.title}
+      title={title}
       language={state.language}
       assets={assets}
       kinds={kindsAsked(form)}
@@ -119,15 +129,17 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
       preview={mode === 'preview'}
     >
       <main className={standing === 'beside' ? 'with-beside' : undefined}>
-        {standing === 'above' && <Standing {...state.standing} />}
+        {standing === 'above' && <Standing {...state.standing} {...standingWords} />}
         <div id="top">
-          <h1>{state.title}</h1>
-          {state.intro && <Paragraphs text={state.intro} className="intro" />}
+          <h1>
+            <Line {...title} />
+          </h1>
+          {state.intro && <Paragraphs {...around(form.intro, state.intro)} className="intro" />}
           {state.greeting && <p className="notice">{state.greeting}</p>}
           {state.resumed && <p className="notice">{speech.tell('still_here')}</p>}
         </div>
         {/* Where there is room for nothing beside, the title comes first. */}
-        {standing === 'beside' && <Standing {...state.standing} />}
+        {standing === 'beside' && <Standing {...state.standing} {...standingWords} />}
         <form
           data-pace={form.pace}
           method="post"
@@ -243,7 +255,7 @@ function StepSection({
         </div>
       )}
       <h2 id={headingId} tabIndex={-1} className={form.steps.length > 1 ? undefined : 'unseen'}>
-        <Said wording={shownAs(step)} say={say} />
+        <Said wording={headingOf(step)} say={say} />
       </h2>
       {step.questions
         .filter(({ off }) => !off)
@@ -309,7 +321,13 @@ interface OutcomeProps {
 
 /** What is read after sending. The page's script puts the same in place of the form. */
 export const OutcomePage = ({ outcome, sent, assets, look, language, speech }: OutcomeProps) => (
-  <Document title={outcome.title} language={language} assets={assets} more={sent ? [assets.prints] : []} look={look}>
+  <Document
+    title={{ text: outcome.title }}
+    language={language}
+    assets={assets}
+    more={sent ? [assets.prints] : []}
+    look={look}
+  >
     <main>
       <OutcomeSection {...outcome} sent={sent} speech={speech} />
     </main>
@@ -327,7 +345,7 @@ interface PlainProps {
 
 /** A page that says one thing, such as that there is no form at this address. */
 export const PlainPage = ({ title, text, language, assets }: PlainProps) => (
-  <Document title={title} language={language} assets={assets} look={PLAIN}>
+  <Document title={{ text: title }} language={language} assets={assets} look={PLAIN}>
     <main>
       <h1>{title}</h1>
       <p>{text}</p>
@@ -336,7 +354,7 @@ export const PlainPage = ({ title, text, language, assets }: PlainProps) => (
 )
 
 interface DocumentProps {
-  title: string
+  title: Around
   language: Language
   assets: Assets
   /** The kinds whose scripts the page needs; left out for a page without a script. */
@@ -359,7 +377,7 @@ function Document({ title, language, assets, kinds, look, more = [], preview, ch
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <meta name="robots" content="noindex" />
-        <title>{title}</title>
+        <SaidTitle {...title} />
         {firstFonts(assets.fonts, look.theme, language.tag).map((file) => (
           <link key={file} rel="preload" as="font" type="font/woff2" href={`/${file}`} crossOrigin="" />
         ))}
@@ -391,7 +409,7 @@ const scriptsBeside = (form: Form, { keys, says, prints }: Assets): string[][] =
 
 const shownAsOf = (form: Form, name: string): string => {
   const question = findQuestion(form, name)
-  return question ? shownAs(question) : name
+  return question ? wordingOf(question) : name
 }
 
 const sendsFiles = (form: Form): boolean => kindsAsked(form).some((kind) => visitorKindOf(kind).sendsFiles)

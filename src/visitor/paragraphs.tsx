@@ -1,11 +1,11 @@
-import { Said, type Say } from './said'
+import { type Around, Line } from './said'
 
 /** Text in paragraphs, which blank lines part. */
-export const Paragraphs = ({ text, say, className }: { text: string; say?: Say; className?: string }) => (
+export const Paragraphs = ({ text, say, className }: Around & { className?: string }) => (
   <>
     {text.split(/\n{2,}/).map((paragraph, index) => (
       <p key={index} className={className}>
-        {say ? <Said wording={paragraph} say={say} /> : paragraph}
+        <Line text={paragraph} say={say} />
       </p>
     ))}
   </>

@@ -2,7 +2,7 @@ import type { Speech } from '@/core/language/texts'
 import type { Moment } from '@/core/answers/answer'
 import { isAnswered, mannerOf, rulesOf } from '@/core/answers/registry'
 import type { Marks, Question } from '@/core/form/definition'
-import { shownAs } from '@/core/form/wordings'
+import { wordingOf } from '@/core/answers/options'
 import type { LabelPlace } from '@/core/look/theme'
 import { idOfQuestion } from './errors'
 import { visitorKindOf } from './kinds/registry'
@@ -33,7 +33,7 @@ export function QuestionField({ question, value, shown, later, error, marks, lab
   const control = (
     <Control {...{ question, value: held, id, visit, now, describedBy, say, speech }} invalid={Boolean(error)} />
   )
-  const label = <Said wording={shownAs(question)} say={say} />
+  const label = <Said wording={wordingOf(question)} say={say} />
   const mark =
     isAnswered(question) && question.required === (marks.on === 'required') ? (
       <span className={`mark ${marks.colour}`} aria-hidden="true">

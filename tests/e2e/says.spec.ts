@@ -1,5 +1,6 @@
 import type { FormInput } from '@/core/form/definition'
-import { releasedForm } from '../support/api'
+import { releasedForm, until } from '../support/api'
+import { query } from '../support/database'
 import { expect, facts, test, unique } from './studio'
 
 /** Wording on the page that uses what visitors answered before, and what is known of them. */
@@ -110,6 +111,129 @@ test('without a script it is written by the server: with what the link says, and
   await page.getByRole('button', { name: 'Send for Stoneware' }).click()
   await expect(page.getByText('Tomas, we need an address.')).toBeVisible()
 })
+
+const everywhere: FormInput = {
+  title: 'A kiln for {{ who | default: "your studio" }}',
+  intro: 'Two steps.\n\nWe build for {{ who | default: "anyone" }}.',
+  look: { standing: { heading: 'Made for {{ who | default: "you" }}', text: '' } },
+  steps: [
+    { name: 'one', title: 'One', questions: [{ kind: 'short_text', name: 'who', label: 'Studio' }] },
+    {
+      name: 'two',
+      title: 'Two',
+      questions: [
+        {
+          kind: 'short_text',
+          name: 'city',
+          label: 'City',
+          placeholder: 'Where {{ who | default: "you" }} works',
+        },
+        { kind: 'stepper', name: 'many', label: 'Kilns', shownAs: 'Kilns at {{ who | default: "home" }}' },
+        {
+          kind: 'yes_no',
+          name: 'gas',
+          label: 'Gas',
+          yesShownAs: 'Yes, {{ who | default: "we" }} has gas',
+          noShownAs: 'No gas at {{ who | default: "ours" }}',
+        },
+        {
+          kind: 'ranking',
+          name: 'order',
+          label: 'Order',
+          required: true,
+          options: [
+            { value: 'price', label: 'Price', shownAs: 'A price for {{ who | default: "you" }}' },
+            { value: 'speed', label: 'Speed' },
+          ],
+        },
+        {
+          kind: 'matrix',
+          name: 'parts',
+          label: 'Parts',
+          required: true,
+          rows: [{ value: 'lid', label: 'Lid', shownAs: 'The lid of {{ who | default: "yours" }}' }],
+          options: [{ value: 'good', label: 'Good', shownAs: 'Good for {{ who | default: "you" }}' }],
+        },
+        {
+          kind: 'scale',
+          name: 'sure',
+          label: 'How sure?',
+          low: '{{ who | default: "I" }} may',
+          high: '{{ who | default: "I" }} will',
+        },
+        {
+          kind: 'single_choice',
+          name: 'fuel',
+          label: 'Fuel',
+          options: [{ value: 'wood', label: 'Wood' }],
+          other: 'Else, {{ who | default: "then" }}',
+        },
+        { kind: 'email', name: 'email', label: 'Email', required: true, lands: [{ field: 'email' }] },
+        {
+          kind: 'consent',
+          name: 'letter',
+          label: 'Letter',
+          wording: 'Write to {{ who | default: "us" }} once a month.',
+        },
+      ],
+    },
+  ],
+  joins: [{ list: 'firing_notes', consent: 'letter' }],
+}
+
+for (const script of [true, false])
+  test(`wording anywhere uses what was answered, and what was agreed to is kept as it was read, ${script ? 'with' : 'without'} a script`, async ({
+    browser,
+  }) => {
+    const slug = unique('anywhere')
+    await releasedForm(facts, slug, everywhere)
+    const page = await (await browser.newContext({ javaScriptEnabled: script })).newPage()
+    await page.goto(`${facts.url}/f/${slug}`)
+    await expect(page).toHaveTitle('A kiln for your studio')
+    await expect(page.getByText('We build for anyone.')).toBeVisible()
+    await page.getByLabel('Studio').fill('Ash & Slip')
+    await page.getByRole('button', { name: 'Next' }).click()
+    await expect(page.getByRole('heading', { name: 'A kiln for Ash & Slip' })).toBeVisible()
+    await expect(page).toHaveTitle('A kiln for Ash & Slip')
+    for (const words of [
+      'We build for Ash & Slip.',
+      'Made for Ash & Slip',
+      'The lid of Ash & Slip',
+      'Else, Ash & Slip',
+    ])
+      await expect(page.getByText(words, { exact: true })).toBeVisible()
+    await expect(page.getByPlaceholder('Where Ash & Slip works')).toBeVisible()
+    await page.getByText('Else, Ash & Slip', { exact: true }).click()
+    await page.getByRole('textbox', { name: 'Fuel: Else, Ash & Slip' }).fill('Peat')
+    if (script) await expect(page.getByRole('button', { name: 'More: Kilns at Ash & Slip' })).toBeVisible()
+    for (const name of ['Yes, Ash & Slip has gas', 'No gas at Ash & Slip', 'Ash & Slip will', 'Good for Ash & Slip'])
+      await expect(page.getByRole('radio', { name })).toBeVisible()
+    // What is missing is named as it is read.
+    const email = `${unique('slip')}@studio.example`
+    await page.getByLabel('Email').fill(email)
+    await page.getByText('Write to Ash & Slip once a month.').click()
+    await page.getByRole('button', { name: 'Send' }).click()
+    await expect(page.getByRole('alert')).toBeVisible()
+    if (script) {
+      await page.getByRole('button', { name: 'A price for Ash & Slip' }).click()
+      await page.getByRole('button', { name: 'Speed' }).click()
+    } else {
+      await page.getByLabel('Place 1').selectOption({ label: 'A price for Ash & Slip' })
+      await page.getByLabel('Place 2').selectOption('Speed')
+    }
+    await page.getByRole('radio', { name: 'Good for Ash & Slip' }).check()
+    await page.getByRole('button', { name: 'Send' }).click()
+    await expect(page.getByRole('heading', { name: 'Thank you' })).toBeVisible()
+    const agreed = await until('the list is joined', async () => {
+      const [row] = await query<{ wording: string }>(
+        facts.database,
+        `select wording from list_membership join record on record.id = list_membership.contact_id where record.values ->> 'email' = $1`,
+        [email],
+      )
+      return row?.wording
+    })
+    expect(agreed).toBe('Write to Ash & Slip once a month.')
+  })
 
 test('what is wrong is said so to programs, too', async () => {
   const address = await made()

@@ -4,14 +4,11 @@ import { accept, type Answer, type Checked, isEmpty, isList, isRecord, readLine,
 import type { Speech } from '../language/texts'
 import type { Contradiction, KindManner } from './kind'
 import { CROPPED, type Picture, pictureSchema } from './pictures'
-import { labelOfOption, type Option, optionShape, MOST_OPTIONS } from './options'
-import { shownAsSchema } from './shown_as'
+import { labelOfOption, mapOptionWordings, MOST_OPTIONS, type Option, wordedOptionShape } from './options'
 
 /** What kinds have in common that let visitors choose: options, and a way to write what is not among them. */
 
 export interface Choice extends Option {
-  /** How visitors read it, where that is not its label. */
-  shownAs?: string
   caption: string
   picture?: Picture | null
   off: boolean
@@ -24,8 +21,7 @@ export interface Choices {
 }
 
 const choiceShape = () => ({
-  ...optionShape(),
-  shownAs: shownAsSchema(),
+  ...wordedOptionShape(),
   caption: forVisitors(z.string().trim().max(300)).default('').describe('Said below the wording'),
   picture: pictureSchema().nullable().default(null).describe('Shown where the options are laid out as pictures'),
   off: z.boolean().default(false).describe('Kept for the answers there are, and offered no more'),
@@ -102,26 +98,28 @@ export const repeatedValues = (options: readonly Option[], key: string): Contrad
       : [],
   )
 
-/** What a page need not be told of options in its data: what it shows of them is in its markup already. */
-export const lightOptions = ({ options }: Choices) => ({
-  options: options.map(({ shownAs: _, ...option }) => ({ ...option, caption: '', picture: null })),
+/**
+ * What a page need not be told of options in its data: what it shows of them is in its markup already. One that is
+ * chosen by itself is named by what is said of a wrong answer.
+ */
+export const lightOptions = ({ options }: { options: readonly (Choice & { alone?: boolean })[] }) => ({
+  options: options.map(({ shownAs, ...option }) => ({
+    ...option,
+    ...(option.alone && { shownAs }),
+    caption: '',
+    picture: null,
+  })),
 })
 
 /** The pictures of options, where they are laid out as such. */
 export const picturesOfOptions = ({ options, look }: Choices & { look?: string }): Picture[] =>
   look === 'pictures' ? offered(options).flatMap(({ picture }) => picture ?? []) : []
 
-/** What is read of an option on the page; reports and messages have its label. */
-export const wordingOfChoice = ({ shownAs, label }: Pick<Choice, 'shownAs' | 'label'>): string => shownAs || label
-
 /** What can be wrong with options, and the wordings in them. */
 export const EXAMINED_CHOICES = {
-  mapWordings: ({ options }, change) => ({
-    options: options.map((option) => ({
-      ...option,
-      shownAs: change(option.shownAs ?? ''),
-      caption: change(option.caption),
-    })),
+  mapWordings: ({ options, other }, change) => ({
+    options: mapOptionWordings(options, change).map((option) => ({ ...option, caption: change(option.caption) })),
+    other: change(other),
   }),
   contradictions: ({ options }) => repeatedValues(options, 'options'),
   faults: ({ options }) => (offered(options).length === 0 ? ['has no options to choose from.'] : []),

@@ -19,6 +19,20 @@ describe('examining a draft', () => {
   it('finds nothing wrong with a sound one', () => {
     expect(examineForm(formOf([emailQuestion], sound), resources)).toEqual([])
   })
+  it('lets the title, and what people agree to, use what was asked in a step before', () => {
+    const words = '{{ ware | default: "your work" }}'
+    const steps: FormInput['steps'] = [
+      { name: 'one', title: 'One', questions: [{ ...choiceOf('ware', 'a'), placeholder: '' }] },
+      {
+        name: 'two',
+        title: 'Two',
+        questions: [emailQuestion, { kind: 'consent', name: 'ok', label: 'OK', wording: `News on ${words}` }],
+      },
+    ]
+    const form = formOf([], { ...sound, title: `A kiln for ${words}`, steps })
+    expect(faultsOf(form)).toEqual([])
+    expect(faultsOf({ ...form, pace: 'page' })).toEqual([expect.stringMatching(/agree to uses “ware”/)])
+  })
   it.each<[string, Form, RegExp]>([
     ['a choice without options', formOf([choiceOf('ware')]), /no options/],
     ['a consent that does not say what for', formOf([{ kind: 'consent', name: 'ok', label: 'OK' }]), /does not say/],
@@ -33,9 +47,37 @@ describe('examining a draft', () => {
       /missing/,
     ],
     [
-      'wording by an answer nobody gave yet',
-      formOf([emailQuestion], { intro: '{{ email | default: "you" }}' }),
+      'wording that is written once, by an answer nobody gave yet',
+      formOf([emailQuestion], { intro: '{{ email | upcase | default: "you" }}' }),
       /before anyone/,
+    ],
+    [
+      'a title by an answer that may be missing',
+      formOf([emailQuestion], { title: 'A kiln for {{ email }}' }),
+      /The title uses “email” without saying/,
+    ],
+    [
+      'a row, a place and a yes by what is not in the form',
+      formOf([
+        emailQuestion,
+        {
+          kind: 'matrix',
+          name: 'parts',
+          label: 'Parts',
+          rows: [{ value: 'lid', label: 'Lid', shownAs: '{{ gone | default: "The lid" }}' }],
+          options: [{ value: 'good', label: 'Good' }],
+        },
+      ]),
+      /“Parts” uses “gone”, which is not in the form/,
+    ],
+    [
+      'what people agree to by what they may change as they read it',
+      formOf([
+        choiceOf('ware', 'a'),
+        emailQuestion,
+        { kind: 'consent', name: 'ok', label: 'OK', wording: 'News on {{ ware | default: "kilns" }}' },
+      ]),
+      /“OK” has people agree to uses “ware”, which is asked on the same page/,
     ],
     [
       'a label by what is asked later',

@@ -2,7 +2,7 @@ import { examineTemplate } from '../dispatch/template'
 import { splitPath } from '../answers/answer'
 import { mannerOf } from '../answers/registry'
 import { isBeyondPage, usesIn, type WordingUse } from '../answers/wording_uses'
-import type { Form } from './definition'
+import type { Form, Question, Step } from './definition'
 import { type Finding, finding } from './finding'
 import { FREE_MERGE_NAMES } from './name'
 import {
@@ -17,25 +17,22 @@ import {
   valuesBeforeStep,
 } from './values'
 import { nameOfOutcome, outcomesOf, tellOutcome } from './outcomes'
+import { showsAllAtOnce } from './stops'
 import { buttonWordings, wordingsOf } from './wordings'
 
 /** Examines every text with merge fields: what visitors read before and after they answer, and the mails. */
 export const examineWording = (form: Form): Finding[] => [
-  ...examineTemplates('compose', '', 'The title', [form.title], (use) => judgeBefore(form, use)),
-  ...examineTemplates('compose', '', 'The introduction', [form.intro], (use) => judgeBefore(form, use)),
-  ...examineTemplates(
-    'compose',
-    '',
-    'What stands beside the questions',
-    [form.look.standing.heading, form.look.standing.text],
-    (use) => judgeBefore(form, use),
-  ),
+  ...examineAround(form, 'The title', form.title),
+  ...examineAround(form, 'The introduction', form.intro),
+  ...examineAround(form, 'What stands beside the questions', form.look.standing.heading),
+  ...examineAround(form, 'What stands beside the questions', form.look.standing.text),
   ...form.steps.flatMap((step) =>
     examinePage(form, '', `The heading of “${step.title}”`, [step.shownAs], valuesBeforeStep(form, step.name)),
   ),
   ...questionsIn(form).flatMap(({ question }) =>
     examinePage(form, question.name, `“${question.label}”`, wordingsOf(question), valuesBefore(form, question.name)),
   ),
+  ...questionsIn(form).flatMap(({ question, step }) => examineAgreement(form, question, step)),
   ...examinePage(form, '', 'A button', buttonWordings(form), valuesAtEnd(form)),
   ...outcomesOf(form).flatMap((outcome) => {
     const about = nameOfOutcome(outcome)
@@ -105,7 +102,29 @@ function isCoded(form: Form, name: string): boolean {
   return question !== undefined && mannerOf(question).showPart !== undefined
 }
 
-/** Visitors read the title and the introduction before they answer, so only filled values may stand there. */
+/** What stands around the questions of every step uses values as the page does; or more, written before anyone answers. */
+const examineAround = (form: Form, what: string, wording: string): Finding[] =>
+  isBeyondPage(wording)
+    ? examineTemplates('compose', '', what, [wording], (use) => judgeBefore(form, use))
+    : examinePage(form, '', what, [wording], valuesAtEnd(form))
+
+/**
+ * What people agree to is kept as they read it. So it uses only what cannot change any more as they read it, also where
+ * no script writes it anew: what is carried, and what steps before asked.
+ */
+function examineAgreement(form: Form, question: Question, step: Step): Finding[] {
+  const settled = showsAllAtOnce(form.pace) ? form.carried.map(({ name }) => name) : valuesBeforeStep(form, step.name)
+  return usesIn(mannerOf(question).agreement?.(question) ?? '')
+    .filter(({ path }) => valuesAtEnd(form).includes(splitPath(path)[0]) && !settled.includes(splitPath(path)[0]))
+    .map(({ path }) =>
+      finding('fault', 'compose')(
+        question.name,
+        `What “${question.label}” has people agree to uses “${path}”, which is asked on the same page and can change as they read.`,
+      ),
+    )
+}
+
+/** More than values is written before anyone answers, so only filled values may stand there. */
 function judgeBefore(form: Form, { path, hasFallback }: WordingUse): Judged {
   const [name] = splitPath(path)
   const known = findCarried(form, name) !== undefined || (findQuestion(form, name)?.fill.length ?? 0) > 0

@@ -1,3 +1,4 @@
+import { isBeyondPage } from '../answers/wording_uses'
 import { mannerOf } from '../answers/registry'
 import type { Form, Question, Step } from './definition'
 import { questionsIn } from './values'
@@ -8,6 +9,7 @@ export const mapWordings = (question: Question, change: (wording: string) => str
     ...question,
     shownAs: change(question.shownAs),
     help: change(question.help),
+    placeholder: change(question.placeholder),
     errorText: change(question.errorText),
     ...mannerOf(question).mapWordings?.(question, change),
   }) as Question
@@ -24,12 +26,17 @@ export function wordingsOf(question: Question): string[] {
 /** The same on the buttons. */
 export const buttonWordings = ({ wording }: Form): string[] => Object.values(wording)
 
-/** All of them in a form’s steps and on its buttons. */
+/** What stands around the questions, but for what uses more than values: that is written once, before anyone answers. */
+const wordingsAround = ({ title, intro, look: { standing } }: Form): string[] =>
+  [title, intro, standing.heading, standing.text].filter((wording) => !isBeyondPage(wording))
+
+/** All of them on a form’s page. */
 export const wordingsIn = (form: Form): string[] => [
+  ...wordingsAround(form),
   ...buttonWordings(form),
   ...form.steps.map((step) => step.shownAs),
   ...questionsIn(form).flatMap(({ question }) => wordingsOf(question)),
 ]
 
-/** How visitors read it: what a question or a step is called where they meet it. */
-export const shownAs = (one: Question | Step): string => one.shownAs || ('label' in one ? one.label : one.title)
+/** What visitors read above a step. */
+export const headingOf = ({ shownAs, title }: Step): string => shownAs || title

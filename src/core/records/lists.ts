@@ -1,10 +1,11 @@
 import { type Answers, valueIn } from '../answers/answer'
-import type { Form } from '../form/definition'
+import { say } from '../form/said'
+import type { Spoken } from '../form/spoken'
 import { mannerOf } from '../answers/registry'
 import { findQuestion } from '../form/values'
 import type { ListInfo, RecordState } from './snapshot'
 
-/** One list joined, with the exact wording agreed to. */
+/** One list joined, with the wording agreed to, exactly as this person read it. */
 export interface ListChange {
   list: string
   title: string
@@ -14,7 +15,7 @@ export interface ListChange {
 
 /** Joins the lists whose consent was ticked. An unticked box leaves a membership as it is. */
 export function joinLists(
-  form: Form,
+  { form, speech }: Pick<Spoken, 'form' | 'speech'>,
   values: Answers,
   contact: RecordState | null,
   lists: readonly ListInfo[],
@@ -22,9 +23,10 @@ export function joinLists(
   return form.joins.flatMap(({ list, consent }) => {
     const question = findQuestion(form, consent)
     const info = lists.find(({ name }) => name === list)
-    const wording = question && mannerOf(question).agreement?.(question)
-    if (!info || !question || wording === undefined || valueIn(values, consent) !== true) return []
+    const agreement = question && mannerOf(question).agreement?.(question)
+    if (!info || !question || agreement === undefined || valueIn(values, consent) !== true) return []
     if (contact?.lists.includes(list)) return []
+    const wording = say(form, agreement, values, speech)
     return [{ list, title: info.title, wording, because: `Ticked “${question.label}”` }]
   })
 }

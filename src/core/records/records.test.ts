@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { fileAddress } from '../answers/files'
 import type { Answer, Answers } from '../answers/answer'
+import { ENGLISH } from '../language/languages'
 import type { Form, FormInput } from '../form/definition'
 import { choiceOf, contactOf, emailQuestion, formOf, snapshotOf } from '../testing/forms'
 import { companyDomain, companyKey } from './company'
@@ -198,13 +199,31 @@ describe('lists', () => {
     { joins: [{ list: 'firing_notes', consent: 'letter' }] },
   )
   it('are joined by a ticked consent, with its exact wording, and only once', () => {
-    expect(joinLists(form, { letter: true }, null, lists)).toMatchObject([{ wording: 'Send me Firing notes.' }])
-    expect(joinLists(form, { letter: true }, { ...ilka, lists: ['firing_notes'] }, lists)).toEqual([])
+    expect(joinLists({ form, speech: ENGLISH }, { letter: true }, null, lists)).toMatchObject([
+      { wording: 'Send me Firing notes.' },
+    ])
+    expect(joinLists({ form, speech: ENGLISH }, { letter: true }, { ...ilka, lists: ['firing_notes'] }, lists)).toEqual(
+      [],
+    )
+  })
+  it('keep what this person read, where that is worded by their answers', () => {
+    const worded = formOf(
+      [
+        choiceOf('ware', 'stone'),
+        { kind: 'consent', name: 'letter', label: 'Letter', wording: 'News on {{ ware | default: "kilns" }}.' },
+      ],
+      { joins: [{ list: 'firing_notes', consent: 'letter' }] },
+    )
+    const read = (values: Answers) => joinLists({ form: worded, speech: ENGLISH }, values, null, lists)[0]?.wording
+    expect(read({ letter: true, ware: 'stone' })).toBe('News on STONE.')
+    expect(read({ letter: true })).toBe('News on kilns.')
   })
   it('are not left by an unticked box, nor joined by anything else that is true', () => {
-    expect(joinLists(form, { letter: false }, { ...ilka, lists: ['firing_notes'] }, lists)).toEqual([])
-    expect(joinLists(form, { letter: 'true' }, null, lists)).toEqual([])
-    expect(joinLists(form, { letter: true }, null, [])).toEqual([])
+    expect(
+      joinLists({ form, speech: ENGLISH }, { letter: false }, { ...ilka, lists: ['firing_notes'] }, lists),
+    ).toEqual([])
+    expect(joinLists({ form, speech: ENGLISH }, { letter: 'true' }, null, lists)).toEqual([])
+    expect(joinLists({ form, speech: ENGLISH }, { letter: true }, null, [])).toEqual([])
   })
 })
 

@@ -5,14 +5,20 @@ import type { SettingsProps, StudioKind } from './kind'
 import { OptionalNumberBox } from './numberBox'
 import { OptionsField } from './options'
 import { ShuffledTick } from './shuffled'
+import { WordedAs } from './wordedAs'
 
 const RankingSettings = ({ question, onChange }: SettingsProps<'ranking'>) => (
   <>
     <OptionsField
       name={question.name}
       options={question.options}
-      begin={(option) => option}
+      begin={(option) => ({ shownAs: '', ...option })}
       onChange={(next) => onChange({ options: next.slice(0, 12) }, 'options')}
+    />
+    <WordedAs
+      summary="How the page words each option"
+      options={question.options}
+      onChange={(options, key) => onChange({ options }, `options.${key}`)}
     />
     <OptionalNumberBox
       label="Places given"

@@ -1,13 +1,14 @@
 import { type Choice, type Choices, offered, OTHER, OTHER_PART, readChosen } from '@/core/answers/choices'
 import type { Shape } from '@/core/answers/pictures'
 import { asText, asTexts } from './control'
-import type { Say } from '../said'
+import { wordingOf } from '@/core/answers/options'
+import { Said, type Say, sayIn } from '../said'
 import { Options } from './options'
 import { orderFor } from './order'
 
 interface Props {
   type: 'radio' | 'checkbox'
-  question: Choices & { name: string; label: string; shuffled: boolean; look: string; shape: Shape }
+  question: Choices & { name: string; label: string; shownAs: string; shuffled: boolean; look: string; shape: Shape }
   id: string
   value: unknown
   visit: string
@@ -33,9 +34,11 @@ export function ChoiceOptions({ type, question, id, value, visit, say }: Props) 
         <div className="other">
           <label className="option">
             <input type={type} name={name} value={OTHER} defaultChecked={written !== null} />
-            <span>{other}</span>
+            <span>
+              <Said wording={other} say={say} />
+            </span>
           </label>
-          <WrittenBox question={question} written={written} />
+          <WrittenBox question={question} written={written} say={say} />
         </div>
       )}
     </Options>
@@ -43,19 +46,20 @@ export function ChoiceOptions({ type, question, id, value, visit, say }: Props) 
 }
 
 interface WrittenProps {
-  question: Choices & { name: string; label: string }
+  question: Choices & { name: string; label: string; shownAs: string }
+  say: Say
   /** What is written there; `null` for nothing. */
   written: string | null
 }
 
 /** The box for what is none of the options. */
-export const WrittenBox = ({ question: { name, label, other }, written }: WrittenProps) => (
+export const WrittenBox = ({ question: { name, other, ...question }, written, say }: WrittenProps) => (
   <input
     className="field"
     name={`${name}.${OTHER_PART}`}
     defaultValue={written ?? ''}
     maxLength={200}
-    aria-label={`${label}: ${other}`}
+    {...sayIn('aria-label', `${wordingOf(question)}: ${other}`, say)}
   />
 )
 

@@ -1,4 +1,5 @@
 import { readTruth } from '@/core/answers/answer'
+import { Said } from '../said'
 import { aria, type ControlProps, type VisitorKind } from './control'
 
 const Consent = (props: ControlProps<'consent'>) => (
@@ -11,7 +12,9 @@ const Consent = (props: ControlProps<'consent'>) => (
       defaultChecked={readTruth(props.value) === true}
       {...aria(props)}
     />
-    <span>{props.question.wording}</span>
+    <span>
+      <Said wording={props.question.wording} say={props.say} />
+    </span>
   </label>
 )
 

@@ -1,3 +1,5 @@
+import { wordingOf } from '@/core/answers/options'
+import { sayIn } from '../said'
 import { tellBytes } from '@/core/language/bytes'
 import type { Speech } from '@/core/language/texts'
 import { endingsOf, type FileSort } from '@/core/answers/file_sorts'
@@ -16,8 +18,8 @@ const beginLarge = (text: string, { locale }: Speech): string =>
  * script, files are sent as they are chosen.
  */
 function File(props: ControlProps<'file'>) {
-  const { question, value, id, speech } = props
-  const { name, label, sorts, megabytes, most } = question
+  const { question, value, id, say, speech } = props
+  const { name, sorts, megabytes, most } = question
   const files = asTexts(value)
     .flatMap((text) => text.split('\n'))
     .filter((text) => fileIdOf(text) !== null)
@@ -25,7 +27,7 @@ function File(props: ControlProps<'file'>) {
   return (
     <div className="files" data-files data-most={most} data-bytes={megabytes * 1_000_000}>
       {files.length > 0 && (
-        <ul aria-label={speech.tell('sent_already', { label })} data-sent>
+        <ul {...sayIn('aria-label', speech.tell('sent_already', { label: wordingOf(question) }), say)} data-sent>
           {files.map((address) => (
             <li key={address}>
               <label className="option">

@@ -1,4 +1,5 @@
 import { tellCharacters } from '../characters'
+import { sayIn } from '../said'
 import { aria, asText, type ControlProps, type VisitorKind } from './control'
 
 const LongText = (props: ControlProps<'long_text'>) => (
@@ -10,7 +11,7 @@ const LongText = (props: ControlProps<'long_text'>) => (
       rows={props.question.rows}
       maxLength={props.question.maxLength}
       defaultValue={asText(props.value)}
-      placeholder={props.question.placeholder || undefined}
+      {...sayIn('placeholder', props.question.placeholder, props.say)}
       {...aria(props)}
     />
     {props.question.counter && (

@@ -1,4 +1,6 @@
 import { valueIn } from '@/core/answers/answer'
+import { wordingOf } from '@/core/answers/options'
+import { Said } from '../said'
 import { asTexts, type ControlProps, type VisitorKind } from './control'
 import { orderFor } from './order'
 
@@ -6,7 +8,7 @@ import { orderFor } from './order'
 const MOST_BESIDE = 7
 
 /** One row below the other; where there is room, what can be chosen stands above as heads. */
-function Matrix({ question, value, id, visit }: ControlProps<'matrix'>) {
+function Matrix({ question, value, id, visit, say }: ControlProps<'matrix'>) {
   const { name, rows, options, several } = question
   const given = typeof value === 'object' && value !== null ? (value as Record<string, unknown>) : {}
   return (
@@ -14,7 +16,9 @@ function Matrix({ question, value, id, visit }: ControlProps<'matrix'>) {
       <div className="heads" aria-hidden="true">
         <span />
         {options.map((option) => (
-          <span key={option.value}>{option.label}</span>
+          <span key={option.value}>
+            <Said wording={wordingOf(option)} say={say} />
+          </span>
         ))}
       </div>
       {orderFor(rows, question, visit).map((row, index) => (
@@ -24,7 +28,9 @@ function Matrix({ question, value, id, visit }: ControlProps<'matrix'>) {
           role={several ? 'group' : 'radiogroup'}
           aria-labelledby={`${id}-${row.value}`}
         >
-          <span id={`${id}-${row.value}`}>{row.label}</span>
+          <span id={`${id}-${row.value}`}>
+            <Said wording={wordingOf(row)} say={say} />
+          </span>
           {options.map((option, place) => (
             <label key={option.value} className="cell">
               <input
@@ -34,7 +40,9 @@ function Matrix({ question, value, id, visit }: ControlProps<'matrix'>) {
                 value={option.value}
                 defaultChecked={asTexts(valueIn(given, row.value)).includes(option.value)}
               />
-              <span>{option.label}</span>
+              <span>
+                <Said wording={wordingOf(option)} say={say} />
+              </span>
             </label>
           ))}
         </div>

@@ -1,8 +1,7 @@
 import type { ReactNode } from 'react'
 import type { Picture as AnyPicture, Shape } from '@/core/answers/pictures'
 import { Picture } from '../picture'
-import { wordingOfChoice } from '@/core/answers/choices'
-import type { Option } from '@/core/answers/options'
+import { type Option, wordingOf } from '@/core/answers/options'
 import { Said, type Say } from '../said'
 
 interface Props {
@@ -11,7 +10,7 @@ interface Props {
   name: string
   /** The id of the first control, where an error leads. */
   id: string
-  options: readonly (Option & { shownAs?: string; caption?: string; alone?: boolean; picture?: AnyPicture | null })[]
+  options: readonly (Option & { caption?: string; alone?: boolean; picture?: AnyPicture | null })[]
   say: Say
   chosen: readonly string[]
   tiles: boolean
@@ -36,7 +35,7 @@ export const Options = ({ type, name, id, options, say, chosen, tiles, pictures,
           data-alone={alone || undefined}
         />
         <span>
-          <Said wording={wordingOfChoice(option)} say={say} />
+          <Said wording={wordingOf(option)} say={say} />
           {caption && (
             <small>
               <Said wording={caption} say={say} />

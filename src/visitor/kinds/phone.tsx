@@ -5,6 +5,8 @@ import {
   parsePhoneNumberFromString,
 } from 'libphonenumber-js/min'
 import { COUNTRY_PART } from '@/core/answers/kinds/phone'
+import { wordingOf } from '@/core/answers/options'
+import { sayIn } from '../said'
 import { aria, asText, type ControlProps, partText, type VisitorKind } from './control'
 import { CountryMenu } from './countryMenu'
 
@@ -13,7 +15,7 @@ const callingCode = (country: string) => `\u200e+${getCountryCallingCode(country
 
 /** The country of the number, and the number; whoever writes `+` first need not choose. */
 function Phone(props: ControlProps<'phone'>) {
-  const { question, value, id, speech } = props
+  const { question, value, id, say, speech } = props
   const { name, country, placeholder } = question
   const known = parsePhoneNumberFromString(asText(value))
   return (
@@ -22,7 +24,7 @@ function Phone(props: ControlProps<'phone'>) {
         name={`${name}.${COUNTRY_PART}`}
         countries={getCountries()}
         chosen={known?.country ?? (partText(value, COUNTRY_PART) || (country ?? ''))}
-        label={speech.tell('country_of', { label: question.label })}
+        named={sayIn('aria-label', speech.tell('country_of', { label: wordingOf(question) }), say)}
         speech={speech}
         after={callingCode}
       />
@@ -32,7 +34,7 @@ function Phone(props: ControlProps<'phone'>) {
         id={id}
         name={`${name}.number`}
         defaultValue={known?.formatInternational() ?? (asText(value) || partText(value, 'number'))}
-        placeholder={placeholder || undefined}
+        {...sayIn('placeholder', placeholder, say)}
         autoComplete="tel"
         data-number
         {...aria(props)}

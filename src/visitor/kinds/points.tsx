@@ -1,11 +1,12 @@
 import type { ReactNode } from 'react'
+import { sayIn } from '../said'
 import { asText, type ControlProps } from './control'
 
 interface Props {
   props: Omit<ControlProps, 'question'> & { question: { name: string } }
   from: number
   to: number
-  /** What a screen reader says of a number. */
+  /** What a screen reader says of a number; it may use what is known. */
   words: (point: number) => string
   /** What stands for a number, for the eyes. */
   children: (point: number) => ReactNode
@@ -13,7 +14,7 @@ interface Props {
 }
 
 /** Numbers in a row, of which one is chosen. */
-export const Points = ({ props: { question, id, value }, from, to, words, children, className }: Props) => (
+export const Points = ({ props: { question, id, value, say }, from, to, words, children, className }: Props) => (
   <div className={`points ${className}`}>
     {Array.from({ length: to - from + 1 }, (_, index) => from + index).map((point, index) => (
       <label key={point} className="point">
@@ -23,7 +24,7 @@ export const Points = ({ props: { question, id, value }, from, to, words, childr
           name={question.name}
           value={point}
           defaultChecked={asText(value) === String(point)}
-          aria-label={words(point)}
+          {...sayIn('aria-label', words(point), say)}
         />
         {children(point)}
       </label>

@@ -1,4 +1,4 @@
-import { shownAs } from '@/core/form/wordings'
+import { wordingOf } from '@/core/answers/options'
 import { Paragraphs } from '../paragraphs'
 import { Picture } from '../picture'
 import { Said } from '../said'
@@ -11,7 +11,7 @@ const Prose = ({ question, say }: ControlProps<'prose'>) => {
       {divider && <hr />}
       {!hideLabel && (
         <h3>
-          <Said wording={shownAs(question)} say={say} />
+          <Said wording={wordingOf(question)} say={say} />
         </h3>
       )}
       {picture && <Picture picture={picture} shape="whole" sizes="(max-width: 40rem) 92vw, 34rem" />}

@@ -1,4 +1,6 @@
 import { placesOf } from '@/core/answers/kinds/ranking'
+import { wordingOf } from '@/core/answers/options'
+import { Said, SaidOption } from '../said'
 import { type ControlProps, partText, type VisitorKind } from './control'
 import { orderFor } from './order'
 
@@ -6,7 +8,7 @@ import { orderFor } from './order'
  * A menu for each place. Where the page has its script, options are pressed in their order instead; the menus
  * hold the answer either way.
  */
-function Ranking({ question, value, id, visit, speech }: ControlProps<'ranking'>) {
+function Ranking({ question, value, id, visit, say, speech }: ControlProps<'ranking'>) {
   const options = orderFor(question.options, question, visit)
   return (
     <div className="ranking">
@@ -22,9 +24,7 @@ function Ranking({ question, value, id, visit, speech }: ControlProps<'ranking'>
             >
               <option value="">{speech.tell('choose')}</option>
               {options.map((option) => (
-                <option key={option.value} value={option.value}>
-                  {option.label}
-                </option>
+                <SaidOption key={option.value} value={option.value} wording={wordingOf(option)} say={say} />
               ))}
             </select>
           </label>
@@ -32,10 +32,12 @@ function Ranking({ question, value, id, visit, speech }: ControlProps<'ranking'>
       </div>
       <div className="options" data-order hidden>
         <p className="help">{speech.tell('press_in_order')}</p>
-        {options.map(({ value: stored, label }) => (
+        {options.map(({ value: stored, ...option }) => (
           <button key={stored} type="button" name={question.name} className="option" data-option={stored}>
             <span className="place" aria-hidden="true" />
-            <span>{label}</span>
+            <span>
+              <Said wording={wordingOf(option)} say={say} />
+            </span>
             <span className="unseen" data-said />
           </button>
         ))}

@@ -1,3 +1,4 @@
+import { Said } from '../said'
 import type { ControlProps, VisitorKind } from './control'
 import { Points } from './points'
 
@@ -15,8 +16,8 @@ function Scale(props: ControlProps<'scale'>) {
       </Points>
       {(low || high) && (
         <p className="ends" aria-hidden="true">
-          <span>{low && `${from} · ${low}`}</span>
-          <span>{high && `${high} · ${to}`}</span>
+          <span>{low && <Said wording={`${from} · ${low}`} say={props.say} />}</span>
+          <span>{high && <Said wording={`${high} · ${to}`} say={props.say} />}</span>
         </p>
       )}
     </>

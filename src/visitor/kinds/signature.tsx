@@ -1,15 +1,17 @@
+import { wordingOf } from '@/core/answers/options'
+import { sayIn } from '../said'
 import { aria, asText, type ControlProps, partText, type VisitorKind } from './control'
 
 /** A box to type a name into; where the page has its script, a ground to draw one on stands above it. */
 function Signature(props: ControlProps<'signature'>) {
-  const { question, value, id, speech } = props
-  const { name, label } = question
+  const { question, value, id, say, speech } = props
+  const { name } = question
   const drawn = typeof value === 'object' && value !== null && 'drawn' in value ? [value.drawn].flat()[0] : null
   return (
     <div className="signature" data-signature>
       <input type="hidden" name={`${name}.drawn`} defaultValue={asText(drawn)} data-drawn />
       <div className="ground" data-ground hidden>
-        <canvas role="img" aria-label={speech.tell('draw_here', { label })} />
+        <canvas role="img" {...sayIn('aria-label', speech.tell('draw_here', { label: wordingOf(question) }), say)} />
         <p className="help" data-said aria-live="polite" />
         <button type="button" name={name} className="take-back" data-clear hidden>
           {speech.tell('take_back')}

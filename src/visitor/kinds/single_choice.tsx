@@ -1,5 +1,6 @@
-import { OTHER, wordingOfChoice } from '@/core/answers/choices'
-import { toSayAnew } from '../said'
+import { OTHER } from '@/core/answers/choices'
+import { wordingOf } from '@/core/answers/options'
+import { SaidOption } from '../said'
 import { ChoiceOptions, chosenOf, inOrder, WrittenBox } from './choices'
 import { aria, type ControlProps, type VisitorKind } from './control'
 
@@ -17,15 +18,13 @@ function SingleChoice(props: ControlProps<'single_choice'>) {
         defaultValue={written === null ? (chosen[0] ?? '') : OTHER}
         {...aria(props)}
       >
-        <option value="">{question.placeholder || speech.tell('choose')}</option>
+        <SaidOption value="" wording={question.placeholder || speech.tell('choose')} say={say} />
         {inOrder(question, visit).map((option) => (
-          <option key={option.value} value={option.value} data-says={toSayAnew(wordingOfChoice(option))}>
-            {say(wordingOfChoice(option))}
-          </option>
+          <SaidOption key={option.value} value={option.value} wording={wordingOf(option)} say={say} />
         ))}
-        {other && <option value={OTHER}>{other}</option>}
+        {other && <SaidOption value={OTHER} wording={other} say={say} />}
       </select>
-      {other && <WrittenBox question={question} written={written} />}
+      {other && <WrittenBox question={question} written={written} say={say} />}
     </div>
   )
 }

@@ -1,4 +1,6 @@
 import { readNumber } from '@/core/language/numbers'
+import { wordingOf } from '@/core/answers/options'
+import { sayIn } from '../said'
 import { asText, type ControlProps, type VisitorKind } from './control'
 import { TextInput } from './textInput'
 
@@ -8,7 +10,7 @@ import { TextInput } from './textInput'
  * that told a number before anybody did anything would hold up the page by all that browsers load for it.
  */
 const Slider = (props: ControlProps<'slider'>) => {
-  const { minimum, maximum, step, unit, label } = props.question
+  const { minimum, maximum, step, unit } = props.question
   const { speech } = props
   const stands = asText(readNumber(props.value, speech))
   const answered = stands !== '' && Number.isFinite(Number(stands))
@@ -21,7 +23,7 @@ const Slider = (props: ControlProps<'slider'>) => {
           max={maximum}
           step={step}
           defaultValue={answered ? stands : undefined}
-          aria-label={speech.tell('slide', { label })}
+          {...sayIn('aria-label', speech.tell('slide', { label: wordingOf(props.question) }), props.say)}
           aria-valuetext={
             answered ? `${speech.number(Number(stands))} ${unit}`.trim() : speech.tell('not_answered_yet')
           }

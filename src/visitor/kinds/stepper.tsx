@@ -1,16 +1,20 @@
+import { wordingOf } from '@/core/answers/options'
+import { sayIn } from '../said'
 import type { ControlProps, VisitorKind } from './control'
 import { TextInput } from './textInput'
 
 /** A number with buttons that count it down and up, once a script is there to do so. */
 const Stepper = (props: ControlProps<'stepper'>) => {
-  const { minimum, maximum, step, unit, label } = props.question
+  const { minimum, maximum, step, unit } = props.question
+  const name = (text: 'less' | 'more') =>
+    sayIn('aria-label', props.speech.tell(text, { label: wordingOf(props.question) }), props.say)
   return (
     <span className="with-unit" data-from={minimum} data-to={maximum} data-by={step}>
-      <button type="button" className="count" hidden data-count="-1" aria-label={props.speech.tell('less', { label })}>
+      <button type="button" className="count" hidden data-count="-1" {...name('less')}>
         −
       </button>
       <TextInput props={props} inputMode="decimal" />
-      <button type="button" className="count" hidden data-count="1" aria-label={props.speech.tell('more', { label })}>
+      <button type="button" className="count" hidden data-count="1" {...name('more')}>
         +
       </button>
       {unit && <span className="unit">{unit}</span>}

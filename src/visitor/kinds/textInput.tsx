@@ -1,4 +1,5 @@
 import type { InputHTMLAttributes } from 'react'
+import { sayIn } from '../said'
 import { aria, asText, type ControlProps } from './control'
 
 export interface TextInputProps extends Pick<
@@ -17,7 +18,7 @@ export const TextInput = ({ props, type = 'text', ...more }: TextInputProps) => 
     id={props.id}
     name={props.question.name}
     defaultValue={asText(props.value)}
-    placeholder={props.question.placeholder || undefined}
+    {...sayIn('placeholder', props.question.placeholder, props.say)}
     {...more}
     {...aria(props)}
   />

@@ -74,7 +74,6 @@ function bringToLife(page: Page): void {
     for (const watch of watchers) watch(data, way, speech)
     const left = stops.length - 1 - at
     page.forward.textContent = sayer.say(forwardWords(data.wording, left))
-    page.forward.value = left > 0 ? 'next' : 'send'
     page.back.hidden = at <= 0
     preview?.follow()
     return stops
@@ -208,15 +207,15 @@ function bringToLife(page: Page): void {
   refresh()
 }
 
-/** The question that a control belongs to. */
+/** The question that a control belongs to, if it is one; what a form's fields tell of is an element. */
 const nameOf = (target: EventTarget | null): string | null => {
-  const field = target instanceof Element ? target.getAttribute('name') : null
-  return field === null ? null : splitPath(field)[0]
+  const field = (target as Element | null)?.getAttribute('name')
+  return field ? splitPath(field)[0] : null
 }
 
 /** The step that a control is in. */
 const stepOf = (target: EventTarget | null): string | undefined =>
-  target instanceof Element ? target.closest<HTMLElement>('[data-step]')?.dataset.step : undefined
+  (target as Element | null)?.closest<HTMLElement>('[data-step]')?.dataset.step
 
 function recheck(page: Page, name: string): void {
   const question = questionOf(page, name)

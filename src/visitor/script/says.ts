@@ -1,5 +1,6 @@
 /** Writes wordings that use what is known, with each answer. */
 import { say } from '@/core/form/said'
+import { SAID_ATTRIBUTES } from '../said_attributes'
 import { sayer, watchers } from './kinds'
 
 watchers.push((form, { answers }, speech) => {
@@ -9,4 +10,7 @@ watchers.push((form, { answers }, speech) => {
     const said = sayer.say(element.dataset.says ?? '')
     if (element.textContent !== said) element.textContent = said
   }
+  for (const attribute of SAID_ATTRIBUTES)
+    for (const element of document.querySelectorAll(`[data-says-${attribute}]`))
+      element.setAttribute(attribute, sayer.say(element.getAttribute(`data-says-${attribute}`) ?? ''))
 })

@@ -33,6 +33,7 @@ export const manner: KindManner<Consent> = {
   requiredSchema: () => ({ const: true }),
   width: 'full',
   fillable: false,
+  mapWordings: ({ wording }, change) => ({ wording: change(wording) }),
   agreement: ({ wording }) => wording,
   begin: (label) => ({ wording: label }),
   faults: ({ wording }) => (wording === '' ? ['does not say what is agreed to.'] : []),

@@ -149,7 +149,7 @@ describe('several choices', () => {
 })
 
 describe('yes or no', () => {
-  const words = { yes: 'We fire at night', no: 'Never' }
+  const words = { yes: 'We fire at night', no: 'Never', yesShownAs: '', noShownAs: '' }
   it('is answered by a no, and not by nothing', () => {
     expect(yesNo.check('no', words)).toEqual(right(false))
     expect(yesNo.check('', words)).toEqual(right(null))

@@ -3,13 +3,13 @@ import { accept, type Answer, type Checked, isList, type KindRules, partOf, refu
 import { repeatedValues } from '../choices'
 import type { Speech } from '../../language/texts'
 import type { Domain, JsonSchema, KindManner } from '../kind'
-import { labelOfOption, type Option, optionShape } from '../options'
+import { labelOfOption, mapOptionWordings, type Option, wordedOptionShape, wordingOf } from '../options'
 import { inParts, partsSchema, wholeSchema } from '../parts'
 
 /** Settings of a question that asks the same of several things. */
 export const settings = () => ({
-  rows: z.array(z.strictObject(optionShape())).max(30).default([]).describe('What is asked about, one a row'),
-  options: z.array(z.strictObject(optionShape())).max(12).default([]).describe('What can be chosen in each row'),
+  rows: z.array(z.strictObject(wordedOptionShape())).max(30).default([]).describe('What is asked about, one a row'),
+  options: z.array(z.strictObject(wordedOptionShape())).max(12).default([]).describe('What can be chosen in each row'),
   shuffled: z.boolean().default(false).describe('Whether each visitor gets the rows in an order of their own'),
   several: z.boolean().default(false).describe('Whether more than one can be chosen in a row'),
 })
@@ -21,6 +21,9 @@ interface Matrix {
 }
 
 const asked = ({ rows }: Matrix) => rows.map(({ value, label }) => ({ name: value, label }))
+
+/** The same as visitors read it, who are told of a row that is missing. */
+const askedOnPage = ({ rows }: Matrix) => rows.map((row) => ({ name: row.value, label: wordingOf(row) }))
 
 /** What is chosen in one row: an option, or some in their own order. */
 function checkRow(raw: Answer, _: string, { options, several }: Matrix): Checked {
@@ -35,7 +38,7 @@ const showCell = (answer: Answer, { options }: Matrix, speech: Speech): string =
 
 /** A record of rows with what was chosen in each; a row without a choice is left out. */
 export const rules: KindRules<Matrix> = {
-  ...inParts<Matrix>(asked, checkRow),
+  ...inParts<Matrix>(askedOnPage, checkRow),
   show: (answer, matrix, speech) =>
     asked(matrix)
       .flatMap(({ name, label }) => {
@@ -72,6 +75,10 @@ export const manner: KindManner<Matrix> = {
   showPart: (_, answer, matrix, speech) => showCell(answer, matrix, speech),
   schema: (matrix) => partsSchema(schemas(matrix)),
   requiredSchema: (matrix) => wholeSchema(schemas(matrix)),
+  mapWordings: ({ rows, options }, change) => ({
+    rows: mapOptionWordings(rows, change),
+    options: mapOptionWordings(options, change),
+  }),
   width: 'full',
   fillable: true,
   contradictions: ({ rows, options }) => [...repeatedValues(rows, 'rows'), ...repeatedValues(options, 'options')],

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { accept, type Answer, type Given, isRecord, type KindRules, partOf, refuse } from '../answer'
 import { repeatedValues } from '../choices'
 import type { JsonSchema, KindManner } from '../kind'
-import { labelOfOption, type Option, optionShape } from '../options'
+import { labelOfOption, mapOptionWordings, type Option, wordedOptionShape, wordingOf } from '../options'
 import { type AskedPart, inParts, partsSchema, wholeSchema } from '../parts'
 
 /** More than these nobody ranks. */
@@ -10,7 +10,7 @@ const MOST = 12
 
 /** Settings of a question that lets visitors put options in their order. */
 export const settings = () => ({
-  options: z.array(z.strictObject(optionShape())).max(MOST).default([]),
+  options: z.array(z.strictObject(wordedOptionShape())).max(MOST).default([]),
   shuffled: z.boolean().default(false).describe('Whether each visitor gets the options in an order of their own'),
   places: z.int().min(1).max(MOST).nullable().default(null).describe('How many places are given; all when null'),
 })
@@ -44,10 +44,8 @@ export const rules: KindRules<Ranking> = {
     const checked = record.check(raw, ranking)
     if (!checked.ok || !isRecord(checked.answer)) return checked
     const given = Object.values(checked.answer)
-    const twice = given.find((one, index) => given.indexOf(one) < index)
-    return twice === undefined
-      ? checked
-      : refuse({ code: 'one_place', option: labelOfOption(ranking.options, String(twice)) })
+    const twice = ranking.options.find(({ value }) => given.filter((one) => one === value).length > 1)
+    return twice ? refuse({ code: 'one_place', option: wordingOf(twice) }) : checked
   },
   show: (answer: Given, ranking, speech) =>
     speech.list(
@@ -93,6 +91,7 @@ export const manner: KindManner<Ranking> = {
   showPart: (_, answer: Answer, { options }) => labelOfOption(options, String(answer)),
   schema: (ranking) => ({ ...partsSchema(schemas(ranking)), ...apart(ranking) }),
   requiredSchema: (ranking) => ({ ...wholeSchema(schemas(ranking)), ...apart(ranking) }),
+  mapWordings: ({ options }, change) => ({ options: mapOptionWordings(options, change) }),
   width: 'full',
   fillable: true,
   contradictions: ({ options }) => repeatedValues(options, 'options'),

@@ -32,6 +32,7 @@ export const manner: KindManner<Scale> = {
   must: ({ from, to }) => `${from}–${to}`,
   domain: (scale) => numberDomain(limitsOf(scale)),
   schema: (scale) => numberSchema(limitsOf(scale)),
+  mapWordings: ({ low, high }, change) => ({ low: change(low), high: change(high) }),
   width: 'full',
   fillable: true,
 }

@@ -3,6 +3,7 @@ import { accept, type Checked, type KindRules, refuse, type Scalar } from '../an
 import type { Choice, Choices } from '../choices'
 import * as choices from '../choices'
 import type { KindManner } from '../kind'
+import { wordingOf } from '../options'
 
 /** Settings of a choice of several. */
 export const settings = () => ({
@@ -48,7 +49,7 @@ function checkTogether(values: ReadonlySet<Scalar>, { options, least, most }: Se
   const ordered = [...known.map(({ value }) => value), ...written]
   const alone = known.find((option) => option.alone)
   if (written.length > 1) return refuse({ code: 'not_an_option' })
-  if (alone) return ordered.length === 1 ? accept(ordered) : refuse({ code: 'chosen_alone', option: alone.label })
+  if (alone) return ordered.length === 1 ? accept(ordered) : refuse({ code: 'chosen_alone', option: wordingOf(alone) })
   if (least !== null && ordered.length < least) return refuse({ code: 'too_few', least })
   if (most !== null && ordered.length > most) return refuse({ code: 'too_many', most })
   return accept(ordered)

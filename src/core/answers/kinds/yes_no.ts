@@ -2,16 +2,21 @@ import { forVisitors } from '../for_visitors'
 import { z } from 'zod'
 import { accept, type KindRules, readTruth, refuse } from '../answer'
 import type { KindManner } from '../kind'
+import { shownAsSchema } from '../shown_as'
 
 /** Settings of a question answered with yes or no. */
 export const settings = () => ({
   yes: forVisitors(z.string().trim().min(1).max(100)).default('Yes').describe('What visitors see for yes'),
   no: forVisitors(z.string().trim().min(1).max(100)).default('No').describe('What visitors see for no'),
+  yesShownAs: shownAsSchema(),
+  noShownAs: shownAsSchema(),
 })
 
 interface YesNo {
   yes: string
   no: string
+  yesShownAs: string
+  noShownAs: string
 }
 
 /** Yes, no, or not answered: a “no” is an answer. */
@@ -33,6 +38,10 @@ export const manner: KindManner<YesNo> = {
   must: ({ yes, no }) => `${yes} or ${no}`.toLowerCase(),
   domain: () => ({ is: 'yes or no', canBeBlank: true }),
   schema: () => ({ type: 'boolean' }),
+  mapWordings: ({ yesShownAs, noShownAs }, change) => ({
+    yesShownAs: change(yesShownAs),
+    noShownAs: change(noShownAs),
+  }),
   width: 'full',
   fillable: true,
 }
