@@ -1,7 +1,8 @@
 import type { Browser, Page } from '@playwright/test'
 import { speak } from '@/core/language/languages'
+import { pressed } from '@/core/look/contrast'
 import { READY } from '@/core/look/ready'
-import { api, releasedForm, smallForm } from '../support/api'
+import { api, releasedForm, smallForm, until } from '../support/api'
 import { formOfEveryKind } from '../support/every_kind'
 import { everyKindInArabic } from '../support/every_kind_arabic'
 import { expectClean } from './clean'
@@ -66,6 +67,41 @@ test('a look is chosen beside the visitor’s view, which follows, and reaches v
       return styleOf(before, 'h1', 'color')
     })
     .toBe(rgb(colours.text))
+})
+
+test('what a button does while it is pressed, and what the keyboard is on, are chosen', async ({ studio, browser }) => {
+  const slug = unique('states')
+  await releasedForm(facts, slug, smallForm)
+  await studio.goto(`/forms/${slug}/compose`)
+  await studio.getByRole('link', { name: 'Look', exact: true }).click()
+  await studio.getByLabel('Pointed at', { exact: true }).selectOption('they stay as they are')
+  await studio.getByLabel('Pressed', { exact: true }).selectOption('they deepen')
+  await studio.getByLabel('Under the keyboard', { exact: true }).selectOption('a double ring')
+  await expect(studio.getByText('3 parts are otherwise than in the theme.')).toBeVisible()
+  const frame = studio.frameLocator('iframe[title="The form as visitors see it"]')
+  await expect.poll(() => styleOf(frame, 'body', '--focus')).toBe('double')
+  await until('the draft is saved', async () =>
+    JSON.stringify((await api(facts, 'GET', `/forms/${slug}/draft`)).body).includes('"focus":"double"'),
+  )
+  expect((await api(facts, 'POST', `/forms/${slug}/releases`)).status).toBe(201)
+  const page = await visitorPage(browser, slug)
+  // Another web hears of a release a moment later.
+  await expect
+    .poll(async () => {
+      await page.reload()
+      return styleOf(page, 'body', '--focus')
+    })
+    .toBe('double')
+  const go = page.locator('[data-forward]')
+  await go.press('Shift+Tab')
+  await page.keyboard.press('Tab')
+  await expect(go).toHaveCSS('outline-style', 'double')
+  const { colours } = READY.plain.theme
+  await go.hover()
+  await expect(go).toHaveCSS('background-color', rgb(colours.accent))
+  await page.mouse.down()
+  await expect(go).toHaveCSS('background-color', rgb(pressed(colours)))
+  await page.mouse.up()
 })
 
 test('a look is kept as a theme, used by two forms, and changed for both at its source', async ({

@@ -39,7 +39,8 @@ function coloursOf(theme: Theme, colours: Colours): Variables {
     line: colours.line,
     field: colours.field,
     accent: colours.accent,
-    'accent-pressed': theme.hover === 'deepen' ? pressed(colours) : colours.accent,
+    'accent-hover': theme.hover === 'deepen' ? pressed(colours) : colours.accent,
+    'accent-pressed': theme.press === 'deepen' ? pressed(colours) : 'var(--accent-hover)',
     'on-accent': colours.onAccent,
     lit: colours.lit,
     wrong: colours.fault,
@@ -70,6 +71,8 @@ const measuresOf = (theme: Theme): Variables => ({
   'go-text': theme.button === 'outlined' ? 'var(--accent)' : 'var(--on-accent)',
   'go-grow': theme.button === 'wide' ? 1 : 0,
   lift: theme.hover === 'lift' ? '-2px' : '0',
+  sink: theme.press === 'sink' ? '2px' : '0',
+  focus: theme.focus === 'ring' ? 'solid' : theme.focus,
   motion: theme.motion,
   ...fieldsOf(theme, theme),
 })

@@ -24,6 +24,8 @@ const even = {
   labelWeight: 600,
   button: 'solid',
   hover: 'deepen',
+  press: 'sink',
+  focus: 'ring',
   motion: 'none',
 } satisfies Partial<ThemeInput>
 
@@ -100,6 +102,8 @@ export const READY = {
       padding: 24,
       gap: 28,
       labelWeight: 600,
+      press: 'deepen',
+      focus: 'double',
       motion: 'fade',
     },
   },

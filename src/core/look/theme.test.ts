@@ -1,10 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { pressed } from './contrast'
 import { themeCss } from './css'
 import { FAMILIES, FAMILY_NAMES, weightIn } from './families'
 import { lookSchema, sourceTheme, themeOf } from './look'
 import { READY, READY_NAMES } from './ready'
-import { changeTheme, themeChangesSchema, themeSchema } from './theme'
+import { changeTheme, type ThemeChanges, themeChangesSchema, themeSchema } from './theme'
 
 const PICTURE = { id: '00000000-0000-4000-8000-000000000000', alt: '', width: 960, height: 640 }
 
@@ -49,7 +50,27 @@ describe('a theme', () => {
   })
 })
 
+describe('a theme of before there was a choice', () => {
+  it('goes on as it was: buttons sink, and what the keyboard is on has a ring', () => {
+    const { press: _, focus: __, ...before } = READY.plain.theme
+    expect(themeSchema.parse(before)).toEqual(READY.plain.theme)
+    // What a form has otherwise than its theme says nothing of what it leaves as it is.
+    expect(themeChangesSchema.parse({})).toEqual({})
+  })
+})
+
 describe('the style sheet of a theme', () => {
+  it('says what a button does, pointed at and pressed, and what is drawn around what the keyboard is on', () => {
+    const of = (changes: ThemeChanges) => themeCss(changeTheme(READY.plain.theme, changes))
+    const { accent } = READY.plain.theme.colours
+    expect(of({ hover: 'still', press: 'still', focus: 'dashed' })).toMatch(
+      new RegExp(`--accent-hover:${accent};--accent-pressed:var\\(--accent-hover\\).*--sink:0;--focus:dashed`),
+    )
+    expect(of({ hover: 'still', press: 'deepen' })).toMatch(
+      new RegExp(`--accent-hover:${accent};--accent-pressed:${pressed(READY.plain.theme.colours)}.*--sink:0;`),
+    )
+    expect(of({ press: 'sink', focus: 'ring' })).toMatch(/--sink:2px;--focus:solid/)
+  })
   it('is balanced, in dark where there is one, and has every variable a page is drawn with', () => {
     for (const name of READY_NAMES) {
       const { theme } = READY[name]

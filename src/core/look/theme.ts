@@ -46,6 +46,8 @@ export const LABEL_PLACES = ['above', 'beside', 'hidden'] as const
 export type LabelPlace = (typeof LABEL_PLACES)[number]
 export const BUTTONS = ['solid', 'outlined', 'wide'] as const
 export const HOVERS = ['deepen', 'lift', 'still'] as const
+export const PRESSES = ['sink', 'deepen', 'still'] as const
+export const FOCUSES = ['ring', 'double', 'dashed'] as const
 export const MOTIONS = ['none', 'fade', 'rise'] as const
 
 const radius = z.int().min(0).max(40)
@@ -79,6 +81,8 @@ const parts = {
   sheetRadius: radius.describe('In pixels'),
   button: z.enum(BUTTONS),
   hover: z.enum(HOVERS).describe('What a button does under the pointer'),
+  press: z.enum(PRESSES).describe('What a button does while it is pressed'),
+  focus: z.enum(FOCUSES).describe('What is drawn around what the keyboard is on'),
   motion: z.enum(MOTIONS).describe('How questions come; those who want no motion see none'),
 }
 
@@ -91,6 +95,9 @@ export const themeSchema = z
     colours: coloursSchema,
     dark: coloursSchema.nullable().default(null).describe('For those whose device is set to dark'),
     ...parts,
+    // Themes made before there was a choice go on as they were.
+    press: parts.press.default('sink'),
+    focus: parts.focus.default('ring'),
   })
   .refine((theme) => !theme.picture || hasSheet(theme), {
     path: ['sheet'],

@@ -4,10 +4,12 @@ import { FAMILIES, FAMILY_NAMES } from '@/core/look/families'
 import {
   BUTTONS,
   FIELD_STYLES,
+  FOCUSES,
   hasSheet,
   HOVERS,
   LABEL_PLACES,
   MOTIONS,
+  PRESSES,
   SHEETS,
   type Theme,
   type ThemeChanges,
@@ -78,6 +80,22 @@ const GROUPS: readonly (readonly [title: string, variables: readonly Variable[]]
         words: 'Pointed at',
         is: 'choice',
         options: inWords(HOVERS, { deepen: 'they deepen', lift: 'they rise a little', still: 'they stay as they are' }),
+      },
+      {
+        of: 'press',
+        words: 'Pressed',
+        is: 'choice',
+        options: inWords(PRESSES, {
+          sink: 'they sink a little',
+          deepen: 'they deepen',
+          still: 'they stay as they are',
+        }),
+      },
+      {
+        of: 'focus',
+        words: 'Under the keyboard',
+        is: 'choice',
+        options: inWords(FOCUSES, { ring: 'a ring', double: 'a double ring', dashed: 'a dashed ring' }),
       },
       { of: 'buttonRadius', words: 'Corners', ...pixels(0, 40) },
       {
