@@ -2,6 +2,8 @@ import { createHash, randomBytes } from 'node:crypto'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { type HttpRequest, Upload, type UploadOptions } from 'tus-js-client'
 import type { FormInput } from '@/core/form/definition'
+import { tellBytes } from '@/core/language/bytes'
+import { speak } from '@/core/language/languages'
 import { LEAST_SECONDS } from '@/core/spam/suspect'
 import { api, applied, mailTo, releasedForm, send, until } from '../support/api'
 import { figure, query } from '../support/database'
@@ -19,6 +21,7 @@ const slug = `files-${Date.now().toString(36)}`
 
 const form: FormInput = {
   title: 'A repair',
+  languages: ['en', 'de', 'ar'],
   keepUnfinished: true,
   steps: [
     {
@@ -266,7 +269,7 @@ describe('a file', () => {
     const { visit, proof, release, opened } = page.data
     const content = pictureOf(700_000)
     const email = `plain-${slug}@files.example`
-    const post = async (more: (body: FormData) => void) => {
+    const post = async (more: (body: FormData) => void, language = 'en-GB') => {
       const body = new FormData()
       const fields = {
         _visit: visit,
@@ -276,7 +279,8 @@ describe('a file', () => {
         _step: 'all',
         _shown: 'photos table email',
       }
-      for (const [name, text] of Object.entries({ ...fields, _go: 'send' })) body.append(name, text)
+      for (const [name, text] of Object.entries({ ...fields, _language: language, _go: 'send' }))
+        body.append(name, text)
       more(body)
       const response = await fetch(`${facts.url}/f/${slug}`, { method: 'POST', body, headers: { accept: 'text/html' } })
       return { status: response.status, html: await response.text() }
@@ -295,6 +299,20 @@ describe('a file', () => {
       body.append('email', email)
     })
     expect([large.status, large.html.includes('“list.csv” is larger than 1 MB')]).toEqual([422, true])
+    for (const [language, words] of [
+      ['de-DE', '„list.csv“ ist größer als 1 MB. Fügen Sie eine kleinere Datei hinzu.'],
+      [
+        'ar-EG',
+        speak('ar', 'ar-EG').tell('named_larger', {
+          name: 'list.csv',
+          size: tellBytes(speak('ar', 'ar-EG'), 1_000_000),
+        }),
+      ],
+    ] as const) {
+      const refused = await post((body) => body.append('table', new Blob([pictureOf(1_200_000)]), 'list.csv'), language)
+      expect([refused.status, refused.html]).toEqual([422, expect.stringContaining(words)])
+      expect(refused.html).toContain(`<html lang="${language.slice(0, 2)}"`)
+    }
     await pause(LEAST_SECONDS * 1000)
     const right = await post((body) => {
       body.append('photos', address)
