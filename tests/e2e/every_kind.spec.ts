@@ -84,6 +84,8 @@ test('by mouse; and told in words in Arrivals, in the mail and in Readout', asyn
 
 test('by keys alone', async ({ page }) => {
   const email = `${unique('keys')}@studio.example`
+  // From now on a browser hands its dialogs over; asked with the key itself, it may come too late.
+  page.on('filechooser', () => undefined)
   await page.goto(`/f/${slug}`)
   await boxOf(page, KINDS_TRIED[0]?.[0] ?? '')
     .locator('input')

@@ -1,5 +1,6 @@
 import { api, crmOf, mailTo, until } from '../support/api'
 import { expect, facts, test, unique } from './studio'
+import { viewOfDraft } from './view'
 
 /** The job from end to end: compose, say where answers land and who is told, release, send, see it arrive. */
 test('a specialist makes a form, and a stranger’s answers reach contact, desk, visitor and CRM', async ({
@@ -31,7 +32,7 @@ test('a specialist makes a form, and a stranger’s answers reach contact, desk,
   })
 
   await test.step('the visitor’s view and the plan follow', async () => {
-    const view = studio.frameLocator('iframe')
+    const view = await viewOfDraft(studio, slug, { field: 'first_name' })
     await view.getByLabel('First name').fill('Ulla')
     await view.getByLabel('Email').fill(email)
     await expect(studio.getByLabel('If sent now')).toContainText(`${email} becomes a new contact`)
