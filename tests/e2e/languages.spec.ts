@@ -225,6 +225,8 @@ test('keeps addresses and numbers from left to right in Arabic, as they are writ
     ),
   )
   expect(directions).toEqual(['ltr', 'ltr', 'ltr', 'ltr', 'ltr', 'rtl'])
+  // A scale counts in the digits that people there read.
+  await expect(page.locator('[data-question=a_scale] b')).toHaveText('٠١٢٣٤٥٦٧٨٩'.split('').concat('١٠'))
   await page.locator('[name="a_phone.number"]').fill('+46 70 174 06 05')
   await page.locator('[name=a_number]').fill('٣')
   await page.locator('[name=email]').fill('oda@studio.example')
