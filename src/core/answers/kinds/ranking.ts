@@ -51,7 +51,7 @@ export const rules: KindRules<Ranking> = {
     speech.list(
       placesOf(ranking).flatMap(({ name }, index) => {
         const value = partOf(answer, name)
-        return value === null ? [] : [`${index + 1}. ${labelOfOption(ranking.options, String(value))}`]
+        return value === null ? [] : [`${speech.number(index + 1)}. ${labelOfOption(ranking.options, String(value))}`]
       }),
     ),
 }

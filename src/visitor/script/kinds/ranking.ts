@@ -15,7 +15,7 @@ export const enliven: Enliven = (box, speech) => {
       const at = given.indexOf(button.dataset.option ?? '')
       const words = at < 0 ? speech.tell('no_place_yet') : (menus[at]?.previousElementSibling?.textContent ?? '')
       button.classList.toggle('placed', at >= 0)
-      for (const place of button.querySelectorAll('.place')) place.textContent = at < 0 ? '' : String(at + 1)
+      for (const place of button.querySelectorAll('.place')) place.textContent = at < 0 ? '' : speech.number(at + 1)
       for (const said of button.querySelectorAll('[data-said]')) said.textContent = `, ${words}`
     }
   }
