@@ -1,4 +1,3 @@
-import { languageOf, shareLetters } from '@/core/language/languages'
 import type { Language, Speech, Words } from '@/core/language/texts'
 import { type Answers, type Moment, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/answers/check'
@@ -24,6 +23,7 @@ import { visitorKindOf } from './kinds/registry'
 import { placeOf, showsAllAtOnce, stopsOf } from '@/core/form/stops'
 import { markProgress, tellProgress } from './progress'
 import { Paragraphs } from './paragraphs'
+import { Languages } from './languages'
 import { OutcomeSection } from './outcome'
 import { QuestionField } from './question'
 import { type Around, Line, Said, SaidTitle, type Say } from './said'
@@ -155,7 +155,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
           <input type="hidden" name="_shown" value={state.way.shown.join(' ')} />
           <input type="hidden" name="_before" value={state.pageBefore ?? ''} />
           <input type="hidden" name="_language" value={speech.locale} />
-          {mode === 'live' && <Languages {...state} />}
+          {mode === 'live' && <Languages tags={form.languages} language={state.language} speech={speech} />}
           {state.signs && <Signs {...state.signs} speech={speech} />}
           <div className="alert" role="alert" tabIndex={-1} hidden={!state.notice && state.errors.length === 0}>
             {state.notice ?? <ErrorSummary say={sayIt} {...state} />}
@@ -180,37 +180,6 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
     </Document>
   )
 }
-
-/**
- * The form's languages. Each but the one it is in is a button that has the same page made in it, with what is
- * entered; a button nobody sees stands before them, since the Enter key presses the first. For one name in other
- * letters no letters are fetched: it is written in those that the visitor's system has.
- */
-const Languages = ({ form, language, speech }: PageState) =>
-  form.languages.length > 1 && (
-    <>
-      <button type="submit" className="unseen" tabIndex={-1} aria-hidden="true" />
-      <div className="languages" role="group" aria-label={speech.tell('language')}>
-        {form.languages.map(languageOf).map(({ tag, name }) =>
-          tag === language.tag ? (
-            <b key={tag}>{name}</b>
-          ) : (
-            <button
-              key={tag}
-              type="submit"
-              name="_in"
-              value={tag}
-              lang={tag}
-              className={shareLetters(tag, language.tag) ? undefined : 'other-letters'}
-              formNoValidate
-            >
-              {name}
-            </button>
-          ),
-        )}
-      </div>
-    </>
-  )
 
 /** Says what the mark means; a word says so itself. */
 const MarkLegend = ({ on, symbol, colour, speech }: Marks & { speech: Speech }) =>
