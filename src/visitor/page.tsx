@@ -117,6 +117,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
   const standingWords = {
     heading: around(stands.heading, state.standing.heading),
     text: around(stands.text, state.standing.text),
+    say: sayIt,
   }
   return (
     <Document

@@ -7,6 +7,7 @@ import {
   type PictureFormat,
   type Shape,
 } from '@/core/answers/pictures'
+import { type Say, sayIn } from './said'
 
 interface Props {
   picture: AnyPicture
@@ -14,10 +15,12 @@ interface Props {
   /** How wide it is on the page, as `sizes` of HTML has it. */
   sizes: string
   className?: string
+  /** Writes what it shows, where that may use what is known. */
+  say?: Say | undefined
 }
 
 /** A picture in the most modern format and the smallest width that do for the browser. */
-export function Picture({ picture, shape, sizes, className }: Props) {
+export function Picture({ picture, shape, sizes, className, say }: Props) {
   const { id, alt, width } = picture
   // What is wider than the picture itself shows no more of it.
   const widths = PICTURE_WIDTHS.filter((wide, index) => wide <= width || index === 0)
@@ -36,6 +39,7 @@ export function Picture({ picture, shape, sizes, className }: Props) {
         width={widest}
         height={heightOf(picture, shape, widest)}
         alt={alt}
+        {...(say && alt && sayIn('alt', alt, say))}
         className={className}
         loading="lazy"
         decoding="async"

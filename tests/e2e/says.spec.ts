@@ -235,6 +235,116 @@ for (const script of [true, false])
     expect(agreed).toBe('Write to Ash & Slip once a month.')
   })
 
+/** The same for what has a name of its own, and for what pictures show. */
+const named = (picture: { id: string; width: number; height: number }): FormInput => ({
+  title: 'Visits',
+  look: { standing: { logo: { ...picture, alt: 'The sign of {{ who | default: "a studio" }}' } } },
+  steps: [
+    { name: 'one', title: 'One', questions: [{ kind: 'short_text', name: 'who', label: 'Studio' }] },
+    {
+      name: 'two',
+      title: 'Two',
+      questions: [
+        {
+          kind: 'person_name',
+          name: 'guest',
+          label: 'Who comes?',
+          required: true,
+          firstShownAs: 'First name at {{ who | default: "work" }}',
+        },
+        { kind: 'date_range', name: 'days', label: 'When?', lastShownAs: 'Last day at {{ who | default: "ours" }}' },
+        {
+          kind: 'number',
+          name: 'pots',
+          label: 'Pots',
+          unit: 'pots',
+          unitShownAs: 'pots of {{ who | default: "yours" }}',
+        },
+        {
+          kind: 'slider',
+          name: 'kilns',
+          label: 'Kilns',
+          maximum: 9,
+          unit: 'kilns',
+          unitShownAs: 'kilns at {{ who | default: "home" }}',
+        },
+        {
+          kind: 'prose',
+          name: 'see',
+          label: 'See',
+          picture: { ...picture, alt: 'A shed of {{ who | default: "ours" }}' },
+        },
+        {
+          kind: 'single_choice',
+          name: 'shape',
+          label: 'Shape',
+          look: 'pictures',
+          options: [
+            { value: 'tall', label: 'Tall', picture: { ...picture, alt: 'Tall, for {{ who | default: "you" }}' } },
+          ],
+        },
+        { kind: 'email', name: 'email', label: 'Email', required: true, lands: [{ field: 'email' }] },
+      ],
+    },
+  ],
+  outcome: {
+    title: 'Thank you',
+    body: '',
+    summary: true,
+    picture: { ...picture, alt: 'See you at {{ who | default: "yours" }}' },
+    links: [{ label: 'More for {{ who | default: "you" }}', address: 'https://www.tarnfield.example/more' }],
+  },
+})
+
+for (const script of [true, false])
+  test(`so do units, parts of a name and of days, pictures and links, ${script ? 'with' : 'without'} a script`, async ({
+    browser,
+  }) => {
+    const [picture] = await query<{ id: string; width: number; height: number }>(
+      facts.database,
+      'select id, width, height from picture limit 1',
+    )
+    if (!picture) throw new Error('The demo has no picture')
+    const slug = unique('named')
+    await releasedForm(facts, slug, named(picture))
+    const page = await (await browser.newContext({ javaScriptEnabled: script })).newPage()
+    await page.goto(`${facts.url}/f/${slug}`)
+    await expect(page.getByRole('img', { name: 'The sign of a studio' })).toBeVisible()
+    await page.getByLabel('Studio').fill('Ash "& Slip')
+    if (script) await expect(page.getByRole('img', { name: 'The sign of Ash "& Slip' })).toBeVisible()
+    await page.getByRole('button', { name: 'Next' }).click()
+    for (const name of ['The sign of Ash "& Slip', 'A shed of Ash "& Slip', 'Tall, for Ash "& Slip'])
+      await expect(page.getByRole('img', { name })).toBeVisible()
+    for (const words of ['pots of Ash "& Slip', 'kilns at Ash "& Slip'])
+      await expect(page.locator('.unit', { hasText: words })).toBeVisible()
+    const pots = page.getByRole('textbox', { name: 'Pots' })
+    await expect(pots).toHaveAccessibleDescription('pots of Ash "& Slip')
+    await pots.fill('many')
+    await pots.blur()
+    if (script) await expect(pots).toHaveAccessibleDescription(/^pots of Ash "& Slip .*number/)
+    await pots.fill('3')
+    await page.getByLabel('Last day at Ash "& Slip').fill('2027-03-02')
+    await page.getByLabel('From').fill('2027-03-01')
+    if (script) {
+      await page.getByRole('slider').press('Home')
+      await page.getByRole('slider').press('ArrowRight')
+      await expect(page.getByRole('slider')).toHaveAttribute('aria-valuetext', '1 kilns at Ash "& Slip')
+    } else await page.getByRole('textbox', { name: 'Kilns' }).fill('1')
+    const email = `${unique('ash')}@studio.example`
+    await page.getByLabel('Email').fill(email)
+    await page.getByLabel('Last name').fill('Brandt')
+    await page.getByRole('button', { name: 'Send' }).click()
+    // What is missing is named as it is read.
+    await expect(page.getByText('First name at Ash "& Slip', { exact: false }).nth(1)).toBeVisible()
+    await page.getByLabel('First name at Ash "& Slip').fill('Oda')
+    await page.getByRole('button', { name: 'Send' }).click()
+    await expect(page.getByRole('img', { name: 'See you at Ash "& Slip' })).toBeVisible()
+    await expect(page.getByRole('link', { name: 'More for Ash "& Slip' })).toBeVisible()
+    // What was sent is told by its names.
+    for (const words of ['3 pots', '1 kilns', 'Oda Brandt'])
+      await expect(page.getByText(words, { exact: true })).toBeVisible()
+  })
+
 test('what is wrong is said so to programs, too', async () => {
   const address = await made()
   const headers = { 'content-type': 'application/json' }

@@ -1,10 +1,10 @@
-import { forVisitors } from './for_visitors'
+import { saidToVisitors } from './for_visitors'
 import { z } from 'zod'
 import { accept, type Answer, type Checked, isEmpty, isList, isRecord, readLine, refuse } from './answer'
 import type { Speech } from '../language/texts'
 import type { Contradiction, KindManner } from './kind'
 import { CROPPED, type Picture, pictureSchema } from './pictures'
-import { labelOfOption, mapOptionWordings, MOST_OPTIONS, type Option, wordedOptionShape } from './options'
+import { labelOfOption, MOST_OPTIONS, type Option, wordedOptionShape } from './options'
 
 /** What kinds have in common that let visitors choose: options, and a way to write what is not among them. */
 
@@ -22,7 +22,7 @@ export interface Choices {
 
 const choiceShape = () => ({
   ...wordedOptionShape(),
-  caption: forVisitors(z.string().trim().max(300)).default('').describe('Said below the wording'),
+  caption: saidToVisitors(z.string().trim().max(300)).default('').describe('Said below the wording'),
   picture: pictureSchema().nullable().default(null).describe('Shown where the options are laid out as pictures'),
   off: z.boolean().default(false).describe('Kept for the answers there are, and offered no more'),
 })
@@ -33,7 +33,7 @@ export const choicesSettings = <More extends z.ZodRawShape>(more: More) => ({
     .array(z.strictObject({ ...choiceShape(), ...more }))
     .max(MOST_OPTIONS)
     .default([]),
-  other: forVisitors(z.string().trim().max(100))
+  other: saidToVisitors(z.string().trim().max(100))
     .default('')
     .describe('Wording of a last option whose answer is written; empty for none'),
   shape: z.enum(CROPPED).default('square').describe('What the pictures of options are cropped to'),
@@ -115,12 +115,8 @@ export const lightOptions = ({ options }: { options: readonly (Choice & { alone?
 export const picturesOfOptions = ({ options, look }: Choices & { look?: string }): Picture[] =>
   look === 'pictures' ? offered(options).flatMap(({ picture }) => picture ?? []) : []
 
-/** What can be wrong with options, and the wordings in them. */
+/** What can be wrong with options. */
 export const EXAMINED_CHOICES = {
-  mapWordings: ({ options, other }, change) => ({
-    options: mapOptionWordings(options, change).map((option) => ({ ...option, caption: change(option.caption) })),
-    other: change(other),
-  }),
   contradictions: ({ options }) => repeatedValues(options, 'options'),
   faults: ({ options }) => (offered(options).length === 0 ? ['has no options to choose from.'] : []),
 } satisfies Partial<KindManner<Choices>>

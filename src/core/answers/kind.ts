@@ -67,8 +67,6 @@ export interface KindManner<S> {
   begin?(label: string): Readonly<Record<string, unknown>>
   /** Whether visitors never see it: their page then knows nothing of it, unless something there looks at it. */
   unseen?(settings: S): boolean
-  /** Settings in which wordings of its own that may use what is known of the visitor are each changed. */
-  mapWordings?(settings: S, change: (wording: string) => string): Readonly<Record<string, unknown>>
   /** Texts that its rules tell, beside those that every kind may. */
   texts?: readonly TextKey[]
   /** Pictures that it shows. */

@@ -2,6 +2,7 @@ import { forVisitors } from './for_visitors'
 import { z } from 'zod'
 import { accept, type Checked, type Given, isEmpty, type KindRules, refuse } from './answer'
 import { readNumber as readBox, VALID_NUMBER, writeNumber as writeBox } from '../language/numbers'
+import { shownAsSchema } from './shown_as'
 import type { Contradiction, Domain, JsonSchema, KindManner } from './kind'
 
 /** What kinds have in common whose answers are numbers. */
@@ -18,13 +19,15 @@ export const steppedSettings = (minimum: number, maximum: number) => ({
   minimum: z.number().default(minimum).describe('Smallest answer'),
   maximum: z.number().default(maximum).describe('Largest answer'),
   step: z.number().positive().default(1).describe('Answers are multiples of this'),
-  ...unitSettings(),
+  ...boxUnitSettings(),
 })
 
 /** What a number counts. */
 export interface Unit {
   unit: string
   unitOfOne?: string
+  /** How it reads beside the box, where that is not what the number is told with elsewhere. */
+  unitShownAs?: string
 }
 
 export const unitSettings = () => ({
@@ -33,6 +36,9 @@ export const unitSettings = () => ({
     .default('')
     .describe('Shown after one, where it is called otherwise'),
 })
+
+/** The same where it stands beside a box, and may be worded there. */
+export const boxUnitSettings = () => ({ ...unitSettings(), unitShownAs: shownAsSchema() })
 
 /** An amount with its unit: “4 people”, “1 person”. */
 export const withUnit = (amount: Given, words: string, { unit, unitOfOne }: Unit): string =>

@@ -30,10 +30,6 @@ export interface Option {
 /** What is read on the page of an option or a question, which may be worded otherwise there. */
 export const wordingOf = ({ shownAs, label }: { shownAs?: string; label: string }): string => shownAs || label
 
-/** Options with what the page says of each changed. */
-export const mapOptionWordings = <O extends Option>(options: readonly O[], change: (wording: string) => string): O[] =>
-  options.map((option) => ({ ...option, shownAs: change(option.shownAs ?? '') }))
-
 /** What visitors see of a stored value; the value itself for an option that is gone. */
 export const labelOfOption = (options: readonly Option[], value: Scalar): string =>
   options.find((option) => option.value === value)?.label ?? String(value)

@@ -10,8 +10,11 @@ import {
   partOf,
   refuse,
 } from './answer'
+import { z } from 'zod'
 import type { Telling } from '../language/texts'
+import { forVisitors } from './for_visitors'
 import type { JsonSchema } from './kind'
+import { shownAsSchema } from './shown_as'
 
 /** What kinds have in common whose answers are records of named parts. */
 
@@ -19,8 +22,8 @@ import type { JsonSchema } from './kind'
 export interface AskedPart {
   name: string
   label: string
-  /** What visitors read, where that is ours to say. */
-  called?: Telling[string]
+  /** What visitors read instead, if anything. */
+  called?: Telling[string] | undefined
 }
 
 /**
@@ -46,9 +49,30 @@ export const inParts = <S>(
     satisfies: (answer, settings) => partsOf(settings).every(({ name }) => !isBlank(partOf(answer, name))),
     missing(answer, settings) {
       const part = partsOf(settings).find(({ name }) => isBlank(partOf(answer, name)))
-      return isBlank(answer) || !part ? { code: 'missing' } : { code: 'part_missing', part: part.called ?? part.label }
+      return isBlank(answer) || !part ? { code: 'missing' } : { code: 'part_missing', part: part.called || part.label }
     },
   }) satisfies Partial<KindRules<S>>
+
+/** What stands above two boxes: what they are called, and how the page puts it. */
+export interface TwoBoxes {
+  first: string
+  last: string
+  firstShownAs?: string
+  lastShownAs?: string
+}
+
+const calledSchema = (usual: string) =>
+  forVisitors(z.string().trim().min(1).max(60))
+    .default(usual)
+    .describe('What it is called; visitors see it above the box, unless it is shown as something else')
+
+/** Settings of a kind that asks for two things side by side. */
+export const twoBoxesSettings = (first: string, last: string) => ({
+  first: calledSchema(first),
+  last: calledSchema(last),
+  firstShownAs: shownAsSchema(),
+  lastShownAs: shownAsSchema(),
+})
 
 /** JSON Schema of such a record, by the schemas of its parts. */
 export const partsSchema = (properties: Readonly<Record<string, JsonSchema>>): JsonSchema => ({

@@ -1,4 +1,4 @@
-import { forVisitors } from './for_visitors'
+import { saidToVisitors } from './for_visitors'
 import { z } from 'zod'
 
 /** Pictures that a form shows: uploaded in the studio, and served in the shapes, widths and formats named here. */
@@ -30,7 +30,7 @@ export type PictureFormat = (typeof PICTURE_FORMATS)[number]
 export const pictureSchema = () =>
   z.strictObject({
     id: z.uuid().describe('As it was uploaded in the studio'),
-    alt: forVisitors(z.string().trim().max(300)).default('').describe('What it shows, for those who do not see it'),
+    alt: saidToVisitors(z.string().trim().max(300)).default('').describe('What it shows, for those who do not see it'),
     width: z.int().min(1).max(20_000).describe('As it was uploaded, in pixels'),
     height: z.int().min(1).max(20_000).describe('As it was uploaded, in pixels'),
   })

@@ -49,6 +49,36 @@ describe('outcomes', () => {
     })
   })
 
+  it('word their links and what their picture shows by what was answered', () => {
+    const picture = {
+      id: '00000000-0000-4000-8000-000000000001',
+      alt: 'A kiln for {{ ware | default: "all" }}',
+      width: 9,
+      height: 9,
+    }
+    const address = 'https://www.tarnfield.example/a'
+    const links = [
+      { label: 'On {{ ware | default: "clay" }}', address },
+      { label: '{{ fair }}', address },
+    ]
+    const told = formOf([choiceOf('ware', 'glass', 'stone')], { outcome: { title: 'x', body: '', picture, links } })
+    expect(chooseOutcome(told, { ware: 'glass' }, { submission: 'one' }).outcome).toMatchObject({
+      picture: { ...picture, alt: 'A kiln for GLASS' },
+      links: [
+        { label: 'On GLASS', address },
+        { label: address, address },
+      ],
+    })
+    expect(usesOf(told, 'ware')).toEqual(['the outcome'])
+    expect(renameValue(told, 'ware', 'stuff').outcome).toMatchObject({
+      picture: { alt: 'A kiln for {{ stuff | default: "all" }}' },
+      links: [{ label: 'On {{ stuff | default: "clay" }}' }, {}],
+    })
+    expect(examineForm(told, snapshotOf()).map(({ text }) => text)).toContain(
+      'The outcome uses “fair”, which is not in the form.',
+    )
+  })
+
   it('follow edits, and tell what uses a value', () => {
     const added = addOutcome(form)
     expect(added.form.outcomes.map(({ name }) => name)).toEqual(['glass', 'known', 'outcome_3'])

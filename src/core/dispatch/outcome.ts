@@ -3,7 +3,7 @@ import type { Picture } from '../answers/pictures'
 import type { Form } from '../form/definition'
 import type { FormOutcome } from '../form/outcomes'
 import { holds } from '../logic/condition'
-import { type MergeFacts, mergeFields, reasonOf, renderLine, renderTemplate } from './template'
+import { type MergeFacts, mergeFields, reasonOf, renderLine, renderLineOr, renderTemplate } from './template'
 
 /** What one visitor sees after sending. Those stored before there were several have a title and a body only. */
 export interface Outcome {
@@ -45,6 +45,11 @@ export function chooseOutcome(form: Form, values: Answers, facts: MergeFacts): C
     }
   }
   const { summary, picture, links, goesTo } = chosen
+  // A link is told by where it leads where there are no words for it.
+  const sayLink = ({ label, address }: (typeof links)[number]) => ({
+    label: renderLineOr(label, fields, '') || address,
+    address,
+  })
   const outcome: Outcome = {
     title: make('title', renderLine),
     body: make('body', renderTemplate),
@@ -54,8 +59,8 @@ export function chooseOutcome(form: Form, values: Answers, facts: MergeFacts): C
         ? 'None with a condition fits'
         : 'The form’s only outcome',
     ...(summary ? { summary } : {}),
-    ...(picture ? { picture } : {}),
-    ...(links.length > 0 ? { links } : {}),
+    ...(picture ? { picture: { ...picture, alt: renderLineOr(picture.alt, fields, '') } } : {}),
+    ...(links.length > 0 ? { links: links.map(sayLink) } : {}),
     ...(goesTo ? { goesTo } : {}),
   }
   return { outcome, unmade }

@@ -3,7 +3,7 @@ import { ENGLISH } from '../language/languages'
 import { Drop, Liquid, type Template } from 'liquidjs'
 import { type Answers, isBlank, partOf, splitPath, valueIn } from '../answers/answer'
 import { showAnswer, showAt } from '../answers/show'
-import type { WordingUse } from '../answers/wording_uses'
+import { isBeyondPage, renameInWording, type WordingUse } from '../answers/wording_uses'
 import { cutText } from '../formats/text'
 import type { Form } from '../form/definition'
 import { findQuestion, labelOf, partsOf, valuesInOrder } from '../form/values'
@@ -220,6 +220,7 @@ const outputsOf = (template: string): string[] =>
  */
 export function renameInTemplate(template: string, from: string, to: string): string {
   if (!template.includes(from)) return template
+  if (!isBeyondPage(template)) return renameInWording(template, from, to)
   let found: { row: number; col: number }[]
   try {
     const { globals } = engine.analyzeSync(engine.parse(template))

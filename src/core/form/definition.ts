@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { forVisitors } from '../answers/for_visitors'
+import { forVisitors, saidToVisitors } from '../answers/for_visitors'
 import { siteSchema } from '../formats/site'
 import { lookSchema } from '../look/look'
 import { shownAsSchema } from '../answers/shown_as'
@@ -115,12 +115,12 @@ export const formSchema = z
     outcome: outcomeSchema.default(USUAL_OUTCOME).describe('What they see where none of those fits'),
     wording: z
       .strictObject({
-        back: forVisitors(wordingSchema).default('Back'),
-        next: forVisitors(wordingSchema).default('Next'),
-        last: forVisitors(z.string().trim().max(300))
+        back: saidToVisitors(wordingSchema).default('Back'),
+        next: saidToVisitors(wordingSchema).default('Next'),
+        last: saidToVisitors(z.string().trim().max(300))
           .default('')
           .describe('Before the last step; as next where it is empty'),
-        send: forVisitors(wordingSchema).default('Send'),
+        send: saidToVisitors(wordingSchema).default('Send'),
       })
       .default({ back: 'Back', next: 'Next', last: '', send: 'Send' }),
     marks: z

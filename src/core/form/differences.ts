@@ -65,6 +65,11 @@ function tellNamed<T extends { name: string }>(what: string, before: T[], after:
 export const PART_WORDS: Readonly<Record<string, string>> = {
   shownWhen: 'when it shows',
   shownAs: 'what visitors read',
+  yesShownAs: 'what visitors read for yes',
+  noShownAs: 'what visitors read for no',
+  firstShownAs: 'what visitors read above the first',
+  lastShownAs: 'what visitors read above the last',
+  unitShownAs: 'what visitors read as its unit',
   wording: 'what is agreed to',
   lands: 'where it lands',
   fill: 'what fills it',

@@ -1,16 +1,22 @@
 import { joinPath, splitPath } from '../answers/answer'
 import { mannerOf } from '../answers/registry'
-import { renameInWording } from '../answers/wording_uses'
 import { renameInTemplate } from '../dispatch/template'
 import { type Condition, mapTests } from '../logic/condition'
 import type { RecordType } from '../records/field'
-import type { CarriedValue, Form, Landing, Opening, Question, Step } from './definition'
+import {
+  type CarriedValue,
+  type Form,
+  formSchema,
+  type Landing,
+  type Opening,
+  type Question,
+  type Step,
+} from './definition'
+import { changeMarked } from './marked'
 import { nameFrom } from './name'
-import type { FormOutcome } from './outcomes'
 import { questionSchema } from './question'
 import type { Translation } from './translation'
 import { findQuestion, namesTaken } from './values'
-import { mapWordings } from './wordings'
 
 /**
  * Edits of a draft. Each takes a form and gives a new one, leaving the first as it was, so that undo is
@@ -212,29 +218,17 @@ export function renameValue(form: Form, from: string, to: string): Form {
     return joinPath(name(whole), part)
   }
   const condition = (when: Condition | null) => when && mapTests(when, (test) => ({ ...test, value: path(test.value) }))
-  const template = (text: string) => renameInTemplate(text, from, to)
-  const wording = (text: string) => renameInWording(text, from, to)
-  const worded = <O extends FormOutcome>(outcome: O): O => ({
-    ...outcome,
-    title: template(outcome.title),
-    body: template(outcome.body),
+  const said = changeMarked<Form>(formSchema, form, {
+    mark: 'mayUseAnswers',
+    change: ({ text }) => renameInTemplate(text, from, to),
   })
   return {
-    ...form,
-    title: template(form.title),
-    intro: template(form.intro),
-    wording: {
-      back: wording(form.wording.back),
-      next: wording(form.wording.next),
-      last: wording(form.wording.last),
-      send: wording(form.wording.send),
-    },
-    steps: form.steps.map((step) => ({
+    ...said,
+    steps: said.steps.map((step) => ({
       ...step,
-      shownAs: wording(step.shownAs),
       shownWhen: condition(step.shownWhen),
       questions: step.questions.map((question) => ({
-        ...mapWordings(question, wording),
+        ...question,
         ...mannerOf(question).renamed?.(question, from, to),
         name: name(question.name),
         shownWhen: condition(question.shownWhen),
@@ -250,45 +244,25 @@ export function renameValue(form: Form, from: string, to: string): Form {
         cells: Object.fromEntries(Object.entries(row.cells).map(([key, cell]) => [path(key), cell])),
       })),
     },
-    messages: form.messages.map((message) => ({
-      ...message,
-      subject: template(message.subject),
-      body: template(message.body),
-      when: condition(message.when),
-    })),
+    messages: said.messages.map((message) => ({ ...message, when: condition(message.when) })),
     targets: form.targets.map((target) => ({ ...target, when: condition(target.when) })),
-    records: {
-      ...form.records,
-      deal: form.records.deal && { ...form.records.deal, title: template(form.records.deal.title) },
-      request: form.records.request && { ...form.records.request, title: template(form.records.request.title) },
-    },
-    look: {
-      ...form.look,
-      standing: {
-        ...form.look.standing,
-        heading: template(form.look.standing.heading),
-        text: template(form.look.standing.text),
-      },
-    },
     translations: Object.fromEntries(
       Object.entries(form.translations).map(([language, texts]) => [
         language,
         renameTranslations(texts ?? {}, from, to),
       ]),
     ),
-    outcomes: form.outcomes.map((outcome) => ({ ...worded(outcome), when: condition(outcome.when) })),
-    outcome: worded(form.outcome),
+    outcomes: said.outcomes.map((outcome) => ({ ...outcome, when: condition(outcome.when) })),
   }
 }
 
-/** What stands by questions and steps and on buttons is a wording, everything else a template. */
 function renameTranslations(texts: Readonly<Record<string, Translation>>, from: string, to: string) {
   const own = `questions.${from}.`
+  const rename = (text: string) => renameInTemplate(text, from, to)
   return Object.fromEntries(
     Object.entries(texts).map(([key, { text, of }]) => {
-      const rename = /^(questions|steps|wording)\./.test(key) ? renameInWording : renameInTemplate
       const at = key.startsWith(own) ? `questions.${to}.${key.slice(own.length)}` : key
-      return [at, { text: rename(text, from, to), of: rename(of, from, to) }]
+      return [at, { text: rename(text), of: rename(of) }]
     }),
   )
 }

@@ -3,7 +3,8 @@ import { examineTemplate } from '../dispatch/template'
 import { nameInEnglish } from '../language/languages'
 import type { Form } from './definition'
 import { type Finding, finding } from './finding'
-import { type Wording, wordingsRead } from './localize'
+import { wordingsRead } from './localize'
+import type { Wording } from './marked'
 import { translationsIn } from './translation_edits'
 
 /** Examines what a form says in its other languages: what is missing, and what uses values otherwise than its source. */

@@ -16,9 +16,9 @@ import {
   valuesBefore,
   valuesBeforeStep,
 } from './values'
-import { nameOfOutcome, outcomesOf, tellOutcome } from './outcomes'
+import { nameOfOutcome, outcomesOf, tellOutcome, textsOf } from './outcomes'
 import { showsAllAtOnce } from './stops'
-import { buttonWordings, wordingsOf } from './wordings'
+import { altsOf, buttonWordings, wordingsOf } from './wordings'
 
 /** Examines every text with merge fields: what visitors read before and after they answer, and the mails. */
 export const examineWording = (form: Form): Finding[] => [
@@ -26,6 +26,7 @@ export const examineWording = (form: Form): Finding[] => [
   ...examineAround(form, 'The introduction', form.intro),
   ...examineAround(form, 'What stands beside the questions', form.look.standing.heading),
   ...examineAround(form, 'What stands beside the questions', form.look.standing.text),
+  ...examinePage(form, '', 'A picture beside the questions', altsOf(form.look.standing), valuesAtEnd(form)),
   ...form.steps.flatMap((step) =>
     examinePage(form, '', `The heading of “${step.title}”`, [step.shownAs], valuesBeforeStep(form, step.name)),
   ),
@@ -37,7 +38,7 @@ export const examineWording = (form: Form): Finding[] => [
   ...outcomesOf(form).flatMap((outcome) => {
     const about = nameOfOutcome(outcome)
     const what = tellOutcome(outcome, 'The')
-    return examineTemplates('dispatch', about, what, [outcome.title, outcome.body], (use) => judgeAfter(form, use))
+    return examineTemplates('dispatch', about, what, textsOf(outcome), (use) => judgeAfter(form, use))
   }),
   ...(['deal', 'request'] as const).flatMap((record) =>
     examineTemplates('records', record, `The title of the ${record}`, [form.records[record]?.title ?? ''], (use) =>

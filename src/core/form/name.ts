@@ -1,5 +1,6 @@
 import anyAscii from 'any-ascii'
 import { z } from 'zod'
+import { usingAnswers } from '../answers/for_visitors'
 
 /** Names that messages can always use and that no value may take. */
 export const FREE_MERGE_NAMES = new Set(['all_answers', 'form_title', 'submission_id'])
@@ -20,7 +21,7 @@ export const pathSchema = z
 export const wordingSchema = z.string().trim().min(1, 'Write something here').max(300)
 
 /** Text with merge fields. */
-export const templateSchema = (most: number) => z.string().max(most)
+export const templateSchema = (most: number) => usingAnswers(z.string().max(most))
 
 /**
  * A name made from wording in any writing: “How hot do you fire?” → `how_hot_do_you_fire`, “Печь” → `pech`;

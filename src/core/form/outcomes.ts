@@ -1,4 +1,4 @@
-import { forVisitors } from '../answers/for_visitors'
+import { forVisitors, saidToVisitors } from '../answers/for_visitors'
 import { z } from 'zod'
 import { pictureSchema } from '../answers/pictures'
 import { siteSchema } from '../formats/site'
@@ -27,7 +27,7 @@ const shape = {
   summary: z.boolean().default(false).describe('Whether it lists what was sent, to print and to keep'),
   picture: pictureSchema().nullable().default(null),
   links: z
-    .array(z.strictObject({ label: forVisitors(wordingSchema), address: addressSchema }))
+    .array(z.strictObject({ label: saidToVisitors(wordingSchema), address: addressSchema }))
     .max(3)
     .default([])
     .describe('Where visitors may go next'),
@@ -65,6 +65,14 @@ export const outcomesOf = ({
   outcomes: OutcomeWhen[]
   outcome: FormOutcome
 }): (FormOutcome | OutcomeWhen)[] => [...outcomes, outcome]
+
+/** The texts of an outcome, which may all use answers. */
+export const textsOf = ({ title, body, picture, links }: FormOutcome): string[] => [
+  title,
+  body,
+  ...(picture ? [picture.alt] : []),
+  ...links.map(({ label }) => label),
+]
 
 /** What findings say an outcome is; the one for all others has no name. */
 export const nameOfOutcome = (outcome: FormOutcome | OutcomeWhen): string =>

@@ -1,4 +1,4 @@
-import { forVisitors } from '../answers/for_visitors'
+import { forVisitors, saidToVisitors } from '../answers/for_visitors'
 import { z } from 'zod'
 import { WIDTHS } from '../answers/kind'
 import { KIND_NAMES, type KindName, KINDS, mannerOf } from '../answers/registry'
@@ -15,20 +15,20 @@ const common = {
   ),
   shownAs: shownAsSchema(),
   hideLabel: z.boolean().default(false).describe('Whether only screen readers get the label'),
-  help: forVisitors(z.string().trim().max(500)).default(''),
+  help: saidToVisitors(z.string().trim().max(500)).default(''),
   required: z.boolean().default(false),
   width: z
     .enum(WIDTHS)
     .nullable()
     .default(null)
     .describe('How much of the page’s width it takes; as its kind does when null'),
-  placeholder: forVisitors(z.string().trim().max(100))
+  placeholder: saidToVisitors(z.string().trim().max(100))
     .default('')
     .describe('Shown in its box until something is written'),
   ownLook: questionLookSchema.default({}).describe('What it has otherwise than the form’s look'),
   off: z.boolean().default(false).describe('Kept in the draft, absent for visitors'),
   shownWhen: whenSchema,
-  errorText: forVisitors(z.string().trim().max(300)).default('').describe('Own wording when the answer is wrong'),
+  errorText: saidToVisitors(z.string().trim().max(300)).default('').describe('Own wording when the answer is wrong'),
   default: answerSchema.nullable().default(null),
   fill: z.array(fillSchema).max(10).default([]),
   lands: z.array(landingSchema).max(5).default([]),

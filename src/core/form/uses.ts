@@ -4,9 +4,9 @@ import { mannerOf } from '../answers/registry'
 import { usesIn } from '../answers/wording_uses'
 import { type Condition, pathsTested } from '../logic/condition'
 import type { Form } from './definition'
-import { outcomesOf, tellOutcome } from './outcomes'
+import { outcomesOf, tellOutcome, textsOf } from './outcomes'
 import { emailQuestions, labelOf, questionsIn } from './values'
-import { buttonWordings, wordingsOf } from './wordings'
+import { altsOf, buttonWordings, wordingsOf } from './wordings'
 
 /** What uses a value, in words, such as “shows Peak °C”, “route 2” or “Kiln enquiry”. */
 export function usesOf(form: Form, name: string): string[] {
@@ -32,8 +32,11 @@ export function usesOf(form: Form, name: string): string[] {
   const templates: [string, string][] = [
     ['the title', form.title],
     ['the introduction', form.intro],
-    ['what stands beside', `${form.look.standing.heading}\n${form.look.standing.text}`],
-    ...outcomesOf(form).map((outcome): [string, string] => [tellOutcome(outcome), `${outcome.title}\n${outcome.body}`]),
+    [
+      'what stands beside',
+      [form.look.standing.heading, form.look.standing.text, ...altsOf(form.look.standing)].join('\n'),
+    ],
+    ...outcomesOf(form).map((outcome): [string, string] => [tellOutcome(outcome), textsOf(outcome).join('\n')]),
     ['the deal’s title', form.records.deal?.title ?? ''],
     ['the request’s title', form.records.request?.title ?? ''],
     ...form.messages.map(({ title, subject, body }): [string, string] => [title, `${subject}\n${body}`]),

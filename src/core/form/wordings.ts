@@ -1,26 +1,19 @@
 import { isBeyondPage } from '../answers/wording_uses'
-import { mannerOf } from '../answers/registry'
 import type { Form, Question, Step } from './definition'
+import { findMarked } from './marked'
+import { questionSchema } from './question'
+import type { Standing } from '../look/look'
 import { questionsIn } from './values'
 
-/** A question with each of its wordings changed that may use what is known of the visitor. */
-export const mapWordings = (question: Question, change: (wording: string) => string): Question =>
-  ({
-    ...question,
-    shownAs: change(question.shownAs),
-    help: change(question.help),
-    placeholder: change(question.placeholder),
-    errorText: change(question.errorText),
-    ...mannerOf(question).mapWordings?.(question, change),
-  }) as Question
+const found = new WeakMap<Question, string[]>()
 
+/** The wordings of a question that may use what is known of the visitor. */
 export function wordingsOf(question: Question): string[] {
-  const found: string[] = []
-  mapWordings(question, (wording) => {
-    found.push(wording)
-    return wording
-  })
-  return found
+  const before = found.get(question)
+  if (before) return before
+  const wordings = findMarked<Question>(questionSchema, question, { mark: 'mayUseAnswers' }).map(({ text }) => text)
+  found.set(question, wordings)
+  return wordings
 }
 
 /** The same on the buttons. */
@@ -28,7 +21,10 @@ export const buttonWordings = ({ wording }: Form): string[] => Object.values(wor
 
 /** What stands around the questions, but for what uses more than values: that is written once, before anyone answers. */
 const wordingsAround = ({ title, intro, look: { standing } }: Form): string[] =>
-  [title, intro, standing.heading, standing.text].filter((wording) => !isBeyondPage(wording))
+  [title, intro, standing.heading, standing.text, ...altsOf(standing)].filter((wording) => !isBeyondPage(wording))
+
+/** What the pictures show that stand around the questions, for those who do not see them. */
+export const altsOf = ({ logo, picture }: Standing): string[] => [logo, picture].flatMap((one) => one?.alt ?? [])
 
 /** All of them on a form’s page. */
 export const wordingsIn = (form: Form): string[] => [

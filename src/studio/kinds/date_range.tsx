@@ -3,6 +3,7 @@
 import { CalendarRange } from 'lucide-react'
 import { DayLimitSettings } from './dayLimits'
 import type { SettingsProps, StudioKind } from './kind'
+import { ShownAsFields } from './shownAsFields'
 import { WordsFields } from './wordsFields'
 
 const DateRangeSettings = (props: SettingsProps<'date_range'>) => (
@@ -14,6 +15,13 @@ const DateRangeSettings = (props: SettingsProps<'date_range'>) => (
         ['last', 'Above the last', props.question.last],
       ]}
       most={60}
+      onChange={props.onChange}
+    />
+    <ShownAsFields
+      words={[
+        ['firstShownAs', 'First worded as', props.question.firstShownAs, props.question.first],
+        ['lastShownAs', 'Last worded as', props.question.lastShownAs, props.question.last],
+      ]}
       onChange={props.onChange}
     />
   </>

@@ -2,7 +2,7 @@
 
 import { Hash } from 'lucide-react'
 import { OptionalNumberBox } from './numberBox'
-import { UnitSettings } from './unit'
+import { BoxUnitSettings } from './unit'
 import type { SettingsProps, StudioKind } from './kind'
 
 const NumberSettings = ({ question, onChange }: SettingsProps<'number'>) => (
@@ -23,7 +23,7 @@ const NumberSettings = ({ question, onChange }: SettingsProps<'number'>) => (
       value={question.step}
       onCommit={(step) => onChange({ step }, 'step')}
     />
-    <UnitSettings question={question} onChange={onChange} />
+    <BoxUnitSettings question={question} onChange={onChange} />
   </>
 )
 

@@ -3,6 +3,7 @@
 import { UserRound } from 'lucide-react'
 import { ChoiceField } from '../ui/field'
 import type { SettingsProps, StudioKind } from './kind'
+import { ShownAsFields } from './shownAsFields'
 import { WordsFields } from './wordsFields'
 
 const BOXES = [
@@ -10,7 +11,10 @@ const BOXES = [
   ['one', 'One box'],
 ] as const
 
-const PersonNameSettings = ({ question: { boxes, first, last }, onChange }: SettingsProps<'person_name'>) => (
+const PersonNameSettings = ({
+  question: { boxes, first, last, firstShownAs, lastShownAs },
+  onChange,
+}: SettingsProps<'person_name'>) => (
   <>
     <ChoiceField
       label="Asked in"
@@ -19,14 +23,23 @@ const PersonNameSettings = ({ question: { boxes, first, last }, onChange }: Sett
       onCommit={(next) => onChange({ boxes: next as typeof boxes }, 'boxes')}
     />
     {boxes === 'two' && (
-      <WordsFields
-        words={[
-          ['first', 'First part', first],
-          ['last', 'Last part', last],
-        ]}
-        most={60}
-        onChange={onChange}
-      />
+      <>
+        <WordsFields
+          words={[
+            ['first', 'First part', first],
+            ['last', 'Last part', last],
+          ]}
+          most={60}
+          onChange={onChange}
+        />
+        <ShownAsFields
+          words={[
+            ['firstShownAs', 'First worded as', firstShownAs, first],
+            ['lastShownAs', 'Last worded as', lastShownAs, last],
+          ]}
+          onChange={onChange}
+        />
+      </>
     )}
   </>
 )

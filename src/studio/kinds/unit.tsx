@@ -2,11 +2,23 @@
 
 import type { Unit } from '@/core/answers/number'
 import { TextField } from '../ui/field'
+import { ShownAsFields } from './shownAsFields'
 
 interface Props {
   question: Unit
   onChange: (change: Partial<Unit>, key: string) => void
 }
+
+/** The same beside a box, which may word it otherwise. */
+export const BoxUnitSettings = ({ question, onChange }: Props) => (
+  <>
+    <UnitSettings question={question} onChange={onChange} />
+    <ShownAsFields
+      words={[['unitShownAs', 'Unit worded as', question.unitShownAs ?? '', question.unit]]}
+      onChange={onChange}
+    />
+  </>
+)
 
 /** What a number counts, and what one of them is called. */
 export const UnitSettings = ({ question: { unit, unitOfOne = '' }, onChange }: Props) => (

@@ -1,8 +1,8 @@
 'use client'
 
 import { ToggleLeft } from 'lucide-react'
-import { TextField } from '../ui/field'
 import type { StudioKind } from './kind'
+import { ShownAsFields } from './shownAsFields'
 import { WordsFields } from './wordsFields'
 
 export const yes_no: StudioKind<'yes_no'> = {
@@ -17,17 +17,12 @@ export const yes_no: StudioKind<'yes_no'> = {
         most={100}
         onChange={onChange}
       />
-      <TextField
-        label="Yes worded as"
-        value={yesShownAs}
-        placeholder={yes}
-        onCommit={(text) => onChange({ yesShownAs: text.slice(0, 300) }, 'yesShownAs')}
-      />
-      <TextField
-        label="No worded as"
-        value={noShownAs}
-        placeholder={no}
-        onCommit={(text) => onChange({ noShownAs: text.slice(0, 300) }, 'noShownAs')}
+      <ShownAsFields
+        words={[
+          ['yesShownAs', 'Yes worded as', yesShownAs, yes],
+          ['noShownAs', 'No worded as', noShownAs, no],
+        ]}
+        onChange={onChange}
       />
     </>
   ),

@@ -3,15 +3,15 @@ import type { ControlProps, VisitorKind } from './control'
 import { PartBoxes } from './parts'
 
 function DateRange(props: ControlProps<'date_range'>) {
-  const { first, last } = props.question
+  const { first, last, firstShownAs, lastShownAs } = props.question
   const { earliest, latest } = daysAt(props.now, props.question)
   const day = { type: 'date', min: earliest ?? undefined, max: latest ?? undefined }
   return (
     <PartBoxes
       props={props}
       boxes={[
-        { part: 'from', label: first, ...day },
-        { part: 'to', label: last, ...day },
+        { part: 'from', label: firstShownAs || first, ...day },
+        { part: 'to', label: lastShownAs || last, ...day },
       ]}
     />
   )

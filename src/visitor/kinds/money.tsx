@@ -1,6 +1,6 @@
 import type { Speech } from '@/core/language/texts'
 import type { ControlProps, VisitorKind } from './control'
-import { TextInput } from './textInput'
+import { Unit, UnitInput } from './unit'
 
 /** The sign of a currency, such as € or SEK. */
 const signOf = (currency: string, { locale }: Speech): string =>
@@ -10,8 +10,8 @@ const signOf = (currency: string, { locale }: Speech): string =>
 
 const MoneyField = (props: ControlProps<'money'>) => (
   <span className="with-unit">
-    <span className="unit">{signOf(props.question.currency, props.speech)}</span>
-    <TextInput props={props} inputMode={props.question.whole ? 'numeric' : 'decimal'} />
+    <Unit id={props.id}>{signOf(props.question.currency, props.speech)}</Unit>
+    <UnitInput props={props} inputMode={props.question.whole ? 'numeric' : 'decimal'} />
   </span>
 )
 

@@ -1,11 +1,9 @@
 import type { ControlProps, VisitorKind } from './control'
-import { TextInput } from './textInput'
+import { NumberBox } from './unit'
 
-/** A text field with a number pad: number inputs drop what they cannot read without saying so. */
 const NumberField = (props: ControlProps<'number'>) => (
   <span className="with-unit">
-    <TextInput props={props} inputMode="decimal" />
-    {props.question.unit && <span className="unit">{props.question.unit}</span>}
+    <NumberBox props={props} />
   </span>
 )
 

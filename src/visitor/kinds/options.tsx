@@ -25,7 +25,9 @@ export const Options = ({ type, name, id, options, say, chosen, tiles, pictures,
   <div className={pictures ? 'options pictures' : tiles ? 'options tiles' : 'options'}>
     {options.map(({ value, caption, alone, picture, ...option }, index) => (
       <label key={value} className="option">
-        {pictures && picture && <Picture picture={picture} shape={pictures} sizes="(max-width: 40rem) 45vw, 9rem" />}
+        {pictures && picture && (
+          <Picture picture={picture} shape={pictures} sizes="(max-width: 40rem) 45vw, 9rem" say={say} />
+        )}
         <input
           type={type}
           id={index === 0 ? id : undefined}

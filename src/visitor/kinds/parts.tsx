@@ -1,4 +1,5 @@
 import type { InputHTMLAttributes } from 'react'
+import { Said } from '../said'
 import { type ControlProps, partText } from './control'
 
 interface Box extends Pick<
@@ -15,11 +16,13 @@ interface Props {
 }
 
 /** Boxes for the parts of one answer, side by side where there is room. */
-export const PartBoxes = ({ props: { question, value, id }, boxes }: Props) => (
+export const PartBoxes = ({ props: { question, value, id, say }, boxes }: Props) => (
   <div className="parts">
     {boxes.map(({ part, label, type = 'text', ...more }, index) => (
       <label key={part} className="part">
-        <span>{label}</span>
+        <span>
+          <Said wording={label} say={say} />
+        </span>
         <input
           className="field"
           type={type}

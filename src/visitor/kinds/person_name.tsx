@@ -20,8 +20,8 @@ function PersonName(props: ControlProps<'person_name'>) {
     <PartBoxes
       props={props}
       boxes={[
-        { part: 'first', label: question.first, autoComplete: 'given-name' },
-        { part: 'last', label: question.last, autoComplete: 'family-name' },
+        { part: 'first', label: question.firstShownAs || question.first, autoComplete: 'given-name' },
+        { part: 'last', label: question.lastShownAs || question.last, autoComplete: 'family-name' },
       ]}
     />
   )

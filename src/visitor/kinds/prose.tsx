@@ -14,7 +14,7 @@ const Prose = ({ question, say }: ControlProps<'prose'>) => {
           <Said wording={wordingOf(question)} say={say} />
         </h3>
       )}
-      {picture && <Picture picture={picture} shape="whole" sizes="(max-width: 40rem) 92vw, 34rem" />}
+      {picture && <Picture picture={picture} shape="whole" sizes="(max-width: 40rem) 92vw, 34rem" say={say} />}
       {text && <Paragraphs text={text} say={say} />}
     </>
   )

@@ -1,8 +1,8 @@
 import { readNumber } from '@/core/language/numbers'
 import { wordingOf } from '@/core/answers/options'
-import { sayIn } from '../said'
+import { Said, sayIn } from '../said'
 import { asText, type ControlProps, type VisitorKind } from './control'
-import { TextInput } from './textInput'
+import { NumberBox, unitAsRead } from './unit'
 
 /**
  * A number to write, and a slider that writes it, once a script ties them together. A slider alone always
@@ -10,8 +10,9 @@ import { TextInput } from './textInput'
  * that told a number before anybody did anything would hold up the page by all that browsers load for it.
  */
 const Slider = (props: ControlProps<'slider'>) => {
-  const { minimum, maximum, step, unit } = props.question
-  const { speech } = props
+  const { minimum, maximum, step } = props.question
+  const { speech, say } = props
+  const unit = unitAsRead(props.question)
   const stands = asText(readNumber(props.value, speech))
   const answered = stands !== '' && Number.isFinite(Number(stands))
   return (
@@ -23,22 +24,20 @@ const Slider = (props: ControlProps<'slider'>) => {
           max={maximum}
           step={step}
           defaultValue={answered ? stands : undefined}
-          {...sayIn('aria-label', speech.tell('slide', { label: wordingOf(props.question) }), props.say)}
+          {...sayIn('aria-label', speech.tell('slide', { label: wordingOf(props.question) }), say)}
           aria-valuetext={
-            answered ? `${speech.number(Number(stands))} ${unit}`.trim() : speech.tell('not_answered_yet')
+            answered ? `${speech.number(Number(stands))} ${say(unit)}`.trim() : speech.tell('not_answered_yet')
           }
-          data-unit={unit}
         />
         <span className="ends" aria-hidden="true">
           <span>{speech.number(minimum)}</span>
           <span>
-            {speech.number(maximum)} {unit}
+            {speech.number(maximum)} <Said wording={unit} say={say} />
           </span>
         </span>
       </span>
       <span className="with-unit">
-        <TextInput props={props} inputMode="decimal" />
-        {unit && <span className="unit">{unit}</span>}
+        <NumberBox props={props} />
       </span>
     </div>
   )

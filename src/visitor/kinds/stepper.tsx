@@ -1,11 +1,11 @@
 import { wordingOf } from '@/core/answers/options'
 import { sayIn } from '../said'
 import type { ControlProps, VisitorKind } from './control'
-import { TextInput } from './textInput'
+import { NumberBox } from './unit'
 
 /** A number with buttons that count it down and up, once a script is there to do so. */
 const Stepper = (props: ControlProps<'stepper'>) => {
-  const { minimum, maximum, step, unit } = props.question
+  const { minimum, maximum, step } = props.question
   const name = (text: 'less' | 'more') =>
     sayIn('aria-label', props.speech.tell(text, { label: wordingOf(props.question) }), props.say)
   return (
@@ -13,11 +13,14 @@ const Stepper = (props: ControlProps<'stepper'>) => {
       <button type="button" className="count" hidden data-count="-1" {...name('less')}>
         −
       </button>
-      <TextInput props={props} inputMode="decimal" />
-      <button type="button" className="count" hidden data-count="1" {...name('more')}>
-        +
-      </button>
-      {unit && <span className="unit">{unit}</span>}
+      <NumberBox
+        props={props}
+        between={
+          <button type="button" className="count" hidden data-count="1" {...name('more')}>
+            +
+          </button>
+        }
+      />
     </span>
   )
 }

@@ -115,8 +115,9 @@ export function showError(page: Page, name: string, message: string | null): voi
   if (!box || !text) return
   text.hidden = message === null
   text.textContent = message && sayer.say(message)
-  const help = box.querySelector('.help')?.id
-  const described = [help, message === null ? null : text.id].filter(Boolean).join(' ')
+  const described = [...box.querySelectorAll('.help[id], .unit[id], .error:not([hidden])')]
+    .map(({ id }) => id)
+    .join(' ')
   const target = box.matches('fieldset') && !box.querySelector('.consent') ? box : controlOf(box)
   if (!target) return
   setOrRemove(target, 'aria-describedby', described)

@@ -1,11 +1,11 @@
-import { forVisitors } from '../for_visitors'
+import { saidToVisitors } from '../for_visitors'
 import { z } from 'zod'
 import { accept, type KindRules, readTruth, refuse } from '../answer'
 import type { KindManner } from '../kind'
 
 /** Settings of a consent. The wording is what the person agrees to, kept as evidence. */
 export const settings = () => ({
-  wording: forVisitors(z.string().trim().max(2000)).default('').describe('The exact text agreed to'),
+  wording: saidToVisitors(z.string().trim().max(2000)).default('').describe('The exact text agreed to'),
 })
 
 interface Consent {
@@ -33,7 +33,6 @@ export const manner: KindManner<Consent> = {
   requiredSchema: () => ({ const: true }),
   width: 'full',
   fillable: false,
-  mapWordings: ({ wording }, change) => ({ wording: change(wording) }),
   agreement: ({ wording }) => wording,
   begin: (label) => ({ wording: label }),
   faults: ({ wording }) => (wording === '' ? ['does not say what is agreed to.'] : []),

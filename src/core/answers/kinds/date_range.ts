@@ -1,30 +1,22 @@
-import { forVisitors } from '../for_visitors'
-import { z } from 'zod'
 import { accept, type Answer, type KindRules, partOf } from '../answer'
 import { DAYS, showDay } from '../day'
 import { type DayLimits, dayLimitSettings, tellDayLimits, unsaid } from '../day_limits'
 import type { KindManner } from '../kind'
-import { inParts, partsSchema, wholeSchema } from '../parts'
+import { type AskedPart, inParts, partsSchema, type TwoBoxes, twoBoxesSettings, wholeSchema } from '../parts'
 import { contradictionsIn, spanSchema } from '../span'
 import { rules as date } from './date'
 
 /** Settings of a question for the days from one to another. */
 export const settings = () => ({
   ...dayLimitSettings(),
-  first: forVisitors(z.string().trim().min(1).max(60))
-    .default('From')
-    .describe('What visitors see above the first day'),
-  last: forVisitors(z.string().trim().min(1).max(60)).default('To').describe('What visitors see above the last day'),
+  ...twoBoxesSettings('From', 'To'),
 })
 
-interface DateRange extends DayLimits {
-  first: string
-  last: string
-}
+type DateRange = DayLimits & TwoBoxes
 
-const asked = ({ first, last }: Pick<DateRange, 'first' | 'last'>) => [
-  { name: 'from', label: first },
-  { name: 'to', label: last },
+const asked = ({ first, last, firstShownAs, lastShownAs }: TwoBoxes): AskedPart[] => [
+  { name: 'from', label: first, called: firstShownAs },
+  { name: 'to', label: last, called: lastShownAs },
 ]
 
 const record = inParts<DateRange>(asked, (raw, _, limits, facts) => date.check(raw, limits, facts))

@@ -195,6 +195,11 @@ describe('a name in two parts', () => {
     const meets = (answer: Answer) => personName.satisfies?.(answer, labels)
     expect([meets({ first: 'Ilka' }), meets({ first: 'Ilka', last: 'Brandt' })]).toEqual([false, true])
     expect(personName.missing?.({ first: 'Ilka' }, labels)).toEqual({ code: 'part_missing', part: 'Last name' })
+    const worded = { ...labels, lastShownAs: 'Name of your family' }
+    expect(personName.missing?.({ first: 'Ilka' }, worded)).toEqual({
+      code: 'part_missing',
+      part: 'Name of your family',
+    })
     expect(personName.missing?.(null, labels)).toEqual({ code: 'missing' })
   })
 })

@@ -3,8 +3,8 @@ import { accept, type Answer, type Checked, isList, type KindRules, partOf, refu
 import { repeatedValues } from '../choices'
 import type { Speech } from '../../language/texts'
 import type { Domain, JsonSchema, KindManner } from '../kind'
-import { labelOfOption, mapOptionWordings, type Option, wordedOptionShape, wordingOf } from '../options'
-import { inParts, partsSchema, wholeSchema } from '../parts'
+import { labelOfOption, type Option, wordedOptionShape } from '../options'
+import { type AskedPart, inParts, partsSchema, wholeSchema } from '../parts'
 
 /** Settings of a question that asks the same of several things. */
 export const settings = () => ({
@@ -20,10 +20,8 @@ interface Matrix {
   several: boolean
 }
 
-const asked = ({ rows }: Matrix) => rows.map(({ value, label }) => ({ name: value, label }))
-
-/** The same as visitors read it, who are told of a row that is missing. */
-const askedOnPage = ({ rows }: Matrix) => rows.map((row) => ({ name: row.value, label: wordingOf(row) }))
+const asked = ({ rows }: Matrix): AskedPart[] =>
+  rows.map(({ value, label, shownAs }) => ({ name: value, label, called: shownAs }))
 
 /** What is chosen in one row: an option, or some in their own order. */
 function checkRow(raw: Answer, _: string, { options, several }: Matrix): Checked {
@@ -38,7 +36,7 @@ const showCell = (answer: Answer, { options }: Matrix, speech: Speech): string =
 
 /** A record of rows with what was chosen in each; a row without a choice is left out. */
 export const rules: KindRules<Matrix> = {
-  ...inParts<Matrix>(askedOnPage, checkRow),
+  ...inParts<Matrix>(asked, checkRow),
   show: (answer, matrix, speech) =>
     asked(matrix)
       .flatMap(({ name, label }) => {
@@ -75,10 +73,6 @@ export const manner: KindManner<Matrix> = {
   showPart: (_, answer, matrix, speech) => showCell(answer, matrix, speech),
   schema: (matrix) => partsSchema(schemas(matrix)),
   requiredSchema: (matrix) => wholeSchema(schemas(matrix)),
-  mapWordings: ({ rows, options }, change) => ({
-    rows: mapOptionWordings(rows, change),
-    options: mapOptionWordings(options, change),
-  }),
   width: 'full',
   fillable: true,
   contradictions: ({ rows, options }) => [...repeatedValues(rows, 'rows'), ...repeatedValues(options, 'options')],

@@ -1,13 +1,13 @@
 import { z } from 'zod'
 import type { KindManner } from '../kind'
-import { AS_NUMBER, type Limits, NUMBER_RULES, type Unit, unitSettings } from '../number'
+import { AS_NUMBER, type Limits, NUMBER_RULES, type Unit, boxUnitSettings } from '../number'
 
 /** Settings of a number question. */
 export const settings = () => ({
   minimum: z.number().nullable().default(null).describe('Smallest answer'),
   maximum: z.number().nullable().default(null).describe('Largest answer'),
   step: z.number().positive().nullable().default(null).describe('Answers are multiples of this'),
-  ...unitSettings(),
+  ...boxUnitSettings(),
 })
 
 type NumberSettings = Limits & Unit

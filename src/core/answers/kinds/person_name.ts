@@ -1,33 +1,27 @@
-import { forVisitors } from '../for_visitors'
 import { z } from 'zod'
 import { type KindRules, partOf, readLine } from '../answer'
 import { AS_TEXT, type KindManner } from '../kind'
-import { inParts, partsSchema, wholeSchema } from '../parts'
+import { type AskedPart, inParts, partsSchema, type TwoBoxes, twoBoxesSettings, wholeSchema } from '../parts'
 
 /** Longest name, or part of one, in characters. */
 const LONGEST = 100
 
-const label = (usual: string) => forVisitors(z.string().trim().min(1).max(60)).default(usual)
-
 /** Settings of a question for a name: in two parts, or as people write it, in one. */
 export const settings = () => ({
   boxes: z.enum(['two', 'one']).default('two').describe('Whether first and last name are asked apart'),
-  first: label('First name').describe('What visitors see above the first part'),
-  last: label('Last name').describe('What visitors see above the last part'),
+  ...twoBoxesSettings('First name', 'Last name'),
 })
 
-interface PersonName {
+interface PersonName extends TwoBoxes {
   boxes: 'two' | 'one'
-  first: string
-  last: string
 }
 
-const asked = ({ boxes, first, last }: PersonName) =>
+const asked = ({ boxes, first, last, firstShownAs, lastShownAs }: PersonName): AskedPart[] =>
   boxes === 'one'
     ? [{ name: 'full', label: 'Full name' }]
     : [
-        { name: 'first', label: first },
-        { name: 'last', label: last },
+        { name: 'first', label: first, called: firstShownAs },
+        { name: 'last', label: last, called: lastShownAs },
       ]
 
 /** A record of `first` and `last`, which only together meet a required question; or of `full` alone. */

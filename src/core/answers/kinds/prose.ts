@@ -1,4 +1,4 @@
-import { forVisitors } from '../for_visitors'
+import { saidToVisitors } from '../for_visitors'
 import { z } from 'zod'
 import { accept, type KindRules } from '../answer'
 import type { KindManner } from '../kind'
@@ -8,7 +8,7 @@ import { type Picture, pictureSchema } from '../pictures'
 
 /** Settings of prose: its heading is its label, which can be hidden. */
 export const settings = () => ({
-  text: forVisitors(z.string().trim().max(5000))
+  text: saidToVisitors(z.string().trim().max(5000))
     .default('')
     .describe('Said below the heading; a blank line begins a paragraph'),
   picture: pictureSchema().nullable().default(null).describe('Shown between its heading and its text'),
@@ -30,7 +30,6 @@ export const manner: KindManner<Prose> = {
   domain: AS_TEXT.domain,
   schema: () => ({ not: {} }),
   width: 'full',
-  mapWordings: ({ text }, change) => ({ text: change(text) }),
   pictures: ({ picture }) => (picture ? [picture] : []),
   fillable: false,
   unsummed: true,

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { accept, type Answer, type Given, isRecord, type KindRules, partOf, refuse } from '../answer'
 import { repeatedValues } from '../choices'
 import type { JsonSchema, KindManner } from '../kind'
-import { labelOfOption, mapOptionWordings, type Option, wordedOptionShape, wordingOf } from '../options'
+import { labelOfOption, type Option, wordedOptionShape, wordingOf } from '../options'
 import { type AskedPart, inParts, partsSchema, wholeSchema } from '../parts'
 
 /** More than these nobody ranks. */
@@ -91,7 +91,6 @@ export const manner: KindManner<Ranking> = {
   showPart: (_, answer: Answer, { options }) => labelOfOption(options, String(answer)),
   schema: (ranking) => ({ ...partsSchema(schemas(ranking)), ...apart(ranking) }),
   requiredSchema: (ranking) => ({ ...wholeSchema(schemas(ranking)), ...apart(ranking) }),
-  mapWordings: ({ options }, change) => ({ options: mapOptionWordings(options, change) }),
   width: 'full',
   fillable: true,
   contradictions: ({ options }) => repeatedValues(options, 'options'),

@@ -1,9 +1,9 @@
-import { forVisitors } from '../for_visitors'
+import { saidToVisitors } from '../for_visitors'
 import { z } from 'zod'
 import type { KindManner } from '../kind'
 import { chosenOf, type Limits, numberDomain, numberSchema } from '../number'
 
-const endSchema = () => forVisitors(z.string().trim().max(60)).default('')
+const endSchema = () => saidToVisitors(z.string().trim().max(60)).default('')
 
 /** Settings of a scale with worded ends. */
 export const settings = () => ({
@@ -32,7 +32,6 @@ export const manner: KindManner<Scale> = {
   must: ({ from, to }) => `${from}–${to}`,
   domain: (scale) => numberDomain(limitsOf(scale)),
   schema: (scale) => numberSchema(limitsOf(scale)),
-  mapWordings: ({ low, high }, change) => ({ low: change(low), high: change(high) }),
   width: 'full',
   fillable: true,
 }

@@ -38,10 +38,6 @@ export const manner: KindManner<YesNo> = {
   must: ({ yes, no }) => `${yes} or ${no}`.toLowerCase(),
   domain: () => ({ is: 'yes or no', canBeBlank: true }),
   schema: () => ({ type: 'boolean' }),
-  mapWordings: ({ yesShownAs, noShownAs }, change) => ({
-    yesShownAs: change(yesShownAs),
-    noShownAs: change(noShownAs),
-  }),
   width: 'full',
   fillable: true,
 }
