@@ -79,7 +79,7 @@ test('what a button does while it is pressed, and what the keyboard is on, are c
   await studio.getByLabel('Under the keyboard', { exact: true }).selectOption('a double ring')
   await expect(studio.getByText('3 parts are otherwise than in the theme.')).toBeVisible()
   const frame = studio.frameLocator('iframe[title="The form as visitors see it"]')
-  await expect.poll(() => styleOf(frame, 'body', '--focus')).toBe('double')
+  await expect.poll(() => styleOf(frame, 'body', '--focus')).toBe('5px double')
   await until('the draft is saved', async () =>
     JSON.stringify((await api(facts, 'GET', `/forms/${slug}/draft`)).body).includes('"focus":"double"'),
   )
@@ -91,7 +91,7 @@ test('what a button does while it is pressed, and what the keyboard is on, are c
       await page.reload()
       return styleOf(page, 'body', '--focus')
     })
-    .toBe('double')
+    .toBe('5px double')
   const go = page.locator('[data-forward]')
   await go.press('Shift+Tab')
   await page.keyboard.press('Tab')

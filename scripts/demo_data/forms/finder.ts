@@ -30,7 +30,7 @@ export function finder(variant: 'first' | 'longer' | 'shorter' | 'draft', { ware
     keepUnfinished: true,
     records: {
       company: true,
-      deal: { title: 'Kiln for {{ studio | default: first_name }}', again: 'same' },
+      deal: { title: 'Kiln for {{ studio | default: first_name | default: "somebody" }}', again: 'same' },
     },
     steps: [
       {

@@ -72,10 +72,13 @@ const measuresOf = (theme: Theme): Variables => ({
   'go-grow': theme.button === 'wide' ? 1 : 0,
   lift: theme.hover === 'lift' ? '-2px' : '0',
   sink: theme.press === 'sink' ? '2px' : '0',
-  focus: theme.focus === 'ring' ? 'solid' : theme.focus,
+  focus: RINGS[theme.focus],
   motion: theme.motion,
   ...fieldsOf(theme, theme),
 })
+
+/** What is drawn around what the keyboard is on; two lines need room for what lies between them. */
+const RINGS: Record<Theme['focus'], string> = { ring: '3px solid', double: '5px double', dashed: '3px dashed' }
 
 function sheetOf({ sheet, line }: Theme): Variables {
   const edges: Record<Theme['sheet'], [block: string, inline: string, style: string]> = {

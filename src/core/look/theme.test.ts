@@ -64,12 +64,12 @@ describe('the style sheet of a theme', () => {
     const of = (changes: ThemeChanges) => themeCss(changeTheme(READY.plain.theme, changes))
     const { accent } = READY.plain.theme.colours
     expect(of({ hover: 'still', press: 'still', focus: 'dashed' })).toMatch(
-      new RegExp(`--accent-hover:${accent};--accent-pressed:var\\(--accent-hover\\).*--sink:0;--focus:dashed`),
+      new RegExp(`--accent-hover:${accent};--accent-pressed:var\\(--accent-hover\\).*--sink:0;--focus:3px dashed`),
     )
     expect(of({ hover: 'still', press: 'deepen' })).toMatch(
       new RegExp(`--accent-hover:${accent};--accent-pressed:${pressed(READY.plain.theme.colours)}.*--sink:0;`),
     )
-    expect(of({ press: 'sink', focus: 'ring' })).toMatch(/--sink:2px;--focus:solid/)
+    expect(of({ press: 'sink', focus: 'ring' })).toMatch(/--sink:2px;--focus:3px solid/)
   })
   it('is balanced, in dark where there is one, and has every variable a page is drawn with', () => {
     for (const name of READY_NAMES) {

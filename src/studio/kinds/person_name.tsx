@@ -18,6 +18,7 @@ const PersonNameSettings = ({
   <>
     <ChoiceField
       label="Asked in"
+      wide
       value={boxes}
       options={BOXES}
       onCommit={(next) => onChange({ boxes: next as typeof boxes }, 'boxes')}

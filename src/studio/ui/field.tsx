@@ -97,10 +97,12 @@ interface ChoiceProps {
   options: readonly (readonly [value: string, label: string])[]
   onCommit: (value: string) => void
   hideLabel?: boolean
+  /** Whether it takes the whole row of a grid. */
+  wide?: boolean
   className?: string
 }
 
-export function ChoiceField({ label, value, options, onCommit, hideLabel, className = '' }: ChoiceProps) {
+export function ChoiceField({ label, value, options, onCommit, hideLabel, wide, className = '' }: ChoiceProps) {
   const id = useId()
   const known = options.some(([option]) => option === value)
   return (
@@ -108,7 +110,7 @@ export function ChoiceField({ label, value, options, onCommit, hideLabel, classN
       {!hideLabel && <FieldLabel of={id}>{label}</FieldLabel>}
       <select
         id={id}
-        className={`box ${className}`}
+        className={`box ${wide ? 'col-span-3' : ''} ${className}`}
         aria-label={hideLabel ? label : undefined}
         value={value}
         onChange={(event) => onCommit(event.target.value)}
