@@ -9,11 +9,11 @@ test('what is cut of a row shows whole to whoever comes to it by keys, and its t
   const isCut = () => condition.evaluate((chip) => chip.scrollWidth > chip.clientWidth)
   // Streamed rows are in the document a moment before they are shown, and what is not shown has no width.
   await expect(condition).toBeVisible()
-  expect(await isCut()).toBe(true)
+  await expect.poll(isCut).toBe(true)
   await expect(condition).toHaveAttribute('title', 'What do you fire most? is one of Stoneware or Porcelain')
   await expect(row.getByText('Peak °C · contact')).toBeVisible()
   await studio.getByRole('button', { name: /What do you fire most/ }).focus()
   await studio.keyboard.press('ArrowDown')
   await expect(row.getByRole('button')).toBeFocused()
-  expect(await isCut()).toBe(false)
+  await expect.poll(isCut).toBe(false)
 })

@@ -11,6 +11,14 @@ interface Row {
   suspicions: string[]
 }
 
+interface Counted {
+  arrived: number
+  began: number
+  sent: number
+  steps: { reached: number }[]
+  answered: { answered: number }[]
+}
+
 const newForm = async () => {
   const slug = unique('spam')
   await releasedForm(facts, slug, smallForm)
@@ -89,6 +97,16 @@ test('machines are told from people by what they do, are answered like people, a
   expect(done).toHaveLength(4)
   for (const row of done) expect(row).toEqual({ plan: null, contact_id: null, answers: null })
   expect(await mailTo(facts, values.email)).toEqual([])
+  // Nothing of it is in the form's numbers, until somebody says that it is real.
+  const counted = async () => {
+    const { body } = await api<Counted>(facts, 'GET', `/forms/${slug}/readout`)
+    const { arrived, began, sent, steps, answered } = body
+    return { arrived, began, sent, reached: steps.map(({ reached }) => reached), answered: answered[0]?.answered }
+  }
+  await expect.poll(counted).toEqual({ arrived: 0, began: 0, sent: 0, reached: [0, 0], answered: 0 })
+  const trapped = (await listed(slug, 'spam')).find(({ suspicions }) => suspicions.includes('trap'))
+  await api(facts, 'POST', `/submissions/${trapped?.id}/real`)
+  await expect.poll(counted).toEqual({ arrived: 1, began: 1, sent: 1, reached: [1, 1], answered: 1 })
 })
 
 test('a specialist looks at spam, lets a person through, leaves the rest, and takes that back', async ({ studio }) => {

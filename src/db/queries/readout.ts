@@ -13,9 +13,10 @@ const zoneOf = (formId: string) =>
 export const OTHER_SOURCES = 'Other sources'
 
 /**
- * Counts one form's day anew from its visits and puts the result in place of what stood there. A day is
- * the day on which visitors arrived, in the workspace's time zone, so that everything they do later counts where they came from. Beyond
- * the commonest sources of the day all count together; each visit keeps its own.
+ * Counts one form's day anew from its visits and puts the result in place of what stood there. A day is the day on
+ * which visitors arrived, in the workspace's time zone, so that everything they do later counts where they came from.
+ * Beyond the commonest sources of the day all count together; each visit keeps its own. A visit whose submission is
+ * kept as spam is nobody's: it counts once somebody says that it is real.
  */
 export async function recountDay(db: Runner, formId: string, day: string): Promise<void> {
   await sql`select pg_advisory_xact_lock(hashtextextended(${`readout ${formId} ${day}`}, 0))`.execute(db)
@@ -28,6 +29,8 @@ export async function recountDay(db: Runner, formId: string, day: string): Promi
       where form_id = ${formId}
         and arrived_at >= ${day}::date::timestamp at time zone ${zoneOf(formId)}
         and arrived_at < (${day}::date + 1)::timestamp at time zone ${zoneOf(formId)}
+        and not exists (
+          select from submission where form_id = ${formId} and visit_id = visit.id and state = 'spam')
     ), commonest as (
       select source from visits group by source order by count(*) desc, source limit ${MOST_SOURCES}
     ), of_day as (
@@ -111,6 +114,7 @@ export async function readSentValues(
     .selectFrom('submission')
     .select('values')
     .where('form_id', '=', formId)
+    .where('state', '<>', 'spam')
     .where('received_at', '>=', sql<Date>`${from}::date::timestamp at time zone ${zoneOf(formId)}`)
     .where('received_at', '<', sql<Date>`(${to}::date + 1)::timestamp at time zone ${zoneOf(formId)}`)
     .orderBy('received_at', 'desc')

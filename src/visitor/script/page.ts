@@ -115,9 +115,7 @@ export function showError(page: Page, name: string, message: string | null): voi
   if (!box || !text) return
   text.hidden = message === null
   text.textContent = message && sayer.say(message)
-  const described = [...box.querySelectorAll('.help[id], .unit[id], .error:not([hidden])')]
-    .map(({ id }) => id)
-    .join(' ')
+  const described = [...box.querySelectorAll('.help,.unit,.error:not([hidden])')].map(({ id }) => id).join(' ')
   const target = box.matches('fieldset') && !box.querySelector('.consent') ? box : controlOf(box)
   if (!target) return
   setOrRemove(target, 'aria-describedby', described)
