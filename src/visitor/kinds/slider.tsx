@@ -1,6 +1,6 @@
 import { readNumber } from '@/core/language/numbers'
 import { wordingOf } from '@/core/answers/options'
-import { Said, sayIn } from '../said'
+import { sayIn } from '../said'
 import { asText, type ControlProps, type VisitorKind } from './control'
 import { NumberBox, unitAsRead } from './unit'
 
@@ -32,7 +32,7 @@ const Slider = (props: ControlProps<'slider'>) => {
         <span className="ends" aria-hidden="true">
           <span>{speech.number(minimum)}</span>
           <span>
-            {speech.number(maximum)} <Said wording={unit} say={say} />
+            {speech.number(maximum)} {props.question.unit}
           </span>
         </span>
       </span>
