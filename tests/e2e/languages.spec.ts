@@ -193,6 +193,8 @@ for (const javaScriptEnabled of [true, false])
       await expect(box(name)).toHaveValue(value)
     await page.getByRole('button', { name: 'Deutsch' }).click()
     await expect(box('height')).toHaveValue('1250,5')
+    // The slider is there once the script is; until then the form is sent step by step, as without one.
+    if (javaScriptEnabled) await expect(page.locator('[type=range]')).toBeVisible()
     // With a script the server learns of the step in a batch of its own.
     const told = javaScriptEnabled
       ? page.waitForResponse(
