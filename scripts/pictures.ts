@@ -27,7 +27,7 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
       await waitForPlan(page)
     },
   },
-  languages: { path: `${finder}/compose?part=languages` },
+  languages: { path: `${finder}/compose?part=languages`, prepare: waitForPlan },
   look: { path: `${finder}/compose?part=look`, prepare: waitForPlan },
   records: { path: `${finder}/records` },
   dispatch: {

@@ -1,3 +1,4 @@
+import type { Locator } from '@playwright/test'
 import type { Form } from '@/core/form/definition'
 import { api, releasedForm, smallForm, until } from '../support/api'
 import { expectClean } from './clean'
@@ -72,6 +73,13 @@ test('a logo, pictures and words stand beside the questions, over a picture, and
         .poll(() => page.getByRole('img', { name }).evaluate((img: HTMLImageElement) => img.naturalWidth))
         .toBeGreaterThan(0)
     await expect(page.getByText('Fired since the first frost')).toBeVisible()
+    const placeOf = async (one: Locator) => (await one.boundingBox()) ?? { x: NaN, y: NaN }
+    const logo = await placeOf(page.getByRole('img', { name: 'Tarnfield' }))
+    const title = await placeOf(page.locator('h1'))
+    const beside = await placeOf(page.getByText('Fired since the first frost'))
+    // On a phone the logo comes before the title and all else after it; on a desk all of it stands at the left.
+    if (width === 390) expect([logo.y < title.y, title.y < beside.y]).toEqual([true, true])
+    else expect([logo.x < title.x, logo.x]).toEqual([true, beside.x])
     expect(
       await page.evaluate(
         () => getComputedStyle(document.documentElement).background + getComputedStyle(document.body).background,
