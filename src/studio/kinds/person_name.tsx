@@ -3,7 +3,6 @@
 import { UserRound } from 'lucide-react'
 import { ChoiceField } from '../ui/field'
 import type { SettingsProps, StudioKind } from './kind'
-import { ShownAsFields } from './shownAsFields'
 import { WordsFields } from './wordsFields'
 
 const BOXES = [
@@ -24,23 +23,14 @@ const PersonNameSettings = ({
       onCommit={(next) => onChange({ boxes: next as typeof boxes }, 'boxes')}
     />
     {boxes === 'two' && (
-      <>
-        <WordsFields
-          words={[
-            ['first', 'First part', first],
-            ['last', 'Last part', last],
-          ]}
-          most={60}
-          onChange={onChange}
-        />
-        <ShownAsFields
-          words={[
-            ['firstShownAs', 'First worded as', firstShownAs, first],
-            ['lastShownAs', 'Last worded as', lastShownAs, last],
-          ]}
-          onChange={onChange}
-        />
-      </>
+      <WordsFields
+        words={[
+          { key: 'first', label: 'First part', value: first, place: 'First', shownAs: firstShownAs },
+          { key: 'last', label: 'Last part', value: last, place: 'Last', shownAs: lastShownAs },
+        ]}
+        most={60}
+        onChange={onChange}
+      />
     )}
   </>
 )

@@ -2,7 +2,6 @@
 
 import type { Unit } from '@/core/answers/number'
 import { TextField } from '../ui/field'
-import { ShownAsFields } from './shownAsFields'
 
 interface Props {
   question: Unit
@@ -13,9 +12,11 @@ interface Props {
 export const BoxUnitSettings = ({ question, onChange }: Props) => (
   <>
     <UnitSettings question={question} onChange={onChange} />
-    <ShownAsFields
-      words={[['unitShownAs', 'Unit worded as', question.unitShownAs ?? '', question.unit]]}
-      onChange={onChange}
+    <TextField
+      label="Unit worded as"
+      value={question.unitShownAs ?? ''}
+      placeholder={question.unit}
+      onCommit={(text) => onChange({ unitShownAs: text.slice(0, 300) }, 'unitShownAs')}
     />
   </>
 )

@@ -1,9 +1,10 @@
 import type { ControlProps, VisitorKind } from './control'
-import { NumberBox } from './unit'
+import { NumberInput, NumberUnit } from './unit'
 
 const NumberField = (props: ControlProps<'number'>) => (
   <span className="with-unit">
-    <NumberBox props={props} />
+    <NumberInput props={props} />
+    <NumberUnit props={props} />
   </span>
 )
 

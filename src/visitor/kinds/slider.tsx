@@ -2,7 +2,7 @@ import { readNumber } from '@/core/language/numbers'
 import { wordingOf } from '@/core/answers/options'
 import { sayIn } from '../said'
 import { asText, type ControlProps, type VisitorKind } from './control'
-import { NumberBox, unitAsRead } from './unit'
+import { NumberInput, NumberUnit, unitAsRead } from './unit'
 
 /**
  * A number to write, and a slider that writes it, once a script ties them together. A slider alone always
@@ -37,7 +37,8 @@ const Slider = (props: ControlProps<'slider'>) => {
         </span>
       </span>
       <span className="with-unit">
-        <NumberBox props={props} />
+        <NumberInput props={props} />
+        <NumberUnit props={props} />
       </span>
     </div>
   )

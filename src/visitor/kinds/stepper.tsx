@@ -1,7 +1,7 @@
 import { wordingOf } from '@/core/answers/options'
 import { sayIn } from '../said'
 import type { ControlProps, VisitorKind } from './control'
-import { NumberBox } from './unit'
+import { NumberInput, NumberUnit } from './unit'
 
 /** A number with buttons that count it down and up, once a script is there to do so. */
 const Stepper = (props: ControlProps<'stepper'>) => {
@@ -13,14 +13,11 @@ const Stepper = (props: ControlProps<'stepper'>) => {
       <button type="button" className="count" hidden data-count="-1" {...name('less')}>
         −
       </button>
-      <NumberBox
-        props={props}
-        between={
-          <button type="button" className="count" hidden data-count="1" {...name('more')}>
-            +
-          </button>
-        }
-      />
+      <NumberInput props={props} />
+      <button type="button" className="count" hidden data-count="1" {...name('more')}>
+        +
+      </button>
+      <NumberUnit props={props} />
     </span>
   )
 }

@@ -30,23 +30,24 @@ export const unitAsRead = ({ unit, unitShownAs }: Counted): string => unitShownA
 
 interface NumberProps {
   props: TextInputProps['props'] & { question: Counted }
-  /** What stands between the box and its unit. */
-  between?: ReactNode
 }
 
 /** A text field with a number pad: number inputs drop what they cannot read without saying so. */
-export function NumberBox({ props, between }: NumberProps) {
-  const unit = unitAsRead(props.question)
-  const Input = unit ? UnitInput : TextInput
+export const NumberInput = ({ props }: NumberProps) =>
+  unitAsRead(props.question) ? (
+    <UnitInput props={props} inputMode="decimal" />
+  ) : (
+    <TextInput props={props} inputMode="decimal" />
+  )
+
+/** What the number counts; nothing for a number of nothing. */
+export const NumberUnit = ({ props: { question, id, say } }: NumberProps) => {
+  const unit = unitAsRead(question)
   return (
-    <>
-      <Input props={props} inputMode="decimal" />
-      {between}
-      {unit && (
-        <Unit id={props.id}>
-          <Said wording={unit} say={props.say} />
-        </Unit>
-      )}
-    </>
+    unit && (
+      <Unit id={id}>
+        <Said wording={unit} say={say} />
+      </Unit>
+    )
   )
 }
