@@ -34,7 +34,8 @@ describe('answers, by Ajv on the exported schema', () => {
         const sound = ajv.compile(answersSchema(form))(sent)
         if (sound) accepted++
         else refused++
-        expect(sound).toBe(errors.length === 0)
+        // Which of two days is the earlier a schema cannot say.
+        expect(sound).toBe(errors.every(({ message }) => message === 'wrong_way_round'))
       }),
       { numRuns: 600 },
     )

@@ -1,6 +1,6 @@
-import { accept, type Answer, type KindRules, partOf } from '../answer'
+import { type Answer, type KindRules, partOf, refuse } from '../answer'
 import { DAYS, showDay } from '../day'
-import { type DayLimits, dayLimitSettings, tellDayLimits, unsaid } from '../day_limits'
+import { type DayLimits, dayLimitSettings, tellDayLimits } from '../day_limits'
 import type { KindManner } from '../kind'
 import { type AskedPart, inParts, partsSchema, type TwoBoxes, twoBoxesSettings, wholeSchema } from '../parts'
 import { contradictionsIn, spanSchema } from '../span'
@@ -23,14 +23,16 @@ const record = inParts<DateRange>(asked, (raw, _, limits, facts) => date.check(r
 
 const dayAt = (answer: Answer, part: string): string => String(partOf(answer, part) ?? '')
 
-/** A record of `from` and `to`, both days included; the earlier one is always `from`. One alone leaves an end open. */
+/** A record of `from` and `to`, both days included, `to` never before `from`. One alone leaves an end open. */
 export const rules: KindRules<DateRange> = {
   ...record,
   check(raw, limits, facts) {
     const checked = record.check(raw, limits, facts)
     if (!checked.ok || checked.answer === null) return checked
     const [from, to] = [dayAt(checked.answer, 'from'), dayAt(checked.answer, 'to')]
-    return from && to && to < from ? accept({ from: to, to: from }) : checked
+    if (!from || !to || from <= to) return checked
+    const locale = facts?.speech?.locale
+    return refuse({ code: 'wrong_way_round', from: showDay(from, locale), to: showDay(to, locale) })
   },
   show(answer, _, speech) {
     const [from, to] = [dayAt(answer, 'from'), dayAt(answer, 'to')].map((day) => showDay(day, speech.locale))
@@ -39,19 +41,35 @@ export const rules: KindRules<DateRange> = {
   },
 }
 
+/** What a schema cannot say of two days. */
+const UNSAID = {
+  $comment:
+    'That the last day is not before the first, and limits that depend on the day it is asked on, or on the day of the week, a schema cannot say.',
+}
+
 const schemas = (span: DateRange) => ({ from: spanSchema(span, DAYS), to: spanSchema(span, DAYS) })
 
 export const manner: KindManner<DateRange> = {
   words: 'Range of dates',
-  texts: ['not_day', 'too_early', 'too_late', 'weekdays_only', 'part_missing', 'from_day', 'until_day', 'day_span'],
+  texts: [
+    'not_day',
+    'too_early',
+    'too_late',
+    'weekdays_only',
+    'wrong_way_round',
+    'part_missing',
+    'from_day',
+    'until_day',
+    'day_span',
+  ],
   suggestedBy: { words: /\b(from when|how long|which days|dates|period|stay)\b/i, sureness: 4 },
   must: (limits) => tellDayLimits('two dates', limits),
   domain: (range) => ({
     is: 'record',
     parts: asked(range).map((part) => ({ ...part, domain: { is: 'day', least: range.earliest, most: range.latest } })),
   }),
-  schema: (range) => ({ ...partsSchema(schemas(range)), ...unsaid(range) }),
-  requiredSchema: (range) => ({ ...wholeSchema(schemas(range)), ...unsaid(range) }),
+  schema: (range) => ({ ...partsSchema(schemas(range)), ...UNSAID }),
+  requiredSchema: (range) => ({ ...wholeSchema(schemas(range)), ...UNSAID }),
   width: 'full',
   fillable: true,
   contradictions: (span) => contradictionsIn(span, DAYS),
