@@ -1,8 +1,15 @@
 import { setNonce } from 'get-nonce'
+import { config } from 'zod'
 
 /** The word that lets this page's own scripts and style sheets pass its policy; empty on the server. */
 export const pageNonce = (): string =>
   typeof document === 'undefined' ? '' : (document.querySelector<HTMLScriptElement>('script[nonce]')?.nonce ?? '')
 
-/** Hands the nonce to the few libraries that must write a style sheet while they run. */
-export const handNonceOn = (): void => setNonce(pageNonce())
+/**
+ * Has libraries keep the page's policy: the few that must write a style sheet while they run get the nonce, and the
+ * one that checks input makes no code of text, nor tries whether it may.
+ */
+export function keepPolicy(): void {
+  setNonce(pageNonce())
+  config({ jitless: true })
+}

@@ -5,9 +5,9 @@ import { usePathname } from 'next/navigation'
 import { useState } from 'react'
 import { FindOrDo, type Findable } from './findOrDo'
 import { Mark } from './mark'
-import { handNonceOn } from './nonce'
+import { keepPolicy } from './policy'
 
-handNonceOn()
+keepPolicy()
 
 interface Props {
   who: string

@@ -2,7 +2,7 @@
 
 import { useEffect, useRef } from 'react'
 import type { Readout } from '@/server/readout/readReadout'
-import { pageNonce } from '../frame/nonce'
+import { pageNonce } from '../frame/policy'
 import { styleByHand } from './styles'
 
 /** Arrived and sent, day by day, with the same figures as a table for those who want them. */

@@ -21,12 +21,13 @@ interface Props {
   connections: ConnectionRow[]
   mailDomain: string
   timeZone: string
+  timeZones: string[]
   api: string
   tokens: { id: string; name: string; lastUsedAt: Date | null; withdrawnAt: Date | null }[]
 }
 
 /** What every form of the workspace shares: desks, lists, contact fields, and access for programs. */
-export function Settings({ resources: start, connections, mailDomain, timeZone, api, tokens }: Props) {
+export function Settings({ resources: start, connections, mailDomain, timeZone, timeZones, api, tokens }: Props) {
   const router = useRouter()
   const [resources, setResources] = useState(start)
   const [token, setToken] = useState<string | null>(null)
@@ -50,7 +51,7 @@ export function Settings({ resources: start, connections, mailDomain, timeZone, 
           ))}
           <AddResource what="list" onAdded={keep} />
         </section>
-        <TimeZone zone={timeZone} />
+        <TimeZone zone={timeZone} zones={timeZones} />
         <Sites sites={resources.destinations.sites} onSaved={setResources} />
         <Connections connections={connections} />
         <p>

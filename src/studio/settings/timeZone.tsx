@@ -2,16 +2,20 @@
 
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { zoneNames } from '@/core/formats/zone'
 import { ChoiceField } from '../ui/field'
 import { toast } from '../ui/toast'
 import { setTimeZoneAction } from './actions'
 
+interface Props {
+  zone: string
+  /** Those the server knows: a browser knows others. */
+  zones: string[]
+}
+
 /** In which zone the workspace's days and hours are told, and its numbers counted. */
-export function TimeZone({ zone: start }: { zone: string }) {
+export function TimeZone({ zone: start, zones }: Props) {
   const router = useRouter()
   const [zone, setZone] = useState(start)
-  const zones = zoneNames()
   const set = async (next: string) => {
     const before = zone
     setZone(next)

@@ -1,3 +1,4 @@
+import { zoneNames } from '@/core/formats/zone'
 import { listConnections } from '@/db/queries/connections'
 import { readResourcesAndDestinations } from '@/db/queries/workspace'
 import { memberPage } from '@/server/access/session'
@@ -20,6 +21,7 @@ export default memberPage(async ({ workspaceId }) => {
       connections={connections}
       mailDomain={workspace.mailDomain}
       timeZone={workspace.timeZone}
+      timeZones={zoneNames()}
       api={`${config.LICHEN_URL}/api/v1`}
       tokens={tokens.map(({ id, name, lastUsedAt, withdrawnAt }) => ({
         id,
