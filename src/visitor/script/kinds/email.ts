@@ -10,17 +10,20 @@ export function enliven(box: HTMLElement): void {
   const offer = box.querySelector<HTMLElement>('[data-offer]')
   const button = offer?.querySelector('button')
   if (!field || !offer || !button) return
-  field.addEventListener('change', async () => {
+  field.addEventListener('change', () => {
     offer.hidden = true
-    const { correct } = (await import(CORRECT_ADDRESS)) as { correct: Correct }
-    const better = correct(field.value)
-    if (better === null) return
-    button.textContent = better
-    offer.hidden = false
+    // Without a connection, nothing is offered.
+    import(CORRECT_ADDRESS).then(
+      ({ correct }: { correct: Correct }) => {
+        button.textContent = correct(field.value)
+        offer.hidden = !button.textContent
+      },
+      () => undefined,
+    )
   })
   button.addEventListener('click', () => {
-    field.value = button.textContent ?? ''
     offer.hidden = true
+    field.value = button.textContent ?? ''
     field.focus()
     tellEntered(field)
   })
