@@ -21,8 +21,9 @@ import { addContact } from '@/server/people/addContact'
 import { createPersonalLink } from '@/server/people/createLink'
 import { acceptSubmission } from '@/server/submissions/acceptSubmission'
 import { appliedWith, applySubmissions } from '@/server/submissions/applySubmissions'
-import { openForm } from '@/server/visits/openForm'
-import { recordProgress } from '@/server/visits/recordProgress'
+import { advanceVisits, noticeOf, type VisitNotice } from '@/server/visits/advance'
+import { noticedIn } from '@/server/visits/recordProgress'
+import { givePass } from '@/server/visits/secret'
 import { findLinkHolder, type Visitor } from '@/server/visits/visitor'
 import { type Answer, type Answers, isList, isRecord } from '@/core/answers/answer'
 import { mannerOf } from '@/core/answers/registry'
@@ -62,7 +63,9 @@ const DAYS = 90
 const DAY = 24 * 60 * 60 * 1000
 const VISITS = 1600
 const INVITED = 140
+/** Connections to the database, and visits told of in one go. */
 const AT_ONCE = 12
+const TOGETHER = 60
 
 const config = readConfig()
 const ownHost = new URL(config.LICHEN_URL).host
@@ -241,12 +244,11 @@ async function visitFinder(): Promise<void> {
       const at = new Date(now.getTime() - (to + chance.next() * (from - to)) * DAY - 3 * 60 * 1000)
       const answers = finderAnswers(chance, origin, CONTACTS)
       if (variant === 'longer') answers.floor_space = chance.whole(4, 80)
-      return { at, origin, answers, course: courseOf(origin, variant === 'longer' ? 0.86 : 1) }
+      const course = courseOf(origin, variant === 'longer' ? 0.86 : 1)
+      return { at, visitor: visitorFrom(form, origin), answers, course }
     })
     visits.sort((a, b) => a.at.getTime() - b.at.getTime())
-    await inTurns(visits, ({ at, origin, answers, course }) =>
-      makeVisit(form, visitorFrom(form, origin), answers, course, at),
-    )
+    await makeVisits(form, visits)
   }
 }
 
@@ -270,44 +272,77 @@ function courseOf(origin: Origin, ease: number): Course {
   return { begins, steps, seconds, pauseAfter: chance.happens(0.06) ? chance.whole(1, 2) : null }
 }
 
-async function makeVisit(form: LiveForm, visitor: Visitor, drawn: Answers, course: Course, at: Date): Promise<void> {
-  const { pass } = await openForm(db, form, visitor, null, ownHost, at)
-  if (!course.begins) return
-  const visitId = pass.id
-  const answers = await withFiles(form, visitId, drawn)
+interface DrawnVisit {
+  visitor: Visitor
+  answers: Answers
+  course: Course
+  at: Date
+}
+
+/** What happens in a visit: what is noticed, in its order, and when its answers are sent, if they are. */
+interface Happened {
+  id: string
+  visitor: Visitor
+  answers: Answers
+  notices: VisitNotice[]
+  sentAt: Date | null
+}
+
+/** Visits come in the order given, many told of at once, as on a busy site. */
+async function makeVisits(form: LiveForm, visits: DrawnVisit[]): Promise<void> {
+  for (let from = 0; from < visits.length; from += TOGETHER) {
+    const happened = await Promise.all(visits.slice(from, from + TOGETHER).map((visit) => happen(form, visit)))
+    await db.transaction().execute((tx) =>
+      advanceVisits(
+        tx,
+        happened.flatMap(({ notices }) => notices),
+      ),
+    )
+    const sent = happened.filter(({ sentAt }) => sentAt !== null).sort((a, b) => Number(a.sentAt) - Number(b.sentAt))
+    const accepted = await Promise.all(sent.map((visit) => accept(form, visit)))
+    await applySubmissions(db, accepted, {
+      ...appliedWith(config),
+      together: TOGETHER,
+      // Each at a moment of its own, whoever applies it.
+      appliedAt: (receivedAt) => new Date(receivedAt.getTime() + 400),
+    })
+  }
+}
+
+async function happen(form: LiveForm, { visitor, answers: drawn, course, at }: DrawnVisit): Promise<Happened> {
+  const { id } = givePass(config.LICHEN_SECRET, form.formId)
+  const answers = course.begins ? await withFiles(form, id, drawn) : drawn
+  const notices: VisitNotice[] = []
+  const notice = (moment: number, noticed: VisitNotice['noticed']) =>
+    notices.push(noticeOf(form, visitor, id, ownHost, new Date(moment), noticed))
+  const told = (steps: string[], values: Answers) => noticedIn(form.form, { began: true, steps, values }, true)
+  const left = { id, visitor, answers, notices, sentAt: null }
+
+  notice(at.getTime(), {})
+  if (!course.begins) return left
   const met = walkForm(form.form, answers).steps
   const steps = met.slice(0, course.steps + 1).map(({ name }) => name)
   let moment = at.getTime() + 4000
-  await note(form, visitor, visitId, steps.slice(0, 1), {}, new Date(moment))
+  notice(moment, told(steps.slice(0, 1), {}))
   for (let step = 0; step < Math.min(course.steps, met.length); step++) {
     moment += (course.seconds[step] ?? 30) * 1000
     const done = met.slice(0, step + 1).flatMap(({ questions }) => questions.map(({ name }) => name))
     const values = Object.fromEntries(Object.entries(answers).filter(([name]) => done.includes(name)))
-    if (step + 1 < met.length) await note(form, visitor, visitId, steps.slice(0, step + 2), values, new Date(moment))
+    if (step + 1 < met.length) notice(moment, told(steps.slice(0, step + 2), values))
     if (step === course.pauseAfter) {
       moment += 5 * 60 * 60 * 1000
-      if (moment > now.getTime() - 10 * 60 * 1000) return
-      await openForm(db, form, visitor, visitId, ownHost, new Date(moment))
+      if (moment > now.getTime() - 10 * 60 * 1000) return left
+      notice(moment, { returned: form.form.keepUnfinished })
     }
   }
-  if (course.steps < met.length) return
-  const sentAt = new Date(moment)
-  const accepted = await acceptSubmission(
-    db,
-    inLanguage(form, []),
-    answers,
-    visitor,
-    { id: visitId, proven: true },
-    [],
-    sentAt,
-  )
+  return course.steps < met.length ? left : { ...left, sentAt: new Date(moment) }
+}
+
+async function accept(form: LiveForm, { id, visitor, answers, sentAt }: Happened): Promise<string> {
+  const visit = { id, proven: true }
+  const accepted = await acceptSubmission(db, inLanguage(form, []), answers, visitor, visit, [], sentAt)
   if (!accepted.ok) throw new Error(JSON.stringify(accepted))
-  await applySubmissions(db, [accepted.submission], {
-    ...appliedWith(config),
-    together: 20,
-    // Each at a moment of its own, whoever applies it.
-    appliedAt: (receivedAt) => new Date(receivedAt.getTime() + 400),
-  })
+  return accepted.submission
 }
 
 /** The same answers with the files in them sent: each is drawn by its name only. */
@@ -325,10 +360,6 @@ async function withFiles(form: LiveForm, visitId: string, answers: Answers): Pro
   return sent
 }
 
-function note(form: LiveForm, visitor: Visitor, visit: string, steps: string[], values: Answers, at: Date) {
-  return recordProgress(db, form, { visit, began: true, steps, values }, visitor, true, ownHost, at)
-}
-
 /** Guests of the open kiln day answer, and a few say no. */
 async function visitOpenDay(): Promise<void> {
   const days = [20, 21].map((ahead) => dayOf(daysAgo(-ahead)))
@@ -341,13 +372,10 @@ async function visit(slug: string, count: number, days: number, answer: (at: Dat
   const visits = Array.from({ length: count }, () => {
     const origin = chance.weigh(SOURCES)
     const at = daysAgo(0.1 + chance.next() * days)
-    const answers = answer(at)
-    return { at, origin, answers, course: courseOf(origin, 1) }
+    return { at, visitor: visitorFrom(form, origin), answers: answer(at), course: courseOf(origin, 1) }
   })
   visits.sort((a, b) => a.at.getTime() - b.at.getTime())
-  await inTurns(visits, ({ at, origin, answers, course }) =>
-    makeVisit(form, visitorFrom(form, origin), answers, course, at),
-  )
+  await makeVisits(form, visits)
 }
 
 /** A mailing with personal links; some of the people who got one use it. */
@@ -367,23 +395,16 @@ async function visitBringAStudio(): Promise<void> {
     studio: personOf(400 + n).company,
     club: chance.happens(0.5),
   }))
-  await inTurns(visits, async ({ n, at, course, studio, club }) => {
-    const contact = contacts[n] ?? ''
-    const { k } = await createPersonalLink(db, config.LICHEN_URL, stored, contact, daysAgo(14))
-    const holder = await findLinkHolder(db, form.formId, k)
-    const { email, first_name } = personOf(n)
-    const answers: Answers = { first_name, email, their_studio: studio, club }
-    await makeVisit(form, { link, pageBefore: null, holder }, answers, course, at)
-  })
-}
-
-/** Runs the work in order, a few at once. */
-async function inTurns<T>(items: T[], work: (item: T) => Promise<void>): Promise<void> {
-  const rest = items[Symbol.iterator]()
-  const worker = async () => {
-    for (let turn = rest.next(); !turn.done; turn = rest.next()) await work(turn.value)
-  }
-  await Promise.all(Array.from({ length: AT_ONCE }, worker))
+  const invited = await Promise.all(
+    visits.map(async ({ n, at, course, studio, club }): Promise<DrawnVisit> => {
+      const { k } = await createPersonalLink(db, config.LICHEN_URL, stored, contacts[n] ?? '', daysAgo(14))
+      const holder = await findLinkHolder(db, form.formId, k)
+      const { email, first_name } = personOf(n)
+      const answers: Answers = { first_name, email, their_studio: studio, club }
+      return { at, visitor: { link, pageBefore: null, holder }, answers, course }
+    }),
+  )
+  await makeVisits(form, invited)
 }
 
 async function countAll(): Promise<void> {

@@ -3,6 +3,7 @@ import { type Answers, isBlank, valueIn } from '@/core/answers/answer'
 import { rulesOf } from '@/core/answers/registry'
 import type { Form } from '@/core/form/definition'
 import { questionsAsked } from '@/core/form/values'
+import type { Noticed } from '@/core/readout/visit'
 import type { Db } from '@/db/database'
 import type { LiveForm } from '../forms/live'
 import { advanceVisits, noticeOf } from './advance'
@@ -34,12 +35,21 @@ export async function recordProgress(
   ownHost: string | null,
   at: Date | null,
 ): Promise<void> {
-  const steps = progress.steps.filter((name) => live.form.steps.some((step) => step.name === name))
-  const answers = proven && live.form.keepUnfinished ? answersSoFar(live.form, progress.values) : null
-  const noticed = { began: progress.began, steps, answers }
-  await db
-    .transaction()
-    .execute((tx) => advanceVisits(tx, [noticeOf(live, visitor, progress.visit, ownHost, at, noticed)]))
+  const notice = noticeOf(live, visitor, progress.visit, ownHost, at, noticedIn(live.form, progress, proven))
+  await db.transaction().execute((tx) => advanceVisits(tx, [notice]))
+}
+
+/** What a batch of progress says of its visit; answers are kept where the form says so and the visit is `proven`. */
+export function noticedIn(
+  form: Form,
+  { began, steps, values }: Pick<Progress, 'began' | 'steps' | 'values'>,
+  proven: boolean,
+): Noticed {
+  return {
+    began,
+    steps: steps.filter((name) => form.steps.some((step) => step.name === name)),
+    answers: proven && form.keepUnfinished ? answersSoFar(form, values) : null,
+  }
 }
 
 /** Sound answers only, and never a box that was merely not ticked. */
