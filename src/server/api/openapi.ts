@@ -66,6 +66,7 @@ function describeDeed(route: DeedRoute, components: Components): object {
     ...(!reads && rest ? { 422: deed.refusals[422] ?? 'The body is not as described' } : {}),
     ...(inPath.length > 0 ? { 404: deed.refusals[404] ?? 'There is nothing of this name' } : {}),
     401: 'No token, or a wrong one',
+    503: 'The database cannot take this just now; nothing was stored',
   }
   return {
     summary: deed.summary,
