@@ -1,8 +1,13 @@
 import { defineConfig } from '@playwright/test'
+import { CHROMIUM } from './tests/support/browser'
 
-/** Browser tests against the Lichen that `npm test` has started. */
+/** Browser tests against the Lichen that `npm test` or `npm run longer` has started. */
 export default defineConfig({
-  testDir: 'tests/e2e',
+  projects: [
+    { name: 'browser', testDir: 'tests/e2e' },
+    { name: 'walks', testDir: 'tests/walks' },
+  ],
+  testMatch: '**/*.spec.ts',
   timeout: 120_000,
   expect: { timeout: 10_000 },
   workers: 2,
@@ -15,9 +20,6 @@ export default defineConfig({
     baseURL: process.env.LICHEN_TEST_URL ?? '',
     viewport: { width: 1280, height: 800 },
     trace: 'off',
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update'],
-    },
+    launchOptions: CHROMIUM,
   },
 })

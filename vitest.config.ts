@@ -2,35 +2,54 @@ import { defineConfig } from 'vitest/config'
 
 const alias = { '@': `${import.meta.dirname}/src` }
 
-/** Unit tests stand beside the code and need nothing; the rest run against whole Lichens, fault runs against ones they break. */
+/** @param test of one project: what it is called, which files it has, and how long they may take */
+const project = (test: object) => ({ resolve: { alias }, test })
+
+/**
+ * `unit` tests need no running Lichen. `whole` ones share a Lichen, by names and workspaces of their own; those
+ * `apart` stop or count what others use, and run one by one. `measured` ones want the machine for themselves.
+ * `faults` break Lichens of their own.
+ */
 export default defineConfig({
   resolve: { alias },
   test: {
     projects: [
-      {
-        resolve: { alias },
-        test: { name: 'unit', include: ['src/**/*.test.ts', 'bench/**/*.test.ts'], testTimeout: 30_000 },
-      },
-      {
-        resolve: { alias },
-        test: {
-          name: 'whole',
-          include: ['tests/{outside,api,guard,work}/**/*.test.ts'],
-          fileParallelism: false,
-          testTimeout: 120_000,
-          hookTimeout: 120_000,
-        },
-      },
-      {
-        resolve: { alias },
-        test: {
-          name: 'faults',
-          include: ['tests/faults/**/*.test.ts'],
-          fileParallelism: false,
-          testTimeout: 300_000,
-          hookTimeout: 180_000,
-        },
-      },
+      project({
+        name: 'unit',
+        // They change nothing that others see: what they import is read once for all.
+        isolate: false,
+        pool: 'threads',
+        include: ['src/**/*.test.ts', 'bench/**/*.test.ts', 'scripts/**/*.test.ts', 'tests/outside/*.test.ts'],
+        testTimeout: 30_000,
+      }),
+      project({
+        name: 'whole',
+        include: ['tests/{api,guard,work}/**/*.test.ts', 'tests/outside/running/*.test.ts'],
+        maxWorkers: 2,
+        testTimeout: 120_000,
+        hookTimeout: 120_000,
+      }),
+      project({
+        name: 'apart',
+        include: ['tests/apart/**/*.test.ts'],
+        fileParallelism: false,
+        testTimeout: 120_000,
+        hookTimeout: 120_000,
+      }),
+      project({
+        name: 'measured',
+        include: ['tests/walks/**/*.test.ts'],
+        fileParallelism: false,
+        testTimeout: 120_000,
+        hookTimeout: 300_000,
+      }),
+      project({
+        name: 'faults',
+        include: ['tests/faults/**/*.test.ts'],
+        maxWorkers: 2,
+        testTimeout: 300_000,
+        hookTimeout: 180_000,
+      }),
     ],
   },
 })

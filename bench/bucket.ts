@@ -44,7 +44,7 @@ export class Bucket {
       if (!request.headers.authorization?.includes('Credential=')) throw new Refused(403, 'AccessDenied')
       const body = await readBytes(request)
       const [, ...key] = path.split('/')
-      await this.serve(
+      this.serve(
         `${request.method}`,
         key.map(decodeURIComponent).join('/'),
         url.searchParams,

@@ -20,7 +20,7 @@ await runOrTell(async () => {
   installPackages()
   const lichen = new Installation(HOME, port, DEMO)
   await lichen.requirePorts()
-  buildOnce()
+  await buildOnce()
   say('Starting the database')
   await lichen.cluster.start()
   const stop = async () => {
@@ -61,7 +61,7 @@ async function prepareData(lichen) {
     rmSync(FACTS, { force: true })
   }
   lichen.cluster.ensureDatabase()
-  lichen.script('scripts/migrate.ts')
+  await lichen.script('scripts/migrate.ts')
   const loaded = lichen.cluster.psql('lichen', 'select count(*) from workspace').trim() !== '0'
   if (loaded && existsSync(FACTS)) {
     // The ports may be others than last time; the token stays.
@@ -72,10 +72,10 @@ async function prepareData(lichen) {
     // A load was cut short: begin it again.
     lichen.clear()
     lichen.cluster.ensureDatabase()
-    lichen.script('scripts/migrate.ts')
+    await lichen.script('scripts/migrate.ts')
   }
   say('Loading the demo company (under half a minute)')
-  writeFacts(lichen, lichen.loadDemo())
+  writeFacts(lichen, await lichen.loadDemo())
 }
 
 /** @param {Installation} lichen @param {string} token */

@@ -3,7 +3,7 @@ import process from 'node:process'
 import { Installation } from './machine/installation.mjs'
 import {
   buildOnce,
-  findChromium,
+  findHeadlessChromium,
   findPostgres,
   installDebian,
   installPackages,
@@ -15,9 +15,9 @@ import { runOrTell, say } from './machine/say.mjs'
 await runOrTell(async () => {
   requireNode()
   installDebian('postgresql', () => findPostgres() !== null)
-  installDebian('chromium', findChromium)
+  installDebian('chromium-headless-shell', findHeadlessChromium)
   installPackages()
-  buildOnce()
+  await buildOnce()
   const lichen = new Installation('.lichen-test/measure', 4700)
   // Commit times tell when a plan was really applied.
   lichen.cluster.settings = ['track_commit_timestamp = on']

@@ -17,7 +17,7 @@ export class Installation {
     psql(database: string, sql: string): string
   }
   beginAnew(): Promise<void>
-  loadDemo(args?: string[]): string
+  loadDemo(args?: string[]): Promise<string>
   startBench(): Promise<void>
   loadAnew(args?: string[]): Promise<string>
   /** Starts a process and keeps it running; `child` is the one that runs now. */

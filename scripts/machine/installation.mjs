@@ -4,7 +4,7 @@ import process from 'node:process'
 import { Balancer } from './balancer.mjs'
 import { Cluster, keptSecret, requireFreePort } from './cluster.mjs'
 import { BEGIN_ANEW, keepRunning } from './keep.mjs'
-import { run, waitFor } from './run.mjs'
+import { runBeside, waitFor } from './run.mjs'
 import { Trouble } from './say.mjs'
 
 const NODE = ['--import', 'tsx']
@@ -54,9 +54,7 @@ export class Installation {
 
   /** Runs one of our scripts to its end. @param {string} script @param {string[]} [args] */
   script(script, args = []) {
-    return run(process.execPath, [...NODE, script, ...args], {
-      env: { ...process.env, ...this.environment },
-    })
+    return runBeside(process.execPath, [...NODE, script, ...args], { ...process.env, ...this.environment })
   }
 
   /**
@@ -74,13 +72,13 @@ export class Installation {
     await this.cluster.start()
     this.clear()
     this.cluster.ensureDatabase()
-    this.script('scripts/migrate.ts')
+    await this.script('scripts/migrate.ts')
   }
 
-  /** @param {string[]} [args] @returns {string} */
-  loadDemo(args = []) {
-    const said = this.script('scripts/demo_data/load.ts', args).trim().split('\n').at(-1) ?? '{}'
-    return JSON.parse(said).token
+  /** @param {string[]} [args] @returns {Promise<string>} */
+  async loadDemo(args = []) {
+    const said = await this.script('scripts/demo_data/load.ts', args)
+    return JSON.parse(said.trim().split('\n').at(-1) ?? '{}').token
   }
 
   async requirePorts() {

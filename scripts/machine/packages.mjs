@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import process from 'node:process'
-import { run, succeeds } from './run.mjs'
+import { run, runBeside, succeeds } from './run.mjs'
 import { say, Trouble } from './say.mjs'
 
 export const isRoot = process.getuid?.() === 0
@@ -59,9 +59,12 @@ export function findPostgres() {
 }
 
 export const findChromium = () => existsSync('/usr/bin/chromium')
+/** What has pages of tests: see `tests/support/browser.ts`. */
+export const findHeadlessChromium = () => existsSync('/usr/bin/chromium-headless-shell')
+export const findFirefox = () => existsSync('/usr/bin/firefox-esr')
 
 /** Builds the application unless the last build was of the same sources. */
-export function buildOnce() {
+export async function buildOnce() {
   const sources = createHash('sha256')
   for (const file of listFiles([
     'src',
@@ -82,9 +85,8 @@ export function buildOnce() {
   )
     return
   say('Building (a minute)')
-  run(process.execPath, ['--import', 'tsx', 'scripts/build.ts'], {
-    env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
-  })
+  const environment = { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' }
+  await runBeside(process.execPath, ['--import', 'tsx', 'scripts/build.ts'], environment)
   writeFileSync(mark, hash)
 }
 

@@ -1,5 +1,6 @@
-import { spawn, spawnSync } from 'node:child_process'
+import { execFile, spawn, spawnSync } from 'node:child_process'
 import process from 'node:process'
+import { promisify } from 'node:util'
 import { Trouble } from './say.mjs'
 
 /**
@@ -15,11 +16,29 @@ export function run(command, args, { remedy, show, ...options } = {}) {
   })
   if (done.status === 0) return String(done.stdout ?? '')
   const said = done.error ? String(done.error) : `${done.stdout ?? ''}${done.stderr ?? ''}`.trim()
-  throw new Trouble(
+  throw failed(command, args, said, remedy)
+}
+
+/**
+ * The same while other work goes on.
+ * @param {string} command @param {string[]} args @param {NodeJS.ProcessEnv} [env] @returns {Promise<string>}
+ */
+export async function runBeside(command, args, env = process.env) {
+  const options = { env, maxBuffer: 64 * 1024 * 1024 }
+  try {
+    return (await promisify(execFile)(command, args, options)).stdout
+  } catch (error) {
+    const { stdout = '', stderr = '', message } = /** @type {Error & { stdout?: string, stderr?: string }} */ (error)
+    throw failed(command, args, `${stdout}${stderr}`.trim() || message)
+  }
+}
+
+/** @param {string} command @param {string[]} args @param {string} said @param {string} [remedy] */
+const failed = (command, args, said, remedy) =>
+  new Trouble(
     `“${[command, ...args].join(' ').slice(0, 200)}” failed.\n${said.slice(-4000)}`,
     remedy ?? 'read what it said above, put it right and run the same command again.',
   )
-}
 
 /** @param {string} command @param {string[]} args */
 export const succeeds = (command, args) => spawnSync(command, args, { stdio: 'ignore' }).status === 0

@@ -138,13 +138,13 @@ class WatchedClient extends pg.Client {
     }
     this.on('drain', rest)
     this.on('end', rest)
-    const { query } = this
-    this.query = ((...args: Parameters<typeof query>) => {
+    const query = this.query as (...args: unknown[]) => unknown
+    this.query = ((...args: unknown[]) => {
       clearTimeout(this.timer)
       this.timer = setTimeout(onOverdue, overdue)
       this.askedAt = performance.now()
-      return Reflect.apply(query, this, args) as unknown
-    }) as typeof query
+      return query.apply(this, args)
+    }) as typeof this.query
   }
 
   /** For how many milliseconds a statement has waited for its answer; 0 when none does. */

@@ -234,28 +234,3 @@ describe('the API', () => {
       expect([path, (await api(other, method, path, body)).status]).toEqual([path, 404])
   })
 })
-
-describe('the outbox', () => {
-  it('keeps what the outside refuses, and delivers it once the outside is back', async () => {
-    const turn = (switches: object) =>
-      fetch(`${facts.bench}/switches`, { method: 'PUT', body: JSON.stringify(switches) })
-    await turn({ crm: 'fails', mail: 'refuses' })
-    let id = ''
-    try {
-      id = (await send(facts, slug, answers('waiting'))).body.submission
-      const failing = await until('failed attempts', async () => {
-        const { deliveries } = await applied(facts, id)
-        return deliveries.length === 3 && deliveries.every(({ attempts }) => attempts > 0) && deliveries
-      })
-      expect(failing.find(({ key }) => key === 'crm:tarnfield_crm')?.error).toContain('503')
-      expect(failing.find(({ key }) => key === 'mail:thanks')?.error).toContain('451')
-    } finally {
-      await turn({ crm: 'works', mail: 'works' })
-    }
-    await until('everything delivered', async () =>
-      (await applied(facts, id)).deliveries.every(({ state }) => state === 'delivered'),
-    )
-    expect(await mailTo(facts, person('waiting'))).toMatchObject([{ copies: 1 }])
-    expect(await crmOf(facts, person('waiting'))).toMatchObject({ writes: 1 })
-  })
-})

@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import type { FormInput } from '@/core/form/definition'
 import { api, releasedForm, until } from '../support/api'
+import { entryKept } from '../support/entries'
 import { SMALL_PICTURE } from '../support/pictures'
 import { expect, facts, test, unique } from './studio'
 
@@ -60,7 +61,7 @@ test('files are sent as they are chosen, and what is wrong with one is said wher
   await expect(chooser).toBeFocused()
 
   // Loaded anew, the page still has what was kept.
-  await page.waitForTimeout(1500)
+  await entryKept(slug, 'plate.png')
   await page.reload()
   await expect(box.getByRole('listitem')).toContainText('plate.png')
   await page.getByRole('button', { name: 'Send' }).click()

@@ -1,29 +1,10 @@
-import type { Browser, Page } from '@playwright/test'
-import { speak } from '@/core/language/languages'
 import { pressed } from '@/core/look/contrast'
 import { READY } from '@/core/look/ready'
 import { api, releasedForm, smallForm, until } from '../support/api'
 import { formOfEveryKind } from '../support/every_kind'
 import { everyKindInArabic } from '../support/every_kind_arabic'
-import { expectClean } from './clean'
+import { rgb, styleOf, visitorPage } from './looks'
 import { expect, facts, test, unique } from './studio'
-
-/** The computed style of an element of a page. */
-const styleOf = (page: Page | ReturnType<Page['frameLocator']>, selector: string, property: string) =>
-  page
-    .locator(selector)
-    .first()
-    .evaluate((element, name) => getComputedStyle(element).getPropertyValue(name), property)
-    // A page that is being drawn anew has none.
-    .catch(() => null)
-
-const rgb = (hex: string): string => `rgb(${[1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16)).join(', ')})`
-
-const visitorPage = async (browser: Browser, slug: string, more: Parameters<Browser['newContext']>[0] = {}) => {
-  const page = await (await browser.newContext(more)).newPage()
-  await page.goto(`${facts.url}/f/${slug}`)
-  return page
-}
 
 test('a look is chosen beside the visitor’s view, which follows, and reaches visitors once it is released', async ({
   studio,
@@ -196,31 +177,6 @@ test('a question has a look of its own, and prose shows on one sort of screen', 
   await expect(page.getByText('On your phone')).toBeVisible()
   await expect(page.getByText('At your desk')).toBeHidden()
 })
-
-/** Forms of every kind in these themes, `dark` in their dark variant; `accessible.spec` has them in the plain one. */
-const LOOKS = [
-  ['night', 'light', 'en'],
-  ['clear', 'dark', 'ar'],
-] as const
-
-for (const [theme, scheme, locale] of LOOKS)
-  for (const width of [390, 1280])
-    test(`axe finds nothing in ${theme}, ${scheme}, in ${locale}, at ${width}`, async ({ browser }) => {
-      const slug = unique(`axe-${theme}`)
-      await releasedForm(facts, slug, { ...everyKindInArabic(slug), look: { theme } })
-      const page = await visitorPage(browser, slug, {
-        locale,
-        viewport: { width, height: 844 },
-        colorScheme: scheme,
-        reducedMotion: 'reduce',
-      })
-      const { theme: looks } = READY[theme]
-      const colours = scheme === 'dark' && looks.dark ? looks.dark : looks.colours
-      expect(await styleOf(page, 'h1', 'color')).toBe(rgb(colours.text))
-      await page.locator('[data-forward]').click()
-      await expect(page.getByText(speak(locale).tell('missing'))).toBeVisible()
-      await expectClean(page)
-    })
 
 test('who wants no motion sees none, and others see the steps come', async ({ browser }) => {
   const slug = unique('motion')

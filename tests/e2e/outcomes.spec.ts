@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises'
 import type { FormInput } from '@/core/form/definition'
 import { api, releasedForm, until } from '../support/api'
 import { query } from '../support/database'
+import { makeWorkspace } from '../support/workspace'
 import { expectClean } from './clean'
 import { expect, facts, test, unique } from './studio'
 
@@ -38,9 +39,9 @@ const large: FormInput['outcomes'] = [
   },
 ]
 
-const made = async (more: Partial<FormInput>) => {
+const made = async (more: Partial<FormInput>, reach = facts) => {
   const slug = unique('outcome')
-  await releasedForm(facts, slug, { title: 'Ask', steps, ...more })
+  await releasedForm(reach, slug, { title: 'Ask', steps, ...more })
   return slug
 }
 
@@ -166,13 +167,13 @@ for (const javaScriptEnabled of script) {
   })
 
   test(`a page elsewhere is gone to while Settings allows its site, ${how}`, async ({ browser }) => {
-    const settings = await api<{ destinations: { sites: string[] } }>(facts, 'GET', '/settings')
-    const { sites } = settings.body.destinations
+    // Which sites are allowed is a workspace's own, and others change it, too.
+    const own = { ...facts, ...(await makeWorkspace(facts, false)) }
     const site = `https://${unique('site')}.example`
     const outcome = { title: 'Read here', body: '', goesTo: { to: 'address' as const, address: `${site}/thanks` } }
-    await expect(made({ outcome })).rejects.toThrow('lies on no site that Settings allows')
-    await api(facts, 'PUT', '/settings/sites', { sites: [...sites, site] })
-    const slug = await made({ outcome })
+    await expect(made({ outcome }, own)).rejects.toThrow('lies on no site that Settings allows')
+    await api(own, 'PUT', '/settings/sites', { sites: [site] })
+    const slug = await made({ outcome }, own)
     const send = async () => {
       const page = await (await browser.newContext({ javaScriptEnabled })).newPage()
       await page.route(`${site}/**`, (route) => route.fulfill({ contentType: 'text/html', body: '<h1>Elsewhere</h1>' }))
@@ -182,7 +183,7 @@ for (const javaScriptEnabled of script) {
       return page
     }
     await expect((await send()).getByRole('heading', { name: 'Elsewhere' })).toBeVisible()
-    await api(facts, 'PUT', '/settings/sites', { sites })
+    await api(own, 'PUT', '/settings/sites', { sites: [] })
     await expect((await send()).getByRole('heading', { name: 'Read here' })).toBeVisible()
   })
 }

@@ -1,40 +1,81 @@
-import { type Browser, type BrowserContext, expect, type Page, test as base } from '@playwright/test'
+import { type BrowserContext, expect, type Page, test as base } from '@playwright/test'
 import { LEAST_SECONDS } from '@/core/spam/suspect'
 import { readFacts } from '../support/facts'
 
 export const facts = readFacts()
 
-type State = Awaited<ReturnType<Awaited<ReturnType<Browser['newContext']>>['storageState']>>
+/** What went wrong on any page of the test that runs, and the contexts it has opened. */
+const complaints: string[] = []
+const opened = new Set<BrowserContext>()
 
-/** A page signed in as the demo's specialist; signing in happens once for each worker. */
-export const test = base.extend<{ studio: Page; secondStudio: Page }, { session: State }>({
+/** Says that what goes wrong in these words is none of the page's doing. */
+export const excuse = (words: RegExp): void => void excused.push(words)
+const excused: RegExp[] = []
+
+interface Worker {
+  /** Signed in as the demo's specialist, once for each worker: what a page has loaded, the next one finds there. */
+  member: BrowserContext
+}
+
+/** A page signed in as the demo's specialist. Any error of a script, or breach of a page's policy, fails the test. */
+export const test = base.extend<{ studio: Page; secondStudio: Page; wellBehaved: undefined }, Worker>({
   browser: [
     async ({ browser }, use) => {
       const make = browser.newContext.bind(browser)
-      browser.newContext = async (options) => takeTime(await make(options))
+      browser.newContext = async (options) => {
+        const context = await takeTime(listen(await make(options)))
+        opened.add(context)
+        return context
+      }
       await use(browser)
     },
     { scope: 'worker' },
   ],
-  session: [
+  member: [
     async ({ browser }, use) => {
       const { email, password } = facts
-      const context = await browser.newContext()
+      const context = await browser.newContext({ baseURL: facts.url, viewport: { width: 1280, height: 800 } })
+      opened.delete(context)
+      // Pages of the studio send nothing as a visitor, and a browser that is listened in on keeps nothing.
+      await context.unrouteAll()
       const entered = await context.request.post(`${facts.url}/api/auth/sign-in/email`, { data: { email, password } })
       expect(entered.status()).toBe(200)
-      await use(await context.storageState())
+      await use(context)
       await context.close()
     },
     { scope: 'worker' },
   ],
-  studio: ({ browser, session }, use) => withPage(browser, session, use),
-  secondStudio: ({ browser, session }, use) => withPage(browser, session, use),
+  wellBehaved: [
+    async ({ browser: _ }, use) => {
+      complaints.length = 0
+      excused.length = 0
+      await use(undefined)
+      await Promise.all([...opened].map((context) => context.close()))
+      opened.clear()
+      const left = complaints.filter((one) => !excused.some((words) => words.test(one)))
+      expect(left, 'no script fails, and no page breaks its policy').toEqual([])
+    },
+    { auto: true },
+  ],
+  studio: ({ member }, use) => withPage(member, use),
+  secondStudio: ({ member }, use) => withPage(member, use),
 })
 
-async function withPage(browser: Browser, session: State, give: (page: Page) => Promise<void>): Promise<void> {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, storageState: session })
-  await give(await context.newPage())
-  await context.close()
+async function withPage(member: BrowserContext, give: (page: Page) => Promise<void>): Promise<void> {
+  const page = await member.newPage()
+  await give(page)
+  await page.close()
+}
+
+function listen(context: BrowserContext): BrowserContext {
+  context.on('weberror', (error) => {
+    complaints.push(`${error.page()?.url()}: ${error.error().stack || error.error().message}`)
+  })
+  context.on('console', (message) => {
+    if (message.type() === 'error' && /content security policy/i.test(message.text()))
+      complaints.push(`${message.page()?.url()}: ${message.text()}`)
+  })
+  return context
 }
 
 /** Has whatever is sent from a form wait until a person could have read it: what is faster counts as a machine's. */

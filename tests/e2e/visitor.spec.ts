@@ -1,6 +1,7 @@
 import type { FormInput } from '@/core/form/definition'
 import { api, applied, mailTo, releasedForm, smallForm, until } from '../support/api'
 import { query } from '../support/database'
+import { entryKept, nothingToCount } from '../support/entries'
 import { expect, facts, test, unique } from './studio'
 
 /** Visitors: with a personal link, stopping midway, without scripts, with wrong input, without a connection. */
@@ -63,7 +64,7 @@ test('whoever stops midway finds their answers again in the same browser, and th
   await expect(page.getByLabel('Email')).toHaveValue(email)
   // A reload is no return; coming back after the sitting is one.
   const returned = async () => (await api(facts, 'GET', `/forms/${slug}/readout`)).body.returned
-  await new Promise((done) => setTimeout(done, 1500))
+  await nothingToCount(slug)
   expect(await returned()).toBe(0)
   await query(facts.database, `update visit set last_at = last_at - interval '2 hours' where answers::text like $1`, [
     `%${email}%`,
@@ -94,7 +95,7 @@ test('another browser, or the address without the link, is shown nothing that wa
   await page.getByText('Stoneware').click()
   await page.getByRole('button', { name: 'Go on' }).click()
   await expect(page.getByRole('heading', { name: 'Your room' })).toBeVisible()
-  await page.waitForTimeout(1200)
+  await entryKept('kiln-finder', email)
   await page.goto(`${facts.url}/f/kiln-finder`)
   await expect(page.getByRole('heading', { name: 'Your work' })).toBeVisible()
   expect(await page.content()).not.toContain(email)

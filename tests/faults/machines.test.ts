@@ -1,18 +1,24 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { chromium, type Browser } from '@playwright/test'
+import type { Browser } from '@playwright/test'
 import type { Form } from '@/core/form/definition'
 import { api, mailTo, type Reach, send, until } from '../support/api'
+import { launchChromium } from '../support/browser'
 import { figure } from '../support/database'
+import { secondsOf } from '../support/floor'
 import { fillIn } from '../support/fill_in'
 import { lichenOf, pause } from '../support/lichen'
 import { openPage } from '../support/page'
 
 const POSTS = 1000
 const PEOPLE = 20
+/** Of whom so many come before the machines do. */
+const BEFORE = 3
+/** How many times as long people may wait beside machines as before them. */
+const LONGER = 8
 
 /** A thousand automated posts to the demo's finder, of every sort that machines send, and people in between. */
 describe('machines', () => {
-  const lichen = lichenOf('machines', 4840, { LICHEN_LIMITS: '100' })
+  const lichen = lichenOf('machines', 4860, { LICHEN_LIMITS: '100' })
   let reach: Reach
   let browser: Browser
 
@@ -20,7 +26,7 @@ describe('machines', () => {
     const token = await lichen.loadAnew(['--no-visits'])
     await lichen.startAll()
     reach = { url: lichen.url, bench: lichen.bench, token }
-    browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] })
+    browser = await launchChromium()
   })
   afterAll(async () => {
     await browser?.close()
@@ -53,6 +59,17 @@ describe('machines', () => {
   it('do nothing, and people in between notice nothing', async () => {
     const shared = (await openPage(lichen, '/f/kiln-finder')).data
     const waits: number[] = []
+    const { body: form } = await api<Form>(reach, 'GET', '/forms/kiln-finder/draft')
+    const person = async (n: number) => {
+      const page = await (await browser.newContext()).newPage()
+      await page.goto(`${lichen.url}/f/kiln-finder`)
+      await fillIn(page, form, `person-${n}@people.example`, () => pause(700))
+      waits.push(await secondsOf(() => page.getByRole('heading', { name: /^Thank you/ }).waitFor()))
+      await page.context().close()
+    }
+    for (let n = 0; n < BEFORE; n++) await person(n)
+    const floor = Math.max(...waits)
+    waits.length = 0
     let posted = 0
     // A few at a time, spread over the time that people take: posted all at once, a machine would be as slow as people.
     const machines = Array.from({ length: 3 }, async () => {
@@ -61,17 +78,7 @@ describe('machines', () => {
         await pause(150)
       }
     })
-    const { body: form } = await api<Form>(reach, 'GET', '/forms/kiln-finder/draft')
-    const person = async (n: number) => {
-      const page = await (await browser.newContext()).newPage()
-      await page.goto(`${lichen.url}/f/kiln-finder`)
-      await fillIn(page, form, `person-${n}@people.example`, () => pause(700))
-      const began = performance.now()
-      await page.getByRole('heading', { name: /^Thank you/ }).waitFor()
-      waits.push((performance.now() - began) / 1000)
-      await page.context().close()
-    }
-    for (let n = 0; n < PEOPLE; n++) await person(n)
+    for (let n = BEFORE; n < PEOPLE; n++) await person(n)
     await Promise.all(machines)
     const count = (where: string) =>
       figure(
@@ -87,8 +94,8 @@ describe('machines', () => {
     expect(body.submissions).toHaveLength(PEOPLE)
     waits.sort((a, b) => a - b)
     console.log(
-      `${POSTS} automated posts kept apart; people waited ${waits.at(PEOPLE / 2)?.toFixed(2)} s, ${waits.at(-1)?.toFixed(2)} s at most`,
+      `${POSTS} automated posts kept apart; people waited ${floor.toFixed(2)} s before, ${waits.at(waits.length / 2)?.toFixed(2)} s beside them, ${waits.at(-1)?.toFixed(2)} s at most`,
     )
-    expect(waits.at(-1)).toBeLessThan(3)
+    expect(waits.at(-1)).toBeLessThan(LONGER * floor)
   }, 300_000)
 })

@@ -28,7 +28,7 @@ const BYTES = 24_000_000
 
 /** Web servers are killed without warning while files come in, into a folder and into a bucket. */
 describe.each(['folder', 'bucket'])('files on their way into a %s', (where) => {
-  const port = where === 'folder' ? 4700 : 4720
+  const port = where === 'folder' ? 4880 : 4900
   const lichen = lichenOf(`uploads-${where}`, port, {
     ...(where === 'bucket'
       ? {
@@ -46,7 +46,7 @@ describe.each(['folder', 'bucket'])('files on their way into a %s', (where) => {
     await lichen.beginAnew()
     // The pictures of the demo go into the bucket, too.
     await lichen.startBench()
-    const token = lichen.loadDemo(['--no-visits'])
+    const token = await lichen.loadDemo(['--no-visits'])
     lichen.start('worker')
     web = lichen.start('web')
     reach = { url: lichen.url, bench: lichen.bench, token }

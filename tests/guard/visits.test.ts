@@ -3,12 +3,10 @@ import { get, type IncomingMessage } from 'node:http'
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { FormInput } from '@/core/form/definition'
 import { LEAST_SECONDS } from '@/core/spam/suspect'
-import { connect } from '@/db/database'
-import { takeDelivery } from '@/db/queries/deliveries'
 import { api, applied, releasedForm, replaceDraft, send, smallForm, until } from '../support/api'
 import { figure, query } from '../support/database'
 import { readFacts } from '../support/facts'
-import { pause, turn } from '../support/lichen'
+import { pause } from '../support/lichen'
 import { openPage } from '../support/page'
 
 const facts = readFacts()
@@ -196,40 +194,6 @@ describe('emails', () => {
       note: expect.stringMatching(/^Waits: this address has had 4 mails/) as string,
       later: true,
     })
-  })
-})
-
-describe('mails to one address', () => {
-  it('are as few when many are taken at once', async () => {
-    const crowded = `${slug}-crowded`
-    await releasedForm(facts, crowded, smallForm)
-    const to = address('crowded')
-    await turn(facts, { mail: 'refuses' })
-    const { db, pool } = connect(facts.database)
-    try {
-      const sent = await Promise.all(
-        Array.from({ length: 7 }, (_, n) => send(facts, crowded, { first_name: `Crowd ${n}`, email: to })),
-      )
-      for (const one of sent) await applied(facts, one.body.submission)
-      const waiting = await until('all seven wait for another attempt', async () => {
-        const rows = await query<{ id: string }>(
-          facts.database,
-          `select id from delivery where visitor = $1 and state = 'waiting' and attempts > 0 and lease_until is null`,
-          [to],
-        )
-        return rows.length === 7 && rows
-      })
-      const ids = waiting.map(({ id }) => id)
-      await query(facts.database, 'update delivery set next_at = null where id = any($1)', [ids])
-      const taken = await Promise.all(ids.map((id) => takeDelivery(db, id)))
-      // Fewer than four where a worker, too, had one in hand just then.
-      expect(taken.filter(Boolean).length).toBeGreaterThan(0)
-      const held = `select count(*) from delivery where id = any($1) and lease_until > now()`
-      expect(await figure(facts.database, held, [ids])).toBeLessThanOrEqual(4)
-    } finally {
-      await pool.end()
-      await turn(facts, { mail: 'works' })
-    }
   })
 })
 

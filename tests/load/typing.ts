@@ -2,8 +2,9 @@
  * Measures typing on a visitor's page of 60 questions and 120 tests, at a quarter of the processor's speed: from the
  * key press to what it changes being painted, beside a page of one question in the same run.
  */
-import { chromium, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import { releasedForm } from '../support/api'
+import { launchChromium } from '../support/browser'
 import type { FormInput } from '@/core/form/definition'
 
 const url = process.env.MEASURE_URL ?? ''
@@ -79,7 +80,7 @@ const tell = (times: number[]): string =>
 const reach = { url, bench: '', token }
 await releasedForm(reach, 'typed-large', large)
 await releasedForm(reach, 'typed-small', small)
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] })
+const browser = await launchChromium()
 const page = await browser.newPage({ viewport: { width: 390, height: 844 } })
 await typeInto(page, 'typed-small')
 const [floor, typed] = [await typeInto(page, 'typed-small'), await typeInto(page, 'typed-large')]

@@ -1,36 +1,19 @@
+import { speak } from '@/core/language/languages'
+import { READY } from '@/core/look/ready'
 import { releasedForm } from '../support/api'
 import { formOfEveryKind } from '../support/every_kind'
-import { expectClean } from './clean'
-import { expect, facts, test, unique } from './studio'
+import { SCREENS } from '../support/screens'
+import { everyKindInArabic } from '../support/every_kind_arabic'
+import { expectClean } from '../e2e/clean'
+import { rgb, styleOf, visitorPage } from '../e2e/looks'
+import { expect, facts, test, unique } from '../e2e/studio'
 
 /** axe-core finds nothing, on any screen of the studio and on visitor pages in both widths. */
-
-const SCREENS = [
-  '/forms',
-  '/forms?new=1',
-  '/forms/kiln-finder/compose',
-  '/forms/kiln-finder/compose?part=look',
-  '/forms/kiln-finder/records',
-  '/forms/kiln-finder/dispatch',
-  '/forms/kiln-finder/rehearse',
-  '/forms/kiln-finder/release',
-  '/forms/kiln-finder/readout',
-  '/arrivals',
-  '/arrivals?state=unfinished',
-  '/people',
-  '/people/companies',
-  '/forms/open-day/compose',
-  '/forms/open-day/readout',
-  '/outbox',
-  '/outbox?show=all',
-  '/bench',
-  '/settings',
-]
 
 for (const path of SCREENS)
   test(`the studio’s ${path}`, async ({ studio }) => {
     await studio.goto(path)
-    await studio.waitForTimeout(800)
+    await studio.waitForLoadState('networkidle')
     await expectClean(studio)
   })
 
@@ -111,3 +94,28 @@ for (const width of [390, 1280])
     await page.goto(`${facts.url}/f/no-such-form`)
     await expectClean(page)
   })
+
+/** Forms of every kind in these themes, `dark` in their dark variant; those above have them in the plain one. */
+const LOOKS = [
+  ['night', 'light', 'en'],
+  ['clear', 'dark', 'ar'],
+] as const
+
+for (const [theme, scheme, locale] of LOOKS)
+  for (const width of [390, 1280])
+    test(`axe finds nothing in ${theme}, ${scheme}, in ${locale}, at ${width}`, async ({ browser }) => {
+      const slug = unique(`axe-${theme}`)
+      await releasedForm(facts, slug, { ...everyKindInArabic(slug), look: { theme } })
+      const page = await visitorPage(browser, slug, {
+        locale,
+        viewport: { width, height: 844 },
+        colorScheme: scheme,
+        reducedMotion: 'reduce',
+      })
+      const { theme: looks } = READY[theme]
+      const colours = scheme === 'dark' && looks.dark ? looks.dark : looks.colours
+      expect(await styleOf(page, 'h1', 'color')).toBe(rgb(colours.text))
+      await page.locator('[data-forward]').click()
+      await expect(page.getByText(speak(locale).tell('missing'))).toBeVisible()
+      await expectClean(page)
+    })

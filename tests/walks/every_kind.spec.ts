@@ -3,7 +3,7 @@ import { api, applied, mailTo, releasedForm, until } from '../support/api'
 import type { Answers } from '@/core/answers/answer'
 import { SMALL_PICTURE } from '../support/pictures'
 import { EVERY_KIND, formOfEveryKind, KINDS_TRIED, type Move } from '../support/every_kind'
-import { expect, facts, test, unique } from './studio'
+import { expect, facts, test, unique } from '../e2e/studio'
 
 /** Every kind of question: asked, answered in each way there is, stored, and told in words. */
 

@@ -9,7 +9,7 @@ import type { Form } from '@/core/form/definition'
 import { api } from '../support/api'
 import { composeByHand } from '../support/compose_by_hand'
 import { fillIn } from '../support/fill_in'
-import { expect, facts, test, unique } from './studio'
+import { expect, facts, test, unique } from '../e2e/studio'
 
 /** Some picture: a newcomer sends pictures of their own. */
 const picture = { id: '00000000-0000-4000-8000-000000000000', alt: 'A kiln', width: 8, height: 8 }

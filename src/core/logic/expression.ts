@@ -128,6 +128,10 @@ function build(node: CoreExpression, paths: Set<Path>): Compute {
         throw wrongArguments((node.callee as jsep.Identifier).name, least, most)
       return (values) => call(given.map((one) => one(values)))
     }
+    case 'ArrayExpression':
+    case 'Compound':
+    case 'SequenceExpression':
+    case 'ThisExpression':
   }
   throw wrongForm()
 }

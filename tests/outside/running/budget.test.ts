@@ -1,9 +1,10 @@
 import { gzipSync } from 'node:zlib'
-import { type Browser, chromium, type Request } from '@playwright/test'
+import type { Browser, Request } from '@playwright/test'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { releasedForm, smallForm } from '../support/api'
-import { formOfEveryKind } from '../support/every_kind'
-import { readFacts } from '../support/facts'
+import { releasedForm, smallForm } from '../../support/api'
+import { launchChromium } from '../../support/browser'
+import { formOfEveryKind } from '../../support/every_kind'
+import { readFacts } from '../../support/facts'
 
 const facts = readFacts()
 const { url } = facts
@@ -19,7 +20,7 @@ const weigh = (sort: string, content: Buffer): number => (sort === 'woff2' ? con
 describe('the finder’s weight', () => {
   let browser: Browser
   beforeAll(async () => {
-    browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] })
+    browser = await launchChromium()
   })
   afterAll(() => browser.close())
 

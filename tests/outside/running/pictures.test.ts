@@ -1,8 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import sharp from 'sharp'
 import { PICTURE_FORMATS, PICTURE_WIDTHS, type Picture } from '@/core/answers/pictures'
-import { readFacts } from '../support/facts'
-import { signIn } from '../support/session'
+import { readFacts } from '../../support/facts'
+import { signIn } from '../../support/session'
 
 /** Pictures of forms, looked into with sharp (libvips): what a browser gets is what was asked for. */
 

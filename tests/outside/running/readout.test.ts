@@ -1,7 +1,7 @@
 import pg from 'pg'
 import { afterAll, describe, expect, it } from 'vitest'
-import { api, until } from '../support/api'
-import { readFacts } from '../support/facts'
+import { api, until } from '../../support/api'
+import { readFacts } from '../../support/facts'
 
 const facts = readFacts()
 const client = new pg.Client(facts.database)

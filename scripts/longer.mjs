@@ -1,0 +1,42 @@
+/**
+ * `npm run longer`: what takes longer than anybody waits for at every change: walks through the whole product, axe
+ * over every screen, Lighthouse, a second browser engine, and faults, in which processes are killed and everything
+ * around Lichen fails. With words after it, only those parts (`npm run longer -- walks`), or only fault files of that
+ * name (`npm run longer -- faults restarts`).
+ */
+import process from 'node:process'
+import { Checks } from './machine/checks.mjs'
+import {
+  buildOnce,
+  findChromium,
+  findFirefox,
+  findHeadlessChromium,
+  findPostgres,
+  installDebian,
+  installPackages,
+  requireNode,
+} from './machine/packages.mjs'
+import { runOrTell } from './machine/say.mjs'
+import { withLichen } from './machine/tested.mjs'
+
+const [part = 'all', ...names] = process.argv.slice(2)
+/** @param {string} one */
+const wants = (one) => part === 'all' || part === one
+const checks = new Checks()
+
+await runOrTell(async () => {
+  requireNode()
+  installDebian('postgresql', () => findPostgres() !== null)
+  installDebian('chromium', findChromium)
+  installDebian('chromium-headless-shell', findHeadlessChromium)
+  installDebian('firefox-esr', findFirefox)
+  installPackages()
+  await buildOnce()
+  if (wants('walks'))
+    await withLichen(async ({ url }) => {
+      await checks.vitest('measured')
+      await checks.browser('walks', url)
+    })
+  if (wants('faults')) await checks.vitest('faults', names)
+  checks.conclude()
+})

@@ -1,0 +1,22 @@
+/** The places of the studio, and the states of them that look otherwise, on the demo company. */
+export const SCREENS = [
+  '/forms',
+  '/forms?new=1',
+  '/forms/kiln-finder/compose',
+  '/forms/kiln-finder/compose?part=look',
+  '/forms/kiln-finder/records',
+  '/forms/kiln-finder/dispatch',
+  '/forms/kiln-finder/rehearse',
+  '/forms/kiln-finder/release',
+  '/forms/kiln-finder/readout',
+  '/arrivals',
+  '/arrivals?state=unfinished',
+  '/people',
+  '/people/companies',
+  '/forms/open-day/compose',
+  '/forms/open-day/readout',
+  '/outbox',
+  '/outbox?show=all',
+  '/bench',
+  '/settings',
+]

@@ -1,0 +1,7 @@
+import { defineConfig } from 'vitest/config'
+
+/** The unit tests of the core, for `npm run mutants`: each small change of the heart is run against them. */
+export default defineConfig({
+  resolve: { alias: { '@': `${import.meta.dirname}/src` } },
+  test: { include: ['src/core/**/*.test.ts'], testTimeout: 30_000 },
+})
