@@ -46,10 +46,16 @@ const layerRule = (layer) => ({
 const KINDS = readdirSync(`${import.meta.dirname}/src/core/answers/kinds`)
   .map((file) => file.replace(/\..*/, ''))
   .join('|')
+/** What people read in the studio names none of the operator's settings: they cannot reach them. */
+const NO_SETTINGS_IN_PROSE = ['Literal[value=%]', 'TemplateElement[value.raw=%]'].map((selector) => ({
+  selector: selector.replace('%', '/\\w .*LICHEN_|LICHEN_\\w+[ .]\\w?/'),
+  message: 'Say what to do without the name of an operator’s setting.',
+}))
 const ASK_THE_KIND = 'Ask the kind (mannerOf, rulesOf) instead of comparing with its name.'
 const kindRule = {
   files: ['src/**/*.{ts,tsx}'],
-  ignores: ['src/**/*.test.ts', 'src/core/testing/**'],
+  // Configuration speaks to the operator.
+  ignores: ['src/**/*.test.ts', 'src/core/testing/**', 'src/server/config.ts'],
   rules: {
     'no-restricted-syntax': [
       'error',
@@ -61,6 +67,7 @@ const kindRule = {
         selector: `SwitchStatement:matches([discriminant.property.name='kind'], [discriminant.expression.property.name='kind'], [discriminant.name='kind']) > SwitchCase > Literal[value=/^(${KINDS})$/]`,
         message: ASK_THE_KIND,
       },
+      ...NO_SETTINGS_IN_PROSE,
     ],
   },
 }

@@ -41,8 +41,18 @@ test('a specialist makes a form, and a stranger’s answers reach contact, desk,
 
   await test.step('records: the list people join', async () => {
     await studio.getByRole('link', { name: 'Records' }).click()
-    await studio.getByRole('button', { name: 'Join a list' }).click()
-    await studio.getByLabel('List', { exact: true }).selectOption('firing_notes')
+    // Nothing is joined until somebody chooses which.
+    await studio.getByLabel('Join a list').selectOption('')
+    await expect(studio.getByLabel('List', { exact: true })).toHaveCount(0)
+    await studio.getByLabel('Join a list').selectOption('firing_notes')
+    await expect(studio.getByLabel('List', { exact: true })).toHaveValue('firing_notes')
+    // A list that is made here is joined at once.
+    const title = unique('Kiln letters')
+    await studio.getByLabel('New list').fill(title)
+    await studio.getByRole('button', { name: 'Add list' }).click()
+    await expect(studio.getByLabel('List', { exact: true }).nth(1).locator('option:checked')).toHaveText(title)
+    await studio.getByRole('button', { name: 'Take away list 2' }).click()
+    await expect(studio.getByLabel('List', { exact: true })).toHaveCount(1)
   })
 
   await test.step('dispatch: a row, an otherwise row, and a message to the visitor', async () => {

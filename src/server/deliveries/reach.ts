@@ -48,7 +48,7 @@ export function mayReach(reach: Reach, address: string, port: number): boolean {
 
 const refusal = (host: string, address: string): Permanent =>
   new Permanent(
-    `${host === address ? host : `${host} (${address})`} is not a public address. Whoever runs Lichen can allow it with LICHEN_REACH.`,
+    `${host === address ? host : `${host} (${address})`} is not a public address. Whoever runs this installation can allow it.`,
   )
 
 /** A look-up of names that gives only addresses that may be reached on this port. */

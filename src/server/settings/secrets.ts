@@ -58,7 +58,7 @@ export function openSecrets(
   if (!secrets) return {}
   const opened = unseal(secrets, purposeOf(workspaceId, name), keys)
   if (opened === null)
-    throw new Error(`No key of LICHEN_KEYS opens the secrets of ${title}. Enter them again in Settings.`)
+    throw new Error(`The secrets of ${title} cannot be opened any more. Enter them again in Settings.`)
   return JSON.parse(opened) as Record<string, string>
 }
 

@@ -87,7 +87,7 @@ function Joins() {
     .filter((question) => mannerOf(question).agreement)
   const firstConsent = consents[0]
   const keep = (joins: typeof form.joins) => edit((one) => ({ ...one, joins }))
-  const [list] = resources.lists
+  const join = (list: string) => firstConsent && keep([...form.joins, { list, consent: firstConsent.name }])
   return (
     <section className="mt-5">
       <h2 className="mb-1.5">
@@ -120,16 +120,27 @@ function Joins() {
           </Button>
         </div>
       ))}
-      {firstConsent && list ? (
-        <Button onClick={() => keep([...form.joins, { list: list.name, consent: firstConsent.name }])}>
-          Join a list
-        </Button>
+      {!firstConsent ? (
+        <p className="text-soft">To let people join a list, add a consent question in Compose.</p>
+      ) : resources.lists.length === 0 ? (
+        <p className="text-soft">There is no list yet. The one you add is joined.</p>
       ) : (
-        <p className="text-soft">
-          {firstConsent ? 'Add a list first.' : 'To let people join a list, add a consent question in Compose.'}
-        </p>
+        <ChoiceField
+          hideLabel
+          label="Join a list"
+          className="max-w-60"
+          value=""
+          options={[['', 'Join a list…'], ...resources.lists.map(({ name, title }) => [name, title] as const)]}
+          onCommit={(list) => list && join(list)}
+        />
       )}
-      <AddResource what="list" onAdded={(_, next) => setResources(next)} />
+      <AddResource
+        what="list"
+        onAdded={(list, next) => {
+          setResources(next)
+          join(list)
+        }}
+      />
     </section>
   )
 }
