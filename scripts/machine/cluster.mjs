@@ -54,7 +54,8 @@ export class Cluster {
   }
 
   async start() {
-    if (!existsSync(join(this.folder, 'PG_VERSION'))) this.make()
+    // What was begun and not finished lacks what is written last.
+    if (!existsSync(join(this.folder, 'lichen.conf'))) this.make()
     if (this.running) {
       const port = Number(readFileSync(join(this.folder, 'postmaster.pid'), 'utf8').split('\n')[3])
       if (port === this.port) return
