@@ -1,4 +1,4 @@
-import { ENGLISH, speak } from '../../language/languages'
+import { ENGLISH } from '../../language/languages'
 import { describe, expect, it } from 'vitest'
 import { rules as address } from './address'
 import { rules as range } from './date_range'
@@ -13,17 +13,12 @@ const options = ['glass', 'raku', 'salt'].map((value) => ({ value, label: value.
 
 describe('a range of dates', () => {
   const span = { ...anyDay, earliest: '2027-01-01', first: 'From', last: 'To' }
-  it('is said to be the wrong way round where it is, in the words of whoever answers', () => {
+  it('is said to be the wrong way round where it is, and not turned', () => {
     const days = { from: '2027-03-05', to: '2027-03-07' }
     expect(range.check(days, span)).toEqual(right(days))
     expect(range.check({ from: days.from, to: days.from }, span)).toEqual(right({ from: days.from, to: days.from }))
     const turned = { from: days.to, to: days.from }
-    expect(range.check(turned, span, { speech: ENGLISH })).toEqual(
-      wrong('wrong_way_round', { from: '7 March 2027', to: '5 March 2027' }),
-    )
-    expect(range.check(turned, span, { speech: speak('de') })).toEqual(
-      wrong('wrong_way_round', { from: '7. März 2027', to: '5. März 2027' }),
-    )
+    expect(range.check(turned, span)).toEqual(wrong('wrong_way_round'))
     expect(range.show(days, span, ENGLISH)).toBe('5 March 2027 to 7 March 2027')
   })
   it('may leave an end open, but not where it is required', () => {

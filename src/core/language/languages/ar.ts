@@ -41,7 +41,7 @@ export const ar: Language = {
     too_many: { other: 'اختر {most} على الأكثر.' },
     too_early: 'أقرب موعد ممكن: {earliest}.',
     too_late: 'آخر موعد ممكن: {latest}.',
-    wrong_way_round: 'ترتيب اليومين معكوس: {from} بعد {to}.',
+    wrong_way_round: 'آخر هذين اليومين يسبق أولهما.',
     weekdays_only: 'أدخل يومًا من الاثنين إلى الجمعة.',
     check_character: 'راجعه مرة أخرى: أحد الأحرف خطأ.',
     write_other: 'اكتب ما هو.',

@@ -27,7 +27,7 @@ export const de: Language = {
     too_many: { other: 'Wählen Sie höchstens {most}.' },
     too_early: 'Frühestens {earliest} ist möglich.',
     too_late: 'Spätestens {latest} ist möglich.',
-    wrong_way_round: 'Diese Tage stehen verkehrt herum: {from} ist nach {to}.',
+    wrong_way_round: 'Der letzte dieser Tage liegt vor dem ersten.',
     weekdays_only: 'Geben Sie einen Tag von Montag bis Freitag an.',
     check_character: 'Sehen Sie noch einmal nach: Ein Zeichen stimmt nicht.',
     write_other: 'Schreiben Sie, was es sonst ist.',

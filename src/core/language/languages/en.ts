@@ -23,7 +23,7 @@ export const texts = {
   too_many: { other: 'Choose {most} at most.' },
   too_early: 'Give one from {earliest} on.',
   too_late: 'Give one up to {latest}.',
-  wrong_way_round: 'These days stand the wrong way round: {from} is after {to}.',
+  wrong_way_round: 'The last of these days is before the first.',
   weekdays_only: 'Give a day from Monday to Friday.',
   check_character: 'Look at it again: a character is wrong.',
   write_other: 'Write what else it is.',

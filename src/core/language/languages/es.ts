@@ -27,7 +27,7 @@ export const es: Language = {
     too_many: { other: 'Elija {most} como máximo.' },
     too_early: 'Como muy pronto, {earliest}.',
     too_late: 'Como muy tarde, {latest}.',
-    wrong_way_round: 'Las fechas están al revés: {from} es posterior a {to}.',
+    wrong_way_round: 'El último de estos días es anterior al primero.',
     weekdays_only: 'Indique un día de lunes a viernes.',
     check_character: 'Revíselo: un carácter no es correcto.',
     write_other: 'Escriba de qué se trata.',

@@ -27,7 +27,7 @@ export const fr: Language = {
     too_many: { other: 'Choisissez-en au plus {most}.' },
     too_early: 'Au plus tôt : {earliest}.',
     too_late: 'Au plus tard : {latest}.',
-    wrong_way_round: 'Les dates sont dans le mauvais ordre : le {from} vient après le {to}.',
+    wrong_way_round: 'Le dernier de ces jours vient avant le premier.',
     weekdays_only: 'Donnez un jour du lundi au vendredi.',
     check_character: 'Regardez encore une fois : un caractère est faux.',
     write_other: 'Écrivez de quoi il s’agit.',

@@ -37,7 +37,7 @@ export const pl: Language = {
     too_many: { other: 'Proszę wybrać najwyżej {most}.' },
     too_early: 'Najwcześniej: {earliest}.',
     too_late: 'Najpóźniej: {latest}.',
-    wrong_way_round: 'Daty są w odwrotnej kolejności: {from} jest po {to}.',
+    wrong_way_round: 'Ostatni z tych dni jest przed pierwszym.',
     weekdays_only: 'Proszę podać dzień od poniedziałku do piątku.',
     check_character: 'Proszę sprawdzić jeszcze raz: jeden znak jest błędny.',
     write_other: 'Proszę napisać, co to jest.',

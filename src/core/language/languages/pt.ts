@@ -27,7 +27,7 @@ export const pt: Language = {
     too_many: { other: 'Escolha no máximo {most}.' },
     too_early: 'O mais cedo possível: {earliest}.',
     too_late: 'O mais tarde possível: {latest}.',
-    wrong_way_round: 'As datas estão ao contrário: {from} é depois de {to}.',
+    wrong_way_round: 'O último destes dias vem antes do primeiro.',
     weekdays_only: 'Indique um dia de segunda a sexta-feira.',
     check_character: 'Veja outra vez: um carácter está errado.',
     write_other: 'Escreva de que se trata.',
