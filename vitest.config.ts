@@ -24,6 +24,8 @@ export default defineConfig({
       }),
       project({
         name: 'whole',
+        isolate: false,
+        pool: 'threads',
         include: ['tests/{api,guard,work}/**/*.test.ts', 'tests/outside/running/*.test.ts'],
         maxWorkers: 2,
         testTimeout: 120_000,

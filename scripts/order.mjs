@@ -3,14 +3,16 @@ import process from 'node:process'
 import { runShown } from './machine/run.mjs'
 import { runOrTell, say } from './machine/say.mjs'
 
+const CODE = ['src', 'bench', 'scripts', 'tests']
+
 /** @type {[tool: string, args: string[]][]} */
 const CHECKS = [
   ['eslint', ['.', '--max-warnings', '0']],
-  ['oxlint', ['--config', 'oxlint.json', '--tsconfig', 'tsconfig.json', 'src', 'bench', 'scripts', 'tests']],
   ['prettier', ['--check', '--log-level', 'warn', '.']],
   ['knip', ['--no-config-hints']],
   ['next', ['typegen']],
-  ['tsc', ['--noEmit']],
+  // What needs types: they are checked by TypeScript's native compiler, in a fifth of the time.
+  ['oxlint', ['--type-aware', '--type-check', '--config', 'oxlint.json', '--tsconfig', 'tsconfig.json', ...CODE]],
 ]
 
 await runOrTell(async () => {
