@@ -44,14 +44,7 @@ export class Bucket {
       if (!request.headers.authorization?.includes('Credential=')) throw new Refused(403, 'AccessDenied')
       const body = await readBytes(request)
       const [, ...key] = path.split('/')
-      this.serve(
-        `${request.method}`,
-        key.map(decodeURIComponent).join('/'),
-        url.searchParams,
-        body,
-        request,
-        response,
-      )
+      this.serve(`${request.method}`, key.map(decodeURIComponent).join('/'), url.searchParams, body, request, response)
     } catch (error) {
       if (!(error instanceof Refused)) throw error
       const { status, code } = error
