@@ -14,8 +14,8 @@ const { url } = readFacts()
 const PORT = 4590
 const RUNS = 3
 const MOST_RUNS = 10
-/** Share of the processor's time that others may have had in a run that counts. */
-const STOLEN = 0.01
+/** Share of the processor's time that others may have had in a run that counts: it can only make a score worse. */
+const STOLEN = 0.05
 /** Least that each category must come to, of 100. */
 const LEAST = { performance: 98, accessibility: 100, 'best-practices': 100 }
 
