@@ -9,7 +9,7 @@ import { signIn } from '../support/session'
 import { type Odd, oddRequest } from './odd'
 
 const REQUESTS = 10_000
-const AT_ONCE = 16
+const AT_ONCE = 8
 
 interface Answer extends Odd {
   status: number
