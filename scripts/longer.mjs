@@ -6,16 +6,7 @@
  */
 import process from 'node:process'
 import { Checks } from './machine/checks.mjs'
-import {
-  buildOnce,
-  findChromium,
-  findFirefox,
-  findHeadlessChromium,
-  findPostgres,
-  installDebian,
-  installPackages,
-  requireNode,
-} from './machine/packages.mjs'
+import { buildOnce, prepare } from './machine/packages.mjs'
 import { runOrTell } from './machine/say.mjs'
 import { withLichen } from './machine/tested.mjs'
 
@@ -25,12 +16,7 @@ const wants = (one) => part === 'all' || part === one
 const checks = new Checks()
 
 await runOrTell(async () => {
-  requireNode()
-  installDebian('postgresql', () => findPostgres() !== null)
-  installDebian('chromium', findChromium)
-  installDebian('chromium-headless-shell', findHeadlessChromium)
-  installDebian('firefox-esr', findFirefox)
-  installPackages()
+  prepare('chromium', 'chromium-headless-shell', 'firefox-esr')
   await buildOnce()
   if (wants('walks'))
     await withLichen(async ({ url }) => {

@@ -1,22 +1,12 @@
 /** `npm run measure`: prepares a Lichen of its own and measures it; the measuring is in `tests/load/`. */
 import process from 'node:process'
 import { Installation } from './machine/installation.mjs'
-import {
-  buildOnce,
-  findHeadlessChromium,
-  findPostgres,
-  installDebian,
-  installPackages,
-  requireNode,
-} from './machine/packages.mjs'
+import { buildOnce, prepare } from './machine/packages.mjs'
 import { runShown } from './machine/run.mjs'
 import { runOrTell, say } from './machine/say.mjs'
 
 await runOrTell(async () => {
-  requireNode()
-  installDebian('postgresql', () => findPostgres() !== null)
-  installDebian('chromium-headless-shell', findHeadlessChromium)
-  installPackages()
+  prepare('chromium-headless-shell')
   await buildOnce()
   const lichen = new Installation('.lichen-test/measure', 4700)
   // Commit times tell when a plan was really applied.

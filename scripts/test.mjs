@@ -4,14 +4,7 @@
  */
 import process from 'node:process'
 import { Checks } from './machine/checks.mjs'
-import {
-  buildOnce,
-  findHeadlessChromium,
-  findPostgres,
-  installDebian,
-  installPackages,
-  requireNode,
-} from './machine/packages.mjs'
+import { buildOnce, prepare } from './machine/packages.mjs'
 import { runOrTell } from './machine/say.mjs'
 import { withLichen } from './machine/tested.mjs'
 
@@ -21,10 +14,7 @@ const wants = (part) => parts.length === 0 || parts.includes(part)
 const checks = new Checks()
 
 await runOrTell(async () => {
-  requireNode()
-  installDebian('postgresql', () => findPostgres() !== null)
-  installDebian('chromium-headless-shell', findHeadlessChromium)
-  installPackages()
+  prepare('chromium-headless-shell')
   process.env.NEXT_TELEMETRY_DISABLED = '1'
   // What needs no running Lichen is checked beside the build, and beside what waits more than it works.
   const beside = besideTheBuild()

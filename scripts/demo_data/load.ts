@@ -46,9 +46,10 @@ import { Chance } from './random'
 import { finderRehearsals } from './rehearsals'
 import { postSpam } from './spam'
 import {
+  type Course,
+  courseOf,
   finderAnswers,
   openDayAnswers,
-  type Origin,
   notesAnswers,
   quoteAnswers,
   samplesAnswers,
@@ -244,32 +245,12 @@ async function visitFinder(): Promise<void> {
       const at = new Date(now.getTime() - (to + chance.next() * (from - to)) * DAY - 3 * 60 * 1000)
       const answers = finderAnswers(chance, origin, CONTACTS)
       if (variant === 'longer') answers.floor_space = chance.whole(4, 80)
-      const course = courseOf(origin, variant === 'longer' ? 0.86 : 1)
+      const course = courseOf(chance, origin, variant === 'longer' ? 0.86 : 1)
       return { at, visitor: visitorFrom(form, origin), answers, course }
     })
     visits.sort((a, b) => a.at.getTime() - b.at.getTime())
     await makeVisits(form, visits)
   }
-}
-
-/** How a visit goes, drawn before anything runs. */
-interface Course {
-  begins: boolean
-  /** Steps finished. */
-  steps: number
-  seconds: number[]
-  /** Step after which the visitor leaves for some hours. */
-  pauseAfter: number | null
-}
-
-function courseOf(origin: Origin, ease: number): Course {
-  const begins = chance.happens(origin.begins)
-  const hardness = [1, 0.9, 1.03, 0.97]
-  let steps = 0
-  while (steps < 4 && chance.happens(Math.min(0.98, origin.goesOn * (hardness[steps] ?? 1) * (steps === 1 ? ease : 1))))
-    steps++
-  const seconds = [0, 0, 0, 0].map(() => chance.whole(12, 75))
-  return { begins, steps, seconds, pauseAfter: chance.happens(0.06) ? chance.whole(1, 2) : null }
 }
 
 interface DrawnVisit {
@@ -372,7 +353,7 @@ async function visit(slug: string, count: number, days: number, answer: (at: Dat
   const visits = Array.from({ length: count }, () => {
     const origin = chance.weigh(SOURCES)
     const at = daysAgo(0.1 + chance.next() * days)
-    return { at, visitor: visitorFrom(form, origin), answers: answer(at), course: courseOf(origin, 1) }
+    return { at, visitor: visitorFrom(form, origin), answers: answer(at), course: courseOf(chance, origin, 1) }
   })
   visits.sort((a, b) => a.at.getTime() - b.at.getTime())
   await makeVisits(form, visits)

@@ -34,6 +34,26 @@ export const visitorFrom = (live: LiveForm, origin: Origin): Visitor => ({
   holder: null,
 })
 
+/** How a visit goes, drawn before anything runs. */
+export interface Course {
+  begins: boolean
+  /** Steps finished. */
+  steps: number
+  seconds: number[]
+  /** Step after which the visitor leaves for some hours. */
+  pauseAfter: number | null
+}
+
+export function courseOf(chance: Chance, origin: Origin, ease: number): Course {
+  const begins = chance.happens(origin.begins)
+  const hardness = [1, 0.9, 1.03, 0.97]
+  let steps = 0
+  while (steps < 4 && chance.happens(Math.min(0.98, origin.goesOn * (hardness[steps] ?? 1) * (steps === 1 ? ease : 1))))
+    steps++
+  const seconds = [0, 0, 0, 0].map(() => chance.whole(12, 75))
+  return { begins, steps, seconds, pauseAfter: chance.happens(0.06) ? chance.whole(1, 2) : null }
+}
+
 /** One plausible set of answers to the finder. */
 export function finderAnswers(chance: Chance, origin: Origin, known: number): Answers {
   const person: DemoPerson = personOf(

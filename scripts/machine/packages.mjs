@@ -58,10 +58,17 @@ export function findPostgres() {
   return folders.find((folder) => existsSync(join(folder, 'initdb'))) ?? null
 }
 
-export const findChromium = () => existsSync('/usr/bin/chromium')
-/** What has pages of tests: see `tests/support/browser.ts`. */
-export const findHeadlessChromium = () => existsSync('/usr/bin/chromium-headless-shell')
-export const findFirefox = () => existsSync('/usr/bin/firefox-esr')
+/**
+ * Everything that a run needs on a fresh machine but what is built: Node.js, PostgreSQL, npm packages, and these of
+ * Debian's browsers.
+ * @param {('chromium' | 'chromium-headless-shell' | 'firefox-esr')[]} browsers
+ */
+export function prepare(...browsers) {
+  requireNode()
+  installDebian('postgresql', () => findPostgres() !== null)
+  for (const name of browsers) installDebian(name, () => existsSync(`/usr/bin/${name}`))
+  installPackages()
+}
 
 /** Builds the application unless the last build was of the same sources. */
 export async function buildOnce() {
