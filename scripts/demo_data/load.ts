@@ -64,8 +64,8 @@ const DAYS = 90
 const DAY = 24 * 60 * 60 * 1000
 const VISITS = 1600
 const INVITED = 140
-/** Connections to the database, and visits told of in one go. */
 const AT_ONCE = 12
+/** Visits told of, and submissions applied, in one go. */
 const TOGETHER = 60
 
 const config = readConfig()

@@ -6,8 +6,9 @@ import { runShown } from './run.mjs'
 import { say } from './say.mjs'
 
 /**
- * @typedef {{ passed: number, failed: string[], places: string[] }} Outcome
- * How many tests passed; the names of those that did not; and what to run so that they run again.
+ * @typedef {{ passed: number, failed: string[], again: string[], settled: number }} Outcome
+ * How many tests passed; the names of those that did not; what to run so that they run again; and how many of those
+ * that passed do not run again with them.
  */
 
 /**
@@ -26,14 +27,9 @@ export class Checks {
     this.began = Date.now()
   }
 
-  /** A check that tells by its exit status alone. @param {string} name @param {string} command @param {string[]} args */
-  async step(name, command, args) {
-    this.say(name)
-    if ((await runShown(command, args)) !== 0) this.broken.push(name)
-  }
-
   /**
-   * The same while other work goes on; what it says is shown at its end, in one piece.
+   * A check that tells by its exit status alone, while other work goes on; what it says is shown at its end, in one
+   * piece.
    * @param {string} name @param {string} command @param {string[]} args
    */
   async aside(name, command, args) {
@@ -83,17 +79,17 @@ export class Checks {
     this.say(name)
     const first = await run(null)
     if (first === null || first.passed + first.failed.length === 0) return void this.broken.push(name)
-    this.passed += first.passed
-    if (first.failed.length === 0) return
+    if (first.failed.length === 0) return void (this.passed += first.passed)
     this.say(`Once more, alone: ${first.failed.join(' · ')}`)
-    const second = await run(first.places)
-    const still = first.failed.filter((one) => second === null || second.failed.includes(one))
-    // A place fails as a whole where what comes before its tests does, and may fail otherwise the second time.
-    const other = (second?.failed ?? []).filter((one) => !first.failed.includes(one))
-    this.failed.push(...still, ...other)
-    const steady = first.failed.filter((one) => !still.includes(one))
-    this.unsteady.push(...steady)
-    this.passed += steady.length
+    const second = await run(first.again)
+    if (second === null) {
+      this.passed += first.passed
+      return void this.failed.push(...first.failed)
+    }
+    this.passed += first.settled + second.passed
+    // Where what comes before its tests fails, a file fails as a whole, and may fail otherwise the second time.
+    this.failed.push(...second.failed)
+    this.unsteady.push(...first.failed.filter((one) => !second.failed.includes(one)))
   }
 
   /** Says something, and how long the run has taken until then. @param {string} text */
@@ -131,18 +127,22 @@ function readOnce(report, read) {
   }
 }
 
-/** @param {{ numPassedTests: number, testResults: { name: string, status: string, assertionResults: { status: string, fullName: string }[] }[] }} read @returns {Outcome} */
-export function readVitest({ numPassedTests, testResults }) {
+/** @param {{ testResults: { name: string, status: string, assertionResults: { status: string, fullName: string }[] }[] }} read @returns {Outcome} */
+export function readVitest({ testResults }) {
   const wrong = testResults.filter(({ status }) => status === 'failed')
+  /** @param {typeof testResults} files @param {string} wanted */
+  const testsThat = (files, wanted) =>
+    files.flatMap(({ assertionResults }) => assertionResults.filter(({ status }) => status === wanted))
   return {
-    passed: numPassedTests,
-    failed: wrong.flatMap(({ name, assertionResults }) => {
-      const place = relative(process.cwd(), name)
-      const tests = assertionResults.filter(({ status }) => status === 'failed')
+    passed: testsThat(testResults, 'passed').length,
+    failed: wrong.flatMap((file) => {
+      const place = relative(process.cwd(), file.name)
+      const tests = testsThat([file], 'failed')
       // Where what comes before the tests failed, none of them was run.
       return tests.length === 0 ? [place] : tests.map(({ fullName }) => `${place}: ${fullName}`)
     }),
-    places: wrong.map(({ name }) => relative(process.cwd(), name)),
+    again: wrong.map(({ name }) => relative(process.cwd(), name)),
+    settled: testsThat(testResults, 'passed').length - testsThat(wrong, 'passed').length,
   }
 }
 
@@ -158,5 +158,5 @@ export function readPlaywright({ stats, suites, errors }) {
   ]
   const failed = suites.flatMap(failedOf)
   if (errors.length > 0 && failed.length === 0) failed.push('what Playwright says above')
-  return { passed: stats.expected, failed, places: failed }
+  return { passed: stats.expected, failed, again: failed, settled: stats.expected }
 }
