@@ -1,3 +1,4 @@
+import { FluentSpeech } from './fluent'
 import { ar } from './languages/ar'
 import { de } from './languages/de'
 import { en, texts } from './languages/en'
@@ -5,7 +6,7 @@ import { es } from './languages/es'
 import { fr } from './languages/fr'
 import { pl } from './languages/pl'
 import { pt } from './languages/pt'
-import { type Language, Speech } from './texts'
+import type { Language, Speech } from './texts'
 
 /** English, in which the studio speaks, and whatever is not said to one visitor. */
 const english: Language = { ...en, texts }
@@ -26,10 +27,16 @@ export const shareLetters = (one: string, other: string): boolean => lettersOf(o
 
 const lettersOf = (tag: string) => new Intl.Locale(tag).maximize().script
 
+const usually = new Map<Language, Speech>()
+
 /** How a language is spoken where nothing is known of the visitor's region, or in a region of theirs. */
 export const speak = (tag: string, locale?: string): Speech => {
-  const { usual, texts } = languageOf(tag)
-  return new Speech({ locale: locale ?? usual, texts })
+  const language = languageOf(tag)
+  const { usual, texts } = language
+  if (locale !== undefined && locale !== usual) return new FluentSpeech({ locale, texts })
+  const spoken = usually.get(language) ?? new FluentSpeech({ locale: usual, texts })
+  usually.set(language, spoken)
+  return spoken
 }
 
 /** How the studio tells what visitors answered. */
