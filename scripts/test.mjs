@@ -16,24 +16,20 @@ const checks = new Checks()
 await runOrTell(async () => {
   prepare('chromium-headless-shell')
   process.env.NEXT_TELEMETRY_DISABLED = '1'
-  // What needs no running Lichen is checked beside the build, and beside what waits more than it works.
-  const beside = besideTheBuild()
+  // What needs no running Lichen is checked beside what waits more than it works: order beside the build, units beside
+  // tests that stop something and wait for it to go on.
+  const order = wants('order') ? checks.aside('order', process.execPath, ['scripts/order.mjs']) : null
   if (wants('whole') || wants('browser')) {
     checks.say('Building')
     await buildOnce()
     checks.say('Starting a Lichen to test')
     await withLichen(async ({ url }) => {
       if (wants('whole')) await checks.vitest('whole')
-      await beside
-      if (wants('whole')) await checks.vitest('apart')
+      await order
+      await Promise.all([wants('whole') && checks.vitest('apart'), wants('unit') && checks.vitest('unit')])
       if (wants('browser')) await checks.browser('browser', url)
     })
-  }
-  await beside
+  } else if (wants('unit')) await checks.vitest('unit')
+  await order
   checks.conclude()
 })
-
-async function besideTheBuild() {
-  if (wants('order')) await checks.aside('order', process.execPath, ['scripts/order.mjs'])
-  if (wants('unit')) await checks.vitest('unit')
-}

@@ -44,6 +44,7 @@ import { sendDemoFile } from './files'
 import { addPictures } from './pictures'
 import { Chance } from './random'
 import { finderRehearsals } from './rehearsals'
+import { settleHistory } from './history'
 import { postSpam } from './spam'
 import {
   type Course,
@@ -64,6 +65,8 @@ const DAYS = 90
 const DAY = 24 * 60 * 60 * 1000
 const VISITS = 1600
 const INVITED = 140
+/** Days for which what was to go out is still to go out; what is older went out then. */
+const HELD_DAYS = 3
 const AT_ONCE = 12
 /** Visits told of, and submissions applied, in one go. */
 const TOGETHER = 60
@@ -104,6 +107,7 @@ if (!process.argv.includes('--no-visits')) {
   await visit('service', 90, 88, (at) => serviceAnswers(chance, CONTACTS, (days) => weekdayAfter(at, days)))
   await visit('school-quote', 70, 88, (at) => quoteAnswers(chance, CONTACTS * 2, (days) => weekdayAfter(at, days)))
   await postSpam(db, live, now)
+  await settleHistory(db, HELD_DAYS)
 }
 await saveDraft('kiln-finder', finder('draft', pictures))
 await countAll()

@@ -1,3 +1,6 @@
+import { createHash, randomUUID } from 'node:crypto'
+import { mkdir, readFile, rename, writeFile } from 'node:fs/promises'
+import { join } from 'node:path'
 import sharp from 'sharp'
 import type { Picture } from '@/core/answers/pictures'
 import type { Db } from '@/db/database'
@@ -152,7 +155,22 @@ export const SIGNED = `<svg xmlns="http://www.w3.org/2000/svg" width="900" heigh
   <path d="M120 200c20-120 70-150 78-90s-40 120-58 84 60-70 96-66-22 70 12 66 50-80 74-76-18 62 10 70 60-30 78-66c20-40 60-60 66-34s-60 70-44 92 80-20 110-50 40 50 96 10 90-20 130-30" fill="none" stroke="#14201a" stroke-width="6" stroke-linecap="round"/>
 </svg>`
 
-export const drawPng = (svg: string): Promise<Buffer> => sharp(Buffer.from(svg)).png().toBuffer()
+/** Where drawings are kept: their filters take a second each, and many a Lichen is loaded for tests. */
+const DRAWN = 'node_modules/.cache/lichen-drawn'
+
+/** Draws a picture, or finds it drawn. */
+export async function drawPng(svg: string): Promise<Buffer> {
+  const place = join(DRAWN, `${createHash('sha256').update(svg).digest('hex')}.png`)
+  const before = await readFile(place).catch(() => null)
+  if (before) return before
+  const drawn = await sharp(Buffer.from(svg)).png().toBuffer()
+  // Whole or not at all, whoever else draws it just now.
+  const begun = `${place}.${randomUUID()}`
+  await mkdir(DRAWN, { recursive: true })
+  await writeFile(begun, drawn)
+  await rename(begun, place)
+  return drawn
+}
 
 /** The demo's pictures as forms show them, by what they show. */
 export interface DemoPictures {
