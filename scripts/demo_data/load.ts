@@ -15,7 +15,7 @@ import { readConfig } from '@/server/config'
 import { context } from '@/server/context'
 import { addConnection } from '@/server/settings/connections'
 import { createForm } from '@/server/forms/createForm'
-import { findLiveForm, forgetLiveForm, inLanguage, type LiveForm } from '@/server/forms/live'
+import { findLiveForm, inLanguage, type LiveForm } from '@/server/forms/live'
 import { releaseForm } from '@/server/forms/releaseForm'
 import { addContact } from '@/server/people/addContact'
 import { createPersonalLink } from '@/server/people/createLink'
@@ -241,7 +241,6 @@ async function visitFinder(): Promise<void> {
     if (variant) {
       await saveDraft('kiln-finder', finder(variant, pictures))
       await release('kiln-finder', daysAgo(from))
-      forgetLiveForm('kiln-finder')
     }
     const form = await live('kiln-finder')
     const visits = Array.from({ length: Math.round(VISITS * share) }, () => {

@@ -4,6 +4,7 @@ import type { DeliveryBody, TargetName } from '@/core/dispatch/targets/target'
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { Origins } from '@/core/fill/origin'
 import type { Form } from '@/core/form/definition'
+import type { FormState } from '@/core/form/state'
 import type { Theme } from '@/core/look/theme'
 import type { Plan } from '@/core/plan'
 import type { Answer } from '@/core/answers/answer'
@@ -30,6 +31,7 @@ export interface Database {
   list: ListTable
   connection: ConnectionTable
   form: FormTable
+  form_address: FormAddressTable
   release: ReleaseTable
   record: RecordTable
   record_change: RecordChangeTable
@@ -148,6 +150,18 @@ interface FormTable {
   created_at: Default<Date>
   updated_at: Default<Date>
   search: Searched
+  state: Default<FormState>
+  state_since: Default<Date>
+  /** What visitors read while it is closed; empty for our own words. */
+  closed_words: Default<string>
+}
+
+/** Every address that leads to a form: its own, and those it had before. */
+interface FormAddressTable {
+  slug: string
+  workspace_id: string
+  form_id: string
+  since: Default<Date>
 }
 
 interface ReleaseTable {

@@ -193,6 +193,7 @@ const MarkLegend = ({ on, symbol, colour, speech }: Marks & { speech: Speech }) 
 
 function StepSection({
   form,
+  title,
   look,
   index,
   say,
@@ -207,6 +208,7 @@ function StepSection({
   const step = form.steps[index]
   if (!step) return null
   const headingId = `step-${step.name}`
+  const heading = headingOf(step)
   const all = showsAllAtOnce(form.pace)
   // Without a script all of a step is asked at once.
   const stops = stopsOf('steps', way)
@@ -224,8 +226,8 @@ function StepSection({
           <progress aria-hidden="true" value={stops[at]?.before ?? 0} max={way.shown.length} />
         </div>
       )}
-      <h2 id={headingId} tabIndex={-1} className={form.steps.length > 1 ? undefined : 'unseen'}>
-        <Said wording={headingOf(step)} say={say} />
+      <h2 id={headingId} tabIndex={-1} className={form.steps.length > 1 && heading ? undefined : 'unseen'}>
+        {heading ? <Said wording={heading} say={say} /> : title}
       </h2>
       {step.questions
         .filter(({ off }) => !off)

@@ -12,10 +12,10 @@ test('a specialist makes a form, and a stranger’s answers reach contact, desk,
   const email = `${unique('ulla')}@studio.example`
 
   await studio.goto('/forms')
-  await studio.getByRole('button', { name: 'New form' }).click()
+  await studio.getByRole('link', { name: 'Begin a form' }).click()
   await studio.getByLabel('Name', { exact: true }).fill(name)
   await expect(studio.getByLabel('Address', { exact: true })).toHaveValue(slug)
-  await studio.getByRole('button', { name: 'Make the form' }).click()
+  await studio.getByRole('button', { name: 'Begin blank' }).click()
   await studio.waitForURL(`**/forms/${slug}/compose`)
 
   await test.step('compose: a list of questions at the foot, kinds guessed', async () => {
@@ -114,7 +114,7 @@ test('a specialist makes a form, and a stranger’s answers reach contact, desk,
 
 test('the ledger works by keys alone, and undo brings everything back', async ({ studio }) => {
   const slug = unique('keys')
-  await studio.goto('/forms?new=1')
+  await studio.goto('/forms/begin')
   await studio.getByLabel('Name', { exact: true }).fill(slug)
   await studio.keyboard.press('Enter')
   await studio.waitForURL(`**/forms/${slug}/compose`)
@@ -181,7 +181,7 @@ test('renaming a value keeps every use of it, and Ctrl K goes anywhere', async (
 
 test('two people in one draft: the second save says so and offers both', async ({ studio, secondStudio: other }) => {
   const slug = unique('both')
-  await studio.goto('/forms?new=1')
+  await studio.goto('/forms/begin')
   await studio.getByLabel('Name', { exact: true }).fill(slug)
   await studio.keyboard.press('Enter')
   await studio.waitForURL(`**/forms/${slug}/compose`)

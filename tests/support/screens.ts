@@ -1,7 +1,7 @@
 /** The places of the studio, and the states of them that look otherwise, on the demo company. */
 export const SCREENS = [
   '/forms',
-  '/forms?new=1',
+  '/forms/begin',
   '/forms/kiln-finder/compose',
   '/forms/kiln-finder/compose?part=look',
   '/forms/kiln-finder/records',

@@ -24,7 +24,7 @@ const carriedSchema = z.strictObject({
 
 const stepSchema = z.strictObject({
   name: nameSchema,
-  title: forVisitors(wordingSchema),
+  title: forVisitors(z.string().trim().max(300)).describe('Empty for a step without a heading'),
   shownAs: shownAsSchema(),
   shownWhen: whenSchema,
   questions: z.array(questionSchema).max(100).default([]),

@@ -1,5 +1,6 @@
 import { nameInEnglish } from '../language/languages'
 import type { Form } from './definition'
+import { callStep } from './steps'
 import { translationsIn } from './translation_edits'
 import { labelOf, questionsAsked } from './values'
 
@@ -10,7 +11,12 @@ export function tellDifferences(before: Form | null, after: Form): string[] {
     ...tellQuestions(before, after),
     ...tellNamed('carried value', before.carried, after.carried, ({ label }) => label),
     ...tellNamed('message', before.messages, after.messages, ({ title }) => title),
-    ...tellNamed('step', before.steps.map(withoutQuestions), after.steps.map(withoutQuestions), ({ title }) => title),
+    ...tellNamed(
+      'step',
+      before.steps.map(withoutQuestions),
+      after.steps.map(withoutQuestions),
+      calledIn(before, after),
+    ),
     ...tellOrder(before, after),
     ...tellPart('The routing table', before.routing, after.routing),
     ...tellPart('The records opened or updated', before.records, after.records),
@@ -41,6 +47,11 @@ const tellTranslations = (before: Form, after: Form): string[] =>
       ? []
       : [`Changed ${changed} ${changed === 1 ? 'wording' : 'wordings'} in ${nameInEnglish(tag)}`]
   })
+
+const calledIn =
+  (before: Form, after: Form) =>
+  (step: Pick<Form['steps'][number], 'name' | 'title'>): string =>
+    callStep(after.steps.some(({ name }) => name === step.name) ? after.steps : before.steps, step)
 
 const withoutQuestions = ({ name, title, shownAs }: Form['steps'][number]) => ({ name, title, shownAs })
 

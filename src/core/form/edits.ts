@@ -141,7 +141,7 @@ export function addStep(form: Form, below: string, splitAfter: string | null): {
     const moved = at < 0 ? [] : step.questions.slice(at + 1)
     return [
       { ...step, questions: kept },
-      { name, title: `Step ${form.steps.length + 1}`, shownAs: '', shownWhen: null, questions: moved },
+      { name, title: '', shownAs: '', shownWhen: null, questions: moved },
     ]
   })
   return { form: { ...form, steps }, name }

@@ -1,3 +1,4 @@
+import { callStep } from './steps'
 import { mannerOf } from '../answers/registry'
 import { splitPath } from '../answers/answer'
 import { type Condition, pathsTested } from '../logic/condition'
@@ -58,7 +59,7 @@ function examineQuestions(form: Form): Finding[] {
     ...examineTests(form, condition, 'compose', about, `When “${title}” shows`),
   ]
   return form.steps.flatMap((step) => [
-    ...examineShown(step.shownWhen, step.name, step.title),
+    ...examineShown(step.shownWhen, step.name, callStep(form.steps, step)),
     ...step.questions
       .filter(({ off }) => !off)
       .flatMap((question) => {

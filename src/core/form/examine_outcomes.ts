@@ -3,9 +3,23 @@ import { examineTests } from './examine_tests'
 import { type Finding, finding } from './finding'
 import { type FormOutcome, nameOfOutcome, outcomesOf, type OutcomeWhen, tellOutcome } from './outcomes'
 
+/** A form of the workspace, as others may lead to it. */
+export interface KnownForm {
+  slug: string
+  name: string
+  /** Whether it takes answers. */
+  live: boolean
+  /** Addresses it had before, which lead on to it. */
+  before?: readonly string[]
+}
+
+/** The form that an address leads to. */
+export const formAt = (forms: readonly KnownForm[], address: string): KnownForm | undefined =>
+  forms.find(({ slug, before = [] }) => slug === address || before.includes(address))
+
 /** Where visitors of a workspace's forms may go on to. */
 export interface Destinations {
-  forms: readonly { slug: string; name: string; live: boolean }[]
+  forms: readonly KnownForm[]
   /** Sites of other pages, such as `https://www.studio.example`. */
   sites: readonly string[]
 }
@@ -47,7 +61,7 @@ function examineGoing(outcome: FormOutcome | OutcomeWhen, { forms, sites }: Dest
           ),
         ]
   if (goesTo?.to !== 'form') return []
-  const next = forms.find(({ slug }) => slug === goesTo.form)
+  const next = formAt(forms, goesTo.form)
   if (!next)
     return [finding('fault', 'dispatch')(about, `${what} goes on to the form “${goesTo.form}”, which is none.`)]
   return next.live
@@ -55,7 +69,7 @@ function examineGoing(outcome: FormOutcome | OutcomeWhen, { forms, sites }: Dest
     : [
         finding('warning', 'dispatch')(
           about,
-          `${what} goes on to “${next.name}”, which is not live: until it is, visitors read the outcome’s own words.`,
+          `${what} goes on to “${next.name}”, which takes no answers now: until it does, visitors read the outcome’s own words.`,
         ),
       ]
 }

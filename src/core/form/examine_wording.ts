@@ -1,3 +1,4 @@
+import { callStep } from './steps'
 import { examineTemplate } from '../dispatch/template'
 import { splitPath } from '../answers/answer'
 import { mannerOf } from '../answers/registry'
@@ -28,7 +29,13 @@ export const examineWording = (form: Form): Finding[] => [
   ...examineAround(form, 'What stands beside the questions', form.look.standing.text),
   ...examinePage(form, '', 'A picture beside the questions', altsOf(form.look.standing), valuesAtEnd(form)),
   ...form.steps.flatMap((step) =>
-    examinePage(form, '', `The heading of “${step.title}”`, [step.shownAs], valuesBeforeStep(form, step.name)),
+    examinePage(
+      form,
+      '',
+      `The heading of “${callStep(form.steps, step)}”`,
+      [step.shownAs],
+      valuesBeforeStep(form, step.name),
+    ),
   ),
   ...questionsIn(form).flatMap(({ question }) =>
     examinePage(form, question.name, `“${question.label}”`, wordingsOf(question), valuesBefore(form, question.name)),

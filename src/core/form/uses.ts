@@ -1,3 +1,4 @@
+import { callStep } from './steps'
 import { examineTemplate } from '../dispatch/template'
 import { splitPath } from '../answers/answer'
 import { mannerOf } from '../answers/registry'
@@ -15,9 +16,10 @@ export function usesOf(form: Form, name: string): string[] {
   const tests = (condition: Condition | null) => pathsTested(condition).some(isUsed)
   const says = (wording: string) => usesIn(wording).some(({ path }) => isUsed(path))
   if (emailQuestions(form).some((question) => question.name === name)) uses.push('tells who it is')
-  for (const { shownWhen, title, shownAs } of form.steps) {
-    if (tests(shownWhen)) uses.push(`shows the step “${title}”`)
-    if (says(shownAs)) uses.push(`told in the step “${title}”`)
+  for (const step of form.steps) {
+    const { shownWhen, shownAs } = step
+    if (tests(shownWhen)) uses.push(`shows the step “${callStep(form.steps, step)}”`)
+    if (says(shownAs)) uses.push(`told in the step “${callStep(form.steps, step)}”`)
   }
   for (const { question } of questionsIn(form)) {
     if (tests(question.shownWhen)) uses.push(`shows “${labelOf(form, question.name)}”`)

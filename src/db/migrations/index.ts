@@ -9,6 +9,7 @@ import * as themes from './0007_themes'
 import * as sites from './0008_sites'
 import * as spam from './0009_spam'
 import * as languages from './0010_languages'
+import * as formSettings from './0011_form_settings'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -22,4 +23,5 @@ export const migrations: Record<string, Migration> = {
   '0008_sites': sites,
   '0009_spam': spam,
   '0010_languages': languages,
+  '0011_form_settings': formSettings,
 }

@@ -1,5 +1,6 @@
 import { type RawBuilder, sql } from 'kysely'
 import type { Runner } from '../database'
+import { isOfForm } from './form_settings'
 import type { SubmissionState } from '../schema'
 import { chooseSorting, type Cursor, holdsWords, momentKey, readPage, type SortKeys, textKey } from './list'
 
@@ -91,7 +92,7 @@ export function listSubmissions(db: Runner, workspaceId: string, filter: Arrival
       ),
     ])
     .where('submission.workspace_id', '=', workspaceId)
-    .$if(form !== undefined, (narrowed) => narrowed.where('form.slug', '=', form ?? ''))
+    .$if(form !== undefined, (narrowed) => narrowed.where(isOfForm(workspaceId, form ?? '', sql.ref('form.id'))))
     .where(inState(state))
     .$if(Boolean(search), (narrowed) =>
       narrowed.where(inRowsOrTheirs('submission', sql`submission.contact_id`, workspaceId, search ?? '')),
@@ -130,7 +131,7 @@ export function listUnfinished(db: Runner, workspaceId: string, filter: Omit<Arr
     .where('visit.workspace_id', '=', workspaceId)
     .where('visit.answers', 'is not', null)
     .where('visit.sent_at', 'is', null)
-    .$if(form !== undefined, (narrowed) => narrowed.where('form.slug', '=', form ?? ''))
+    .$if(form !== undefined, (narrowed) => narrowed.where(isOfForm(workspaceId, form ?? '', sql.ref('form.id'))))
     .$if(Boolean(search), (narrowed) =>
       narrowed.where(inRowsOrTheirs('visit', sql`visit.link_holder`, workspaceId, search ?? '')),
     )

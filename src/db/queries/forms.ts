@@ -2,6 +2,7 @@ import { sql } from 'kysely'
 import type { Theme } from '@/core/look/theme'
 import type { Form } from '@/core/form/definition'
 import { asJson, type Runner } from '../database'
+import { isOfForm } from './form_settings'
 import { chooseSorting, type Cursor, holdsWords, numberKey, momentKey, readPage, type SortKeys, textKey } from './list'
 
 /** The theme that a release names, where it is one of its workspace's own. */
@@ -10,22 +11,28 @@ const ownTheme = sql<Theme | null>`(
   where theme.workspace_id = release.workspace_id and theme.name = release.definition -> 'look' ->> 'theme'
 )`.as('ownTheme')
 
-/** Where a slug leads: the form and the release that visitors get. */
-export async function findLiveRelease(db: Runner, slug: string) {
+/** Where an address leads, be it the form’s own or one it had before: the form and the release that visitors get. */
+export async function findLiveRelease(db: Runner, address: string) {
   return db
-    .selectFrom('form')
+    .selectFrom('form_address')
+    .innerJoin('form', 'form.id', 'form_address.form_id')
     .innerJoin('release', 'release.id', 'form.live_release_id')
     .innerJoin('workspace', 'workspace.id', 'form.workspace_id')
     .select([
       ownTheme,
       'form.id as formId',
+      'form.slug',
+      'form.state',
+      'form.state_since as stateSince',
+      'form.closed_words as closedWords',
       'form.workspace_id as workspaceId',
       'workspace.time_zone as timeZone',
       'release.id as releaseId',
       'release.number',
       'release.definition',
     ])
-    .where('form.slug', '=', slug)
+    .where('form_address.slug', '=', address)
+    .where('form.state', '!=', 'deleted')
     .executeTakeFirst()
 }
 
@@ -52,9 +59,17 @@ export async function readRelease(db: Runner, releaseId: string) {
     .executeTakeFirstOrThrow()
 }
 
-export async function findForm(db: Runner, workspaceId: string, slug: string) {
+/** The form that an address of a workspace leads to, unless it was deleted. */
+export async function findForm(db: Runner, workspaceId: string, address: string) {
+  const form = await findAnyForm(db, workspaceId, address)
+  return form?.state === 'deleted' ? undefined : form
+}
+
+/** The same where it may have been deleted. */
+export async function findAnyForm(db: Runner, workspaceId: string, address: string) {
   return db
-    .selectFrom('form')
+    .selectFrom('form_address')
+    .innerJoin('form', 'form.id', 'form_address.form_id')
     .leftJoin('release', 'release.id', 'form.live_release_id')
     .innerJoin('workspace', 'workspace.id', 'form.workspace_id')
     .leftJoin('user as saver', 'saver.id', 'form.draft_saved_by')
@@ -67,6 +82,8 @@ export async function findForm(db: Runner, workspaceId: string, slug: string) {
       'form.folder',
       'form.campaign',
       'form.owner_id as ownerId',
+      'form.state',
+      'form.closed_words as closedWords',
       'form.draft',
       'form.draft_revision as draftRevision',
       'form.updated_at as updatedAt',
@@ -75,8 +92,8 @@ export async function findForm(db: Runner, workspaceId: string, slug: string) {
       'release.number as liveNumber',
       'release.definition as liveDefinition',
     ])
-    .where('form.workspace_id', '=', workspaceId)
-    .where('form.slug', '=', slug)
+    .where('form_address.workspace_id', '=', workspaceId)
+    .where('form_address.slug', '=', address)
     .executeTakeFirst()
 }
 
@@ -92,23 +109,19 @@ export interface NewForm {
   draft: Form
 }
 
-/** Makes a form, or says that the address is taken. */
+/** Makes a form, or says that the address is taken: another has it, or had it. */
 export async function insertForm(db: Runner, form: NewForm): Promise<string | null> {
-  const row = await db
-    .insertInto('form')
-    .values({
-      workspace_id: form.workspaceId,
-      slug: form.slug,
-      name: form.name,
-      folder: form.folder,
-      campaign: form.campaign,
-      owner_id: form.ownerId,
-      draft: asJson(form.draft),
-    })
-    .onConflict((conflict) => conflict.column('slug').doNothing())
-    .returning('id')
-    .executeTakeFirst()
-  return row?.id ?? null
+  const { rows } = await sql<{ id: string }>`
+    with taken as (
+      insert into form_address (slug, workspace_id, form_id)
+      values (${form.slug}, ${form.workspaceId}, gen_random_uuid())
+      on conflict do nothing returning slug, form_id
+    )
+    insert into form (id, workspace_id, slug, name, folder, campaign, owner_id, draft)
+    select form_id, ${form.workspaceId}, slug, ${form.name}, ${form.folder}, ${form.campaign}, ${form.ownerId}, ${asJson(form.draft)}::jsonb
+    from taken returning id
+  `.execute(db)
+  return rows[0]?.id ?? null
 }
 
 /** Writes a draft over the revision it was made from; `null` when somebody saved another meanwhile. */
@@ -184,7 +197,7 @@ export async function readDefinitions(db: Runner, workspaceId: string, slug: str
     .innerJoin('form', 'form.id', 'release.form_id')
     .select('release.definition')
     .where('form.workspace_id', '=', workspaceId)
-    .$if(slug !== undefined, (query) => query.where('form.slug', '=', slug ?? ''))
+    .$if(slug !== undefined, (query) => query.where(isOfForm(workspaceId, slug ?? '', sql.ref('form.id'))))
     .orderBy('form.name')
     .orderBy('release.number', 'desc')
     .execute()
@@ -218,10 +231,17 @@ export const listFormNames = (db: Runner, workspaceId: string) =>
     .select(['slug', 'name', 'folder', 'campaign'])
     .select(sql<boolean>`live_release_id is not null`.as('isLive'))
     .where('workspace_id', '=', workspaceId)
+    .where('state', '!=', 'deleted')
     .orderBy('name')
     .execute()
 
+/** Which forms a list shows: those in use are open or closed. */
+export const FORM_SHELVES = ['in use', 'archived', 'deleted'] as const
+
+export type FormShelf = (typeof FORM_SHELVES)[number]
+
 export interface FormFilter {
+  shelf?: FormShelf | undefined
   search?: string | undefined
   /** One of the keys of the list, with `-` before it for the greatest first. */
   sort?: string | undefined
@@ -244,7 +264,11 @@ export const FORM_KEYS = {
 } satisfies SortKeys
 
 /** Forms with their numbers of the last 30 days of the workspace's zone, by name unless told otherwise. */
-export function listForms(db: Runner, workspaceId: string, { search, sort, after, limit }: FormFilter) {
+export function listForms(
+  db: Runner,
+  workspaceId: string,
+  { shelf = 'in use', search, sort, after, limit }: FormFilter,
+) {
   const query = db
     .selectFrom('form')
     .leftJoin('release', 'release.id', 'form.live_release_id')
@@ -270,9 +294,11 @@ export function listForms(db: Runner, workspaceId: string, { search, sort, after
       (join) => join.onTrue(),
     )
     .select(['form.id', 'form.slug', 'form.name', 'form.folder', 'form.campaign', 'form.updated_at as updatedAt'])
+    .select('form.state')
     .select(['owner.name as owner', 'release.number as release'])
     .select(['counts.arrived', 'counts.sent', 'counts.unfinished'])
     .where('form.workspace_id', '=', workspaceId)
+    .where('form.state', 'in', shelf === 'in use' ? (['open', 'closed'] as const) : [shelf])
     .$if(Boolean(search), (narrowed) => narrowed.where(holdsWords(sql`form.search`, search ?? '')))
   return readPage(query, sql`form.id`, { sorting: chooseSorting(FORM_KEYS, sort, 'name'), after, limit })
 }

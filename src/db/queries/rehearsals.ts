@@ -63,3 +63,12 @@ export async function removeRehearsal(db: Runner, workspaceId: string, id: strin
     .executeTakeFirst()
   return done.numDeletedRows > 0n
 }
+
+/** Keeps a form's rehearsals with another form of its workspace, too. */
+export async function copyRehearsals(db: Runner, fromForm: string, toForm: string): Promise<void> {
+  await sql`
+    insert into rehearsal (id, workspace_id, form_id, title, values, contact, kept_by, kept_at)
+    select gen_random_uuid(), workspace_id, ${toForm}, title, values, contact, kept_by, kept_at
+    from rehearsal where form_id = ${fromForm}
+  `.execute(db)
+}

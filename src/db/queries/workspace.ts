@@ -55,8 +55,16 @@ export async function readResourcesAndDestinations(
     readResources(db, workspaceId),
     db
       .selectFrom('form')
-      .select(['slug', 'name', sql<boolean>`live_release_id is not null`.as('live')])
+      .select(['slug', 'name', sql<boolean>`live_release_id is not null and state = 'open'`.as('live')])
+      .select(
+        sql<
+          string[]
+        >`array(select other.slug from form_address as other where form_id = form.id and other.slug <> form.slug)`.as(
+          'before',
+        ),
+      )
       .where('workspace_id', '=', workspaceId)
+      .where('state', '!=', 'deleted')
       .orderBy('name')
       .execute(),
     readSites(db, workspaceId),
@@ -141,6 +149,16 @@ export async function addList(db: Runner, workspaceId: string, list: ListInfo): 
     .executeTakeFirst()
   return added.numInsertedOrUpdatedRows === 1n
 }
+
+/** Everybody of a workspace, by name. */
+export const listMembers = (db: Runner, workspaceId: string) =>
+  db
+    .selectFrom('member')
+    .innerJoin('user', 'user.id', 'member.user_id')
+    .select(['user.id', 'user.name'])
+    .where('member.workspace_id', '=', workspaceId)
+    .orderBy('user.name')
+    .execute()
 
 /** The person told when no desk is: the form's owner, or the workspace's first member; `null` where it has none. */
 export async function readOwner(

@@ -3,6 +3,7 @@ import { upgradeForm } from '@/core/form/upgrade'
 import { context } from '../context'
 import * as arrivals from '../deeds/arrivals'
 import * as forms from '../deeds/forms'
+import * as formSettings from '../deeds/form_settings'
 import * as people from '../deeds/people'
 import * as rehearsals from '../deeds/rehearsals'
 import * as settings from '../deeds/settings'
@@ -21,6 +22,8 @@ const upgradeDraft = (json: unknown): unknown =>
 export const routes: Route[] = [
   get('/forms', forms.readForms),
   post('/forms', forms.addForm, 201, { prepare: upgradeDraft }),
+  get('/forms/{slug}', formSettings.readForm),
+  put('/forms/{slug}', formSettings.changeForm),
   post('/forms/{of}/copies', forms.copyForm),
   get('/forms/{slug}/draft', forms.readDraft, 200, { draft: true }),
   put('/forms/{slug}/draft', forms.saveDraft, 200, { draft: true, body: 'draft', prepare: upgradeForm }),

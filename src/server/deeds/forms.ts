@@ -4,11 +4,15 @@ import { formSchema } from '@/core/form/definition'
 import { examineForm } from '@/core/form/examine'
 import type { Finding } from '@/core/form/finding'
 import { readStored } from '@/core/form/stored'
+import { FORM_STATES } from '@/core/form/state'
 import { exportConditions } from '@/core/logic/json_logic'
-import { FORM_KEYS } from '@/db/queries/forms'
+import { FORM_KEYS, FORM_SHELVES } from '@/db/queries/forms'
+import { copyRehearsals } from '@/db/queries/rehearsals'
 import { findContact } from '@/db/queries/people'
 import { readResourcesAndDestinations } from '@/db/queries/workspace'
 import { done, notDone } from '../done'
+import { COPY_PARTS, copyAs, speaksOf } from '@/core/form/copy'
+import { TAKEN } from '../forms/changeForm'
 import { createForm } from '../forms/createForm'
 import { listForms } from '../forms/listForms'
 import { planDraft as planOf } from '../forms/planDraft'
@@ -33,6 +37,7 @@ const listedForm = z.object({
   campaign: z.string(),
   owner: z.string().nullable(),
   release: z.number().nullable().describe('Number of the live release'),
+  state: z.enum(FORM_STATES),
   updatedAt: moment,
   arrived: z.number(),
   sent: z.number(),
@@ -42,7 +47,9 @@ const listedForm = z.object({
 
 export const readForms = deed({
   summary: 'Forms of the workspace, by name',
-  input: listSchema(FORM_KEYS),
+  input: listSchema(FORM_KEYS).extend({
+    shelf: z.enum(FORM_SHELVES).default('in use').describe('Those in use are open or closed'),
+  }),
   gives: pageOf('forms', listedForm),
   async run({ context, workspaceId }, filter) {
     const { rows, next } = await listForms(context.db, workspaceId, filter)
@@ -59,8 +66,6 @@ const newForm = {
 
 const madeForm = z.object({ id: z.uuid(), slug: z.string(), name: z.string() })
 
-const TAKEN = 'Another form has this address. Choose another.'
-
 export const addForm = deed({
   summary: 'Make a form',
   input: z.strictObject({ ...newForm, draft: formSchema.optional() }),
@@ -73,15 +78,34 @@ export const addForm = deed({
 })
 
 export const copyForm = deed({
-  summary: 'Make a form with the same draft',
-  input: z.strictObject({ of: z.string().max(200), ...newForm }),
-  gives: madeForm,
+  summary: 'Make a form with the same draft under a title of its own',
+  input: z.strictObject({
+    of: z.string().max(200),
+    ...newForm,
+    title: z
+      .string()
+      .trim()
+      .min(1)
+      .max(200)
+      .optional()
+      .describe('What visitors read at its head; the name when left out'),
+    without: z.array(z.enum(COPY_PARTS)).max(COPY_PARTS.length).default([]).describe('What is not to come along'),
+  }),
+  gives: madeForm.extend({
+    speaksOf: z
+      .array(z.object({ key: z.string(), text: z.string() }))
+      .describe('Its texts in which the title or the name of the other form still stands, by their places'),
+  }),
   refusals: { 404: 'No such form', 409: 'The slug is taken' },
-  run: (by, { of, ...input }) =>
-    withForm(by, of, async ({ draft }) => {
-      const copy = { ...input, draft: readStored(draft) }
-      const made = await createForm(by.context.db, by.workspaceId, copy, by.userId)
-      return made ? done({ ...made, name: input.name }) : notDone(409, TAKEN)
+  run: (by, { of, title, without, ...input }) =>
+    withForm(by, of, async (form) => {
+      const before = readStored(form.draft)
+      const draft = copyAs(before, title ?? input.name, without)
+      const made = await createForm(by.context.db, by.workspaceId, { ...input, draft }, by.userId)
+      if (!made) return notDone(409, TAKEN)
+      if (!without.includes('rehearsals')) await copyRehearsals(by.context.db, form.id, made.id)
+      const names = [before.title, form.name].filter((name) => name !== draft.title)
+      return done({ ...made, name: input.name, speaksOf: speaksOf(draft, names) })
     }),
 })
 

@@ -44,7 +44,16 @@ export const readSettings = deed({
     desks: z.array(desk),
     connections: z.array(connection),
     destinations: z.object({
-      forms: z.array(z.object({ slug: z.string(), name: z.string(), live: z.boolean() })).readonly(),
+      forms: z
+        .array(
+          z.object({
+            slug: z.string(),
+            name: z.string(),
+            live: z.boolean().describe('Whether it takes answers'),
+            before: z.array(z.string()).readonly().optional().describe('Addresses it had before'),
+          }),
+        )
+        .readonly(),
       sites: z.array(z.string()).readonly(),
     }),
   }),

@@ -9,11 +9,14 @@ import type { Db } from '@/db/database'
 
 /** A release as visitors meet it. */
 export interface LiveForm {
+  /** Its own address; it may have been asked for by one it had before. */
   slug: string
   formId: string
   workspaceId: string
   releaseId: string
   number: number
+  /** Since when it takes no answers, and what visitors read instead (empty for our own words); `null` while it does. */
+  closed: { since: Date; words: string } | null
   /** Zone of its workspace: what day it is follows from it. */
   timeZone: string
   form: Form
@@ -46,22 +49,26 @@ const cache = (): Cache =>
     definitions: new LRUCache({ max: 500 }),
   })
 
-/** The live release of a slug; `null` where there is none. Definitions never change, pointers do. */
-export async function findLiveForm(db: Db, slug: string): Promise<LiveForm | null> {
+/** The live release that an address leads to; `null` where there is none. Definitions never change, pointers do. */
+export async function findLiveForm(db: Db, address: string): Promise<LiveForm | null> {
   const { pointers } = cache()
-  const known = pointers.get(slug)
+  const known = pointers.get(address)
   if (known) return known
-  const found = await findLiveRelease(db, slug)
+  const found = await findLiveRelease(db, address)
   if (!found) return null
-  const { definition, ownTheme, ...release } = found
+  const { definition, ownTheme, state, stateSince, closedWords, ...release } = found
   const form = readDefinition(found.releaseId, definition)
-  const live = { slug, ...release, form, theme: themeOf(form.look, ownTheme) }
-  pointers.set(slug, live)
+  const closed = state === 'open' ? null : { since: stateSince, words: closedWords }
+  const live = { ...release, closed, form, theme: themeOf(form.look, ownTheme) }
+  pointers.set(address, live)
   return live
 }
 
-/** Called after a release, so that this process serves it at once. */
-export const forgetLiveForm = (slug: string): void => void cache().pointers.delete(slug)
+/** Called after a release and the like, so that this process serves it at once. */
+export function forgetLiveForm(formId: string): void {
+  const { pointers } = cache()
+  for (const [address, live] of pointers.entries()) if (live.formId === formId) pointers.delete(address)
+}
 
 /** Called after something that many forms share was changed. */
 export const forgetLiveForms = (): void => cache().pointers.clear()

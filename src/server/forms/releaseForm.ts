@@ -36,6 +36,6 @@ export async function releaseForm(db: Db, form: StoredForm, userId: string | nul
     await insertRelease(tx, form, number, definition, changes, userId, at)
     return { ok: true as const, number, changes }
   })
-  forgetLiveForm(form.slug)
+  forgetLiveForm(form.id)
   return released
 }

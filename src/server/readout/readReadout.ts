@@ -1,3 +1,4 @@
+import { callStep } from '@/core/form/steps'
 import type { Form } from '@/core/form/definition'
 import { type Range, wilson } from '@/core/readout/wilson'
 import type { Db } from '@/db/database'
@@ -70,7 +71,7 @@ function countSteps(form: Form, rows: DayRow[]): Readout['steps'] {
   const sum = (key: 'steps' | 'stopped', name: string) => rows.reduce((total, row) => total + (row[key][name] ?? 0), 0)
   return form.steps.map(({ name, title }) => ({
     name,
-    title,
+    title: callStep(form.steps, { name, title }),
     reached: sum('steps', name),
     left: sum('stopped', name),
   }))

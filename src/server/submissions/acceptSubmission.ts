@@ -6,10 +6,12 @@ import { chooseOutcome, type Outcome } from '@/core/dispatch/outcome'
 import { fillCarried, fillQuestions } from '@/core/fill/fill'
 import { originsOf } from '@/core/fill/origin'
 import { sayErrors } from '@/core/form/said'
+import { CLOSING_GRACE } from '@/core/form/state'
 import { walkForm } from '@/core/form/walk'
 import type { Suspicion } from '@/core/spam/suspect'
 import type { Db } from '@/db/database'
 import { findSent, type NewSubmission } from '@/db/queries/submissions'
+import { findVisit } from '@/db/queries/visits'
 import { filesIn } from '@/core/answers/files'
 import { factsFor } from '../forms/facts'
 import type { SpokenForm } from '../forms/live'
@@ -21,6 +23,8 @@ export type Accepted =
   | { ok: false; why: 'wrong'; errors: AnswerError[] }
   /** The visit has sent already, and whoever asks does not show that it was theirs. */
   | { ok: false; why: 'sent before' }
+  /** The form is closed, and the visit had not begun while it was open, or too long ago. */
+  | { ok: false; why: 'closed' }
 
 /** A visit as the sender names it, and whether they showed that it is theirs. */
 export interface ClaimedVisit {
@@ -44,6 +48,7 @@ export async function acceptSubmission(
   at: Date | null,
 ): Promise<Accepted> {
   const { form, formId, workspaceId, releaseId, speech } = live
+  if (live.closed && !(await hadBegun(db, live, live.closed.since, visit))) return { ok: false, why: 'closed' }
   const known = {
     link: visitor.link,
     pageBefore: visitor.pageBefore,
@@ -83,4 +88,11 @@ export async function acceptSubmission(
   return visit?.proven || isDeepStrictEqual(before.values, JSON.parse(JSON.stringify(values)))
     ? { ok: true, submission: before.id, outcome: before.outcome, values: before.values }
     : { ok: false, why: 'sent before' }
+}
+
+/** Whether a visit to a closed form had begun before it was closed, which is not long ago. */
+async function hadBegun(db: Db, { formId }: SpokenForm, since: Date, visit: ClaimedVisit | null): Promise<boolean> {
+  if (!visit || Date.now() - since.getTime() > CLOSING_GRACE) return false
+  const found = await findVisit(db, { formId, visitId: visit.id }, null)
+  return found !== null && new Date(found.visit.arrivedAt) < since
 }

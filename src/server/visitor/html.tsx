@@ -11,6 +11,7 @@ import { walkForm } from '@/core/form/walk'
 import { FormPage, OutcomePage, type PageLook, type PageState, PlainPage } from '@/visitor/page'
 import type { Outcome } from '@/core/dispatch/outcome'
 import { visitorPolicy } from '../door/headers'
+import type { SpokenForm } from '../forms/live'
 import { visitorAssets } from './assets'
 
 const HEADERS = {
@@ -86,6 +87,12 @@ export const plainHtml = (
 export function saidHtml(status: number, language: Language, title: TextKey, text: TextKey): Promise<Response> {
   const speech = speak(language.tag)
   return plainHtml(status, speech.tell(title), speech.tell(text), language)
+}
+
+/** What visitors of a closed form read: what its people wrote, or our own words. */
+export function closedHtml({ closed, language }: Pick<SpokenForm, 'closed' | 'language'>): Promise<Response> {
+  const speech = speak(language.tag)
+  return plainHtml(200, speech.tell('closed_title'), closed?.words || speech.tell('closed'), language)
 }
 
 export const noFormHtml = (language: Language): Promise<Response> => saidHtml(404, language, 'no_form_title', 'no_form')

@@ -39,7 +39,7 @@ async function wayOn(
     return isOnSite(goesTo.address, await readSites(db, live.workspaceId)) ? { location: goesTo.address } : null
   if (goesTo?.to !== 'form') return null
   const next = await findLiveForm(db, goesTo.form)
-  if (next?.workspaceId !== live.workspaceId) return null
+  if (next?.workspaceId !== live.workspaceId || next.closed) return null
   const keeping = new Keeping(next.slug, config.LICHEN_URL.startsWith('https:'), next.form.framedBy.length > 0)
   const proof = proofOf(config.LICHEN_SECRET, next.formId, submission, 'sent')
   return { location: nextAddress(next.slug, link), 'set-cookie': keeping.before(submission, proof) }

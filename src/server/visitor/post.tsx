@@ -17,7 +17,7 @@ import { fillStart } from '../visits/openForm'
 import { recordProgress } from '../visits/recordProgress'
 import { givePass, proofOf, type VisitPass } from '../visits/secret'
 import { releaseNumberSchema, type Visitor } from '../visits/visitor'
-import { formHtml, saidHtml } from './html'
+import { closedHtml, formHtml, saidHtml } from './html'
 import { languageFor, languagesWanted } from './language'
 import { lookBelow } from './look'
 import { answerOutcome } from './outcome'
@@ -52,17 +52,24 @@ export async function postJson({ request, live, keeping, address }: VisitorCall)
   const visit = claimVisit(config.LICHEN_SECRET, live.formId, sent, trusted)
   const suspicions = trusted ? [] : await suspicionsOf(live, visitor, visit, sent, address)
   const accepted = await acceptSubmission(db, shown, sent.values, visitor, visit, suspicions, null)
+  const forPage = request.headers.get('accept')?.includes('text/html') ?? false
   if (accepted.ok) {
     const { submission, outcome } = accepted
-    const response = request.headers.get('accept')?.includes('text/html')
+    const response = forPage
       ? await answerOutcome(shown, visitor, accepted, 200)
       : Response.json({ submission, outcome: { ...outcome, because: undefined } })
     response.headers.append('set-cookie', keeping.forgetLink())
     return response
   }
-  return accepted.why === 'wrong'
-    ? problem(422, 'Some answers are wrong.', { errors: accepted.errors })
-    : problem(409, 'This visit has sent already.')
+  switch (accepted.why) {
+    case 'wrong':
+      return problem(422, 'Some answers are wrong.', { errors: accepted.errors })
+    case 'sent before':
+      return problem(409, 'This visit has sent already.')
+    case 'closed':
+      // The page's script shows whatever page it gets.
+      return forPage ? closedHtml(shown) : problem(403, 'This form is closed.')
+  }
 }
 
 /** Whoever came by a personal link is known, and asked for nothing more. */
@@ -209,9 +216,14 @@ class StepPost {
       this.sent = true
       return answerOutcome(live, visitor, accepted, 303)
     }
-    return accepted.why === 'wrong'
-      ? this.showErrors(accepted.errors)
-      : saidHtml(409, live.language, 'sent_before_title', 'sent_before')
+    switch (accepted.why) {
+      case 'wrong':
+        return this.showErrors(accepted.errors)
+      case 'sent before':
+        return saidHtml(409, live.language, 'sent_before_title', 'sent_before')
+      case 'closed':
+        return closedHtml(live)
+    }
   }
 
   /** Whether answers on this page made one of its questions show that the visitor has not seen yet. */

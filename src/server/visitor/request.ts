@@ -152,7 +152,8 @@ function readCookie(request: Request, name: string): string | null {
 /** What a browser is to keep for one form's address. A form that may be framed elsewhere keeps it there, too. */
 export class Keeping {
   constructor(
-    private readonly slug: string,
+    /** The address that was asked for. */
+    readonly slug: string,
     private readonly secure: boolean,
     private readonly framed: boolean,
   ) {}

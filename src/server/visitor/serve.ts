@@ -10,7 +10,7 @@ import { databaseAway, problem } from '../problem'
 import { Busy } from '../submissions/storeInBatch'
 import { openForm } from '../visits/openForm'
 import { progressSchema, recordProgress } from '../visits/recordProgress'
-import { formHtml, noFormHtml, saidHtml } from './html'
+import { closedHtml, formHtml, noFormHtml, saidHtml } from './html'
 import { languageFor, languagesWanted } from './language'
 import { lookBelow, serveLook } from './look'
 import { giveSigns } from './signs'
@@ -132,10 +132,14 @@ async function awayHtml(request: Request): Promise<Response> {
 /** The page. A personal link's secret leaves the address at once, for a cookie that only this form gets. */
 const getPage: Reply = async ({ request, live: released, keeping, address }) => {
   const live = inLanguage(released, languagesWanted(request))
+  const url = new URL(request.url)
+  // Not for good: it may have its old address back one day.
+  if (keeping.slug !== live.slug)
+    return new Response(null, { status: 307, headers: { location: `/f/${live.slug}${url.search}` } })
+  if (live.closed) return closedHtml(live)
   const wait = count('start', `${live.slug} ${address}`)
   if (wait > 0) return tooManyHtml(wait, languageFor(request))
   const { db, config } = context()
-  const url = new URL(request.url)
   const secret = linkSecret(request)
   const action = withoutSecret(url, secret !== null)
   if (url.searchParams.has('k') && isNavigation(request))

@@ -15,6 +15,7 @@ import {
   updateQuestion,
 } from '@/core/form/edits'
 import { guessKind } from '@/core/form/guess'
+import { callStep } from '@/core/form/steps'
 import type { Form } from '@/core/form/definition'
 import { findCarried, findQuestion, labelOf } from '@/core/form/values'
 import { useDraft } from '../draft/context'
@@ -338,5 +339,5 @@ function focusPart(key: string, part: string): void {
 
 const labelOfRow = (form: Form, key: string): string =>
   key.startsWith('step:')
-    ? `the head of “${form.steps.find(({ name }) => name === key.slice(5))?.title ?? ''}”`
+    ? `the head of “${callStep(form.steps, { name: key.slice(5), title: form.steps.find(({ name }) => name === key.slice(5))?.title ?? '' })}”`
     : `“${labelOf(form, key)}”`

@@ -160,14 +160,15 @@ export function StepRow({ step, number, open, onToggle, reached, arrived }: Step
       <td colSpan={6} className="bg-panel">
         <div className="flex items-center gap-3">
           <button {...head(`step:${step.name}`, open, onToggle)} className="rounded-sm font-semibold">
-            Step {number} · {step.title}
+            Step {number}
+            {step.title && ` · ${step.title}`}
           </button>
           {open && (
             <TextField
               hideLabel
               label={`Title of step ${number}`}
               value={step.title}
-              filled
+              placeholder="No heading"
               onCommit={(title) => edit((one) => updateStep(one, name, { title }), `${name}.title`)}
             />
           )}

@@ -15,6 +15,9 @@ const DraftContext = createContext<Draft | null>(null)
 /** Holds a form's draft for all its places, so that going from one to another keeps undo. */
 export function DraftProvider({ start, children }: { start: Start; children: ReactNode }) {
   const [draft] = useState(() => createDraft(start, saveDraftAction))
+  // What stands beside the draft may change while it is open: its settings do.
+  const { facts } = start
+  useEffect(() => draft.setState({ facts }), [draft, facts])
   useEffect(() => {
     const leave = (event: BeforeUnloadEvent) => {
       if (draft.getState().save.is !== 'saved') event.preventDefault()

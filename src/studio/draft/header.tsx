@@ -31,9 +31,17 @@ export function FormHeader() {
         ) : (
           <span className="name text-soft">/f/{facts.slug}</span>
         )}
+        {facts.state !== 'open' && <Chip tone="amber">{facts.state}</Chip>}
         {facts.live ? <Chip tone="moss">release {facts.live.number} live</Chip> : <Chip>not released</Chip>}
         <SaveNote />
-        <span className="ml-auto flex gap-2">
+        <span className="ml-auto flex items-center gap-2">
+          <Link
+            href={`/forms/${facts.slug}/settings`}
+            aria-current={path.endsWith('/settings') ? 'page' : undefined}
+            className={`mr-1 underline-offset-2 hover:underline ${path.endsWith('/settings') ? 'font-semibold text-moss' : 'text-soft'}`}
+          >
+            Settings
+          </Link>
           <Button onClick={undo} disabled={past.length === 0}>
             Undo
           </Button>

@@ -4,6 +4,7 @@ import { createStore } from 'zustand'
 import type { Form } from '@/core/form/definition'
 import { tellDifferences } from '@/core/form/differences'
 import type { Resources } from '@/core/form/examine'
+import type { FormState } from '@/core/form/state'
 import type { StationFacts } from '@/core/form/stations'
 import type { SaveResult } from './actions'
 
@@ -17,6 +18,7 @@ type SaveState =
 interface DraftFacts {
   slug: string
   name: string
+  state: FormState
   live: StationFacts['live']
   numbers: StationFacts['numbers']
   publicUrl: string

@@ -6,6 +6,7 @@ export const startOf = (form: Form) => ({
   facts: {
     slug: 'x',
     name: 'X',
+    state: 'open' as const,
     live: null,
     numbers: { arrived: 0, finish: null, unfinished: 0, steps: [] },
     publicUrl: '',

@@ -3,46 +3,60 @@
 import Link from 'next/link'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
+import { useRouter } from 'next/navigation'
 import { Button } from '../ui/button'
+import { toast } from '../ui/toast'
 import { Chip } from '../ui/chip'
 import { Empty } from '../ui/empty'
 import { Pages, SearchBox, useFilters } from '../ui/listFrame'
 import { type Column, Sheet } from '../ui/sheet'
 import { ago, figure, percent, range } from '../ui/show'
-import { type KnownForm, NewForm } from './newForm'
+import { changeFormAction } from './actions'
 
 interface Props {
   query: QueryOf<'forms'>
   first: Page<RowOf<'forms'>>
-  /** What is known of all forms, while a new one is being made. */
-  known: readonly KnownForm[] | null
 }
 
 /** Every form of the workspace, narrowed by typing and sorted by its heads. */
-export function FormsTable({ query, first, known }: Props) {
+export function FormsTable({ query, first }: Props) {
   const filters = useFilters()
   return (
     <main className="px-4 py-3">
       <div className="mb-2 flex flex-wrap items-center gap-3">
         <h1>Forms</h1>
         <SearchBox label="Narrow by name or folder" />
+        <select
+          aria-label="Which forms"
+          className="box w-auto"
+          value={filters.get('shelf')}
+          onChange={(event) => filters.set({ shelf: event.target.value })}
+        >
+          <option value="">in use</option>
+          <option value="archived">archived</option>
+          <option value="deleted">deleted</option>
+        </select>
         <span className="text-soft">Numbers of the last 30 days</span>
-        <Button look="main" className="ml-auto" onClick={() => filters.set({ new: '1' })}>
-          New form
-        </Button>
+        <Link
+          href="/forms/begin"
+          className="ml-auto rounded-md border border-moss bg-moss px-2.5 py-1 text-white hover:brightness-110"
+        >
+          Begin a form
+        </Link>
       </div>
       <Pages list="forms" query={query} first={first}>
         {(rows) =>
           rows.length > 0 ? (
-            <Sheet rows={rows} columns={COLUMNS} usual="name" />
+            <Sheet rows={rows} columns={query.shelf === 'deleted' ? DELETED : COLUMNS} usual="name" />
           ) : query.search ? (
             <Empty title="No form fits">Clear the box to see all of them.</Empty>
+          ) : query.shelf ? (
+            <Empty title={`No form is ${query.shelf}`}>A form is put there in its settings.</Empty>
           ) : (
-            <Empty title="No forms yet">Press New form: a blank one asks for an email and is ready to widen.</Empty>
+            <Empty title="No forms yet">Begin one: a blank one asks for an email and is ready to widen.</Empty>
           )
         }
       </Pages>
-      {known && <NewForm known={known} onClose={() => filters.set({ new: '' })} />}
     </main>
   )
 }
@@ -66,7 +80,14 @@ const COLUMNS: Column<RowOf<'forms'>>[] = [
     spare: true,
     head: 'State',
     by: 'release',
-    cell: ({ release }) => (release ? <span className="text-soft">release {release} live</span> : <Chip>draft</Chip>),
+    cell: ({ release, state }) =>
+      state !== 'open' ? (
+        <Chip tone="amber">{state}</Chip>
+      ) : release ? (
+        <span className="text-soft">release {release} live</span>
+      ) : (
+        <Chip>draft</Chip>
+      ),
   },
   { spare: true, head: 'Arrived', by: 'arrived', right: true, cell: ({ arrived }) => figure(arrived) },
   { head: 'Sent', by: 'sent', right: true, cell: ({ sent }) => figure(sent) },
@@ -92,3 +113,35 @@ const COLUMNS: Column<RowOf<'forms'>>[] = [
     cell: ({ updatedAt }) => <span suppressHydrationWarning>{ago(updatedAt)}</span>,
   },
 ]
+
+/** Of a deleted form there is nothing to open before it is brought back. */
+const DELETED: Column<RowOf<'forms'>>[] = [
+  {
+    head: 'Form',
+    by: 'name',
+    cell: ({ slug, name }) => (
+      <>
+        <span className="font-semibold">{name}</span> <span className="name text-soft">/{slug}</span>
+      </>
+    ),
+  },
+  ...COLUMNS.slice(1),
+  { head: <span className="sr-only">Bring back</span>, right: true, cell: (form) => <BringBack {...form} /> },
+]
+
+function BringBack({ slug, name }: RowOf<'forms'>) {
+  const router = useRouter()
+  return (
+    <Button
+      aria-label={`Bring back ${name}`}
+      onClick={() =>
+        void changeFormAction({ slug, state: 'closed' }).then((result) => {
+          toast(result.ok ? `“${name}” is back, and closed: open it in its settings` : result.message)
+          router.refresh()
+        })
+      }
+    >
+      Bring back
+    </Button>
+  )
+}

@@ -16,7 +16,7 @@ interface Props {
   forms: Findable[]
 }
 
-const STATIONS = ['Compose', 'Records', 'Dispatch', 'Rehearse', 'Release', 'Readout']
+const STATIONS = ['Compose', 'Records', 'Dispatch', 'Rehearse', 'Release', 'Readout', 'Settings']
 
 /** Ctrl K: goes anywhere by typing a few letters of it. */
 export function FindOrDo({ open, onOpenChange, places, forms }: Props) {
@@ -52,8 +52,8 @@ export function FindOrDo({ open, onOpenChange, places, forms }: Props) {
             {title} <span className="text-soft">place</span>
           </Command.Item>
         ))}
-        <Command.Item value="New form" onSelect={go('/forms?new=1')} className={item}>
-          New form <span className="text-soft">do</span>
+        <Command.Item value="Begin a form" onSelect={go('/forms/begin')} className={item}>
+          Begin a form <span className="text-soft">do</span>
         </Command.Item>
         {forms.flatMap(({ slug, name }) =>
           STATIONS.map((station) => (

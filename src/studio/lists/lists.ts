@@ -2,7 +2,7 @@ import { notFound } from 'next/navigation'
 import { z } from 'zod'
 import { SUBMISSION_KEYS, UNFINISHED_KEYS } from '@/db/queries/arrivals'
 import { DELIVERY_KEYS } from '@/db/queries/deliveries'
-import { FORM_KEYS } from '@/db/queries/forms'
+import { FORM_KEYS, FORM_SHELVES } from '@/db/queries/forms'
 import { COMPANY_KEYS, CONTACT_KEYS } from '@/db/queries/people'
 import type { Member } from '@/server/access/member'
 import { narrowedSchema, readOutbox, readSubmissions, readUnfinished } from '@/server/deeds/arrivals'
@@ -14,7 +14,7 @@ const form = z.string().max(200).optional()
 
 /** Every list of the studio that is scrolled on. */
 export const LISTS = {
-  forms: list(readForms, 'forms', FORM_KEYS, {}),
+  forms: list(readForms, 'forms', FORM_KEYS, { shelf: z.enum(FORM_SHELVES).optional().catch(undefined) }),
   submissions: list(readSubmissions, 'submissions', SUBMISSION_KEYS, { form, state: narrowedSchema.optional() }),
   unfinished: list(readUnfinished, 'unfinished', UNFINISHED_KEYS, { form }),
   people: list(readContacts, 'contacts', CONTACT_KEYS, {}),

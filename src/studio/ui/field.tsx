@@ -18,6 +18,8 @@ interface TextProps {
   placeholder?: string
   /** When the text is kept: at every key, or on leaving the field. */
   when?: 'typing' | 'leaving'
+  /** Texts it may be, to choose from; any other may be typed. */
+  suggestions?: readonly string[]
   inputMode?: InputHTMLAttributes<HTMLInputElement>['inputMode']
   type?: 'text' | 'date' | 'time'
 }
@@ -68,12 +70,20 @@ export function TextField(props: TextProps) {
         ) : (
           <input
             type={props.type}
+            list={props.suggestions && `${id}-texts`}
             inputMode={props.inputMode}
             {...shared}
             onKeyDown={(event) => {
               if (event.key === 'Enter') keep(text)
             }}
           />
+        )}
+        {props.suggestions && (
+          <datalist id={`${id}-texts`}>
+            {props.suggestions.map((one) => (
+              <option key={one} value={one} />
+            ))}
+          </datalist>
         )}
         {wrong && (
           <p id={`${id}-wrong`} className="mt-0.5 text-red">

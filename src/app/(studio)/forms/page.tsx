@@ -1,16 +1,10 @@
-import { listFormNames } from '@/db/queries/forms'
 import { memberPage } from '@/server/access/session'
-import { context } from '@/server/context'
-import { readFirst } from '@/studio/lists/lists'
 import { FormsTable } from '@/studio/forms/formsTable'
+import { readFirst } from '@/studio/lists/lists'
 
 export const metadata = { title: 'Forms' }
 
-export default memberPage(async (member, { search: { search, sort, new: wanted } }) => {
-  const query = { search, sort }
-  const [first, known] = await Promise.all([
-    readFirst('forms', member, query),
-    wanted === undefined ? null : listFormNames(context().db, member.workspaceId),
-  ])
-  return <FormsTable query={query} first={first} known={known} />
+export default memberPage(async (member, { search: { search, sort, shelf } }) => {
+  const query = { search, sort, shelf: shelf === 'archived' || shelf === 'deleted' ? shelf : undefined } as const
+  return <FormsTable query={query} first={await readFirst('forms', member, query)} />
 })

@@ -138,6 +138,8 @@ export const de: Language = {
 
     no_form_title: 'Hier ist kein Formular',
     no_form: 'Vielleicht ist die Adresse vertippt, oder das Formular ist geschlossen.',
+    closed_title: 'Dieses Formular ist geschlossen',
+    closed: 'Es nimmt keine Antworten mehr an.',
     moment_title: 'Einen Moment',
     sent_often: 'Aus Ihrem Netz wurde zu viel gesendet. Gehen Sie zurück und senden Sie bald noch einmal.',
     opened_often: 'Dieses Formular wurde aus Ihrem Netz sehr oft geöffnet. Versuchen Sie es bald noch einmal.',

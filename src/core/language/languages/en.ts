@@ -135,6 +135,8 @@ export const texts = {
   // In place of a form.
   no_form_title: 'There is no form here',
   no_form: 'The address may be mistyped, or the form may have closed.',
+  closed_title: 'This form is closed',
+  closed: 'It takes no more answers.',
   moment_title: 'One moment',
   sent_often: 'Too much was sent from your network. Go back, and send again soon.',
   opened_often: 'This form was opened very often from your network. Try again soon.',

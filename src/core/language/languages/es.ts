@@ -137,6 +137,8 @@ export const es: Language = {
 
     no_form_title: 'Aquí no hay ningún formulario',
     no_form: 'Puede que la dirección esté mal escrita o que el formulario se haya cerrado.',
+    closed_title: 'Este formulario está cerrado',
+    closed: 'Ya no admite respuestas.',
     moment_title: 'Un momento',
     sent_often: 'Se ha enviado demasiado desde su red. Vuelva atrás y envíe de nuevo en breve.',
     opened_often: 'Este formulario se ha abierto muchas veces desde su red. Inténtelo de nuevo en breve.',

@@ -137,6 +137,8 @@ export const fr: Language = {
 
     no_form_title: 'Il n’y a pas de formulaire ici',
     no_form: 'L’adresse est peut-être mal saisie, ou le formulaire est fermé.',
+    closed_title: 'Ce formulaire est fermé',
+    closed: 'Il n’accepte plus de réponses.',
     moment_title: 'Un instant',
     sent_often: 'Trop d’envois viennent de votre réseau. Revenez en arrière, et renvoyez bientôt.',
     opened_often: 'Ce formulaire a été ouvert très souvent depuis votre réseau. Réessayez bientôt.',

@@ -159,6 +159,8 @@ export const pl: Language = {
 
     no_form_title: 'Nie ma tu formularza',
     no_form: 'Adres może być błędny albo formularz został zamknięty.',
+    closed_title: 'Ten formularz jest zamknięty',
+    closed: 'Nie przyjmuje już odpowiedzi.',
     moment_title: 'Chwileczkę',
     sent_often: 'Z tej sieci wysłano zbyt wiele. Proszę wrócić i wkrótce wysłać ponownie.',
     opened_often: 'Ten formularz był bardzo często otwierany z tej sieci. Proszę wkrótce spróbować ponownie.',

@@ -136,6 +136,8 @@ export const pt: Language = {
 
     no_form_title: 'Não há nenhum formulário aqui',
     no_form: 'O endereço pode estar mal escrito ou o formulário pode ter fechado.',
+    closed_title: 'Este formulário está fechado',
+    closed: 'Já não aceita respostas.',
     moment_title: 'Um momento',
     sent_often: 'Foi enviado demasiado a partir da sua rede. Volte atrás e envie de novo em breve.',
     opened_often: 'Este formulário foi aberto muitas vezes a partir da sua rede. Tente de novo em breve.',

@@ -35,8 +35,9 @@ export default memberLayout(async ({ workspaceId }, { params: { slug = '' } }, c
       key={`${stored.id} ${stored.liveNumber}`}
       start={{
         facts: {
-          slug,
+          slug: stored.slug,
           name: stored.name,
+          state: stored.state,
           live: live && stored.liveNumber ? { number: stored.liveNumber, form: live } : null,
           numbers: {
             arrived: readout.arrived,
@@ -45,7 +46,7 @@ export default memberLayout(async ({ workspaceId }, { params: { slug = '' } }, c
             steps: readout.steps,
           },
           routed,
-          publicUrl: `${config.LICHEN_URL}/f/${slug}`,
+          publicUrl: `${config.LICHEN_URL}/f/${stored.slug}`,
         },
         form,
         revision: stored.draftRevision,
