@@ -155,6 +155,7 @@ test('a question has a look of its own, and prose shows on one sort of screen', 
     .getByRole('button', { name: /^Short text/ })
     .first()
     .click()
+  await studio.getByText('Less often').click()
   await studio.getByLabel('Its field').selectOption('underlined')
   await studio.getByLabel('Its label').selectOption('beside')
   await studio.getByLabel('Its edges').fill('9')

@@ -28,7 +28,7 @@ export async function composeByHand(studio: Page, form: Form): Promise<void> {
   await studio.keyboard.press('Delete')
   for (const [index, step] of form.steps.entries()) {
     if (index > 0) await studio.getByRole('button', { name: 'Add a step' }).click()
-    const band = studio.getByRole('button', { name: new RegExp(`^Step ${index + 1} ·`) })
+    const band = studio.getByRole('button', { name: new RegExp(`^Step ${index + 1}( ·|$)`) })
     await band.click()
     await studio.getByLabel(`Title of step ${index + 1}`).fill(step.title)
     const around = studio.locator('tr').filter({ has: band })
@@ -46,6 +46,8 @@ async function setQuestion(studio: Page, form: Form, question: Question): Promis
   await row.click()
   const drawer = studio.locator('[data-drawer]')
   await drawer.getByLabel('Kind', { exact: true }).selectOption(question.kind)
+  const rarer = drawer.locator('details', { has: studio.getByText('Less often') })
+  if ((await rarer.getAttribute('open')) === null) await rarer.locator('summary').first().click()
   const called = drawer.getByLabel('Called in reports')
   await called.fill(question.name)
   await called.press('Enter')
@@ -85,7 +87,7 @@ const tick =
 const set: Record<string, Setter> = {
   required: tick('required'),
   help: write('Help'),
-  shownAs: write('Worded as'),
+  shownAs: write('On the page'),
   placeholder: write('In the box'),
   errorText: write('If wrong, say'),
   width: choose('Width'),

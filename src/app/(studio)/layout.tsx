@@ -2,6 +2,7 @@ import { countGivenUp } from '@/db/queries/deliveries'
 import { listFormNames } from '@/db/queries/forms'
 import { memberLayout } from '@/server/access/session'
 import { context } from '@/server/context'
+import { SkipToPlace } from '@/studio/frame/skip'
 import { TopBar } from '@/studio/frame/topBar'
 import { ZoneProvider } from '@/studio/ui/moment'
 import { Toaster } from '@/studio/ui/toast'
@@ -13,6 +14,7 @@ export default memberLayout(async ({ name, workspaceId, workspaceName, timeZone 
   const [forms, undelivered] = await Promise.all([listFormNames(db, workspaceId), countGivenUp(db, workspaceId)])
   return (
     <ZoneProvider zone={timeZone}>
+      <SkipToPlace />
       <TopBar
         who={name}
         workspace={workspaceName}
@@ -20,7 +22,9 @@ export default memberLayout(async ({ name, workspaceId, workspaceName, timeZone 
         hasBench={config.LICHEN_BENCH_URL !== ''}
         undelivered={undelivered}
       />
-      {children}
+      <div id="place" tabIndex={-1}>
+        {children}
+      </div>
       <Toaster />
     </ZoneProvider>
   )

@@ -75,7 +75,7 @@ function tellNamed<T extends { name: string }>(what: string, before: T[], after:
 /** What parts of a definition are called where their own name would not do. */
 export const PART_WORDS: Readonly<Record<string, string>> = {
   shownWhen: 'when it shows',
-  shownAs: 'what visitors read',
+  shownAs: 'how the page words it',
   yesShownAs: 'what visitors read for yes',
   noShownAs: 'what visitors read for no',
   firstShownAs: 'what visitors read above the first',

@@ -5,6 +5,7 @@ import { tellDifferences } from './differences'
 import * as edits from './edits'
 import { guessKind } from './guess'
 import { nameFrom } from './name'
+import { tellUnusual } from './unusual'
 import { usesOf } from './uses'
 import { removeColumn, moveRoute, setCell } from './routing_edits'
 
@@ -40,6 +41,27 @@ describe('edits of a draft', () => {
     expect(names(edits.moveQuestion(split.form, 'email', -1))).toEqual([['ware', 'email'], []])
     expect(names(edits.removeStep(split.form, split.name))).toEqual([['ware', 'email']])
     expect(edits.removeStep(form, 'one')).toBe(form)
+  })
+  it('put questions, steps and carried values where they are dropped, and lose none', () => {
+    const two = edits.addStep(form, 'one', 'ware').form
+    const [, second] = two.steps.map(({ name }) => name)
+    expect(names(edits.placeQuestion(two, 'email', { step: 'one', after: null }))).toEqual([['email', 'ware'], []])
+    expect(names(edits.placeQuestion(two, 'ware', { step: second ?? '', after: 'email' }))).toEqual([
+      [],
+      ['email', 'ware'],
+    ])
+    expect(edits.placeQuestion(two, 'ware', { step: 'one', after: 'ware' })).toBe(two)
+    expect(edits.placeQuestion(two, 'ware', { step: 'gone', after: null })).toBe(two)
+    expect(edits.placeQuestion(two, 'gone', { step: 'one', after: null })).toBe(two)
+    expect(names(edits.moveStep(two, 'one', 1))).toEqual([['email'], ['ware']])
+    expect(names(edits.moveStep(two, second ?? '', -1))).toEqual([['email'], ['ware']])
+    expect(edits.moveStep(two, 'one', -1)).toBe(two)
+    expect(edits.placeStep(two, 'one', 'gone', 'before')).toBe(two)
+    expect(edits.placeStep(two, 'one', second ?? '', 'before')).toBe(two)
+    const carried = edits.addCarried(edits.addCarried(form, 'Source').form, 'Medium').form
+    const order = (one: Form) => one.carried.map(({ name }) => name)
+    expect(order(edits.placeCarried(carried, 'medium', 'source', 'before'))).toEqual(['medium', 'source'])
+    expect(order(edits.placeCarried(carried, 'source', 'medium', 'after'))).toEqual(['medium', 'source'])
   })
   it('rename a value everywhere it is used, and nowhere else', () => {
     const renamed = edits.renameValue(form, 'ware', 'clay')
@@ -116,6 +138,16 @@ describe('edits of a draft', () => {
     const changed = edits.updateQuestion(form, 'email', { required: false, help: 'x' })
     expect(tellDifferences(form, changed)).toEqual(['Changed the question “Email”: help, required'])
     expect(tellDifferences(form, edits.moveQuestion(form, 'email', -1))[0]).toMatch(/^Moved/)
+  })
+})
+
+describe('what is otherwise than usual', () => {
+  it('is told of a question by what its kind begins with', () => {
+    const slider = edits.newQuestion('slider', 'hot', 'How hot?')
+    const parts = ['unitOfOne', 'width', 'ownLook', 'hideLabel']
+    expect(tellUnusual(slider, parts)).toEqual([])
+    const changed = { ...slider, unitOfOne: 'degree', hideLabel: true, required: true }
+    expect(tellUnusual(changed as typeof slider, parts)).toEqual(['unit of one', 'whether its label is seen'])
   })
 })
 

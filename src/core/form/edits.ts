@@ -108,6 +108,44 @@ export function moveQuestion(form: Form, name: string, by: -1 | 1): Form {
   })
 }
 
+/** Moves a question to another place, in its own step or another; after itself, it stays. */
+export function placeQuestion(form: Form, name: string, place: Place): Form {
+  const question = findQuestion(form, name)
+  if (!question || place.after === name || !form.steps.some((step) => step.name === place.step)) return form
+  const without = mapSteps(form, (step) => ({
+    ...step,
+    questions: step.questions.filter((one) => one !== question),
+  }))
+  return insertQuestion(without, question, place)
+}
+
+/** Moves a step with its questions to stand before or after another. */
+export function placeStep(form: Form, name: string, beside: string, side: 'before' | 'after'): Form {
+  const steps = placeBeside(form.steps, name, beside, side)
+  return steps === form.steps ? form : { ...form, steps }
+}
+
+/** Moves a step one place up or down. */
+export function moveStep(form: Form, name: string, by: -1 | 1): Form {
+  const beside = form.steps[form.steps.findIndex((step) => step.name === name) + by]
+  return beside ? placeStep(form, name, beside.name, by < 0 ? 'before' : 'after') : form
+}
+
+/** Moves a carried value to stand before or after another. */
+export function placeCarried(form: Form, name: string, beside: string, side: 'before' | 'after'): Form {
+  const carried = placeBeside(form.carried, name, beside, side)
+  return carried === form.carried ? form : { ...form, carried }
+}
+
+function placeBeside<T extends { name: string }>(items: T[], name: string, beside: string, side: 'before' | 'after') {
+  const moved = items.find((item) => item.name === name)
+  const others = items.filter((item) => item !== moved)
+  const at = others.findIndex((item) => item.name === beside)
+  if (!moved || at < 0) return items
+  const placed = others.toSpliced(side === 'before' ? at : at + 1, 0, moved)
+  return placed.every((item, n) => item === items[n]) ? items : placed
+}
+
 /** Contact fields that say who somebody is. */
 const WHO: readonly string[] = ['email', 'first_name', 'last_name']
 

@@ -1,5 +1,7 @@
 'use client'
 
+import type { ReactNode } from 'react'
+import { createStore, useStore } from 'zustand'
 import { type Width, WIDTHS } from '@/core/answers/kind'
 import { isAnswered, KIND_NAMES, mannerOf, rulesOf } from '@/core/answers/registry'
 import { changeKind } from '@/core/form/change_kind'
@@ -7,10 +9,11 @@ import type { CarriedValue, Question } from '@/core/form/definition'
 import { renameValue, setLandings, updateCarried, updateQuestion } from '@/core/form/edits'
 import { PART_WORDS } from '@/core/form/differences'
 import { nameSchema } from '@/core/form/name'
+import { tellUnusual } from '@/core/form/unusual'
 import { namesTaken, partsOf, valuesBefore } from '@/core/form/values'
 import { useDraft } from '../draft/context'
 import { AnswerField } from '../kinds/answerField'
-import { KindSettings } from '../kinds/registry'
+import { KindSettings, rarerParts, RarerSettings } from '../kinds/registry'
 import { LandingEditor } from '../records/landings'
 import { ChoiceField, TextField, Tick } from '../ui/field'
 import { toast } from '../ui/toast'
@@ -53,18 +56,12 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
   return (
     <div className={grid}>
       <TextField
-        label="Visitors see"
+        label="Asks"
         value={question.label}
         filled
         onCommit={(label) => change({ label: label.slice(0, 300) }, 'label')}
       />
       <NameField name={name} onRenamed={onRenamed} />
-      <ShownAs
-        called={question.label}
-        value={question.shownAs}
-        values={valuesBefore(form, name)}
-        onCommit={(shownAs) => change({ shownAs }, 'shownAs')}
-      />
       <ChoiceField
         label="Kind"
         value={question.kind}
@@ -72,52 +69,20 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
         onCommit={(kind) => become(kind as Question['kind'])}
       />
       <span className="text-soft">Must be</span>
-      <span className="flex gap-4">
+      <span>
         {answered && (
           <Tick label="required" on={question.required} onCommit={(required) => change({ required }, 'required')} />
         )}
-        <Tick
-          label="label hidden"
-          on={question.hideLabel}
-          onCommit={(hideLabel) => change({ hideLabel }, 'hideLabel')}
-        />
-        <Tick label="switched off" on={question.off} onCommit={(off) => change({ off }, 'off')} />
       </span>
+      <KindSettings question={question} onChange={change} />
       {asks && (
         <TextField
           label="Help"
+          wide
           value={question.help}
           onCommit={(help) => change({ help: help.slice(0, 500) }, 'help')}
         />
       )}
-      {answered && (
-        <TextField
-          label="If wrong, say"
-          value={question.errorText}
-          placeholder="The usual words"
-          onCommit={(errorText) => change({ errorText: errorText.slice(0, 300) }, 'errorText')}
-        />
-      )}
-      <KindSettings question={question} onChange={change} />
-      <ChoiceField
-        label="Width"
-        value={question.width ?? ''}
-        options={[
-          ['', `as usual: ${WIDTH_WORDS[manner.width]}`],
-          ...WIDTHS.map((one) => [one, WIDTH_WORDS[one]] as const),
-        ]}
-        onCommit={(width) => change({ width: width === '' ? null : (width as Width) }, 'width')}
-      />
-      {manner.typed && (
-        <TextField
-          label="In the box"
-          value={question.placeholder}
-          placeholder="Nothing until it is written in"
-          onCommit={(placeholder) => change({ placeholder: placeholder.slice(0, 100) }, 'placeholder')}
-        />
-      )}
-      {asks && <OwnLook look={question.ownLook} onChange={change} />}
-      {fillable && <StartField question={question} onChange={change} />}
       <span className="col-start-1 self-start pt-1 text-soft">Shown when</span>
       <div className={wide}>
         <ConditionEditor
@@ -155,7 +120,78 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
           </div>
         </>
       )}
+      <Rarer unusual={tellUnusual(question, [...RARER_PARTS, ...rarerParts(question)])}>
+        <ShownAs
+          called={question.label}
+          value={question.shownAs}
+          values={valuesBefore(form, name)}
+          onCommit={(shownAs) => change({ shownAs }, 'shownAs')}
+        />
+        <RarerSettings question={question} onChange={change} />
+        {fillable && <StartField question={question} onChange={change} />}
+        {answered && (
+          <TextField
+            label="If wrong, say"
+            value={question.errorText}
+            placeholder="The usual words"
+            onCommit={(errorText) => change({ errorText: errorText.slice(0, 300) }, 'errorText')}
+          />
+        )}
+        {manner.typed && (
+          <TextField
+            label="In the box"
+            value={question.placeholder}
+            placeholder="Nothing until it is written in"
+            onCommit={(placeholder) => change({ placeholder: placeholder.slice(0, 100) }, 'placeholder')}
+          />
+        )}
+        <ChoiceField
+          label="Width"
+          value={question.width ?? ''}
+          options={[
+            ['', `as usual: ${WIDTH_WORDS[manner.width]}`],
+            ...WIDTHS.map((one) => [one, WIDTH_WORDS[one]] as const),
+          ]}
+          onCommit={(width) => change({ width: width === '' ? null : (width as Width) }, 'width')}
+        />
+        <span className="col-span-2">
+          <Tick
+            label="label hidden"
+            on={question.hideLabel}
+            onCommit={(hideLabel) => change({ hideLabel }, 'hideLabel')}
+          />
+        </span>
+        {asks && <OwnLook look={question.ownLook} onChange={change} />}
+      </Rarer>
     </div>
+  )
+}
+
+/** What every question has that is wanted now and then. */
+const RARER_PARTS = ['shownAs', 'default', 'errorText', 'placeholder', 'width', 'hideLabel', 'ownLook']
+
+/** Whether the rarer settings are unfolded: as they were left, in every row. */
+const unfolded = createStore(() => ({ is: false }))
+
+/** The rarer settings, folded away under a line that says what in them is otherwise than usual. */
+function Rarer({ unusual, children }: { unusual: readonly string[]; children: ReactNode }) {
+  const open = useStore(unfolded, ({ is }) => is)
+  return (
+    <details
+      className="col-span-4"
+      open={open}
+      onToggle={({ currentTarget }) => unfolded.setState({ is: currentTarget.open })}
+    >
+      <summary className="py-0.5">
+        Less often{' '}
+        <span className="text-soft">
+          {unusual.length > 0
+            ? `set here: ${unusual.join(', ')}`
+            : 'wording on the page, width, look and the like: all as usual'}
+        </span>
+      </summary>
+      <div className={`${grid} mt-1.5`}>{children}</div>
+    </details>
   )
 }
 
@@ -194,7 +230,7 @@ export function CarriedDrawer({ carried, onRenamed }: { carried: CarriedValue; o
   return (
     <div className={grid}>
       <TextField
-        label="Visitors see"
+        label="Label"
         value={carried.label}
         filled
         onCommit={(label) => edit((one) => updateCarried(one, name, { label }), `${name}.label`)}

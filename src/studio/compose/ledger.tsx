@@ -1,33 +1,23 @@
 'use client'
 
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react'
-import { toast } from '../ui/toast'
-import {
-  addCarried,
-  addQuestion,
-  addStep,
-  duplicateQuestion,
-  moveQuestion,
-  removeCarried,
-  removeQuestion,
-  removeStep,
-  stepOf,
-  updateQuestion,
-} from '@/core/form/edits'
+import { addCarried, addQuestion, addStep, stepOf } from '@/core/form/edits'
 import { guessKind } from '@/core/form/guess'
 import { callStep } from '@/core/form/steps'
 import type { Form } from '@/core/form/definition'
-import { findCarried, findQuestion, labelOf } from '@/core/form/values'
+import { findQuestion, labelOf } from '@/core/form/values'
 import { useDraft } from '../draft/context'
 import { Button } from '../ui/button'
 import { Dialog } from '../ui/dialog'
+import { Dragging } from './dragging'
 import { LEDGER_KEYS } from './keys'
 import { CarriedRow, QuestionRow, StepRow } from './row'
+import { RowDeedsProvider, useRowDeeds } from './rowDeeds'
 import { type Row, rowsOf } from './rows'
 
 /** Compose as a sheet: a row for each question and carried value, a column for each stop on its way. */
 export function Ledger() {
-  const { form, edit, undo, facts, open, setOpen } = useDraft((state) => state)
+  const { form, edit, facts, open, setOpen } = useDraft((state) => state)
   const [keysShown, setKeysShown] = useState(false)
   const [addAt, setAddAt] = useState<string | null>(null)
   const body = useRef<HTMLTableSectionElement>(null)
@@ -62,29 +52,19 @@ export function Ledger() {
     if (addAt) setAddAt(after)
   }
 
-  const remove = (key: string, title: string, change: (form: Form) => Form) => {
-    const heads_ = rows.map((row) => row.key)
-    focusRow(heads_[heads_.indexOf(key) + 1] ?? heads_[heads_.indexOf(key) - 1] ?? '')
-    if (open === key) setOpen(null)
-    edit(change)
-    toast(`Deleted “${title}”`, { action: { label: 'Undo', onClick: undo } })
-  }
+  const deeds = useRowDeeds(focusRow)
 
   const onQuestion = (key: string, event: KeyboardEvent): boolean => {
-    const question = findQuestion(form, key)
-    if (!question) return false
+    if (!findQuestion(form, key)) return false
     switch (event.key) {
-      case 'd': {
-        const copied = duplicateQuestion(form, key)
-        edit(() => copied.form)
-        focusRow(copied.name)
+      case 'd':
+        deeds.duplicate(key)
         return true
-      }
       case 'x':
-        edit((one) => updateQuestion(one, key, { off: !question.off }))
+        deeds.switchOff(key)
         return true
       case 'r':
-        edit((one) => updateQuestion(one, key, { required: !question.required }))
+        deeds.require(key)
         return true
       case 'w':
       case 'l':
@@ -97,15 +77,6 @@ export function Ledger() {
         focusRow(`step:${added.name}`)
         return true
       }
-      case 'Delete':
-        remove(key, question.label, (one) => removeQuestion(one, key))
-        return true
-      case 'ArrowUp':
-      case 'ArrowDown':
-        if (!event.altKey) return false
-        edit((one) => moveQuestion(one, key, event.key === 'ArrowUp' ? -1 : 1))
-        focusRow(key)
-        return true
       default:
         return false
     }
@@ -130,6 +101,10 @@ export function Ledger() {
   }
 
   const onAny = (key: string, event: KeyboardEvent, all: HTMLButtonElement[], at: number): boolean => {
+    if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+      deeds.move(key, event.key === 'ArrowUp' ? -1 : 1)
+      return true
+    }
     switch (event.key) {
       case 'ArrowDown':
         ;(all[at + 1] ?? quick.current)?.focus()
@@ -152,10 +127,7 @@ export function Ledger() {
         return true
       }
       case 'Delete':
-        if (key.startsWith('step:')) {
-          if (form.steps.length === 1) toast('A form keeps at least one step.')
-          else remove(key, 'the step', (one) => removeStep(one, key.slice(5)))
-        } else if (findCarried(form, key)) remove(key, labelOf(form, key), (one) => removeCarried(one, key))
+        deeds.remove(key)
         return true
       case '?':
         setKeysShown(true)
@@ -169,43 +141,47 @@ export function Ledger() {
   const toggle = (key: string) => setOpen(open === key ? null : key)
   return (
     <div className="relative flex min-w-0 flex-col overflow-auto border-r border-rule" onKeyDown={onRow}>
-      <table className="sheet table-fixed" aria-label="Questions and carried values">
-        <colgroup>
-          <col className="w-9" />
-          <col className="w-[30%]" />
-          <col className="w-[15%]" />
-          <col className="w-[18%]" />
-          <col className="w-[14%]" />
-          <col className="w-[14%]" />
-          <col className="w-[9%]" />
-        </colgroup>
-        <thead>
-          <tr>
-            <th>
-              <span className="sr-only">Number</span>
-            </th>
-            <th>Ask</th>
-            <th>Filled from</th>
-            <th>Shown when</th>
-            <th>Must be</th>
-            <th>Lands in</th>
-            <th>Used by</th>
-          </tr>
-        </thead>
-        <tbody ref={body}>
-          {rows.map((row) => (
-            <LedgerRow
-              key={row.key}
-              row={row}
-              open={open === row.key}
-              reached={row.is === 'step' ? reached.get(row.step.name) : undefined}
-              arrived={facts.numbers.arrived}
-              onToggle={() => toggle(row.key)}
-              onRenamed={setOpen}
-            />
-          ))}
-        </tbody>
-      </table>
+      <RowDeedsProvider value={deeds}>
+        <Dragging labelOf={(key) => labelOfRow(form, key)}>
+          <table className="sheet table-fixed" aria-label="Questions and carried values">
+            <colgroup>
+              <col className="w-11" />
+              <col className="w-[30%]" />
+              <col className="w-[15%]" />
+              <col className="w-[18%]" />
+              <col className="w-[14%]" />
+              <col className="w-[14%]" />
+              <col className="w-[9%]" />
+            </colgroup>
+            <thead>
+              <tr>
+                <th>
+                  <span className="sr-only">Number</span>
+                </th>
+                <th>Ask</th>
+                <th>Filled from</th>
+                <th>Shown when</th>
+                <th>Must be</th>
+                <th>Lands in</th>
+                <th>Used by</th>
+              </tr>
+            </thead>
+            <tbody ref={body}>
+              {rows.map((row) => (
+                <LedgerRow
+                  key={row.key}
+                  row={row}
+                  open={open === row.key}
+                  reached={row.is === 'step' ? reached.get(row.step.name) : undefined}
+                  arrived={facts.numbers.arrived}
+                  onToggle={() => toggle(row.key)}
+                  onRenamed={setOpen}
+                />
+              ))}
+            </tbody>
+          </table>
+        </Dragging>
+      </RowDeedsProvider>
       <QuickAdd field={quick} at={addAt ? labelOfRow(form, addAt) : null} onAdd={add} onLeave={() => setAddAt(null)} />
       <div className="flex gap-2 px-2 pb-3">
         <Button

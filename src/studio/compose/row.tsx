@@ -15,7 +15,9 @@ import { Chip } from '../ui/chip'
 import { TextField } from '../ui/field'
 import { ConditionEditor } from './condition'
 import { CarriedDrawer, QuestionDrawer } from './drawer'
+import { Handle, useDrop } from './dragging'
 import { CarriedMark, KindMark } from './kindMark'
+import { RowTools } from './rowTools'
 import { ShownAs } from './shownAs'
 
 interface RowProps {
@@ -45,11 +47,15 @@ export function QuestionRow({
   const form = useDraft((state) => state.form)
   const fields = useDraft((state) => state.resources.fields)
   const condition = describeCondition(form, question.shownWhen)
+  const drop = useDrop(question.name)
   const hasDefault = question.default !== null
   return (
     <>
-      <tr className={open ? openRow : 'hover:bg-lit'}>
-        <td className="text-right text-soft">{number}</td>
+      <tr ref={drop.ref} className={`${open ? openRow : 'hover:bg-lit'} ${drop.line}`}>
+        <td className="text-right whitespace-nowrap text-soft">
+          <Handle of={question.name} />
+          {number}
+        </td>
         <td>
           <button {...head(question.name, open, onToggle)}>
             <KindMark kind={question.kind} />
@@ -89,6 +95,7 @@ export function QuestionRow({
       </tr>
       {open && (
         <DrawerRow name={question.name}>
+          <RowTools of={question.name} title={question.label} off={question.off} can={['move', 'duplicate']} />
           <QuestionDrawer question={question} onRenamed={onRenamed} />
         </DrawerRow>
       )}
@@ -104,10 +111,14 @@ export function CarriedRow({
   onRenamed,
 }: RowProps & { carried: CarriedValue; letter: string }) {
   const fields = useDraft((state) => state.resources.fields)
+  const drop = useDrop(carried.name)
   return (
     <>
-      <tr className={open ? openRow : 'hover:bg-lit'}>
-        <td className="text-right text-soft">{letter}</td>
+      <tr ref={drop.ref} className={`${open ? openRow : 'hover:bg-lit'} ${drop.line}`}>
+        <td className="text-right whitespace-nowrap text-soft">
+          <Handle of={carried.name} />
+          {letter}
+        </td>
         <td>
           <button {...head(carried.name, open, onToggle)}>
             <CarriedMark />
@@ -134,6 +145,7 @@ export function CarriedRow({
       </tr>
       {open && (
         <DrawerRow name={carried.name}>
+          <RowTools of={carried.name} title={carried.label} can={[]} />
           <CarriedDrawer carried={carried} onRenamed={onRenamed} />
         </DrawerRow>
       )}
@@ -153,10 +165,13 @@ export function StepRow({ step, number, open, onToggle, reached, arrived }: Step
   const form = useDraft((state) => state.form)
   const edit = useDraft((state) => state.edit)
   const { name, shownWhen } = step
+  const drop = useDrop(`step:${name}`)
   const condition = describeCondition(form, shownWhen)
   return (
-    <tr>
-      <td className="bg-panel" />
+    <tr ref={drop.ref} className={drop.line}>
+      <td className="bg-panel">
+        <Handle of={`step:${step.name}`} />
+      </td>
       <td colSpan={6} className="bg-panel">
         <div className="flex items-center gap-3">
           <button {...head(`step:${step.name}`, open, onToggle)} className="rounded-sm font-semibold">
@@ -172,6 +187,7 @@ export function StepRow({ step, number, open, onToggle, reached, arrived }: Step
               onCommit={(title) => edit((one) => updateStep(one, name, { title }), `${name}.title`)}
             />
           )}
+          {open && <RowTools of={`step:${name}`} title={`step ${number}`} can={['move']} />}
           {shownWhen && !open && (
             <Chip tone="amber" title={condition}>
               {tellCondition(form, shownWhen)}

@@ -20,9 +20,9 @@ export function ShownAs({ called, value, values, onCommit }: Props) {
   return (
     <>
       <TextField
-        label="Worded as"
+        label="On the page"
         value={value}
-        placeholder={called}
+        placeholder={called || 'Nothing'}
         onCommit={(next) => onCommit(next.slice(0, 300))}
       />
       <ChoiceField

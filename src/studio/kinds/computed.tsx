@@ -7,7 +7,7 @@ import { useDraft } from '../draft/context'
 import { TextField, Tick } from '../ui/field'
 import type { SettingsProps, StudioKind } from './kind'
 import { NumberBox } from './numberBox'
-import { UnitSettings } from './unit'
+import { UnitField, UnitOfOneField } from './unit'
 
 function ComputedSettings({ question, onChange }: SettingsProps<'computed'>) {
   const form = useDraft((state) => state.form)
@@ -51,9 +51,13 @@ function ComputedSettings({ question, onChange }: SettingsProps<'computed'>) {
       <span className="col-span-2">
         <Tick label="shown to visitors" on={shown} onCommit={(next) => onChange({ shown: next }, 'shown')} />
       </span>
-      <UnitSettings question={question} onChange={onChange} />
+      <UnitField question={question} onChange={onChange} />
     </>
   )
 }
 
-export const computed: StudioKind<'computed'> = { Mark: Sigma, Settings: ComputedSettings }
+export const computed: StudioKind<'computed'> = {
+  Mark: Sigma,
+  Settings: ComputedSettings,
+  rarer: { sets: ['unitOfOne'], Settings: UnitOfOneField },
+}

@@ -3,23 +3,26 @@
 import { CalendarRange } from 'lucide-react'
 import { DayLimitSettings } from './dayLimits'
 import type { SettingsProps, StudioKind } from './kind'
-import { WordsFields } from './wordsFields'
+import { WordedFields, WordsFields } from './wordsFields'
 
-function DateRangeSettings(props: SettingsProps<'date_range'>) {
-  const { first, last, firstShownAs, lastShownAs } = props.question
+function AboveSettings({
+  question: { first, last, firstShownAs, lastShownAs },
+  onChange,
+}: SettingsProps<'date_range'>) {
+  const words = [
+    { key: 'first', label: 'Above the first', value: first, place: 'First', shownAs: firstShownAs },
+    { key: 'last', label: 'Above the last', value: last, place: 'Last', shownAs: lastShownAs },
+  ] as const
   return (
     <>
-      <DayLimitSettings {...props} />
-      <WordsFields
-        words={[
-          { key: 'first', label: 'Above the first', value: first, place: 'First', shownAs: firstShownAs },
-          { key: 'last', label: 'Above the last', value: last, place: 'Last', shownAs: lastShownAs },
-        ]}
-        most={60}
-        onChange={props.onChange}
-      />
+      <WordsFields words={words} most={60} onChange={onChange} />
+      <WordedFields words={words} onChange={onChange} />
     </>
   )
 }
 
-export const date_range: StudioKind<'date_range'> = { Mark: CalendarRange, Settings: DateRangeSettings }
+export const date_range: StudioKind<'date_range'> = {
+  Mark: CalendarRange,
+  Settings: DayLimitSettings,
+  rarer: { sets: ['first', 'last', 'firstShownAs', 'lastShownAs'], Settings: AboveSettings },
+}

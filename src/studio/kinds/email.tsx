@@ -38,15 +38,18 @@ const DomainsField = ({ label, example, value, onCommit }: DomainsProps) => (
   />
 )
 
-const EmailSettings = ({ question: { business, refused, taken }, onChange }: SettingsProps<'email'>) => (
+const EmailSettings = ({ question: { business }, onChange }: SettingsProps<'email'>) => (
+  <span className="col-span-3 col-start-2">
+    <Tick
+      label="business addresses only: free and throw-away ones are refused"
+      on={business}
+      onCommit={(next) => onChange({ business: next }, 'business')}
+    />
+  </span>
+)
+
+const DomainSettings = ({ question: { refused, taken }, onChange }: SettingsProps<'email'>) => (
   <>
-    <span className="col-span-3 col-start-2">
-      <Tick
-        label="business addresses only: free and throw-away ones are refused"
-        on={business}
-        onCommit={(next) => onChange({ business: next }, 'business')}
-      />
-    </span>
     <DomainsField
       label="Refused as well"
       example="rival.example"
@@ -62,4 +65,8 @@ const EmailSettings = ({ question: { business, refused, taken }, onChange }: Set
   </>
 )
 
-export const email: StudioKind<'email'> = { Mark: AtSign, Settings: EmailSettings }
+export const email: StudioKind<'email'> = {
+  Mark: AtSign,
+  Settings: EmailSettings,
+  rarer: { sets: ['refused', 'taken'], Settings: DomainSettings },
+}

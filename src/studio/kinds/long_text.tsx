@@ -6,7 +6,7 @@ import { LengthSettings } from './lengths'
 import { NumberBox } from './numberBox'
 import type { SettingsProps, StudioKind } from './kind'
 
-const LongTextSettings = ({ question, onChange }: SettingsProps<'long_text'>) => (
+const RarerLongTextSettings = ({ question, onChange }: SettingsProps<'long_text'>) => (
   <>
     <LengthSettings question={question} most={20_000} onChange={onChange} />
     <NumberBox
@@ -23,4 +23,7 @@ const LongTextSettings = ({ question, onChange }: SettingsProps<'long_text'>) =>
   </>
 )
 
-export const long_text: StudioKind<'long_text'> = { Mark: AlignLeft, Settings: LongTextSettings }
+export const long_text: StudioKind<'long_text'> = {
+  Mark: AlignLeft,
+  rarer: { sets: ['minLength', 'maxLength', 'rows', 'counter'], Settings: RarerLongTextSettings },
+}

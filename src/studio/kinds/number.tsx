@@ -2,7 +2,7 @@
 
 import { Hash } from 'lucide-react'
 import { OptionalNumberBox } from './numberBox'
-import { BoxUnitSettings } from './unit'
+import { UnitField, unitWords } from './unit'
 import type { SettingsProps, StudioKind } from './kind'
 
 const NumberSettings = ({ question, onChange }: SettingsProps<'number'>) => (
@@ -23,8 +23,8 @@ const NumberSettings = ({ question, onChange }: SettingsProps<'number'>) => (
       value={question.step}
       onCommit={(step) => onChange({ step }, 'step')}
     />
-    <BoxUnitSettings question={question} onChange={onChange} />
+    <UnitField question={question} onChange={onChange} />
   </>
 )
 
-export const number: StudioKind<'number'> = { Mark: Hash, Settings: NumberSettings }
+export const number: StudioKind<'number'> = { Mark: Hash, Settings: NumberSettings, rarer: unitWords }

@@ -69,8 +69,19 @@ interface Props {
   onChange: (change: Partial<Question>, key: string) => void
 }
 
-/** The settings that only a question's own kind has. */
+/** The settings that only a question's own kind has, but for the rarer ones. */
 export function KindSettings({ question, onChange }: Props) {
-  const { Settings } = KINDS[question.kind] as unknown as StudioKind
+  const { Settings } = kindOf(question)
   return Settings ? <Settings question={question} onChange={onChange as SettingsProps['onChange']} /> : null
 }
+
+/** The rarer ones. */
+export function RarerSettings({ question, onChange }: Props) {
+  const { rarer } = kindOf(question)
+  return rarer ? <rarer.Settings question={question} onChange={onChange as SettingsProps['onChange']} /> : null
+}
+
+/** The parts of a question that its kind's rarer settings set. */
+export const rarerParts = (question: Question): readonly string[] => kindOf(question).rarer?.sets ?? []
+
+const kindOf = ({ kind }: Question) => KINDS[kind] as unknown as StudioKind

@@ -6,14 +6,17 @@ import { LengthSettings } from './lengths'
 import type { SettingsProps, StudioKind } from './kind'
 
 const ShortTextSettings = ({ question, onChange }: SettingsProps<'short_text'>) => (
+  <TextField
+    label="Like this"
+    value={question.like}
+    placeholder="Any text; such as TK-2041 for two letters, - and four digits"
+    onCommit={(like) => onChange({ like: like.slice(0, 100) }, 'like')}
+  />
+)
+
+const RarerShortTextSettings = ({ question, onChange }: SettingsProps<'short_text'>) => (
   <>
     <LengthSettings question={question} most={1000} onChange={onChange} />
-    <TextField
-      label="Like this"
-      value={question.like}
-      placeholder="Any text; such as TK-2041 for two letters, - and four digits"
-      onCommit={(like) => onChange({ like: like.slice(0, 100) }, 'like')}
-    />
     <span className="col-span-2">
       <Tick
         label="ends in its check character"
@@ -24,4 +27,8 @@ const ShortTextSettings = ({ question, onChange }: SettingsProps<'short_text'>) 
   </>
 )
 
-export const short_text: StudioKind<'short_text'> = { Mark: TextCursorInput, Settings: ShortTextSettings }
+export const short_text: StudioKind<'short_text'> = {
+  Mark: TextCursorInput,
+  Settings: ShortTextSettings,
+  rarer: { sets: ['minLength', 'maxLength', 'checked'], Settings: RarerShortTextSettings },
+}

@@ -3,7 +3,7 @@
 import { countStops, type Unit } from '@/core/answers/number'
 import { useEnds } from './ends'
 import { NumberBox } from './numberBox'
-import { BoxUnitSettings } from './unit'
+import { UnitField } from './unit'
 
 interface Stepped extends Unit {
   minimum: number
@@ -32,7 +32,7 @@ export function SteppedSettings({ question, onChange }: Props) {
         value={step}
         onCommit={(next) => onChange({ step: next }, 'step')}
       />
-      <BoxUnitSettings question={question} onChange={onChange} />
+      <UnitField question={question} onChange={onChange} />
       {fit ? (
         <p className="col-span-3 col-start-2 text-soft">{countStops(minimum, maximum, step)} numbers to choose from</p>
       ) : (

@@ -8,10 +8,15 @@ interface Props {
   onChange: (change: Partial<Unit>, key: string) => void
 }
 
-/** The same beside a box, which may word it otherwise. */
-export const BoxUnitSettings = ({ question, onChange }: Props) => (
+/** What a number counts. */
+export const UnitField = ({ question: { unit }, onChange }: Props) => (
+  <TextField label="Unit" value={unit} onCommit={(text) => onChange({ unit: text.slice(0, 20) }, 'unit')} />
+)
+
+/** What one of it is called, and how the page words the unit beside its box. */
+const UnitWordSettings = ({ question, onChange }: Props) => (
   <>
-    <UnitSettings question={question} onChange={onChange} />
+    <UnitOfOneField question={question} onChange={onChange} />
     <TextField
       label="Unit worded as"
       value={question.unitShownAs ?? ''}
@@ -21,15 +26,14 @@ export const BoxUnitSettings = ({ question, onChange }: Props) => (
   </>
 )
 
-/** What a number counts, and what one of them is called. */
-export const UnitSettings = ({ question: { unit, unitOfOne = '' }, onChange }: Props) => (
-  <>
-    <TextField label="Unit" value={unit} onCommit={(text) => onChange({ unit: text.slice(0, 20) }, 'unit')} />
-    <TextField
-      label="Unit of one"
-      value={unitOfOne}
-      placeholder="The same; or person, of people"
-      onCommit={(text) => onChange({ unitOfOne: text.slice(0, 20) }, 'unitOfOne')}
-    />
-  </>
+export const UnitOfOneField = ({ question: { unitOfOne = '' }, onChange }: Props) => (
+  <TextField
+    label="Unit of one"
+    value={unitOfOne}
+    placeholder="The same; or person, of people"
+    onCommit={(text) => onChange({ unitOfOne: text.slice(0, 20) }, 'unitOfOne')}
+  />
 )
+
+/** The rarer settings of a kind with a unit beside its box. */
+export const unitWords = { sets: ['unitOfOne', 'unitShownAs'], Settings: UnitWordSettings } as const

@@ -18,15 +18,26 @@ interface Props<K extends string> {
   onChange: (change: Record<K | `${K}ShownAs`, string>, key: string) => void
 }
 
-/** Settings that are words visitors read: what each is called, never empty, and how the page puts it instead. */
-export function WordsFields<K extends string>({ words, most, onChange }: Props<K>) {
-  const keep = (key: K | `${K}ShownAs`, text: string) =>
-    onChange({ [key]: text } as Record<K | `${K}ShownAs`, string>, key)
+/** Settings that are words visitors read: what each is called, never empty. */
+export const WordsFields = <K extends string>({ words, most, onChange }: Props<K>) => (
+  <>
+    {words.map(({ key, label, value }) => (
+      <TextField
+        key={key}
+        label={label}
+        value={value}
+        filled
+        onCommit={(text) => onChange({ [key]: text.slice(0, most) } as Record<K | `${K}ShownAs`, string>, key)}
+      />
+    ))}
+  </>
+)
+
+/** How the page puts them instead. */
+export function WordedFields<K extends string>({ words, onChange }: Omit<Props<K>, 'most'>) {
+  const keep = (key: `${K}ShownAs`, text: string) => onChange({ [key]: text } as Record<K | `${K}ShownAs`, string>, key)
   return (
     <>
-      {words.map(({ key, label, value }) => (
-        <TextField key={key} label={label} value={value} filled onCommit={(text) => keep(key, text.slice(0, most))} />
-      ))}
       {words.map(({ key, place, value, shownAs }) => (
         <TextField
           key={key}

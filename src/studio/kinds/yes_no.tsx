@@ -1,19 +1,20 @@
 'use client'
 
 import { ToggleLeft } from 'lucide-react'
-import type { StudioKind } from './kind'
-import { WordsFields } from './wordsFields'
+import type { SettingsProps, StudioKind } from './kind'
+import { WordedFields, WordsFields } from './wordsFields'
 
 export const yes_no: StudioKind<'yes_no'> = {
   Mark: ToggleLeft,
-  Settings: ({ question: { yes, no, yesShownAs, noShownAs }, onChange }) => (
-    <WordsFields
-      words={[
-        { key: 'yes', label: 'Yes reads', value: yes, place: 'Yes', shownAs: yesShownAs },
-        { key: 'no', label: 'No reads', value: no, place: 'No', shownAs: noShownAs },
-      ]}
-      most={100}
-      onChange={onChange}
-    />
-  ),
+  Settings: ({ question, onChange }) => <WordsFields words={wordsOf(question)} most={100} onChange={onChange} />,
+  rarer: {
+    sets: ['yesShownAs', 'noShownAs'],
+    Settings: ({ question, onChange }) => <WordedFields words={wordsOf(question)} onChange={onChange} />,
+  },
 }
+
+const wordsOf = ({ yes, no, yesShownAs, noShownAs }: SettingsProps<'yes_no'>['question']) =>
+  [
+    { key: 'yes', label: 'Yes reads', value: yes, place: 'Yes', shownAs: yesShownAs },
+    { key: 'no', label: 'No reads', value: no, place: 'No', shownAs: noShownAs },
+  ] as const
