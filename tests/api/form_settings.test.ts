@@ -156,6 +156,66 @@ describe('a form’s settings', () => {
   })
 })
 
+describe('what there is to say of a draft', () => {
+  it('is told to programs: rules that never hold stop a release, with where and an example', async () => {
+    const slug = `${stem}-findings`
+    const ware = {
+      kind: 'single_choice' as const,
+      name: 'ware',
+      label: 'Ware',
+      options: ['a', 'b'].map((value) => ({ value, label: value })),
+    }
+    const row = (to: string) => ({
+      cells: { ware: { is: 'equals' as const, to } },
+      desk: 'advice_line',
+      message: 'notice',
+    })
+    const draft: FormInput = {
+      ...smallForm,
+      steps: [{ name: 'one', title: 'One', questions: [ware, ...(smallForm.steps[1]?.questions ?? [])] }],
+      messages: [
+        {
+          name: 'notice',
+          title: 'Notice',
+          to: 'desk',
+          subject: 'x',
+          body: 'x',
+          when: {
+            all: [
+              { value: 'ware', is: 'equals', to: 'a' },
+              { value: 'ware', is: 'equals', to: 'b' },
+            ],
+          },
+        },
+      ],
+      routing: { columns: ['ware'], rows: [row('a'), row('a')] },
+      outcome: { title: 'Thanks', body: 'x' },
+    }
+    await api(facts, 'POST', '/forms', { name: slug, slug, draft })
+    const { body } = await api<{ findings: object[] }>(facts, 'GET', `/forms/${slug}/findings`)
+    expect(body.findings).toEqual(
+      expect.arrayContaining([
+        {
+          severity: 'fault',
+          place: 'dispatch',
+          about: 'notice',
+          text: 'Notice can never hold: “Ware is a” and “Ware is b” exclude each other.',
+        },
+        {
+          severity: 'warning',
+          place: 'dispatch',
+          about: 'row 2',
+          text: 'Row 2 never fires: row 1 before it takes whatever it fits.',
+          example: 'Ware is a',
+        },
+        expect.objectContaining({ severity: 'warning', about: '', example: 'Ware is blank' }),
+      ]),
+    )
+    const refused = await api<{ detail: string }>(facts, 'POST', `/forms/${slug}/releases`)
+    expect(refused.status).toBe(422)
+  })
+})
+
 describe('a copy', () => {
   it('has its own title, tells what still speaks of the other form, and leaves behind what it should', async () => {
     const slug = `${stem}-day`

@@ -11,7 +11,16 @@ export type JsonSchema = { readonly [key: string]: unknown }
 export type Domain =
   /** Choices; where it is `open`, anything else may be written instead. */
   | { is: 'one of'; values: readonly string[]; open: boolean }
-  | { is: 'some of'; values: readonly string[]; open: boolean }
+  | {
+      is: 'some of'
+      values: readonly string[]
+      open: boolean
+      /** How many are chosen, where any are. */
+      least?: number | null
+      most?: number | null
+      /** Those that are chosen by themselves only. */
+      alone?: readonly string[]
+    }
   | { is: 'number'; least: number | null; most: number | null; step: number | null }
   | { is: 'day'; least: string | null; most: string | null }
   | { is: 'time'; least: string | null; most: string | null }
@@ -19,8 +28,8 @@ export type Domain =
   | { is: 'text' }
   /** Addresses of files. */
   | { is: 'files' }
-  /** Where it `ranks`, its parts are places, the best first. */
-  | { is: 'record'; parts: readonly Part[]; ranks?: true }
+  /** Where it `ranks`, its parts are places, the best first; where it `ascends`, none of them is before another. */
+  | { is: 'record'; parts: readonly Part[]; ranks?: true; ascends?: true }
 
 /** A named part of an answer that has several. */
 export interface Part {

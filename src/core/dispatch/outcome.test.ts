@@ -118,7 +118,7 @@ describe('outcomes', () => {
     [
       'a form that is not live',
       { outcomes: [{ ...one, goesTo: { to: 'form', form: 'draft' } }] },
-      /warning: The outcome “One” goes on to “A draft”, which is not live/,
+      /warning: The outcome “One” goes on to “A draft”, which takes no answers now/,
     ],
     [
       'a site that is not allowed, though it looks like one that is',

@@ -90,6 +90,21 @@ describe('examining a template', () => {
       ],
     })
   })
+  it.each([
+    ['{% if x %}Dear {{ x }}{% endif %}', true],
+    ['{% if x != blank and y %}{{ x }}{% endif %}', true],
+    ['{% if x == "kiln" %}{{ x }}{% endif %}', true],
+    ['{% if y %}a{% elsif x %}{{ x }}{% endif %}', true],
+    ['{% if y %}{% if x %}{% endif %}{{ x }}{% endif %}', false],
+    ['{% if x %}a{% else %}{{ x }}{% endif %}', false],
+    ['{% if x or y %}{{ x }}{% endif %}', false],
+    ['{% if x == blank %}{{ x }}{% endif %}', false],
+    ['{% unless x %}{{ x }}{% endunless %}', false],
+    ['{% if x %}{% endif %}{{ x }}', false],
+  ])('in %s a value is known to be there: %s', (template, known) => {
+    const examined = examineTemplate(template)
+    expect('uses' in examined && examined.uses.find(({ path }) => path === 'x')?.hasFallback).toBe(known)
+  })
   it('finds what fails only when it is rendered', () => {
     expect(examineTemplate('{% for i in (1..100000000) %}x{% endfor %}')).toHaveProperty('error')
   })

@@ -197,10 +197,10 @@ function examineAnew(template: string): Examined {
     const read = engine.parse(template)
     const uses = new Map<string, WordingUse>()
     for (const path of engine.globalFullVariablesSync(read)) uses.set(path, { path, hasFallback: true })
-    for (const output of outputsOf(template)) {
+    for (const { output, known } of outputsOf(template)) {
       const path = /^[a-z_][a-z0-9_]*(?:\.[a-z_][a-z0-9_]*)*/i.exec(output)?.[0]
       const use = path ? uses.get(path) : undefined
-      if (use && !/\|\s*default\s*:/.test(output)) use.hasFallback = false
+      if (use && !known.has(use.path) && !/\|\s*default\s*:/.test(output)) use.hasFallback = false
     }
     // Some mistakes show only when it is rendered: once with nothing known, once with everything.
     render(template, {})
@@ -211,8 +211,32 @@ function examineAnew(template: string): Examined {
   }
 }
 
-const outputsOf = (template: string): string[] =>
-  [...template.matchAll(/\{\{-?\s*([\s\S]*?)\s*-?\}\}/g)].map(([, inner]) => inner ?? '')
+/** Everything that is written of values, each with those that are known to be there: `{% if name %}` sees to it. */
+function outputsOf(template: string): { output: string; known: ReadonlySet<string> }[] {
+  const open: string[][] = []
+  const found: { output: string; known: ReadonlySet<string> }[] = []
+  for (const [, output, tag = '', asked = ''] of template.matchAll(
+    /\{\{-?\s*([\s\S]*?)\s*-?\}\}|\{%-?\s*(\w+)\s*([\s\S]*?)\s*-?%\}/g,
+  )) {
+    if (output !== undefined) found.push({ output, known: new Set(open.flat()) })
+    else if (tag === 'if') open.push(knownBy(asked))
+    else if (tag === 'unless') open.push([])
+    else if (tag === 'elsif' || tag === 'else') open.splice(-1, 1, tag === 'elsif' ? knownBy(asked) : [])
+    else if (tag === 'endif' || tag === 'endunless') open.pop()
+  }
+  return found
+}
+
+/** The paths that must be there for a Liquid condition to hold, where it is one of the plain sort: `a and b != blank`. */
+function knownBy(asked: string): string[] {
+  if (/\bor\b/.test(asked)) return []
+  return asked.split(/\band\b/).flatMap((part) => {
+    const [, path] =
+      /^\s*([a-z_][\w.]*)\s*(?:!=\s*(?:blank|empty|nil|""|'')\s*|==\s*(?:"[^"]+"|'[^']+'|[\d.]+)\s*)?$/i.exec(part) ??
+      []
+    return path ?? []
+  })
+}
 
 /**
  * Gives a value another name where a template uses it: nowhere else, so neither in a filter that happens

@@ -272,7 +272,7 @@ describe('examining a draft', () => {
     const row = { cells: {}, desk: 'north', message: 'notice' }
     const form = formOf([emailQuestion], { ...sound, routing: { rows: [row, row] } })
     expect(examineForm(form, resources).map(({ text }) => text)).toContain(
-      'Row 2 never fires: row 1 fits every answer.',
+      'Row 2 never fires: row 1 before it fits every answer.',
     )
   })
 })

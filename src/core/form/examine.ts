@@ -8,11 +8,12 @@ import { targetOf } from '../dispatch/targets/registry'
 import type { Desk, ListInfo } from '../records/snapshot'
 import type { Form, Question } from './definition'
 import { examineLandings } from './examine_landings'
-import { examineExpectation, examineTests } from './examine_tests'
+import { conditionOf, examineOrder, type Reach, type Tried } from './examine_reach'
+import { examineTests } from './examine_tests'
 import { type Destinations, examineOutcomes } from './examine_outcomes'
 import { examineTranslations } from './examine_translations'
 import { examineWording } from './examine_wording'
-import { type Finding, finding } from './finding'
+import { type Finding, finding, listed } from './finding'
 import { MOST_IN_A_ROW } from './stops'
 import { domainAt, findQuestion, labelOf, pathsIn, questionsAsked } from './values'
 
@@ -117,27 +118,46 @@ function examineRouting(form: Form, { desks }: Resources): Finding[] {
   const findings = columns
     .filter((path) => !paths.has(path))
     .map((path) => dispatchFault(path, `The routing table reads “${path}”, which the form does not ask.`))
-  const catchAll = rows.findIndex(({ cells }) => Object.keys(cells).length === 0)
-  rows.forEach((row, index) => {
-    findings.push(...examineTold(form, desks, row, `Row ${index + 1}`))
-    if (hit === 'first' && catchAll >= 0 && index > catchAll)
-      findings.push(
-        finding('warning', 'dispatch')(
-          `row ${index + 1}`,
-          `Row ${index + 1} never fires: row ${catchAll + 1} fits every answer.`,
-        ),
-      )
-    for (const [name, cell] of Object.entries(row.cells))
-      if (columns.includes(name))
-        findings.push(...examineExpectation(form, name, cell, 'dispatch', `row ${index + 1}`, `Row ${index + 1}`))
-      else findings.push(dispatchFault(`row ${index + 1}`, `Row ${index + 1} tests “${name}”, which has no column.`))
+  const tried = rows.map((row, index): Tried => {
+    const [about, called] = [`row ${index + 1}`, `Row ${index + 1}`]
+    const faults = Object.keys(row.cells)
+      .filter((name) => !columns.includes(name))
+      .map((name) => dispatchFault(about, `${called} tests “${name}”, which has no column.`))
+    const condition = conditionOf(row)
+    faults.push(...examineTests(form, condition, 'dispatch', about, called))
+    findings.push(...examineTold(form, desks, row, called), ...faults)
+    return { about, called, condition, isFaulty: faults.length > 0 }
   })
+  const reach = examineOrder(form, tried, hit === 'first')
+  findings.push(...(reach?.covered ?? []).map(tellCoveredRow))
   if (otherwise) findings.push(...examineTold(form, desks, otherwise, 'The otherwise row'))
-  else if (catchAll < 0)
-    findings.push(
-      finding('warning', 'dispatch')('', 'There is no otherwise row: what fits no row goes to the form’s owner.'),
-    )
-  return findings
+  return [...findings, ...tellGap(otherwise !== null, reach?.gap)]
+}
+
+const tellCoveredRow = ({ tried: { about, called }, by, example }: Reach['covered'][number]): Finding => {
+  const everything = by.length === 1 && by[0]?.condition === null
+  const rows = `${by.length === 1 ? 'row' : 'rows'} ${listed(by.map((one) => one.about.slice('row '.length)))}`
+  return {
+    ...finding('warning', 'dispatch')(
+      about,
+      `${called} never fires: ${rows} before it ${everything ? 'fits every answer' : `${by.length === 1 ? 'takes' : 'take'} whatever it fits`}.`,
+    ),
+    ...(!everything && { example }),
+  }
+}
+
+/** What fits no row, where something does; and an otherwise row that nothing comes to. */
+function tellGap(hasOtherwise: boolean, gap: string | null | undefined): Finding[] {
+  if (hasOtherwise)
+    return gap === null
+      ? [finding('note', 'dispatch')('', 'Nothing comes to the otherwise row: the others fit every answer.')]
+      : []
+  if (gap === null) return []
+  const told = finding('warning', 'dispatch')(
+    '',
+    'There is no otherwise row: what fits no row goes to the form’s owner.',
+  )
+  return [gap ? { ...told, example: gap } : told]
 }
 
 function examineTargets(form: Form, { connections }: Resources): Finding[] {

@@ -1,6 +1,7 @@
 import type { Form } from './definition'
 import { examineTests } from './examine_tests'
-import { type Finding, finding } from './finding'
+import { examineOrder, type Reach } from './examine_reach'
+import { type Finding, finding, listed } from './finding'
 import { type FormOutcome, nameOfOutcome, outcomesOf, type OutcomeWhen, tellOutcome } from './outcomes'
 
 /** A form of the workspace, as others may lead to it. */
@@ -30,21 +31,27 @@ export const isOnSite = (address: string, sites: readonly string[]): boolean =>
 
 /** Examines when visitors come to which outcome, and where they go on to. */
 export function examineOutcomes(form: Form, destinations: Destinations): Finding[] {
-  const always = form.outcomes.findIndex(({ when }) => when === null)
+  const tried = form.outcomes.map(({ name, called, when }) => {
+    const faults = examineTests(form, when, 'dispatch', name, `When visitors come to “${called}”`)
+    return { about: name, called, condition: when, isFaulty: faults.length > 0, faults }
+  })
   return [
-    ...form.outcomes.flatMap(({ name, called, when }, index) => [
-      ...examineTests(form, when, 'dispatch', name, `When visitors come to “${called}”`),
-      ...(always >= 0 && index > always
-        ? [
-            finding('warning', 'dispatch')(
-              name,
-              `Nobody comes to “${called}”: “${form.outcomes[always]?.called}” before it fits every answer.`,
-            ),
-          ]
-        : []),
-    ]),
+    ...tried.flatMap(({ faults }) => faults),
+    ...(examineOrder(form, tried, true)?.covered ?? []).map(tellCovered),
     ...outcomesOf(form).flatMap((outcome) => examineGoing(outcome, destinations)),
   ]
+}
+
+function tellCovered({ tried: { about, called }, by, example }: Reach['covered'][number]): Finding {
+  const before = listed(by.map((one) => `“${one.called}”`))
+  const everything = by.length === 1 && by[0]?.condition === null
+  return {
+    ...finding('warning', 'dispatch')(
+      about,
+      `Nobody comes to “${called}”: ${before} before it ${everything ? 'fits every answer' : `${by.length === 1 ? 'takes' : 'take'} whatever it fits`}.`,
+    ),
+    ...(!everything && { example }),
+  }
 }
 
 function examineGoing(outcome: FormOutcome | OutcomeWhen, { forms, sites }: Destinations): Finding[] {

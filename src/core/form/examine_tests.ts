@@ -6,6 +6,7 @@ import { type Condition, testsOf } from '../logic/condition'
 import { operatorWords } from '../logic/describe'
 import { type Expectation, operandsOf, type Operator, TAKES_NONE } from '../logic/expectation'
 import type { Form } from './definition'
+import { examineHolds } from './examine_reach'
 import { type Finding, finding } from './finding'
 import { domainAt, findQuestion, labelAt } from './values'
 
@@ -21,7 +22,7 @@ const NEEDS: Partial<Record<Operator, readonly [readonly Domain['is'][], string]
 
 /**
  * Examines whether tests can be met by the values they look at: a rule left behind by a removed option, or
- * by a question that has become another kind, looks right and never fires.
+ * by a question that has become another kind, looks right and never fires. So does one whose parts exclude each other.
  */
 export function examineTests(
   form: Form,
@@ -30,7 +31,8 @@ export function examineTests(
   about: string,
   what: string,
 ): Finding[] {
-  return testsOf(condition).flatMap((test) => examineExpectation(form, test.value, test, place, about, what))
+  const faults = testsOf(condition).flatMap((test) => examineExpectation(form, test.value, test, place, about, what))
+  return faults.length > 0 ? faults : examineHolds(form, condition, place, about, what)
 }
 
 /** The same for one value and what it must be. */

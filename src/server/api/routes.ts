@@ -29,6 +29,7 @@ export const routes: Route[] = [
   put('/forms/{slug}/draft', forms.saveDraft, 200, { draft: true, body: 'draft', prepare: upgradeForm }),
   get('/forms/{slug}/answers.schema.json', forms.readAnswersSchema),
   get('/forms/{slug}/conditions.logic.json', forms.readConditions),
+  get('/forms/{slug}/findings', forms.readFindings),
   post('/forms/{slug}/releases', forms.releaseForm),
   post('/forms/{slug}/plan', forms.planDraft, 200, { prepare: upgradeDraft }),
   get('/forms/{slug}/readout', forms.readReadout),

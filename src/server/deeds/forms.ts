@@ -1,7 +1,6 @@
 import { z } from 'zod'
 import { answersSchema } from '@/core/answers/schema'
 import { formSchema } from '@/core/form/definition'
-import { examineForm } from '@/core/form/examine'
 import type { Finding } from '@/core/form/finding'
 import { readStored } from '@/core/form/stored'
 import { FORM_STATES } from '@/core/form/state'
@@ -9,11 +8,11 @@ import { exportConditions } from '@/core/logic/json_logic'
 import { FORM_KEYS, FORM_SHELVES } from '@/db/queries/forms'
 import { copyRehearsals } from '@/db/queries/rehearsals'
 import { findContact } from '@/db/queries/people'
-import { readResourcesAndDestinations } from '@/db/queries/workspace'
 import { done, notDone } from '../done'
 import { COPY_PARTS, copyAs, speaksOf } from '@/core/form/copy'
 import { TAKEN } from '../forms/changeForm'
 import { createForm } from '../forms/createForm'
+import { examineDraft } from '../forms/examineDraft'
 import { listForms } from '../forms/listForms'
 import { planDraft as planOf } from '../forms/planDraft'
 import { releaseForm as releaseDraft } from '../forms/releaseForm'
@@ -192,10 +191,22 @@ export const releaseForm = deed({
 const sayFaults = (faults: readonly Finding[]): string => faults.map(({ text }) => text).join(' ')
 
 const finding = z.object({
-  severity: z.enum(['fault', 'warning', 'note']),
+  severity: z.enum(['fault', 'warning', 'note']).describe('A fault stops a release'),
   place: z.enum(['compose', 'records', 'dispatch']),
-  about: z.string(),
+  about: z.string().describe('The value, step, message, outcome or row it is about; empty for the form as a whole'),
   text: z.string(),
+  example: z.string().optional().describe('Answers it happens with, in words'),
+})
+
+export const readFindings = deed({
+  summary: 'What there is to say of the draft: what could not be released, what would surprise its owner',
+  input: ofForm,
+  gives: z.object({ findings: z.array(finding) }),
+  refusals: { 404: 'No such form' },
+  run: (by, { slug }) =>
+    withForm(by, slug, async (form) => {
+      return done({ findings: await examineDraft(by.context.db, by.workspaceId, readStored(form.draft)) })
+    }),
 })
 
 const given = z.record(z.string(), z.unknown())
@@ -224,7 +235,7 @@ export const planDraft = deed({
       return done({
         ...plan,
         errors,
-        examined: examineForm(draft, await readResourcesAndDestinations(db, by.workspaceId)),
+        examined: await examineDraft(db, by.workspaceId, draft),
       })
     }),
 })

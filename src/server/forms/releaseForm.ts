@@ -1,12 +1,9 @@
 import { tellDifferences } from '@/core/form/differences'
-import { examineForm } from '@/core/form/examine'
 import type { Finding } from '@/core/form/finding'
-import { examinePictures, picturesShown } from '@/core/form/pictures_shown'
 import { readForm, readStored } from '@/core/form/stored'
 import type { Db } from '@/db/database'
 import { insertRelease, type StoredForm } from '@/db/queries/forms'
-import { knownPictures } from '@/db/queries/pictures'
-import { readResourcesAndDestinations } from '@/db/queries/workspace'
+import { examineDraft } from './examineDraft'
 import { forgetLiveForm } from './live'
 
 export type Released = { ok: true; number: number; changes: string[] } | { ok: false; faults: Finding[] }
@@ -14,11 +11,7 @@ export type Released = { ok: true; number: number; changes: string[] } | { ok: f
 /** Makes the draft live as the next numbered release, `at` `null` for now. A draft with faults is not released. */
 export async function releaseForm(db: Db, form: StoredForm, userId: string | null, at: Date | null): Promise<Released> {
   const definition = readForm(form.draft)
-  const shown = picturesShown(definition).map(({ id }) => id)
-  const findings = [
-    ...examineForm(definition, await readResourcesAndDestinations(db, form.workspaceId)),
-    ...examinePictures(definition, await knownPictures(db, form.workspaceId, shown)),
-  ]
+  const findings = await examineDraft(db, form.workspaceId, definition)
   const faults = findings.filter(({ severity }) => severity === 'fault')
   if (faults.length > 0) return { ok: false, faults }
   const released = await db.transaction().execute(async (tx) => {

@@ -8,9 +8,10 @@ export const Findings = ({ findings }: { findings: readonly Finding[] }) =>
     <p className="text-soft">Nothing to put right.</p>
   ) : (
     <ul className="space-y-1.5">
-      {findings.map(({ severity, text }, index) => (
+      {findings.map(({ severity, text, example }, index) => (
         <li key={index}>
           <Chip tone={TONES[severity]}>{severity}</Chip> {text}
+          {example && <span className="text-soft"> For example: {example}.</span>}
         </li>
       ))}
     </ul>

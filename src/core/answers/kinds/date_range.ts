@@ -64,6 +64,7 @@ export const manner: KindManner<DateRange> = {
   must: (limits) => tellDayLimits('two dates', limits),
   domain: (range) => ({
     is: 'record',
+    ascends: true,
     parts: asked(range).map((part) => ({ ...part, domain: { is: 'day', least: range.earliest, most: range.latest } })),
   }),
   schema: (range) => ({ ...partsSchema(schemas(range)), ...UNSAID }),

@@ -68,7 +68,14 @@ export const manner: KindManner<SeveralChoices> = {
       .filter(Boolean)
       .concat(`of ${choices.offered(options).length}${other ? ' and others' : ''}`)
       .join(' '),
-  domain: (question) => ({ is: 'some of', values: choices.offeredValues(question), open: question.other !== '' }),
+  domain: (question) => ({
+    is: 'some of',
+    values: choices.offeredValues(question),
+    open: question.other !== '',
+    least: question.least,
+    most: question.most,
+    alone: choices.offered(question.options).flatMap(({ value, alone }) => (alone ? [value] : [])),
+  }),
   schema(question) {
     const { options, least, most, other } = question
     const alone = choices.offered(options).filter((option) => option.alone)

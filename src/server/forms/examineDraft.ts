@@ -1,0 +1,17 @@
+import type { Form } from '@/core/form/definition'
+import { examineForm } from '@/core/form/examine'
+import type { Finding } from '@/core/form/finding'
+import { examinePictures, picturesShown } from '@/core/form/pictures_shown'
+import type { Db } from '@/db/database'
+import { knownPictures } from '@/db/queries/pictures'
+import { readResourcesAndDestinations } from '@/db/queries/workspace'
+
+/** Everything there is to say of a definition in its workspace, by what the workspace has now. */
+export async function examineDraft(db: Db, workspaceId: string, form: Form): Promise<Finding[]> {
+  const shown = picturesShown(form).map(({ id }) => id)
+  const [resources, pictures] = await Promise.all([
+    readResourcesAndDestinations(db, workspaceId),
+    knownPictures(db, workspaceId, shown),
+  ])
+  return [...examineForm(form, resources), ...examinePictures(form, pictures)]
+}
