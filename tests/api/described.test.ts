@@ -57,6 +57,9 @@ describe('every operation', () => {
     calls = {
       'GET /forms': {},
       'POST /forms': { body: { name: `${slug} made` } },
+      'GET /forms/{slug}': {},
+      'PUT /forms/{slug}': { body: { folder: 'Described' } },
+      'GET /forms/{slug}/findings': {},
       'POST /forms/{of}/copies': { path: `/forms/${slug}/copies`, body: { name: `${slug} copy` } },
       'GET /forms/{slug}/draft': {},
       'PUT /forms/{slug}/draft': { body: smallForm, headers: { 'if-match': '*' } },

@@ -66,10 +66,15 @@ test('a field made in Settings is offered while mapping, what does not fit is sa
   await studio.getByLabel('Add questions at the end').fill('When did you begin?')
   await studio.getByLabel('Add questions at the end').press('Enter')
   await studio.getByRole('link', { name: 'Records' }).click()
-  await studio.getByRole('button', { name: 'Stays with the submission' }).click()
-  await studio.getByLabel('Record field for When did you begin?').selectOption(`Contact · ${label}`)
+  await studio.getByRole('button', { name: 'Land When did you begin? in a record' }).click()
+  await studio.getByPlaceholder('A field, or a name for a new one').fill(label)
+  await studio.getByRole('option', { name: `Contact · ${label} its year` }).click()
+  // What would not fit as it is lands so that it does.
+  const lands = studio.getByLabel('What of When did you begin? lands')
+  await expect(lands).toHaveValue('year')
+  await lands.selectOption('lands as it is')
   await expect(studio.getByText('Land its year instead.')).toBeVisible()
-  await studio.getByLabel('What of When did you begin? lands').selectOption('lands its year')
+  await lands.selectOption('lands its year')
   await expect(studio.getByText('Land its year instead.')).toBeHidden()
   await studio.getByRole('link', { name: 'Release' }).click()
   await studio.getByRole('button', { name: 'Make release 1 live' }).click()
@@ -106,4 +111,36 @@ test('a request is opened by a form that says so in Records', async ({ studio })
     return (await studio.getByText(`Repair for ${email}`).count()) > 0
   })
   await expect(studio.getByRole('cell', { name: 'Open', exact: true })).toBeVisible()
+})
+
+test('nothing lands before a field is chosen; the likely ones come first, and one is made where one stands', async ({
+  studio,
+}) => {
+  const slug = unique('lands')
+  await api(facts, 'POST', '/forms', { name: slug, slug })
+  await studio.goto(`/forms/${slug}/compose`)
+  await studio.getByLabel('Add questions at the end').fill('Your name\nWhere shall we deliver?\nHow many shelves?')
+  await studio.keyboard.press('Enter')
+  await studio.getByRole('button', { name: 'Name: Your name' }).click()
+  await studio.getByRole('button', { name: 'Land Your name in a record' }).click()
+  await expect(studio.locator('[cmdk-item]').first()).toHaveText('Each part in its own: First name, Last name')
+  await studio.keyboard.press('Escape')
+  await expect(studio.locator('[data-drawer]')).toBeVisible()
+  await expect(studio.getByText('Stays with the submission. Land it in…')).toBeVisible()
+  await studio.getByRole('button', { name: 'Land Your name in a record' }).click()
+  await studio.keyboard.press('Enter')
+  await expect(studio.getByLabel('Record field for Your name')).toHaveText([/First name/, /Last name/])
+
+  // What would be lost of a value is told.
+  await studio.getByRole('button', { name: 'Take away landing of Your name' }).last().click()
+  await studio.getByRole('link', { name: 'Records' }).click()
+  await expect(
+    studio.getByText('“Your name” lands its First name only: Last name stays with the submission.'),
+  ).toBeVisible()
+
+  const label = unique('Shelves')
+  await studio.getByRole('button', { name: 'Land How many shelves? in a record' }).click()
+  await studio.getByPlaceholder('A field, or a name for a new one').fill(label)
+  await studio.getByRole('option', { name: `New contact field “${label}” number` }).click()
+  await expect(studio.getByLabel('Record field for How many shelves?')).toHaveText(new RegExp(`Contact · ${label}`))
 })

@@ -4,7 +4,7 @@ import { mannerOf } from '../answers/registry'
 import { findField, hasOptions, RECORD_WORDS, type RecordField, type RecordType, rulesOfField } from '../records/field'
 import { landsPlainly, rulesOfTranslation, translationsFor } from '../records/translate'
 import type { CarriedValue, Form, Landing, Question } from './definition'
-import { type Finding, finding } from './finding'
+import { type Finding, finding, listed } from './finding'
 import { domainAt, emailQuestions, labelAt, partsOf, questionsAsked } from './values'
 
 const fault = finding('fault', 'records')
@@ -23,6 +23,7 @@ export function examineLandings(form: Form, fields: readonly RecordField[]): Fin
         source.from === 'record' ? examineField(value, 'contact', source.field, fields) : [],
       ),
       ...value.lands.flatMap((landing) => examineLanding(form, value, landing, fields)),
+      ...examineLost(form, value),
       ...noteNowhere(form, value),
     ]),
     ...examineTwice(values),
@@ -103,6 +104,22 @@ function examineFit(
           `“${label}” offers ${foreign.map((one) => `“${one}”`).join(', ')}, which ${into} has not among its options.`,
         ),
       ]
+}
+
+/** A value of which only some parts land: the rest stays behind. Places of a ranking are often wanted singly. */
+function examineLost(form: Form, { name, label, lands }: Value): Finding[] {
+  const domain = domainAt(form, name)
+  if (domain?.is !== 'record' || domain.ranks || lands.length === 0) return []
+  if (lands.some(({ part }) => part === undefined)) return []
+  const lost = domain.parts.filter((part) => lands.every((landing) => landing.part !== part.name))
+  if (lost.length === 0) return []
+  const kept = domain.parts.filter((part) => !lost.includes(part)).map((part) => part.label)
+  return [
+    warning(
+      name,
+      `“${label}” lands its ${listed(kept)} only: ${listed(lost.map((part) => part.label))} ${lost.length === 1 ? 'stays' : 'stay'} with the submission.`,
+    ),
+  ]
 }
 
 function noteNowhere(form: Form, value: Value): Finding[] {

@@ -86,6 +86,8 @@ export function Ledger() {
     const head = event.target as HTMLElement
     const key = head.dataset.row
     if (!key) {
+      // What closed something that stood in the row has done its work.
+      if (event.defaultPrevented) return
       if (event.key === 'Escape' && open) {
         event.stopPropagation()
         focusRow(open)

@@ -2,14 +2,15 @@
 
 import { joinPath } from '@/core/answers/answer'
 import type { Part } from '@/core/answers/kind'
-import type { Form, Landing } from '@/core/form/definition'
+import type { Landing } from '@/core/form/definition'
 import { domainAt, findCarried, findQuestion } from '@/core/form/values'
 import { type FieldType, findField, RECORD_WORDS, type RecordField, rulesOfField } from '@/core/records/field'
-import { landsPlainly, rulesOfTranslation, type Translation, translationsFor } from '@/core/records/translate'
+import { rulesOfTranslation, type Translation, translationsFor } from '@/core/records/translate'
 import { useDraft } from '../draft/context'
 import { PartField } from '../kinds/partField'
 import { Button } from '../ui/button'
 import { ChoiceField, Tick } from '../ui/field'
+import { FieldChooser } from './fieldChooser'
 
 interface Props {
   /** Name of the value. */
@@ -23,12 +24,12 @@ interface Props {
 
 /** The record fields a value lands in, and what happens when a field has a value. */
 export function LandingEditor({ name, label, lands, parts, onChange }: Props) {
-  const { form, resources } = useDraft((state) => state)
+  const resources = useDraft((state) => state.resources)
   const fields = resources.fields.filter(({ retired }) => !retired)
-  const add = () => {
-    const part = parts.find((one) => lands.every((landing) => landing.part !== one.name))?.name
-    onChange([...lands, firstLanding(form, name, part, fields)])
-  }
+  // Parts that have no field yet are what another landing is for, once one has.
+  const part = lands.some((landing) => landing.part !== undefined)
+    ? parts.find((one) => lands.every((landing) => landing.part !== one.name))?.name
+    : undefined
   return (
     <div className="space-y-1.5">
       {lands.map((landing, index) => (
@@ -41,30 +42,18 @@ export function LandingEditor({ name, label, lands, parts, onChange }: Props) {
           fields={fields}
           onChange={(next) => onChange(lands.with(index, next))}
           onDrop={() => onChange(lands.toSpliced(index, 1))}
-          onAlso={index === lands.length - 1 ? add : null}
         />
       ))}
-      {lands.length === 0 && (
-        <Button look="quiet" disabled={fields.length === 0} onClick={add}>
-          Stays with the submission. Land it in a record
-        </Button>
-      )}
+      <FieldChooser
+        name={name}
+        part={part}
+        offersParts={lands.length === 0}
+        label={lands.length === 0 ? `Land ${label} in a record` : `Land ${label} in another field too`}
+        shows={lands.length === 0 ? 'Stays with the submission. Land it in…' : 'also in…'}
+        onChoose={(more) => onChange([...lands, ...more])}
+      />
     </div>
   )
-}
-
-/** The likeliest landing: the field of the value’s own name, or the first that takes it as it is. */
-function firstLanding(form: Form, name: string, part: string | undefined, fields: readonly RecordField[]): Landing {
-  const domain = domainAt(form, joinPath(name, part))
-  const fitting = fields.filter(({ type }) => !domain || landsPlainly(domain, type))
-  const field = fields.find((one) => one.name === (part ?? name)) ?? fitting[0] ?? fields[0]
-  return {
-    record: field?.record ?? 'contact',
-    field: field?.name ?? 'email',
-    part,
-    ifFilled: 'replace',
-    trustedOnly: false,
-  }
 }
 
 interface OneProps {
@@ -75,10 +64,9 @@ interface OneProps {
   fields: readonly RecordField[]
   onChange: (landing: Landing) => void
   onDrop: () => void
-  onAlso: (() => void) | null
 }
 
-function OneLanding({ name, label, landing, parts, fields, onChange, onDrop, onAlso }: OneProps) {
+function OneLanding({ name, label, landing, parts, fields, onChange, onDrop }: OneProps) {
   const form = useDraft((state) => state.form)
   const { record, field, part, ifFilled, trustedOnly, translate } = landing
   const known = findField(fields, record, field)
@@ -88,7 +76,7 @@ function OneLanding({ name, label, landing, parts, fields, onChange, onDrop, onA
   const claimable = fill.some(({ from }) => from === 'link' || from === 'page_before')
   return (
     <div className="max-w-[680px] space-y-1">
-      <div className="grid grid-cols-[auto_minmax(0,1fr)_minmax(0,1fr)_auto_64px] items-center gap-1.5">
+      <div className="grid grid-cols-[auto_minmax(0,1fr)_minmax(0,1fr)_auto] items-center gap-1.5">
         {parts.length > 0 ? (
           <PartField
             label={`Part of ${label} that lands`}
@@ -99,17 +87,13 @@ function OneLanding({ name, label, landing, parts, fields, onChange, onDrop, onA
         ) : (
           <span />
         )}
-        <ChoiceField
-          hideLabel
+        <FieldChooser
+          name={name}
+          part={part}
           label={`Record field for ${label}`}
-          value={`${record}.${field}`}
-          options={fields.map(
-            (one) => [`${one.record}.${one.name}`, `${RECORD_WORDS[one.record]} · ${one.label}`] as const,
-          )}
-          onCommit={(key) => {
-            const next = fields.find((one) => `${one.record}.${one.name}` === key)
-            if (next)
-              onChange({ ...landing, record: next.record, field: next.name, ifFilled: 'replace', translate: undefined })
+          shows={`${RECORD_WORDS[record]} · ${known?.label ?? field}`}
+          onChoose={([next]) => {
+            if (next) onChange({ ...next, part, trustedOnly })
           }}
         />
         <ChoiceField
@@ -122,11 +106,6 @@ function OneLanding({ name, label, landing, parts, fields, onChange, onDrop, onA
         <Button look="quiet" aria-label={`Take away landing of ${label}`} onClick={onDrop}>
           ×
         </Button>
-        {onAlso && (
-          <Button look="quiet" aria-label={`Land ${label} in another field too`} onClick={onAlso}>
-            also…
-          </Button>
-        )}
       </div>
       {(mends.length > 0 || translate || claimable || trustedOnly) && (
         <div className="flex items-center gap-3 pl-1.5 text-soft">
