@@ -248,6 +248,10 @@ interface VisitTable {
   page_before: string | null
   link_holder: string | null
   answers: ColumnType<Answers | null, string | null | undefined, string | null>
+  /** The address among the answers that are kept of it. */
+  left_by: string | null
+  /** Whether that person, or its link’s holder, sent the form later, in another visit. */
+  sent_after_all: Default<boolean>
 }
 
 interface VisitEventTable {
@@ -296,7 +300,8 @@ interface SubmissionTable {
   settled_at: MaybeMoment
 }
 
-type DeliveryState = 'waiting' | 'delivered' | 'given_up'
+/** `put_aside`: given up, and nobody need look at it again. */
+type DeliveryState = 'waiting' | 'delivered' | 'given_up' | 'put_aside'
 
 interface DeliveryTable {
   id: Generated<string>
@@ -318,6 +323,9 @@ interface DeliveryTable {
   visitor: string | null
   /** Name of the connection it goes over; `null` for the installation's mail server. */
   connection: string | null
+  /** Why it was put aside, and the name of who did. */
+  aside_for: ColumnType<string | null, string | null | undefined, string | null>
+  aside_by: ColumnType<string | null, string | null | undefined, string | null>
 }
 
 interface FileTable {

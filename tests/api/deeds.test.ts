@@ -118,7 +118,7 @@ describe('a program', () => {
     })
     expect(copy.status).toBe(201)
     const draft = async (slug: string) => (await api(facts, 'GET', `/forms/${slug}/draft`)).body
-    expect(await draft(`${stem}-copy`)).toEqual(await draft(stem))
+    expect(await draft(`${stem}-copy`)).toEqual({ ...(await draft(stem)), title: 'Copy' })
     expect((await api(facts, 'POST', `/forms/${stem}/copies`, { name: 'Copy', slug: stem })).status).toBe(409)
     expect((await api(facts, 'POST', '/forms/gone/copies', { name: 'Copy' })).status).toBe(404)
   })
@@ -138,8 +138,22 @@ describe('a program', () => {
     for (const path of [`/submissions/${none}/again`, `/deliveries/${none}/again`, '/deliveries/x/again'])
       expect([path, await again(path)]).toEqual([path, 404])
     const id = deliveries[0]?.id ?? ''
-    await query(facts.database, `update delivery set state = 'given_up' where id = $1`, [id])
+    const aside = (reason: string) => api(facts, 'PUT', `/deliveries/${id}/aside`, { reason })
+    expect((await aside('Not given up yet')).status).toBe(404)
+    await query(facts.database, `update delivery set state = 'given_up', error = 'x' where id = $1`, [id])
+    expect((await aside(' ')).status).toBe(422)
+    expect((await aside('They wrote themselves')).status).toBe(204)
+    const which = async (one: string) =>
+      (await api<{ deliveries: { id: string }[] }>(facts, 'GET', `/deliveries?which=${one}&search=${stem}`)).body
+        .deliveries
+    expect((await which('aside')).find((one) => one.id === id)).toMatchObject({
+      state: 'put_aside',
+      asideFor: 'They wrote themselves',
+      asideBy: 'A program',
+    })
+    expect((await which('open')).some((one) => one.id === id)).toBe(false)
     expect(await again(`/deliveries/${id}/again`)).toBe(204)
+    expect((await which('all')).find((one) => one.id === id)).toMatchObject({ asideFor: null })
     await api(facts, 'POST', `/contacts/${contact}/links`, { form: stem })
     const [link] = await query<{ id: string }>(facts.database, 'select id from personal_link where contact_id = $1', [
       contact,

@@ -82,6 +82,7 @@ describe('every operation', () => {
       'POST /spam/settled': { body: { ids: [sent.body.submission] } },
       'GET /unfinished': {},
       'GET /deliveries': {},
+      'PUT /deliveries/{id}/aside': { path: `/deliveries/${delivery}/aside`, body: { reason: 'Known' } },
       'POST /deliveries/{id}/again': { path: `/deliveries/${delivery}/again` },
       'GET /contacts': {},
       'POST /contacts': { body: { email: `new@${slug}.example` } },

@@ -94,16 +94,26 @@ test('a connection within Lichen’s own network is refused, said at its line, a
   })
   expect(given.error).toContain('is not a public address')
 
+  // What nobody need look at again is put aside with a reason, and calls no more.
+  await studio.goto('/outbox')
+  const calls = studio.getByRole('navigation', { name: 'Places' }).getByTitle(/given up$/)
+  const before = Number(await calls.textContent())
+  const row = studio.getByRole('row').filter({ hasText: `CRM contact ${email}` })
+  await row.getByRole('button', { name: 'Put aside…' }).click()
+  await row.getByLabel('Why').fill('Vidar was called instead')
+  await studio.keyboard.press('Enter')
+  await expect(row).toHaveCount(0)
+  await expect(calls).toHaveCount(before === 1 ? 0 : 1)
+  if (before > 1) await expect(calls).toHaveText(String(before - 1))
+  await studio.getByRole('button', { name: 'Put aside', exact: true }).click()
+  await expect(row).toContainText('put aside by Ines: Vidar was called instead')
+
   await studio.goto('/settings')
   await place.getByRole('button', { name: title, exact: true }).click()
   await place.getByLabel('Address').fill(facts.bench)
   await place.getByRole('button', { name: 'Save connection' }).click()
-  await studio.goto('/outbox')
-  await studio
-    .getByRole('row')
-    .filter({ hasText: `CRM contact ${email}` })
-    .getByRole('button')
-    .click()
+  await studio.goto('/outbox?show=aside')
+  await row.getByRole('button', { name: 'Send again' }).click()
   await until('it is delivered', async () => {
     const { deliveries } = await applied(facts, sent.body.submission)
     return deliveries.every(({ state }) => state === 'delivered')

@@ -163,7 +163,7 @@ test('the ledger works by keys alone, and undo brings everything back', async ({
 test('renaming a value keeps every use of it, and Ctrl K goes anywhere', async ({ studio }) => {
   await studio.goto('/forms')
   await studio.keyboard.press('Control+k')
-  await studio.getByPlaceholder('A place, a form, or both').fill('bring comp')
+  await studio.getByPlaceholder('A place, a form, a person, a company').fill('bring comp')
   await studio.keyboard.press('Enter')
   await studio.waitForURL('**/forms/bring-a-studio/compose')
   await studio.getByRole('button', { name: /studio_code/ }).click()

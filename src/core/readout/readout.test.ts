@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { tellSource } from '../sources/source'
+import { tagsOfFrame, tellSource } from '../sources/source'
 import { advanceVisit, type VisitProgress } from './visit'
 import { wilson } from './wilson'
 
@@ -99,8 +99,23 @@ describe('a source', () => {
     const tags = { utm_source: ' Letter ', utm_medium: 'Email', utm_campaign: 'Autumn-Firing' }
     expect(tellSource(tags, 'https://ring.example/').label).toBe('letter · email · autumn-firing')
     expect(tellSource({}, 'https://ring.example/kilns?x=1').label).toBe('ring.example (site)')
-    expect(tellSource({}, 'http://127.0.0.1:4300/f/x', '127.0.0.1:4300').label).toBe('Direct or unknown')
+    expect(tellSource({}, 'http://127.0.0.1:4300/f/x', { ownHost: '127.0.0.1:4300' }).label).toBe('Direct or unknown')
     expect(tellSource({}, 'javascript:alert(1)').label).toBe('Direct or unknown')
+    // A personal link is a source of its own, and keeps the tags of its sheet.
+    expect(tellSource({}, 'https://mail.example/', { byPersonalLink: true }).label).toBe('Personal link')
+    expect(tellSource(tags, null, { byPersonalLink: true }).label).toBe('letter · email · autumn-firing')
+    // The page that frames a form is not where people came from.
+    const framed = { framedBy: 'studio.example' }
+    expect(tellSource({}, 'https://studio.example/visit', framed).label).toBe('studio.example (frame)')
+    expect(tellSource({}, 'https://ring.example/', framed).label).toBe('ring.example (site)')
+    expect(tellSource(tags, 'https://studio.example/visit', framed).label).toBe('letter · email · autumn-firing')
+    const page = 'https://studio.example/visit?utm_source=fair&utm_medium=&x=1&utm_campaign=autumn'
+    expect(tagsOfFrame(page, new URLSearchParams('a=1'))).toEqual([
+      ['utm_source', 'fair'],
+      ['utm_campaign', 'autumn'],
+    ])
+    expect(tagsOfFrame(page, new URLSearchParams('utm_source=own'))).toEqual([])
+    expect(tagsOfFrame('no address', new URLSearchParams())).toEqual([])
     const half = tellSource({ utm_source: `${'a'.repeat(119)}🔥` }, null)
     expect(half.label).toBe('a'.repeat(119))
   })

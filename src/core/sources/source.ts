@@ -14,14 +14,35 @@ export interface Source {
 
 const MOST = 120
 
+/** What visits by personal links are called that have no tags: a sheet of links may give them some. */
+const PERSONAL_LINK = 'Personal link'
+
+/** The `utm_*` tags of the page that frames a form, for a frame whose own address has none; none for any other page. */
+export function tagsOfFrame(page: string | null, own: URLSearchParams): [string, string][] {
+  const isTag = (name: string) => /^utm_[a-z_]{1,20}$/.test(name)
+  if (!page || !URL.canParse(page) || [...own.keys()].some(isTag)) return []
+  return [...new URL(page).searchParams].filter(([name, value]) => isTag(name) && value !== '').slice(0, 10)
+}
+
+/** How a visit came, beside its link and the page before. */
+export interface Way {
+  /** Host of our own pages. */
+  ownHost?: string | null
+  /** Whether by a personal link. */
+  byPersonalLink?: boolean
+  /** Host of the page that frames the form. */
+  framedBy?: string | null
+}
+
 /**
- * Tells a visit's source: the link's `utm_*` tags when it has any, otherwise the site before,
- * otherwise unknown. Tags compare in lower case, since people type them by hand.
+ * Tells a visit's source: the link's `utm_*` tags when it has any, otherwise the personal link it came by, otherwise
+ * the site before, otherwise unknown. A page that frames the form is where people are, not where they came from: it
+ * is told as the frame where nothing more is known. Tags compare in lower case, since people type them by hand.
  */
 export function tellSource(
   link: Readonly<Record<string, string>>,
   pageBefore: string | null,
-  ownHost: string | null = null,
+  { ownHost = null, byPersonalLink = false, framedBy = null }: Way = {},
 ): Source {
   const tag = (name: string) => cutText(valueIn(link, name)?.trim().toLowerCase() ?? '', MOST) || null
   const source = tag('utm_source')
@@ -29,7 +50,12 @@ export function tellSource(
   const campaign = tag('utm_campaign')
   const referrer = siteOf(pageBefore, ownHost)
   const tags = [source ?? (campaign || medium ? 'untold' : null), medium, campaign].filter(Boolean)
-  const label = tags.join(' · ') || (referrer ? `${referrer} (site)` : 'Direct or unknown')
+  const label =
+    tags.join(' · ') ||
+    (byPersonalLink && PERSONAL_LINK) ||
+    (referrer !== null && referrer !== framedBy && `${referrer} (site)`) ||
+    (framedBy !== null && framedBy !== ownHost && `${cutText(framedBy, MOST)} (frame)`) ||
+    'Direct or unknown'
   return { label, source, medium, campaign, referrer }
 }
 

@@ -10,6 +10,8 @@ import * as sites from './0008_sites'
 import * as spam from './0009_spam'
 import * as languages from './0010_languages'
 import * as formSettings from './0011_form_settings'
+import * as leftBehind from './0012_left_behind'
+import * as putAside from './0013_put_aside'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -24,4 +26,6 @@ export const migrations: Record<string, Migration> = {
   '0009_spam': spam,
   '0010_languages': languages,
   '0011_form_settings': formSettings,
+  '0012_left_behind': leftBehind,
+  '0013_put_aside': putAside,
 }

@@ -101,6 +101,10 @@ export function listSubmissions(db: Runner, workspaceId: string, filter: Arrival
   return readPage(query, sql`submission.id`, { sorting, after, limit })
 }
 
+/** When a day begins in a workspace’s zone. */
+const startOfDay = (workspaceId: string, day: RawBuilder<unknown>) =>
+  sql<Date>`(${day})::timestamp at time zone (select time_zone from workspace where id = ${workspaceId})`
+
 export const UNFINISHED_KEYS = {
   touched: momentKey(sql`visit.last_at`),
   who: textKey(sql`coalesce(contact.title, visit.answers ->> 'email', '')`),
@@ -108,9 +112,15 @@ export const UNFINISHED_KEYS = {
   source: textKey(sql`visit.source`),
 } satisfies SortKeys
 
-/** Entries that were left midway, the last touched first unless told otherwise. */
-export function listUnfinished(db: Runner, workspaceId: string, filter: Omit<ArrivalFilter, 'state'>) {
-  const { form, search, sort, after, limit } = filter
+export interface UnfinishedFilter extends Omit<ArrivalFilter, 'state'> {
+  /** Days on which they arrived, in the workspace’s zone, both included (`YYYY-MM-DD`). */
+  from?: string | undefined
+  to?: string | undefined
+}
+
+/** Entries that were left midway by people who did not send the form after all, the last touched first unless told otherwise. */
+export function listUnfinished(db: Runner, workspaceId: string, filter: UnfinishedFilter) {
+  const { form, from, to, search, sort, after, limit } = filter
   const query = db
     .selectFrom('visit')
     .innerJoin('form', 'form.id', 'visit.form_id')
@@ -131,6 +141,13 @@ export function listUnfinished(db: Runner, workspaceId: string, filter: Omit<Arr
     .where('visit.workspace_id', '=', workspaceId)
     .where('visit.answers', 'is not', null)
     .where('visit.sent_at', 'is', null)
+    .where('visit.sent_after_all', '=', false)
+    .$if(from !== undefined, (narrowed) =>
+      narrowed.where('visit.arrived_at', '>=', startOfDay(workspaceId, sql`${from}::date`)),
+    )
+    .$if(to !== undefined, (narrowed) =>
+      narrowed.where('visit.arrived_at', '<', startOfDay(workspaceId, sql`${to}::date + 1`)),
+    )
     .$if(form !== undefined, (narrowed) => narrowed.where(isOfForm(workspaceId, form ?? '', sql.ref('form.id'))))
     .$if(Boolean(search), (narrowed) =>
       narrowed.where(inRowsOrTheirs('visit', sql`visit.link_holder`, workspaceId, search ?? '')),

@@ -153,13 +153,33 @@ export async function postponeDelivery(db: Runner, id: string, error: string, se
 export async function resendDelivery(db: Runner, workspaceId: string, id: string): Promise<boolean> {
   const { rows } = await sql`
     with again as (
-      update delivery set state = 'waiting', attempts = 0, next_at = null, settled_at = null
+      update delivery set state = 'waiting', attempts = 0, next_at = null, settled_at = null,
+        aside_for = null, aside_by = null
       where id = ${id} and workspace_id = ${workspaceId} and state <> 'delivered'
       returning id
     )
     select graphile_worker.add_job('deliver', json_build_object('delivery', id), job_key := ${JOB_KEY}) from again
   `.execute(db)
   return rows.length > 0
+}
+
+/** Puts aside what was given up, so that it calls nobody any more; `false` where it is not given up. */
+export async function putDeliveryAside(
+  db: Runner,
+  workspaceId: string,
+  id: string,
+  reason: string,
+  by: string,
+): Promise<boolean> {
+  const row = await db
+    .updateTable('delivery')
+    .set({ state: 'put_aside', aside_for: reason, aside_by: by })
+    .where('id', '=', id)
+    .where('workspace_id', '=', workspaceId)
+    .where('state', '=', 'given_up')
+    .returning('id')
+    .executeTakeFirst()
+  return row !== undefined
 }
 
 /** Deliveries of a workspace, each with the title of the connection it goes over. */
@@ -185,6 +205,8 @@ const deliveriesOf = (db: Runner, workspaceId: string) =>
       'delivery.created_at as createdAt',
       'delivery.next_at as nextAt',
       'delivery.settled_at as settledAt',
+      'delivery.aside_for as asideFor',
+      'delivery.aside_by as asideBy',
       'submission.id as submission',
       'form.name as formName',
     ])
@@ -204,9 +226,11 @@ export async function countGivenUp(db: Runner, workspaceId: string): Promise<num
   return Number(n)
 }
 
+/** Deliveries that are not delivered yet, those that were put aside, or all. */
+export const WHICH_DELIVERIES = ['open', 'aside', 'all'] as const
+
 export interface DeliveryFilter {
-  /** Those that are not delivered yet, or all. */
-  which: 'open' | 'all'
+  which: (typeof WHICH_DELIVERIES)[number]
   search?: string | undefined
   sort?: string | undefined
   after?: Cursor | null | undefined
@@ -225,7 +249,8 @@ export const DELIVERY_KEYS = {
 export function listDeliveries(db: Runner, workspaceId: string, filter: DeliveryFilter) {
   const { which, search, sort, after, limit } = filter
   const query = deliveriesOf(db, workspaceId)
-    .$if(which === 'open', (narrowed) => narrowed.where('delivery.state', '<>', 'delivered'))
+    .$if(which === 'open', (narrowed) => narrowed.where('delivery.state', 'in', ['waiting', 'given_up']))
+    .$if(which === 'aside', (narrowed) => narrowed.where('delivery.state', '=', 'put_aside'))
     .$if(Boolean(search), (narrowed) =>
       // What waits is found among what waits: only what is settled is indexed.
       narrowed.where(sql<boolean>`delivery.id in (

@@ -34,7 +34,7 @@ export async function recountDay(db: Runner, formId: string, day: string): Promi
     ), commonest as (
       select source from visits group by source order by count(*) desc, source limit ${MOST_SOURCES}
     ), of_day as (
-      select workspace_id, form_id, release_number, began_at, sent_at, returned_at, steps, answers,
+      select workspace_id, form_id, release_number, began_at, sent_at, returned_at, steps, answers, sent_after_all,
         case when visits.source in (select source from commonest) then visits.source else ${OTHER_SOURCES}::text end as source
       from visits
     ), by_step as (
@@ -48,7 +48,7 @@ export async function recountDay(db: Runner, formId: string, day: string): Promi
     )
     select workspace_id, form_id, ${day}::date, source, release_number,
       count(*), count(began_at), count(sent_at),
-      count(*) filter (where answers is not null and sent_at is null), count(returned_at),
+      count(*) filter (where answers is not null and sent_at is null and not sent_after_all), count(returned_at),
       coalesce(steps.reached, '{}'), coalesce(steps.stopped, '{}')
     from of_day left join steps using (source, release_number)
     group by workspace_id, form_id, source, release_number, steps.reached, steps.stopped

@@ -13,6 +13,10 @@ export interface StoredVisit extends VisitProgress {
   link: Record<string, string>
   pageBefore: string | null
   linkHolder: string | null
+  /** The address among the answers that are kept. */
+  leftBy: string | null
+  /** Whether whoever left them sent the form later, in another visit. */
+  sentAfterAll: boolean
 }
 
 export interface VisitKey {
@@ -79,6 +83,8 @@ function asVisit(row: Awaited<ReturnType<ReturnType<typeof visitQuery>['execute'
     pageBefore: row.page_before,
     linkHolder: row.link_holder,
     answers: row.answers,
+    leftBy: row.left_by,
+    sentAfterAll: row.sent_after_all,
   }
 }
 
@@ -86,17 +92,47 @@ export async function writeVisits(db: Runner, visits: readonly StoredVisit[]): P
   if (visits.length === 0) return
   await sql`
     insert into visit (id, workspace_id, form_id, release_number, arrived_at, began_at, sent_at, returned_at,
-      last_at, steps, source, link, page_before, link_holder, answers)
+      last_at, steps, source, link, page_before, link_holder, answers, left_by, sent_after_all)
     select id, "workspaceId", "formId", "releaseNumber", "arrivedAt", "beganAt", "sentAt", "returnedAt",
-      "lastAt", steps, source, link, "pageBefore", "linkHolder", nullif(answers, 'null'::jsonb)
+      "lastAt", steps, source, link, "pageBefore", "linkHolder", nullif(answers, 'null'::jsonb), "leftBy",
+      "sentAfterAll"
     from jsonb_to_recordset(${asJson(visits)}::jsonb) as row(
       id uuid, "workspaceId" uuid, "formId" uuid, "releaseNumber" integer, "arrivedAt" timestamptz,
       "beganAt" timestamptz, "sentAt" timestamptz, "returnedAt" timestamptz, "lastAt" timestamptz,
-      steps text[], source text, link jsonb, "pageBefore" text, "linkHolder" uuid, answers jsonb)
+      steps text[], source text, link jsonb, "pageBefore" text, "linkHolder" uuid, answers jsonb,
+      "leftBy" text, "sentAfterAll" boolean)
     on conflict (form_id, id) do update set
       began_at = excluded.began_at, sent_at = excluded.sent_at, returned_at = excluded.returned_at,
-      last_at = excluded.last_at, steps = excluded.steps, answers = excluded.answers
+      last_at = excluded.last_at, steps = excluded.steps, answers = excluded.answers,
+      left_by = excluded.left_by, sent_after_all = excluded.sent_after_all
   `.execute(db)
+}
+
+/** Who has sent a form, and in which visit. */
+export interface SentVisit {
+  formId: string
+  visitId: string
+  contactId: string
+  email: string
+  sentAt: string
+}
+
+/**
+ * Marks what these people had left behind in other visits to the same form: they sent it after all. Gives the visits
+ * that are marked now and were not before.
+ */
+export async function markSentAfterAll(db: Runner, sent: readonly SentVisit[]) {
+  if (sent.length === 0) return []
+  const { rows } = await sql<{ formId: string; workspaceId: string; arrivedAt: Date }>`
+    update visit set sent_after_all = true
+    from jsonb_to_recordset(${asJson(sent)}::jsonb) as row(
+      "formId" uuid, "visitId" uuid, "contactId" uuid, email text, "sentAt" timestamptz)
+    where visit.form_id = "formId" and visit.id <> "visitId" and visit.arrived_at < "sentAt"
+      and answers is not null and sent_at is null and not sent_after_all
+      and (left_by = email or link_holder = "contactId")
+    returning visit.form_id as "formId", visit.workspace_id as "workspaceId", visit.arrived_at as "arrivedAt"
+  `.execute(db)
+  return rows.map(({ arrivedAt, ...row }) => ({ ...row, arrivedAt: arrivedAt.toISOString() }))
 }
 
 export interface NewVisitEvent {

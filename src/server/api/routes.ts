@@ -46,6 +46,7 @@ export const routes: Route[] = [
   get('/unfinished', arrivals.readUnfinished),
   get('/deliveries', arrivals.readOutbox),
   post('/deliveries/{id}/again', arrivals.sendAgain, 204),
+  put('/deliveries/{id}/aside', arrivals.putAside, 204),
   download('/exports/submissions', 'Every submission that fits', submissionExportSchema, exportSubmissions),
 
   {

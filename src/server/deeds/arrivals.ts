@@ -1,7 +1,13 @@
 import { z } from 'zod'
 import type { Origin } from '@/core/fill/origin'
 import { listSubmissions, listUnfinished, SUBMISSION_KEYS, UNFINISHED_KEYS } from '@/db/queries/arrivals'
-import { DELIVERY_KEYS, listDeliveries, resendDelivery } from '@/db/queries/deliveries'
+import {
+  DELIVERY_KEYS,
+  listDeliveries,
+  putDeliveryAside,
+  resendDelivery,
+  WHICH_DELIVERIES,
+} from '@/db/queries/deliveries'
 import { SUSPICIONS } from '@/core/spam/suspect'
 import { requeueSubmission, settleSpam as settle } from '@/db/queries/submissions'
 import { done, notDone } from '../done'
@@ -11,7 +17,7 @@ import { deed } from './deed'
 import { deedOn } from './deed_on'
 import { listSchema, slugSchema } from './lists'
 import { outcome, plan } from './plan_shape'
-import { answers, deliveryBody, deliveryState, moment, pageOf } from './shapes'
+import { answers, daySchema, deliveryBody, deliveryState, moment, nothing, pageOf } from './shapes'
 
 /** Submissions, unfinished entries and deliveries: read, run again, sent again. */
 
@@ -76,8 +82,12 @@ const unfinishedRow = z.object({
 })
 
 export const readUnfinished = deed({
-  summary: 'Entries that were left midway, the last touched first',
-  input: listSchema(UNFINISHED_KEYS).extend({ form: slugSchema.optional() }),
+  summary: 'Entries that were left midway by people who did not send after all, the last touched first',
+  input: listSchema(UNFINISHED_KEYS).extend({
+    form: slugSchema.optional(),
+    from: daySchema.optional().describe('First day of arriving, in the workspace’s zone'),
+    to: daySchema.optional().describe('Last day of arriving'),
+  }),
   gives: pageOf('unfinished', unfinishedRow),
   async run({ context, workspaceId }, filter) {
     const { rows, next } = await listUnfinished(context.db, workspaceId, filter)
@@ -108,6 +118,8 @@ const delivery = z.object({
   createdAt: moment,
   nextAt: moment.nullable(),
   settledAt: moment.nullable(),
+  asideFor: z.string().nullable().describe('Why it was put aside'),
+  asideBy: z.string().nullable().describe('Who did'),
   submission: z.uuid(),
   formName: z.string(),
 })
@@ -169,13 +181,27 @@ export const settleSpam = deed({
 export const readOutbox = deed({
   summary: 'Deliveries to the outside, newest first',
   input: listSchema(DELIVERY_KEYS).extend({
-    which: z.enum(['open', 'all']).default('all').describe('Those that are not delivered yet, or all'),
+    which: z.enum(WHICH_DELIVERIES).default('all').describe('Those that are not delivered yet, put aside, or all'),
   }),
   gives: pageOf('deliveries', delivery),
   async run({ context, workspaceId }, filter) {
     const { rows, next } = await listDeliveries(context.db, workspaceId, filter)
     return done({ deliveries: rows, next })
   },
+})
+
+export const putAside = deed({
+  summary: 'Put aside a delivery that was given up, so that it calls nobody any more',
+  input: z.strictObject({
+    id: z.uuid(),
+    reason: z.string().trim().min(1, 'Say why').max(300),
+  }),
+  gives: nothing,
+  refusals: { 404: 'No delivery that was given up has this id' },
+  run: async ({ context, workspaceId, who }, { id, reason }) =>
+    (await putDeliveryAside(context.db, workspaceId, id, reason, who?.name ?? 'A program'))
+      ? done(null)
+      : notDone(404, 'No delivery that was given up has this id.'),
 })
 
 export const sendAgain = deedOn({

@@ -24,7 +24,7 @@ import { deed } from './deed'
 import { listSchema, slugSchema } from './lists'
 import { ofForm, withForm } from './of_form'
 import { plan as planShape } from './plan_shape'
-import { moment, pageOf, range } from './shapes'
+import { daySchema, moment, pageOf, range } from './shapes'
 
 /** Forms: their drafts, releases, plans and numbers. */
 
@@ -239,11 +239,6 @@ export const planDraft = deed({
       })
     }),
 })
-
-const daySchema = z.iso
-  .date()
-  .refine((day) => day >= '2000-01-01' && day <= '2999-12-31', 'Give a day from 2000-01-01 to 2999-12-31')
-  .describe('A day in the workspace’s time zone, YYYY-MM-DD')
 
 export const spanSchema = z.object({ from: daySchema.optional(), to: daySchema.optional() })
 

@@ -8,6 +8,12 @@ import { FIELD_TYPES, type FieldType, RECORD_TYPES } from '@/core/records/field'
 /** A moment; goes out as ISO 8601 in UTC. */
 export const moment = z.date()
 
+/** A day as it is asked for. */
+export const daySchema = z.iso
+  .date()
+  .refine((day) => day >= '2000-01-01' && day <= '2999-12-31', 'Give a day from 2000-01-01 to 2999-12-31')
+  .describe('A day in the workspace’s time zone, YYYY-MM-DD')
+
 /** Nothing but that it was done. */
 export const nothing = z.null()
 
@@ -124,6 +130,8 @@ const webhookBody = z.object({
 /** What a delivery carries. */
 export const deliveryBody = z.discriminatedUnion('to', [mailBody, crmBody, webhookBody]).meta({ id: 'delivery' })
 
-export const deliveryState = z.enum(['waiting', 'delivered', 'given_up'])
+export const deliveryState = z
+  .enum(['waiting', 'delivered', 'given_up', 'put_aside'])
+  .describe('`put_aside`: given up, and nobody need look at it again')
 
 export const range = z.object({ rate: z.number(), low: z.number(), high: z.number() })

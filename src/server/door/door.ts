@@ -191,6 +191,7 @@ function headersOf({ headers }: IncomingMessage): Record<string, string> {
     'content-type',
     'cookie',
     'referer',
+    'sec-fetch-dest',
     'sec-fetch-mode',
   ] as const) {
     const value = headers[name]

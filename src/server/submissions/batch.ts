@@ -24,6 +24,7 @@ import {
   writeRecords,
 } from '@/db/queries/records'
 import { type AppliedSubmission, markApplied, type ReceivedSubmission } from '@/db/queries/submissions'
+import { markSentAfterAll, queueReadout, type SentVisit } from '@/db/queries/visits'
 import { advanceVisits, type VisitNotice } from '../visits/advance'
 import type { ApplySettings } from './applySubmissions'
 
@@ -48,6 +49,7 @@ export class Batch {
   private readonly deliveries: NewDelivery[] = []
   private readonly applied: AppliedSubmission[] = []
   private readonly visits: VisitNotice[] = []
+  private readonly sent: SentVisit[] = []
   private readonly files = new Map<string, SentFile>()
 
   constructor(
@@ -123,10 +125,20 @@ export class Batch {
       link: submission.link,
       pageBefore: submission.page_before,
       linkHolder: submission.link_holder,
+      framedBy: null,
       ownHost: this.settings.ownHost,
       at: submission.received_at,
       noticed: { sent: true, steps: steps.map(({ name }) => name) },
+      leftBy: null,
     })
+    if (contact)
+      this.sent.push({
+        formId: submission.form_id,
+        visitId: submission.visit_id,
+        contactId: contact.id,
+        email: contact.key,
+        sentAt: submission.received_at.toISOString(),
+      })
   }
 
   /** Does to the records what the plan says, and ties them to each other. Tells whose they are, where that is known. */
@@ -194,6 +206,7 @@ export class Batch {
     await addDeliveries(tx, this.deliveries)
     await markApplied(tx, this.applied)
     await advanceVisits(tx, this.visits)
+    await queueReadout(tx, await markSentAfterAll(tx, this.sent))
   }
 }
 

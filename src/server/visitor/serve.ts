@@ -4,6 +4,7 @@ import { count, tooMany } from '../door/limits'
 import { isTemporary } from '../failures'
 import type { ReceivedForm } from '../files/receiveForm'
 import type { Language } from '@/core/language/texts'
+import { tagsOfFrame } from '@/core/sources/source'
 import { findLiveForm, findShownForm, inLanguage } from '../forms/live'
 import { log } from '../log'
 import { databaseAway, problem } from '../problem'
@@ -142,6 +143,14 @@ const getPage: Reply = async ({ request, live: released, keeping, address }) => 
   const { db, config } = context()
   const secret = linkSecret(request)
   const action = withoutSecret(url, secret !== null)
+  const referrer = request.headers.get('referer')
+  const framedBy = frameOf(request)
+  const tags = framedBy === null ? [] : tagsOfFrame(referrer, url.searchParams)
+  // The page’s tags go on in the frame’s own address, so that whatever the frame sends has them.
+  if (tags.length > 0) {
+    for (const [name, value] of tags) url.searchParams.append(name, value)
+    return new Response(null, { status: 303, headers: { location: `${url.pathname}${url.search}` } })
+  }
   if (url.searchParams.has('k') && isNavigation(request))
     return new Response(null, {
       status: 303,
@@ -150,9 +159,10 @@ const getPage: Reply = async ({ request, live: released, keeping, address }) => 
   const visitor = await tellVisitor(db, live, {
     link: url.searchParams,
     k: secret,
-    pageBefore: request.headers.get('referer'),
+    pageBefore: url.searchParams.get('page_before') || referrer,
     request,
   })
+  visitor.framedBy = framedBy
   const remembered = rememberedVisit(request, config.LICHEN_SECRET, live.formId)
   const opened = await openForm(db, live, visitor, remembered, new URL(config.LICHEN_URL).host, null)
   const response = await formHtml({
@@ -179,6 +189,13 @@ const getPage: Reply = async ({ request, live: released, keeping, address }) => 
   response.headers.append('set-cookie', keeping.visit(opened.pass))
   if (secret) response.headers.append('set-cookie', keeping.link(secret))
   return response
+}
+
+/** Host of the page that a form is framed by, as the browser tells; `null` where it is not framed. */
+function frameOf({ headers }: Request): string | null {
+  const page = headers.get('referer')
+  const framed = ['iframe', 'frame'].includes(headers.get('sec-fetch-dest') ?? '')
+  return framed && page && URL.canParse(page) ? new URL(page).host : null
 }
 
 /** Whether a browser goes to a page, and shows its address: older ones say so only by what they take. */

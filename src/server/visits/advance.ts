@@ -1,3 +1,5 @@
+import { isDeepStrictEqual } from 'node:util'
+import { addressIn } from '@/core/form/left_by'
 import { type Noticed, advanceVisit } from '@/core/readout/visit'
 import { tellSource } from '@/core/sources/source'
 import type { Runner } from '@/db/database'
@@ -22,11 +24,15 @@ export interface VisitNotice {
   link: Record<string, string>
   pageBefore: string | null
   linkHolder: string | null
+  /** Host of the page that frames the form; `null` where none does, or none is known. */
+  framedBy: string | null
   /** Host of our own pages; a page before on it is not a source. */
   ownHost: string | null
   /** `null`: now, by the database's clock. */
   at: Date | null
   noticed: Noticed
+  /** The address among the answers that are to be kept; `null` where there is none. */
+  leftBy: string | null
 }
 
 /** A notice of a visit to a live form. */
@@ -45,9 +51,11 @@ export const noticeOf = (
   link: visitor.link,
   pageBefore: visitor.pageBefore,
   linkHolder: visitor.holder?.id ?? null,
+  framedBy: visitor.framedBy ?? null,
   ownHost,
   at,
   noticed,
+  leftBy: noticed.answers ? addressIn(live.form, noticed.answers) : null,
 })
 
 /**
@@ -69,13 +77,25 @@ export async function advanceVisits(db: Runner, notices: readonly VisitNotice[])
     const before = known ?? beginVisit(notice, at)
     if (!known) events.push(eventOf(before, 'arrived', before.arrivedAt, null, before.source))
     const { visit, happenings } = advanceVisit(before, notice.noticed, at)
-    visits.set(key, { ...before, ...visit })
+    visits.set(key, { ...before, ...visit, ...leftIn(before, visit, notice) })
     for (const { kind, step, at: when } of happenings) events.push(eventOf(before, kind, when, step, null))
   }
   const moved = [...visits.values()]
   await writeVisits(db, moved)
   await addVisitEvents(db, events)
   await queueReadout(db, moved)
+}
+
+/** Whose the kept answers are. Whoever goes on filling in has not sent it after all. */
+function leftIn(
+  before: StoredVisit,
+  { answers }: Pick<StoredVisit, 'answers'>,
+  { noticed, leftBy }: VisitNotice,
+): Pick<StoredVisit, 'leftBy' | 'sentAfterAll'> {
+  if (answers === null) return { leftBy: null, sentAfterAll: false }
+  return noticed.answers && !isDeepStrictEqual(noticed.answers, before.answers)
+    ? { leftBy, sentAfterAll: false }
+    : before
 }
 
 const keyOf = (formId: string, visitId: string): string => `${formId}/${visitId}`
@@ -92,11 +112,17 @@ function beginVisit(notice: VisitNotice, at: string): StoredVisit {
     returnedAt: null,
     lastAt: at,
     steps: [],
-    source: tellSource(notice.link, notice.pageBefore, notice.ownHost).label,
+    source: tellSource(notice.link, notice.pageBefore, {
+      ownHost: notice.ownHost,
+      byPersonalLink: notice.linkHolder !== null,
+      framedBy: notice.framedBy,
+    }).label,
     link: notice.link,
     pageBefore: notice.pageBefore,
     linkHolder: notice.linkHolder,
     answers: null,
+    leftBy: null,
+    sentAfterAll: false,
   }
 }
 

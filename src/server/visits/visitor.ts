@@ -21,6 +21,8 @@ export interface Visitor {
   link: Record<string, string>
   pageBefore: string | null
   holder: LinkHolder | null
+  /** Host of the page that frames the form. */
+  framedBy?: string | null
   /** What this browser sent in the form that led here, as it proves. */
   formBefore?: (SentBefore & { title: string }) | null
 }

@@ -1,10 +1,13 @@
 'use server'
 
 import { deedAction } from '@/server/access/session'
-import { runAgain, sayReal, sendAgain, settleSpam } from '@/server/deeds/arrivals'
+import { putAside, runAgain, sayReal, sendAgain, settleSpam } from '@/server/deeds/arrivals'
 
 /** Puts a delivery back in the queue, with all its attempts before it. */
 export const resendAction = deedAction(sendAgain)
+
+/** Puts aside what was given up, for a reason. */
+export const putAsideAction = deedAction(putAside)
 
 /** Applies a submission again that could not be applied. */
 export const runAgainAction = deedAction(runAgain)

@@ -1,12 +1,14 @@
 'use client'
 
 import Link from 'next/link'
+import { showDay } from '@/core/answers/day'
 import type { Told } from '@/core/answers/show'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
 import { Pages, SearchBox, useFilters } from '../ui/listFrame'
 import { SPARE } from '../ui/spare'
 import { type Column, NOWRAP, Sheet } from '../ui/sheet'
+import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { Email } from '../ui/email'
 import { ChoiceField } from '../ui/field'
@@ -22,10 +24,12 @@ interface Props {
   query: QueryOf<'submissions'>
   submissions: Page<RowOf<'submissions'>> | null
   unfinished: Page<RowOf<'unfinished'>> | null
+  /** The days of arriving that unfinished entries are narrowed to. */
+  days: { from: string; to: string } | null
 }
 
 /** Every submission, or every entry left midway, newest first unless sorted otherwise. */
-export function Arrivals({ forms, query, submissions, unfinished }: Props) {
+export function Arrivals({ forms, query, submissions, unfinished, days }: Props) {
   const filters = useFilters()
   return (
     <main className="px-4 py-3">
@@ -54,8 +58,18 @@ export function Arrivals({ forms, query, submissions, unfinished }: Props) {
             ['settled', 'Spam, settled'],
             ['unfinished', 'Unfinished entries'],
           ]}
-          onCommit={(state) => filters.set({ state })}
+          onCommit={(state) => filters.set({ state, from: '', to: '' })}
         />
+        {days && (
+          <span className="flex items-center gap-1">
+            <Chip>
+              arrived {showDay(days.from)} to {showDay(days.to)}
+            </Chip>
+            <Button look="quiet" aria-label="Of every day" onClick={() => filters.set({ from: '', to: '' })}>
+              ×
+            </Button>
+          </span>
+        )}
         {submissions && <ExportLinks of="submissions" filters={['form', 'state', 'search']} />}
       </div>
       {submissions && (
@@ -72,7 +86,7 @@ export function Arrivals({ forms, query, submissions, unfinished }: Props) {
         </Pages>
       )}
       {unfinished && (
-        <Pages list="unfinished" query={query} first={unfinished}>
+        <Pages list="unfinished" query={{ ...query, ...days }} first={unfinished}>
           {(rows) =>
             rows.length > 0 ? (
               <Sheet rows={rows} columns={UNFINISHED} usual="-touched" />

@@ -4,6 +4,7 @@ import { Chip } from '../ui/chip'
 import { Moment } from '../ui/moment'
 import { type Column, NOWRAP } from '../ui/sheet'
 import { Again } from './again'
+import { PutAside } from './putAside'
 import { resendAction } from './actions'
 
 /** A delivery, wherever it shows. */
@@ -12,16 +13,18 @@ export interface ShownDelivery {
   body: DeliveryBody
   /** Title of the connection it goes over. */
   connection: string | null
-  state: 'waiting' | 'delivered' | 'given_up'
+  state: 'waiting' | 'delivered' | 'given_up' | 'put_aside'
   attempts: number
   error: string | null
   nextAt: Date | string | null
   settledAt: Date | string | null
+  asideFor: string | null
+  asideBy: string | null
 }
 
 /** What a delivery is, in a line that opens to all of what is sent, and what went wrong with it. */
 export function DeliveryWords({ delivery }: { delivery: ShownDelivery }) {
-  const { body, connection, error, state } = delivery
+  const { body, connection, error, state, asideFor, asideBy } = delivery
   const { line, text } = explainDelivery(body)
   return (
     <>
@@ -34,7 +37,16 @@ export function DeliveryWords({ delivery }: { delivery: ShownDelivery }) {
           {text}
         </pre>
       </details>
-      {error && <span className={`block ${state === 'delivered' ? 'text-soft' : 'text-red'}`}>{error}</span>}
+      {error && (
+        <span className={`block ${state === 'waiting' || state === 'given_up' ? 'text-red' : 'text-soft'}`}>
+          {error}
+        </span>
+      )}
+      {asideFor && (
+        <span className="block text-soft">
+          put aside by {asideBy}: <bdi className="wrap-anywhere">{asideFor}</bdi>
+        </span>
+      )}
     </>
   )
 }
@@ -42,6 +54,7 @@ export function DeliveryWords({ delivery }: { delivery: ShownDelivery }) {
 /** What came through says so quietly; the others speak. */
 function State({ state }: Pick<ShownDelivery, 'state'>) {
   if (state === 'delivered') return <span className="text-soft">delivered</span>
+  if (state === 'put_aside') return <span className="text-soft">put aside</span>
   return state === 'waiting' ? <Chip tone="amber">waiting</Chip> : <Chip tone="red">given up</Chip>
 }
 
@@ -51,9 +64,14 @@ export const DELIVERY_COLUMNS: Column<ShownDelivery>[] = [
   { head: 'Attempts', by: 'attempts', right: true, cell: ({ attempts }) => attempts },
   { head: 'Next or last', by: 'when', className: NOWRAP, cell: (row) => <When {...row} /> },
   {
-    head: <span className="sr-only">Send again</span>,
+    head: <span className="sr-only">What to do</span>,
     cell: ({ id, state }) =>
-      state !== 'delivered' && <Again label="Send again" action={resendAction.bind(null, { id })} />,
+      state !== 'delivered' && (
+        <span className="flex flex-wrap justify-end gap-1.5">
+          <Again label="Send again" action={resendAction.bind(null, { id })} />
+          {state === 'given_up' && <PutAside id={id} />}
+        </span>
+      ),
   },
 ]
 

@@ -11,16 +11,13 @@ import { type Planned, planDraftAction } from '../draft/actions'
 import { useDraft } from '../draft/context'
 import { Button } from '../ui/button'
 import { useSettled } from '../ui/field'
-
-export interface Seer {
-  id: string
-  name: string
-}
+import { SeenBy, type Seer } from './seenBy'
 
 /** The real page, as seen by anyone you choose, and what would happen if it were sent now. */
 export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnTheme[] }) {
   const { facts, revision, form, open } = useDraft((state) => state)
-  const [seer, setSeer] = useState('')
+  const [seen, setSeen] = useState<Seer | null>(null)
+  const seer = seen?.id ?? ''
   /** The language it is read in; empty for the form's own. */
   const [language, setLanguage] = useState('')
   const [wide, setWide] = useState(false)
@@ -93,27 +90,17 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
         aria-label="The visitor’s view"
       >
         <div className="mb-2 flex items-center gap-2">
-          <label htmlFor="seer" className={form.languages.length > 1 ? 'sr-only' : 'whitespace-nowrap text-soft'}>
-            Seen by
-          </label>
-          <select
-            id="seer"
-            className="box"
-            value={seer}
-            onChange={(event) => {
+          <span className={form.languages.length > 1 ? 'sr-only' : 'whitespace-nowrap text-soft'}>Seen by</span>
+          <SeenBy
+            people={people}
+            seer={seen}
+            onChoose={(next) => {
               // Another person sees their own values, not the ones typed for somebody else.
               typed.current = null
               atFirst.current = null
-              setSeer(event.target.value)
+              setSeen(next)
             }}
-          >
-            <option value="">a stranger</option>
-            {people.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}, by personal link
-              </option>
-            ))}
-          </select>
+          />
           {form.languages.length > 1 && (
             <select
               aria-label="Read in"

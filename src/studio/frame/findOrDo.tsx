@@ -2,7 +2,9 @@
 
 import { Command } from 'cmdk'
 import { useRouter } from 'next/navigation'
-import { useEffect } from 'react'
+import { useEffect, useState } from 'react'
+import { useSettled } from '../ui/field'
+import { findAction, type Found } from './find'
 
 export interface Findable {
   slug: string
@@ -21,6 +23,8 @@ const STATIONS = ['Compose', 'Records', 'Dispatch', 'Rehearse', 'Release', 'Read
 /** Ctrl K: goes anywhere by typing a few letters of it. */
 export function FindOrDo({ open, onOpenChange, places, forms }: Props) {
   const router = useRouter()
+  const [text, setText] = useState('')
+  const found = useFound(text, open)
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
@@ -35,7 +39,11 @@ export function FindOrDo({ open, onOpenChange, places, forms }: Props) {
     onOpenChange(false)
     router.push(href)
   }
-  const item = 'flex justify-between rounded-sm px-2.5 py-1.5 data-[selected=true]:bg-moss-bg'
+  const leave = (href: string) => {
+    onOpenChange(false)
+    location.assign(href)
+  }
+  const item = 'flex gap-3 justify-between rounded-sm px-2.5 py-1.5 data-[selected=true]:bg-moss-bg'
   return (
     <Command.Dialog
       open={open}
@@ -44,7 +52,12 @@ export function FindOrDo({ open, onOpenChange, places, forms }: Props) {
       overlayClassName="fixed inset-0 z-40 bg-ink/40"
       contentClassName="fixed top-24 left-1/2 z-50 w-[min(520px,92vw)] -translate-x-1/2 rounded-lg border border-edge bg-paper p-2 text-ink"
     >
-      <Command.Input placeholder="A place, a form, or both" className="box mb-2 py-1.5" />
+      <Command.Input
+        placeholder="A place, a form, a person, a company"
+        className="box mb-2 py-1.5"
+        value={text}
+        onValueChange={setText}
+      />
       <Command.List className="max-h-80 overflow-auto">
         <Command.Empty className="p-3 text-soft">Nothing is called that.</Command.Empty>
         {places.map(({ href, title }) => (
@@ -55,6 +68,25 @@ export function FindOrDo({ open, onOpenChange, places, forms }: Props) {
         <Command.Item value="Begin a form" onSelect={go('/forms/begin')} className={item}>
           Begin a form <span className="text-soft">do</span>
         </Command.Item>
+        {found.map(({ href, title, about, is }) => (
+          // They fit by what is stored, whatever of it shows here.
+          <Command.Item key={href} forceMount value={`${href} ${text}`} onSelect={go(href)} className={item}>
+            <span className="min-w-0 truncate">
+              <bdi>{title}</bdi> <bdi className="text-soft">{about !== title && about}</bdi>
+            </span>
+            <span className="shrink-0 text-soft">{is}</span>
+          </Command.Item>
+        ))}
+        {EXPORTS.map(([title, href]) => (
+          <Command.Item key={href} value={title} onSelect={() => leave(href)} className={item}>
+            {title} <span className="text-soft">export</span>
+          </Command.Item>
+        ))}
+        {SETTINGS.map(([title, place]) => (
+          <Command.Item key={place} value={`${title} settings`} onSelect={go(`/settings#${place}`)} className={item}>
+            {title} <span className="text-soft">setting</span>
+          </Command.Item>
+        ))}
         {forms.flatMap(({ slug, name }) =>
           STATIONS.map((station) => (
             <Command.Item
@@ -70,4 +102,38 @@ export function FindOrDo({ open, onOpenChange, places, forms }: Props) {
       </Command.List>
     </Command.Dialog>
   )
+}
+
+const EXPORTS = [
+  ['Export submissions as CSV', '/exports/submissions?format=csv'],
+  ['Export submissions as XLSX', '/exports/submissions?format=xlsx'],
+  ['Export people as CSV', '/exports/people?format=csv'],
+  ['Export people as XLSX', '/exports/people?format=xlsx'],
+] as const
+
+const SETTINGS = [
+  ['Desks', 'desks'],
+  ['Mailing lists', 'lists'],
+  ['Time zone', 'time-zone'],
+  ['Sites forms may lead to', 'sites'],
+  ['Connections', 'connections'],
+  ['Fields', 'fields'],
+  ['Access for programs, tokens', 'programs'],
+] as const
+
+/** What is found by a text once it rests; nothing while it is shorter than two letters. */
+function useFound(text: string, open: boolean): readonly Found[] {
+  const settled = useSettled(text.trim(), 200)
+  const [found, setFound] = useState<{ of: string; all: readonly Found[] }>({ of: '', all: [] })
+  useEffect(() => {
+    if (!open || settled.length < 2) return
+    let stale = false
+    findAction(settled)
+      .then((all) => !stale && setFound({ of: settled, all }))
+      .catch(() => undefined)
+    return () => {
+      stale = true
+    }
+  }, [settled, open])
+  return text.trim().length < 2 || found.of !== settled ? [] : found.all
 }

@@ -1,25 +1,27 @@
 import { notFound } from 'next/navigation'
 import { z } from 'zod'
 import { SUBMISSION_KEYS, UNFINISHED_KEYS } from '@/db/queries/arrivals'
-import { DELIVERY_KEYS } from '@/db/queries/deliveries'
+import { DELIVERY_KEYS, WHICH_DELIVERIES } from '@/db/queries/deliveries'
 import { FORM_KEYS, FORM_SHELVES } from '@/db/queries/forms'
 import { COMPANY_KEYS, CONTACT_KEYS } from '@/db/queries/people'
 import type { Member } from '@/server/access/member'
 import { narrowedSchema, readOutbox, readSubmissions, readUnfinished } from '@/server/deeds/arrivals'
 import { readForms } from '@/server/deeds/forms'
+import { daySchema } from '@/server/deeds/shapes'
 import { readCompanies, readContacts } from '@/server/deeds/people'
 import { type List, list, type Page } from './list'
 
 const form = z.string().max(200).optional()
+const day = daySchema.optional().catch(undefined)
 
 /** Every list of the studio that is scrolled on. */
 export const LISTS = {
   forms: list(readForms, 'forms', FORM_KEYS, { shelf: z.enum(FORM_SHELVES).optional().catch(undefined) }),
   submissions: list(readSubmissions, 'submissions', SUBMISSION_KEYS, { form, state: narrowedSchema.optional() }),
-  unfinished: list(readUnfinished, 'unfinished', UNFINISHED_KEYS, { form }),
+  unfinished: list(readUnfinished, 'unfinished', UNFINISHED_KEYS, { form, from: day, to: day }),
   people: list(readContacts, 'contacts', CONTACT_KEYS, {}),
   companies: list(readCompanies, 'companies', COMPANY_KEYS, {}),
-  deliveries: list(readOutbox, 'deliveries', DELIVERY_KEYS, { which: z.enum(['open', 'all']) }),
+  deliveries: list(readOutbox, 'deliveries', DELIVERY_KEYS, { which: z.enum(WHICH_DELIVERIES) }),
 }
 
 export type ListName = keyof typeof LISTS

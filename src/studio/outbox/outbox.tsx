@@ -27,7 +27,7 @@ export function Outbox({ query, first }: Props) {
               key={which}
               type="button"
               aria-pressed={query.which === which}
-              onClick={() => filters.set({ show: which === 'all' ? 'all' : '' })}
+              onClick={() => filters.set({ show: which === 'open' ? '' : which })}
               className={`px-2 py-0.5 ${query.which === which ? 'bg-moss-bg text-moss' : ''}`}
             >
               {words}
@@ -42,7 +42,7 @@ export function Outbox({ query, first }: Props) {
             query.search ? (
               <Empty title="No delivery fits">Clear the box to see the others.</Empty>
             ) : (
-              <Empty title="Everything is delivered">
+              <Empty title={query.which === 'aside' ? 'Nothing is put aside' : 'Everything is delivered'}>
                 What fails waits longer each time, and stays here with its reason when it is given up.
               </Empty>
             )
@@ -57,6 +57,7 @@ export function Outbox({ query, first }: Props) {
 
 const WHICH = [
   ['open', 'Not delivered yet'],
+  ['aside', 'Put aside'],
   ['all', 'All'],
 ] as const
 

@@ -31,6 +31,8 @@ export function DaysChart({ days }: { days: Readout['days'] }) {
         ],
         colors: ['#585f54', '#4d6619'],
         stroke: { width: [1.5, 2.5], dashArray: [4, 0] },
+        // A line needs two days: one alone is two points.
+        markers: { size: days.length === 1 ? 5 : 0 },
         xaxis: {
           categories: days.map(({ day }) => day.slice(5)),
           // As many as stand apart: each takes about 60 pixels.

@@ -51,6 +51,7 @@ export function ReadoutView({ numbers, summaries, slug, left }: Props) {
           <div>
             <h2 className="mb-1.5">Where people stop</h2>
             <Steps numbers={numbers} />
+            <AddsUp numbers={numbers} />
             <h2 className="mt-5 mb-1.5">Day by day</h2>
             <DaysChart days={numbers.days} />
           </div>
@@ -59,12 +60,15 @@ export function ReadoutView({ numbers, summaries, slug, left }: Props) {
             <Sources sources={numbers.sources} />
             <h2 className="mt-5 mb-1.5">
               Left behind{' '}
-              <Link href={`/arrivals?form=${slug}&state=unfinished`} className="font-normal text-teal underline">
-                all of them
+              <Link
+                href={`/arrivals?form=${slug}&state=unfinished&from=${numbers.from}&to=${numbers.to}`}
+                className="font-normal text-teal underline"
+              >
+                {unfinished === 1 ? 'the one' : `all ${figure(unfinished)}`}
               </Link>
             </h2>
             {left.length === 0 ? (
-              <p className="text-soft">No unfinished answers are kept.</p>
+              <p className="text-soft">Nobody left answers behind on these days.</p>
             ) : (
               <table className="sheet">
                 <thead>
@@ -97,6 +101,14 @@ export function ReadoutView({ numbers, summaries, slug, left }: Props) {
     </main>
   )
 }
+
+/** How the figures hang together. */
+const AddsUp = ({ numbers: { began, sent, unfinished } }: { numbers: Readout }) => (
+  <p className="mt-2 text-soft">
+    Of {figure(began)} who began, {figure(sent)} sent it and {figure(began - sent)} stopped; {figure(unfinished)} of
+    those left answers behind, the others none, or they sent it after all in another visit.
+  </p>
+)
 
 /** Bars from arriving to sending; the hatched part of each left there. */
 function Steps({ numbers: { arrived, began, sent, steps } }: { numbers: Readout }) {

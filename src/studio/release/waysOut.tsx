@@ -43,6 +43,21 @@ export function WaysOut({ live }: { live: Form }) {
               )
             }
           />
+          {live.framedBy.length > 0 && (
+            <Way
+              title="In a frame, by script"
+              copied="script"
+              text={scriptOf(publicUrl, live.title)}
+              shown={
+                <>
+                  <code className="name break-all">{scriptOf(publicUrl, live.title)}</code>
+                  <span className="block text-soft">
+                    Tells the page that people were on before, too. The tags of the framing page come along either way.
+                  </span>
+                </>
+              }
+            />
+          )}
           <Way
             title="By program"
             copied="body"
@@ -64,8 +79,20 @@ export function WaysOut({ live }: { live: Form }) {
   )
 }
 
+const written = (text: string): string =>
+  text.replaceAll('&', '&amp;').replaceAll('"', '&quot;').replaceAll('<', '&lt;')
+
+/** The framing page's address goes along whole, so that its tags do. */
 const frameOf = (url: string, title: string): string =>
-  `<iframe src="${url}" title="${title.replaceAll('&', '&amp;').replaceAll('"', '&quot;')}" style="width: 100%; height: 44rem; border: 0"></iframe>`
+  `<iframe src="${url}" title="${written(title)}" referrerpolicy="no-referrer-when-downgrade" style="width: 100%; height: 44rem; border: 0"></iframe>`
+
+/** The same put in place by a script, with the tags of the page and where its visitor was before. */
+const scriptOf = (url: string, title: string): string =>
+  `<script>(function (at) { var to = new URL(${JSON.stringify(url)}), frame = document.createElement('iframe');
+new URLSearchParams(location.search).forEach(function (value, name) { if (name.startsWith('utm_')) to.searchParams.set(name, value) });
+if (document.referrer) to.searchParams.set('page_before', document.referrer);
+frame.src = to; frame.title = ${JSON.stringify(title).replaceAll('<', '\\u003c')}; frame.style = 'width: 100%; height: 44rem; border: 0';
+at.after(frame) })(document.currentScript)</script>`
 
 interface WayProps {
   title: string

@@ -21,7 +21,7 @@ export function Connections({ connections: start }: { connections: ConnectionRow
     return null
   }
   return (
-    <section aria-label="Connections">
+    <section id="connections" aria-label="Connections">
       <h2 className="mb-1.5">
         Connections <span className="font-normal text-soft">— outside places that submissions go to</span>
       </h2>

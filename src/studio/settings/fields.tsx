@@ -38,7 +38,7 @@ export function Fields({ fields, onSaved }: { fields: RecordField[]; onSaved: (r
     keep(await orderFieldsAction({ record, names: names.toSpliced(index, 1).toSpliced(index + by, 0, name) }))
   }
   return (
-    <section>
+    <section id="fields">
       <div className="mb-1.5 flex items-center gap-3">
         <h2>Fields</h2>
         <span role="group" aria-label="Record" className="flex rounded-sm border border-edge bg-white">

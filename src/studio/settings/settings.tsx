@@ -36,13 +36,13 @@ export function Settings({ resources: start, connections, mailDomain, timeZone, 
     <main className="grid items-start gap-x-8 gap-y-6 px-4 py-3 min-[900px]:grid-cols-2">
       <h1 className="min-[900px]:col-span-2">Settings</h1>
       <div className="space-y-6">
-        <section>
+        <section id="desks">
           <h2 className="mb-1.5">
             Desks <span className="font-normal text-soft">— groups of people who are told about arrivals</span>
           </h2>
           <Desks desks={resources.desks} onSaved={setResources} />
         </section>
-        <section>
+        <section id="lists">
           <h2 className="mb-1.5">Mailing lists</h2>
           {resources.lists.map(({ name, title }) => (
             <p key={name} className="border-b border-rule py-1">
@@ -61,7 +61,7 @@ export function Settings({ resources: start, connections, mailDomain, timeZone, 
       </div>
       <div className="space-y-6">
         <Fields fields={resources.fields} onSaved={setResources} />
-        <section>
+        <section id="programs">
           <h2 className="mb-1.5">Access for programs</h2>
           <p className="mb-2 text-soft">
             Bearer tokens for <span className="name">{api}</span>, described at{' '}

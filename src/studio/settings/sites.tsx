@@ -24,7 +24,7 @@ export function Sites({ sites, onSaved }: { sites: readonly string[]; onSaved: (
     if (await save([...sites, site.data])) setText('')
   }
   return (
-    <section>
+    <section id="sites">
       <h2 className="mb-1.5">
         Sites forms may lead to <span className="font-normal text-soft">— after sending, by an outcome</span>
       </h2>

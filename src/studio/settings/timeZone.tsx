@@ -25,7 +25,7 @@ export function TimeZone({ zone: start, zones }: Props) {
     else setZone(before)
   }
   return (
-    <section>
+    <section id="time-zone">
       <h2 className="mb-1.5">Time zone</h2>
       <div className="flex items-center gap-2">
         <ChoiceField

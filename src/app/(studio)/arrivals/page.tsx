@@ -7,13 +7,13 @@ import { Arrivals } from '@/studio/arrivals/arrivals'
 
 export const metadata = { title: 'Arrivals' }
 
-export default memberPage(async (member, { search: { form, state, search, sort } }) => {
+export default memberPage(async (member, { search: { form, state, search, sort, from, to } }) => {
   const query = { form, search, sort, state: narrowedSchema.safeParse(state).data }
   const unfinished = state === 'unfinished'
   const [forms, submissions, left] = await Promise.all([
     listFormNames(context().db, member.workspaceId),
     unfinished ? null : readFirst('submissions', member, query),
-    unfinished ? readFirst('unfinished', member, { form, search, sort }) : null,
+    unfinished ? readFirst('unfinished', member, { form, search, sort, from, to }) : null,
   ])
   return (
     <Arrivals
@@ -21,6 +21,7 @@ export default memberPage(async (member, { search: { form, state, search, sort }
       query={query}
       submissions={submissions}
       unfinished={left}
+      days={unfinished && from && to ? { from, to } : null}
     />
   )
 })

@@ -1,4 +1,5 @@
 import { notFound } from 'next/navigation'
+import { callStep } from '@/core/form/steps'
 import { readStored } from '@/core/form/stored'
 import { listUnfinished } from '@/db/queries/arrivals'
 import { findForm } from '@/db/queries/forms'
@@ -19,9 +20,12 @@ export default memberPage(async ({ workspaceId }, { params: { slug = '' }, searc
   const [numbers, summaries, left] = await Promise.all([
     readReadout(db, stored.id, form, from, to),
     readSummaries(db, stored.id, form, from, to),
-    listUnfinished(db, workspaceId, { form: slug, limit: 8 }),
+    listUnfinished(db, workspaceId, { form: slug, from, to, limit: 8 }),
   ])
-  const titleOf = (name: string | undefined) => form.steps.find((step) => step.name === name)?.title ?? 'the start'
+  const titleOf = (name: string | undefined) => {
+    const step = form.steps.find((one) => one.name === name)
+    return step ? callStep(form.steps, step) : 'the start'
+  }
   return (
     <ReadoutView
       numbers={numbers}

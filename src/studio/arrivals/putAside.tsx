@@ -1,0 +1,39 @@
+'use client'
+
+import { useRouter } from 'next/navigation'
+import { type FormEvent, useState } from 'react'
+import { Button } from '../ui/button'
+import { toast } from '../ui/toast'
+import { putAsideAction } from './actions'
+
+/** Puts a delivery aside that was given up: it asks why in its own place, so that others know. */
+export function PutAside({ id }: { id: string }) {
+  const router = useRouter()
+  const [asking, setAsking] = useState(false)
+  const put = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const reason = String(new FormData(event.currentTarget).get('reason') ?? '')
+    const result = await putAsideAction({ id, reason })
+    toast(result.ok ? 'It is put aside, with your reason' : result.message)
+    if (result.ok) setAsking(false)
+    router.refresh()
+  }
+  if (!asking) return <Button onClick={() => setAsking(true)}>Put aside…</Button>
+  return (
+    <form onSubmit={(event) => void put(event)} className="flex flex-wrap gap-1.5">
+      <input
+        name="reason"
+        required
+        maxLength={300}
+        autoFocus
+        aria-label="Why"
+        placeholder="Why?"
+        className="box w-44"
+      />
+      <Button type="submit">Put aside</Button>
+      <Button look="quiet" onClick={() => setAsking(false)}>
+        Keep it
+      </Button>
+    </form>
+  )
+}
