@@ -5,6 +5,7 @@ import { type Config, readConfig } from '@/server/config'
 import { context } from '@/server/context'
 import { isTemporary } from '@/server/failures'
 import { log } from '@/server/log'
+import { tellFirstOwner } from '@/server/access/firstOwner'
 
 /** Ended because of settings that are wrong: starting again would not help (sysexits.h, EX_CONFIG). */
 const WRONG_SETTINGS = 78
@@ -74,6 +75,7 @@ async function serve(): Promise<() => Promise<unknown>> {
   )
   await new Promise<void>((done, fail) => server.once('error', fail).listen(port, host, done))
   log.info({ host, port }, 'Lichen serves')
+  void tellFirstOwner(context())
   return async () => {
     const closed = new Promise((done) => server.close(done))
     server.closeIdleConnections()

@@ -1,5 +1,5 @@
 import { nameFrom } from '@/core/form/name'
-import { BUILT_IN_FIELDS, type FieldType, findField, type RecordField, type RecordType } from '@/core/records/field'
+import type { FieldType, RecordField, RecordType } from '@/core/records/field'
 
 /** Tarnfield Kilns, an invented maker of kilns and glazes, and everybody around it. All invented. */
 export const COMPANY = {
@@ -21,8 +21,8 @@ const field = (
   among: RecordField['options'] = [],
 ): RecordField => ({ record, name, label, type, options: among, retired: false })
 
-/** The fields of its records, beside those every workspace has. */
-const OWN_FIELDS: RecordField[] = [
+/** The fields of its records, beside those every workspace has, or in place of them. */
+export const OWN_FIELDS: RecordField[] = [
   field('contact', 'region', 'Region', 'choice', REGION_OPTIONS),
   field('contact', 'ware', 'Ware', 'choice', options('Earthenware', 'Stoneware', 'Porcelain', 'Glass')),
   field('contact', 'peak_temperature', 'Peak °C', 'number'),
@@ -45,12 +45,6 @@ const OWN_FIELDS: RecordField[] = [
   field('deal', 'budget', 'Budget', 'money'),
   field('request', 'serial_number', 'Serial number'),
   field('deal', 'supply', 'Supply', 'choice', options('Single-phase', 'Three-phase', 'Not sure')),
-]
-
-/** Every field of the workspace, each once. */
-export const FIELDS: RecordField[] = [
-  ...BUILT_IN_FIELDS.filter(({ record, name }) => !findField(OWN_FIELDS, record, name)),
-  ...OWN_FIELDS,
 ]
 
 export const DESKS = [

@@ -2,14 +2,13 @@
  * Loads the demo company. Everything goes through the product's own code, with the clock set back:
  * contacts, releases, visits, answers, plans; with `--no-visits`, without the last three. Prints one line of JSON with the workspace's API token.
  */
-import { hashPassword } from 'better-auth/crypto'
-import { randomUUID } from 'node:crypto'
-import { asJson, type Connection, connect } from '@/db/database'
+import { type Connection, connect } from '@/db/database'
 import { findForm, listFormNames, updateDraft } from '@/db/queries/forms'
 import { recountForm } from '@/db/queries/readout'
 import { keepRehearsal } from '@/db/queries/rehearsals'
 import { ensureEventMonths } from '@/db/queries/visits'
 import { addList, saveDesk } from '@/db/queries/workspace'
+import { addMember, openWorkspace } from '@/server/access/openWorkspace'
 import { createToken } from '@/server/access/token'
 import { readConfig } from '@/server/config'
 import { context } from '@/server/context'
@@ -31,7 +30,7 @@ import { answeredByHand } from '@/core/form/values'
 import { addDays, isWeekday } from '@/core/answers/day'
 import type { Form } from '@/core/form/definition'
 import { walkForm } from '@/core/form/walk'
-import { COMPANY, CONNECTIONS, DESKS, FIELDS, LISTS, personOf } from './company'
+import { COMPANY, CONNECTIONS, DESKS, LISTS, OWN_FIELDS, personOf } from './company'
 import { bringAStudio } from './forms/bring_a_studio'
 import { deliverySurvey } from './forms/delivery_survey'
 import { finder } from './forms/finder'
@@ -115,37 +114,15 @@ console.log(JSON.stringify({ token }))
 await Promise.all([pool.end(), context().pool.end()])
 
 async function makeCompany(): Promise<string> {
-  const { id } = await db
-    .insertInto('workspace')
-    .values({ name: COMPANY.name, mail_domain: COMPANY.mailDomain, time_zone: COMPANY.timeZone, sites: COMPANY.sites })
-    .returning('id')
-    .executeTakeFirstOrThrow()
-  await db
-    .insertInto('record_field')
-    .values(
-      FIELDS.map(({ options, ...field }, position) => ({
-        workspace_id: id,
-        ...field,
-        options: asJson(options),
-        position,
-      })),
-    )
-    .execute()
+  const id = await openWorkspace(db, { ...COMPANY, fields: OWN_FIELDS })
   for (const desk of DESKS) await saveDesk(db, id, desk)
   for (const list of LISTS) await addList(db, id, list)
   return id
 }
 
 async function makeMember(): Promise<string> {
-  const id = randomUUID()
-  const password = await hashPassword(config.LICHEN_DEMO_PASSWORD)
-  await db.insertInto('user').values({ id, name: 'Ines', email: config.LICHEN_DEMO_EMAIL }).execute()
-  await db
-    .insertInto('account')
-    .values({ id: randomUUID(), accountId: id, providerId: 'credential', userId: id, password })
-    .execute()
-  await db.insertInto('member').values({ workspace_id: workspaceId, user_id: id }).execute()
-  return id
+  const { LICHEN_DEMO_EMAIL: email, LICHEN_DEMO_PASSWORD: password } = config
+  return (await addMember(db, workspaceId, { name: 'Ines', email, password })) ?? ''
 }
 
 /** The CRM that every form writes to, and the board that big enquiries show on, both at the Bench. */

@@ -47,6 +47,7 @@ export interface Database {
   theme: ThemeTable
   readout_day: ReadoutDayTable
   worker_process: WorkerProcessTable
+  way_in: WayInTable
 }
 
 interface UserTable {
@@ -60,6 +61,17 @@ interface AccountTable {
   providerId: string
   userId: string
   password: string | null
+}
+
+/** An address that works once. */
+interface WayInTable {
+  id: string
+  purpose: 'open workspace' | 'new password'
+  email: string
+  user_id: string | null
+  created_at: Default<Date>
+  expires_at: Moment
+  used_at: MaybeMoment
 }
 
 interface WorkspaceTable {

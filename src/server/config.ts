@@ -2,10 +2,20 @@ import { z } from 'zod'
 import { readAllowed } from './deliveries/reach'
 import { areProxies } from './door/address'
 
+/** Ports that browsers open no page at (WHATWG Fetch, “bad port”), of those anybody might choose. */
+const REFUSED_PORTS = new Set(
+  '1719 1720 1723 2049 3659 4045 4190 5060 5061 6000 6566 6665 6666 6667 6668 6669 6679 6697 10080'.split(' '),
+)
+
+const isRefusedPort = (url: string): boolean => URL.canParse(url) && REFUSED_PORTS.has(new URL(url).port)
+
 /** Every setting is an environment variable, checked once, at start. */
 const schema = z.object({
   DATABASE_URL: z.string().regex(/^postgres(ql)?:\/\//, 'must begin with postgres://'),
-  LICHEN_URL: z.url().default('http://127.0.0.1:4300'),
+  LICHEN_URL: z
+    .url({ protocol: /^https?$/, error: 'must be a web address, such as https://forms.firm.example' })
+    .refine((url) => !isRefusedPort(url), 'has a port that browsers refuse to open')
+    .default('http://127.0.0.1:4300'),
   /** The address to listen on; loopback unless told otherwise. */
   LICHEN_HOST: z.string().min(1).default('127.0.0.1'),
   LICHEN_PORT: z.coerce.number().int().min(1).max(65_535).default(4300),

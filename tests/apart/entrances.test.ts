@@ -17,6 +17,7 @@ const SECRET = `kept-${slug}`
 const HANDLERS: Record<string, 'anybody' | 'token' | 'member'> = {
   '/api/auth/[...all]': 'anybody',
   '/api/empty': 'anybody',
+  '/api/enter': 'anybody',
   '/api/health': 'anybody',
   '/api/openapi.json': 'anybody',
   '/api/v1/[...path]': 'token',
@@ -34,7 +35,7 @@ const HANDLERS: Record<string, 'anybody' | 'token' | 'member'> = {
 const LISTS = ['forms', 'submissions', 'unfinished', 'people', 'companies', 'deliveries']
 
 /** Pages for people who are not signed in. */
-const OPEN = new Set(['/', '/sign-in'])
+const OPEN = new Set(['/', '/sign-in', '/forgot', '/enter/[token]'])
 
 describe('every entrance', () => {
   const routes = listRoutes()

@@ -5,7 +5,7 @@ import { type Finding, finding, listed } from './finding'
 import { type FormOutcome, nameOfOutcome, outcomesOf, type OutcomeWhen, tellOutcome } from './outcomes'
 
 /** A form of the workspace, as others may lead to it. */
-export interface KnownForm {
+interface KnownForm {
   slug: string
   name: string
   /** Whether it takes answers. */
@@ -15,7 +15,7 @@ export interface KnownForm {
 }
 
 /** The form that an address leads to. */
-export const formAt = (forms: readonly KnownForm[], address: string): KnownForm | undefined =>
+const formAt = (forms: readonly KnownForm[], address: string): KnownForm | undefined =>
   forms.find(({ slug, before = [] }) => slug === address || before.includes(address))
 
 /** Where visitors of a workspace's forms may go on to. */

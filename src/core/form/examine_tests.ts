@@ -36,7 +36,7 @@ export function examineTests(
 }
 
 /** The same for one value and what it must be. */
-export function examineExpectation(
+function examineExpectation(
   form: Form,
   path: string,
   { is, to }: Expectation,

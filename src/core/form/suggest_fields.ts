@@ -135,22 +135,12 @@ export function suggestForParts(form: Form, name: string, fields: readonly Recor
 
 /** What a field made for a value would store, so that it lands there as it is. */
 export function fieldFor(domain: Domain | null): { type: FieldType; options: Option[] } {
-  switch (domain?.is) {
-    case 'number':
-      return { type: 'number', options: [] }
-    case 'day':
-      return { type: 'date', options: [] }
-    case 'yes or no':
-      return { type: 'yes_no', options: [] }
-    case 'one of':
-    case 'some of':
-      return domain.open
-        ? { type: 'text', options: [] }
-        : {
-            type: domain.is === 'one of' ? 'choice' : 'several_choices',
-            options: domain.values.map((value) => ({ value, label: value })),
-          }
-    default:
-      return { type: 'text', options: [] }
-  }
+  if ((domain?.is === 'one of' || domain?.is === 'some of') && !domain.open)
+    return {
+      type: domain.is === 'one of' ? 'choice' : 'several_choices',
+      options: domain.values.map((value) => ({ value, label: value })),
+    }
+  return { type: (domain && PLAIN_FIELDS[domain.is]) ?? 'text', options: [] }
 }
+
+const PLAIN_FIELDS: Partial<Record<Domain['is'], FieldType>> = { number: 'number', day: 'date', 'yes or no': 'yes_no' }

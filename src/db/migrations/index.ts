@@ -12,6 +12,7 @@ import * as languages from './0010_languages'
 import * as formSettings from './0011_form_settings'
 import * as leftBehind from './0012_left_behind'
 import * as putAside from './0013_put_aside'
+import * as waysIn from './0014_ways_in'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -28,4 +29,5 @@ export const migrations: Record<string, Migration> = {
   '0011_form_settings': formSettings,
   '0012_left_behind': leftBehind,
   '0013_put_aside': putAside,
+  '0014_ways_in': waysIn,
 }

@@ -238,7 +238,7 @@ export const listFormNames = (db: Runner, workspaceId: string) =>
 /** Which forms a list shows: those in use are open or closed. */
 export const FORM_SHELVES = ['in use', 'archived', 'deleted'] as const
 
-export type FormShelf = (typeof FORM_SHELVES)[number]
+type FormShelf = (typeof FORM_SHELVES)[number]
 
 export interface FormFilter {
   shelf?: FormShelf | undefined

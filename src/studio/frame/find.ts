@@ -28,25 +28,27 @@ const MOST = 5
 export const findAction = memberAction(z.tuple([z.string().max(200)]), async (member, search): Promise<Found[]> => {
   const asked = { search, limit: MOST }
   const actor = actorOf(member)
+  // What cannot be searched just now leaves what was found of the others.
+  const none = () => null
   const [people, companies, arrivals] = await Promise.all([
-    perform(readContacts, actor, asked),
-    perform(readCompanies, actor, asked),
-    perform(readSubmissions, actor, asked),
+    perform(readContacts, actor, asked).catch(none),
+    perform(readCompanies, actor, asked).catch(none),
+    perform(readSubmissions, actor, asked).catch(none),
   ])
   return [
-    ...(people.ok ? people.value.contacts : []).map(({ id, email, values }) => ({
+    ...(people?.ok ? people.value.contacts : []).map(({ id, email, values }) => ({
       href: `/people/${id}`,
       title: nameOf(values) || email,
       about: email,
       is: 'person' as const,
     })),
-    ...(companies.ok ? companies.value.companies : []).map(({ id, name, domain }) => ({
+    ...(companies?.ok ? companies.value.companies : []).map(({ id, name, domain }) => ({
       href: `/people/companies/${id}`,
       title: name,
       about: domain ?? '',
       is: 'company' as const,
     })),
-    ...(arrivals.ok ? arrivals.value.submissions : []).map(({ id, person, email, formName }) => ({
+    ...(arrivals?.ok ? arrivals.value.submissions : []).map(({ id, person, email, formName }) => ({
       href: `/arrivals/${id}`,
       title: person ?? email ?? 'Somebody unknown',
       about: formName,

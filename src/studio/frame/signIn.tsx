@@ -1,15 +1,17 @@
 'use client'
 
+import Link from 'next/link'
 import { type FormEvent, useState } from 'react'
 import { Button } from '../ui/button'
 import { Mark } from './mark'
+import { signIn } from './signing'
 
 interface Account {
   email: string
   password: string
 }
 
-export function SignIn({ demo }: { demo: Account | null }) {
+export function SignIn({ isNew, demo }: { isNew: boolean; demo: Account | null }) {
   const [wrong, setWrong] = useState<string | null>(null)
   const [busy, setBusy] = useState(false)
 
@@ -35,6 +37,12 @@ export function SignIn({ demo }: { demo: Account | null }) {
       <h1 className="mb-5 flex items-center gap-2 text-[22px]">
         <Mark className="text-moss" /> Lichen
       </h1>
+      {isNew && (
+        <p className="mb-4 rounded-md bg-teal-bg px-3 py-2">
+          Nobody can sign in here yet. The address that opens the first workspace was told where this Lichen was
+          started; <span className="name">npm run owner</span> tells another.
+        </p>
+      )}
       <form onSubmit={submit} className="space-y-3">
         <label className="block">
           <span className="mb-1 block font-semibold">Email</span>
@@ -51,6 +59,11 @@ export function SignIn({ demo }: { demo: Account | null }) {
           Sign in
         </Button>
       </form>
+      <p className="mt-3">
+        <Link href="/forgot" className="text-teal underline">
+          Forgotten the password
+        </Link>
+      </p>
       {demo && (
         <div className="mt-6 border-t border-rule pt-4">
           <Button className="w-full justify-center py-1.5" disabled={busy} onClick={() => void enter(demo)}>
@@ -61,21 +74,4 @@ export function SignIn({ demo }: { demo: Account | null }) {
       )}
     </main>
   )
-}
-
-/** Signs in; gives the reason when that fails. */
-async function signIn(account: Account): Promise<string | null> {
-  try {
-    const response = await fetch('/api/auth/sign-in/email', {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(account),
-    })
-    if (response.ok) return null
-    if (response.status === 429) return 'Too many tries. Wait a minute, then sign in again.'
-    if (response.status >= 500) return 'Lichen cannot reach its database. Try again in a moment.'
-    return 'The email or the password is wrong.'
-  } catch {
-    return 'There is no connection to Lichen. Try again in a moment.'
-  }
 }

@@ -1,5 +1,6 @@
 import { context } from '@/server/context'
 import { log } from '@/server/log'
+import { explainTrouble } from '@/server/trouble'
 import { readHealth } from '@/server/worker/health'
 
 export const dynamic = 'force-dynamic'
@@ -11,8 +12,17 @@ export async function GET(): Promise<Response> {
     return Response.json(health, { status: health.status === 'ok' ? 200 : 503 })
   } catch (error) {
     log.warn({ error }, 'Health cannot be told')
+    const trouble = explainTrouble(error)
     return Response.json(
-      { status: 'down', database: 'down', worker: 'unknown', workers: null, submissions: null, deliveries: null },
+      {
+        status: 'down',
+        database: trouble?.is ?? 'down',
+        say: trouble?.say,
+        worker: 'unknown',
+        workers: null,
+        submissions: null,
+        deliveries: null,
+      },
       { status: 503, headers: { 'retry-after': '2' } },
     )
   }

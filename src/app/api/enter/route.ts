@@ -1,0 +1,3 @@
+import { serveEnter } from '@/server/access/serveEnter'
+
+export { serveEnter as POST }

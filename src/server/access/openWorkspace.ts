@@ -1,0 +1,69 @@
+import { hashPassword } from 'better-auth/crypto'
+import { randomUUID } from 'node:crypto'
+import { BUILT_IN_FIELDS, type RecordField } from '@/core/records/field'
+import { asJson, type Runner } from '@/db/database'
+
+export interface NewWorkspace {
+  name: string
+  /** The domain its mail comes from. */
+  mailDomain: string
+  timeZone: string
+  sites?: string[]
+  /** Fields beside those that every workspace has, or in place of them. */
+  fields?: readonly Omit<RecordField, 'retired'>[]
+}
+
+/** Makes a workspace with the fields that every one has. */
+export async function openWorkspace(
+  db: Runner,
+  { name, mailDomain, timeZone, sites = [], fields = [] }: NewWorkspace,
+): Promise<string> {
+  const { id } = await db
+    .insertInto('workspace')
+    .values({ name, mail_domain: mailDomain, time_zone: timeZone, sites })
+    .returning('id')
+    .executeTakeFirstOrThrow()
+  await db
+    .insertInto('record_field')
+    .values(
+      [...BUILT_IN_FIELDS.filter(({ record, name: called }) => !isAmong(fields, record, called)), ...fields].map(
+        ({ record, name: called, label, type, options }, position) => ({
+          workspace_id: id,
+          record,
+          name: called,
+          label,
+          type,
+          options: asJson(options),
+          position,
+        }),
+      ),
+    )
+    .execute()
+  return id
+}
+
+const isAmong = (fields: NewWorkspace['fields'] = [], record: string, name: string): boolean =>
+  fields.some((one) => one.record === record && one.name === name)
+
+/** Makes somebody who can sign in, a member of a workspace; `null` where another has the address. */
+export async function addMember(
+  db: Runner,
+  workspaceId: string,
+  { name, email, password }: { name: string; email: string; password: string },
+): Promise<string | null> {
+  const id = randomUUID()
+  const hash = await hashPassword(password)
+  const made = await db
+    .insertInto('user')
+    .values({ id, name, email })
+    .onConflict((conflict) => conflict.column('email').doNothing())
+    .returning('id')
+    .executeTakeFirst()
+  if (!made) return null
+  await db
+    .insertInto('account')
+    .values({ id: randomUUID(), accountId: id, providerId: 'credential', userId: id, password: hash })
+    .execute()
+  await db.insertInto('member').values({ workspace_id: workspaceId, user_id: id }).execute()
+  return id
+}

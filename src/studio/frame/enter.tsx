@@ -1,0 +1,280 @@
+'use client'
+
+import Link from 'next/link'
+import { type FormEvent, type ReactNode, useEffect, useId, useState } from 'react'
+import { Button } from '../ui/button'
+import { Mark } from './mark'
+import { enter, signIn } from './signing'
+
+const Frame = ({ title, wide = false, children }: { title: string; wide?: boolean; children: ReactNode }) => (
+  <main className={`mx-auto my-[8vh] px-4 ${wide ? 'max-w-[640px]' : 'max-w-[372px]'}`}>
+    <h1 className="mb-4 flex items-center gap-2 text-[22px]">
+      <Mark className="text-moss" /> {title}
+    </h1>
+    {children}
+  </main>
+)
+
+/** Sends a form of this page; then signs in with what was chosen in it, where it chose a password. */
+function useEntering(what: (entered: FormData) => object, then: string) {
+  const [wrong, setWrong] = useState<{ field: string; message: string } | null>(null)
+  const [busy, setBusy] = useState(false)
+  const [done, setDone] = useState(false)
+  const submit = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const entered = new FormData(event.currentTarget)
+    setBusy(true)
+    setWrong(null)
+    const result = await enter(what(entered))
+    setBusy(false)
+    if (!result.ok) return setWrong(result)
+    const password = entered.get('password')
+    if (typeof password !== 'string') return setDone(true)
+    const reason = await signIn({ email: result.email, password })
+    if (reason === null) location.assign(then)
+    else setWrong({ field: '', message: reason })
+  }
+  return { wrong, busy, done, onSubmit: (event: FormEvent<HTMLFormElement>) => void submit(event) }
+}
+
+const text = (entered: FormData, name: string): string => String(entered.get(name) ?? '')
+
+interface FieldProps {
+  label: string
+  name: string
+  wrong: { field: string; message: string } | null
+  hint?: string
+  type?: 'text' | 'email' | 'password'
+  autoComplete?: string
+  value?: string
+  onChange?: (value: string) => void
+  children?: ReactNode
+}
+
+function Field({ label, name, wrong, hint, type = 'text', autoComplete, value, onChange, children }: FieldProps) {
+  const id = useId()
+  const isWrong = wrong?.field === name
+  const told = { 'aria-invalid': isWrong || undefined, 'aria-describedby': isWrong || hint ? `${id}-told` : undefined }
+  return (
+    <div>
+      <label htmlFor={id} className="mb-1 block font-semibold">
+        {label}
+      </label>
+      {children ? (
+        <select
+          id={id}
+          name={name}
+          className="box py-1.5"
+          value={value}
+          onChange={(event) => onChange?.(event.target.value)}
+          {...told}
+        >
+          {children}
+        </select>
+      ) : (
+        <input
+          id={id}
+          name={name}
+          type={type}
+          autoComplete={autoComplete}
+          required
+          minLength={type === 'password' ? 10 : undefined}
+          className="box py-1.5"
+          {...(onChange ? { value, onChange: (event) => onChange(event.target.value) } : { defaultValue: value })}
+          {...told}
+        />
+      )}
+      {(isWrong || hint) && (
+        <p
+          id={`${id}-told`}
+          role={isWrong ? 'alert' : undefined}
+          className={`mt-0.5 ${isWrong ? 'text-red' : 'text-soft'}`}
+        >
+          {isWrong ? wrong.message : hint}
+        </p>
+      )}
+    </div>
+  )
+}
+
+const Elsewhere = ({ wrong, fields }: { wrong: FieldProps['wrong']; fields: readonly string[] }) =>
+  wrong && !fields.includes(wrong.field) ? (
+    <p role="alert" className="text-red">
+      {wrong.message}
+    </p>
+  ) : null
+
+const OPENING = ['workspace', 'timeZone', 'mailDomain', 'name', 'email', 'password', 'desk', 'deskAddress']
+
+/** The first screen of a new workspace: what it is called, its zone, its desk, its sender, and who owns it. */
+export function OpenWorkspace({
+  token,
+  email: given,
+  timeZones,
+}: {
+  token: string
+  email: string
+  timeZones: string[]
+}) {
+  const [email, setEmail] = useState(given)
+  const [zone, setZone] = useState('UTC')
+  const [domain, setDomain] = useState<string | null>(null)
+  const [deskAddress, setDeskAddress] = useState<string | null>(null)
+  // The zone this browser is in is the likeliest, where the server knows it.
+  useEffect(() => {
+    const here = new Intl.DateTimeFormat().resolvedOptions().timeZone
+    if (timeZones.includes(here)) setZone(here)
+  }, [timeZones])
+  const { wrong, busy, onSubmit } = useEntering(
+    (entered) => ({
+      do: 'open workspace',
+      token: decodeURIComponent(token),
+      ...Object.fromEntries(OPENING.map((name) => [name, text(entered, name)])),
+    }),
+    '/forms/begin',
+  )
+  return (
+    <Frame title="Open your workspace" wide>
+      <p className="mb-4 text-soft">It holds your forms, the people who answer them, and who is told.</p>
+      <form onSubmit={onSubmit} className="grid gap-x-6 gap-y-3 min-[640px]:grid-cols-2">
+        <Field
+          label="Workspace"
+          name="workspace"
+          wrong={wrong}
+          hint="Your firm, as people know it"
+          autoComplete="organization"
+        />
+        <Field
+          label="Time zone"
+          name="timeZone"
+          wrong={wrong}
+          hint="Days and hours are told in it"
+          value={zone}
+          onChange={setZone}
+        >
+          {[...new Set(['UTC', ...timeZones])].map((one) => (
+            <option key={one} value={one}>
+              {one}
+            </option>
+          ))}
+        </Field>
+        <Field label="Your name" name="name" wrong={wrong} autoComplete="name" />
+        <Field
+          label="Your email"
+          name="email"
+          type="email"
+          wrong={wrong}
+          autoComplete="username"
+          value={email}
+          onChange={setEmail}
+        />
+        <Field
+          label="Password"
+          name="password"
+          type="password"
+          wrong={wrong}
+          hint="At least 10 characters"
+          autoComplete="new-password"
+        />
+        <Field
+          label="Mail comes from"
+          name="mailDomain"
+          wrong={wrong}
+          hint="A domain your mail server may send for: mail comes from forms@ it"
+          value={domain ?? email.split('@')[1] ?? ''}
+          onChange={setDomain}
+        />
+        <Field
+          label="First desk"
+          name="desk"
+          wrong={wrong}
+          hint="A group of people who are told of arrivals"
+          value="Front desk"
+        />
+        <Field
+          label="The desk’s address"
+          name="deskAddress"
+          type="email"
+          wrong={wrong}
+          hint="More can be added later"
+          value={deskAddress ?? email}
+          onChange={setDeskAddress}
+        />
+        <div className="min-[640px]:col-span-2">
+          <Elsewhere wrong={wrong} fields={OPENING} />
+          <Button look="main" type="submit" disabled={busy} className="mt-2 px-4 py-1.5">
+            Open it, and begin the first form
+          </Button>
+        </div>
+      </form>
+    </Frame>
+  )
+}
+
+export function NewPassword({ token }: { token: string }) {
+  const { wrong, busy, onSubmit } = useEntering(
+    (entered) => ({ do: 'new password', token: decodeURIComponent(token), password: text(entered, 'password') }),
+    '/forms',
+  )
+  return (
+    <Frame title="A new password">
+      <form onSubmit={onSubmit} className="space-y-3">
+        <Field
+          label="New password"
+          name="password"
+          type="password"
+          wrong={wrong}
+          hint="At least 10 characters"
+          autoComplete="new-password"
+        />
+        <Elsewhere wrong={wrong} fields={['password']} />
+        <Button look="main" type="submit" disabled={busy} className="w-full justify-center py-1.5">
+          Keep it and sign in
+        </Button>
+      </form>
+      <p className="mt-3 text-soft">Wherever you were signed in, you are signed out.</p>
+    </Frame>
+  )
+}
+
+export function Forgot() {
+  const { wrong, busy, done, onSubmit } = useEntering(
+    (entered) => ({ do: 'forgot', email: text(entered, 'email') }),
+    '/',
+  )
+  return (
+    <Frame title="A new password">
+      {done ? (
+        <p role="status">
+          If somebody signs in with this address, a mail is on its way to it. It leads to a new password, once, within
+          the hour.
+        </p>
+      ) : (
+        <form onSubmit={onSubmit} className="space-y-3">
+          <Field label="Email" name="email" type="email" wrong={wrong} autoComplete="username" />
+          <Elsewhere wrong={wrong} fields={['email']} />
+          <Button look="main" type="submit" disabled={busy} className="w-full justify-center py-1.5">
+            Mail me a way in
+          </Button>
+        </form>
+      )}
+      <p className="mt-4">
+        <Link href="/sign-in" className="text-teal underline">
+          Sign in
+        </Link>
+      </p>
+    </Frame>
+  )
+}
+
+export const NoWayIn = () => (
+  <Frame title="This address does not work">
+    <p>It has been used, or it is too old.</p>
+    <p className="mt-3">
+      <Link href="/forgot" className="text-teal underline">
+        Ask for another
+      </Link>{' '}
+      if you have signed in here before; otherwise ask whoever runs this Lichen.
+    </p>
+  </Frame>
+)
