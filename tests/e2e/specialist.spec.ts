@@ -182,7 +182,10 @@ test('renaming a value keeps every use of it, and Ctrl K goes anywhere', async (
   await expect(studio.getByText('draft saved')).toBeVisible()
 })
 
-test('two people in one draft: the second save says so and offers both', async ({ studio, secondStudio: other }) => {
+test('two windows on one draft: both keep what they did, and what clashes is chosen word by word', async ({
+  studio,
+  secondStudio: other,
+}) => {
   const slug = unique('both')
   await studio.goto('/forms/begin')
   await studio.getByLabel('Name', { exact: true }).fill(slug)
@@ -194,10 +197,33 @@ test('two people in one draft: the second save says so and offers both', async (
   await expect(other.getByText('draft saved')).toBeVisible()
   await studio.getByLabel('Add questions at the end').fill('Mine')
   await studio.keyboard.press('Enter')
-  await expect(studio.getByRole('alert').filter({ hasText: 'Ines saved another draft' })).toBeVisible()
-  await studio.getByRole('button', { name: 'Take theirs' }).click()
+  await expect(studio.getByText('You, in another window, saved meanwhile').first()).toBeVisible()
   await expect(studio.getByRole('button', { name: 'Short text: Theirs' })).toBeVisible()
-  await expect(studio.getByRole('button', { name: 'Short text: Mine' })).toBeHidden()
+  await expect(studio.getByRole('button', { name: 'Short text: Mine' })).toBeVisible()
+  await expect(studio.getByText('draft saved')).toBeVisible()
+
+  // What both changed otherwise stands side by side.
+  await other.reload()
+  const rename = async (page: typeof studio, to: string) => {
+    await page.getByRole('button', { name: /^Email: / }).click()
+    await page.getByLabel('Asks', { exact: true }).fill(to)
+  }
+  await rename(other, 'Their mail')
+  await expect(other.getByText('draft saved')).toBeVisible()
+  await rename(studio, 'My mail')
+  const alert = studio.getByRole('alert').filter({ hasText: 'You, in another window, saved another draft' })
+  await expect(alert).toContainText('what “My mail” asks')
+  await expect(alert.getByLabel('Their mail')).toBeChecked()
+  await alert.getByLabel('My mail').check()
+  await alert.getByRole('button', { name: 'Keep what is chosen' }).click()
+  await expect(alert).toBeHidden()
+  await expect(studio.getByRole('button', { name: 'Email: My mail' })).toBeVisible()
+  await expect(studio.getByText('draft saved')).toBeVisible()
+
+  // What was done can be undone after the page was loaded anew.
+  await studio.reload()
+  await studio.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(studio.getByRole('button', { name: /^Email: (?!My mail)/ })).toBeVisible()
 })
 
 test('nobody gets into the studio without signing in', async ({ page }) => {

@@ -88,6 +88,7 @@ export async function findAnyForm(db: Runner, workspaceId: string, address: stri
       'form.draft_revision as draftRevision',
       'form.updated_at as updatedAt',
       'saver.name as savedBy',
+      'form.draft_saved_by as savedById',
       'release.id as liveReleaseId',
       'release.number as liveNumber',
       'release.definition as liveDefinition',

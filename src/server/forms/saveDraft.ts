@@ -19,6 +19,7 @@ export async function saveDraft(
   const revision = await updateDraft(db, stored.id, draft, fromRevision, userId)
   if (revision !== null) return { ok: true, revision }
   const now = (await findForm(db, stored.workspaceId, stored.slug)) ?? stored
-  const by = now.savedBy ?? 'A program, through the API,'
+  const own = userId !== null && now.savedById === userId
+  const by = own ? 'You, in another window,' : (now.savedBy ?? 'A program, through the API,')
   return { ok: false, by, revision: now.draftRevision, theirs: readStored(now.draft) }
 }

@@ -5,6 +5,8 @@ import { useStore } from 'zustand'
 import { examineForm } from '@/core/form/examine'
 import type { Finding } from '@/core/form/finding'
 import { saveDraftAction } from './actions'
+import { toast } from '../ui/toast'
+import { keepUndo, keptUndo } from './kept'
 import { createDraft, type DraftState } from './store'
 
 type Draft = ReturnType<typeof createDraft>
@@ -18,6 +20,19 @@ export function DraftProvider({ start, children }: { start: Start; children: Rea
   // What stands beside the draft may change while it is open: its settings do.
   const { facts } = start
   useEffect(() => draft.setState({ facts }), [draft, facts])
+  useEffect(() => {
+    const { facts: known, revision, form } = draft.getState()
+    void keptUndo(known.slug, { revision, form }).then((kept) => {
+      if (kept) draft.getState().restore(kept.past, kept.future)
+    })
+    return draft.subscribe((now, before) => {
+      if (now.joined.n > before.joined.n) toast(`${now.joined.by} saved meanwhile: what both did is kept`)
+      if (now.save.is === 'saved' && now.save !== before.save) {
+        const { facts: here, past, future } = now
+        void keepUndo(here.slug, { revision: now.revision, form: now.form, past, future })
+      }
+    })
+  }, [draft])
   useEffect(() => {
     const leave = (event: BeforeUnloadEvent) => {
       if (draft.getState().save.is !== 'saved') event.preventDefault()

@@ -7,6 +7,7 @@ import { showTime } from '@/core/formats/zone'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { Moment } from '../ui/moment'
+import { Conflict } from './conflict'
 import { useDraft, useFindings } from './context'
 
 /** A form's name, its line of six stations, and how its draft stands. */
@@ -106,19 +107,5 @@ function SaveNote() {
       )}
       {save.is === 'conflict' && <Chip tone="red">not saved</Chip>}
     </span>
-  )
-}
-
-function Conflict() {
-  const save = useDraft((state) => state.save)
-  const resolve = useDraft((state) => state.resolve)
-  if (save.is !== 'conflict') return null
-  return (
-    <div role="alert" className="mx-4 my-2 flex items-center gap-3 rounded-md bg-red-bg px-3 py-2 text-red">
-      <span>{save.by} saved another draft of this form while you were editing.</span>
-      <Button onClick={() => resolve('theirs')}>Take theirs</Button>
-      <Button onClick={() => resolve('ours')}>Save mine over it</Button>
-      <span>Either can be undone.</span>
-    </div>
   )
 }

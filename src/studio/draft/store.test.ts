@@ -78,7 +78,7 @@ describe('a draft being edited', () => {
     draft.getState().edit(titled('Ours'))
     await vi.advanceTimersByTimeAsync(600)
     expect(draft.getState().save).toMatchObject({ is: 'conflict', by: 'Bram' })
-    draft.getState().resolve(keep)
+    draft.getState().resolve(() => keep)
     await vi.advanceTimersByTimeAsync(600)
     expect(draft.getState()).toMatchObject({ form: { title }, save: { is: 'saved' } })
     expect(save).toHaveBeenCalledTimes(calls)
@@ -86,6 +86,55 @@ describe('a draft being edited', () => {
       draft.getState().undo()
       expect(draft.getState().form.title).toBe('Ours')
     }
+  })
+
+  it('keeps what two did to different things, says so, and undoes only what was done here', async () => {
+    const theirs = { ...form, intro: 'Theirs' }
+    const save = vi
+      .fn<(slug: string, form: Form, from: number) => Promise<SaveResult>>()
+      .mockResolvedValueOnce({ ok: false, why: 'conflict', by: 'Bram', revision: 7, theirs })
+      .mockImplementation((_, __, from) => Promise.resolve({ ok: true, revision: from + 1, rehearsed: null }))
+    const draft = draftWith(save)
+    draft.getState().edit(titled('Ours'))
+    await vi.advanceTimersByTimeAsync(1200)
+    expect(draft.getState()).toMatchObject({
+      form: { title: 'Ours', intro: 'Theirs' },
+      save: { is: 'saved' },
+      revision: 8,
+      joined: { by: 'Bram', n: 1 },
+    })
+    expect(save).toHaveBeenLastCalledWith('x', expect.objectContaining({ title: 'Ours', intro: 'Theirs' }), 7)
+    draft.getState().undo()
+    expect(draft.getState().form).toMatchObject({ title: 'A form', intro: 'Theirs' })
+  })
+
+  it('tells what clashes, word beside word', async () => {
+    const theirs = { ...form, title: 'Theirs', intro: 'Theirs' }
+    const draft = draftWith(
+      vi
+        .fn<(slug: string, form: Form, from: number) => Promise<SaveResult>>()
+        .mockResolvedValueOnce({ ok: false, why: 'conflict', by: 'Bram', revision: 7, theirs })
+        .mockImplementation((_, __, from) => Promise.resolve({ ok: true, revision: from + 1, rehearsed: null })),
+    )
+    draft.getState().edit(titled('Ours'))
+    await vi.advanceTimersByTimeAsync(600)
+    expect(draft.getState().save).toMatchObject({
+      is: 'conflict',
+      clashes: [{ key: 'title', before: 'A form', ours: 'Ours', theirs: 'Theirs' }],
+    })
+    draft.getState().resolve((key) => (key === 'title' ? 'ours' : 'theirs'))
+    await vi.advanceTimersByTimeAsync(600)
+    expect(draft.getState()).toMatchObject({ form: { title: 'Ours', intro: 'Theirs' }, save: { is: 'saved' } })
+  })
+
+  it('brings back what could be undone, unless something was done meanwhile', () => {
+    const draft = draftWith(() => Promise.resolve({ ok: true, revision: 2, rehearsed: null }))
+    draft.getState().restore([titled('Before')(form)], [])
+    draft.getState().undo()
+    expect(draft.getState().form.title).toBe('Before')
+    draft.getState().restore([], [titled('Other')(form)])
+    draft.getState().redo()
+    expect(draft.getState().form.title).toBe('A form')
   })
 
   it('says what is unsound and does not pretend to have saved it', async () => {

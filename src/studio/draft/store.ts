@@ -4,6 +4,7 @@ import { createStore } from 'zustand'
 import type { Form } from '@/core/form/definition'
 import { tellDifferences } from '@/core/form/differences'
 import type { Resources } from '@/core/form/examine'
+import { type Choose, type Clash, mergeForms } from '@/core/form/merge'
 import type { FormState } from '@/core/form/state'
 import type { StationFacts } from '@/core/form/stations'
 import type { SaveResult } from './actions'
@@ -13,7 +14,8 @@ type SaveState =
   | { is: 'saved'; at: Date }
   | { is: 'saving' }
   | { is: 'failed'; reason: string }
-  | { is: 'conflict'; by: string; theirs: Form; revision: number }
+  /** Somebody saved another draft meanwhile, and both changed the same; no clash where the two make no sound form. */
+  | { is: 'conflict'; by: string; theirs: Form; revision: number; clashes: Clash[] }
 
 interface DraftFacts {
   slug: string
@@ -38,6 +40,10 @@ export interface DraftState {
   save: SaveState
   past: Form[]
   future: Form[]
+  /** Who saved something else meanwhile, which was put together with what was done here. */
+  joined: { by: string; n: number }
+  /** Brings back what could be undone before the page was loaded anew. */
+  restore(past: Form[], future: Form[]): void
   /**
    * Changes the draft. Edits with the same `key` shortly after each other are undone together, as are the
    * letters of a word.
@@ -46,13 +52,15 @@ export interface DraftState {
   undo(): void
   redo(): void
   setResources(resources: Resources): void
-  /** Settles a conflict: takes theirs, or saves ours over it. */
-  resolve(keep: 'ours' | 'theirs'): void
+  /** Settles a conflict: says whose of each clash stands. */
+  resolve(choose: Choose): void
   /** Saves what has not been saved yet; resolves to the revision that was saved, `null` when it was not. */
   saveNow(): Promise<number | null>
 }
 
 const DEEP = 200
+/** How many states that undo leads to are put together with what somebody else saved. */
+const REBASED = 50
 const TOGETHER = 1500
 const REST = 500
 
@@ -80,6 +88,9 @@ export function createDraft(start: Start, save: Save) {
     const isSaved = () => get().form === stored.form
     /** Nothing is saved while a conflict waits to be settled: that would settle it unasked. */
     const later = () => {
+      const { save: state } = get()
+      // What is done meanwhile may clash otherwise, or no more.
+      if (state.is === 'conflict') meet(state)
       if (get().save.is === 'conflict') return
       set({ save: isSaved() && !saving ? { is: 'saved', at: new Date() } : { is: 'saving' } })
       clearTimeout(timer)
@@ -92,6 +103,21 @@ export function createDraft(start: Start, save: Save) {
     const settle = (form: Form, revision: number) => {
       stored = { form, revision }
       set({ revision, save: isSaved() ? { is: 'saved', at: new Date() } : { is: 'saving' } })
+    }
+
+    /** Puts what somebody else saved together with what was done here, and with each state that undo leads to. */
+    const join = (theirs: Form, choose: Choose, undoable: boolean): void => {
+      const { form, past, future } = get()
+      const before = stored.form
+      const onto = (one: Form) => mergeForms(before, one, theirs, () => 'ours')?.form ?? one
+      const merged = mergeForms(before, form, theirs, choose)?.form ?? (choose('') === 'ours' ? form : theirs)
+      const next = tellDifferences(theirs, merged).length === 0 ? theirs : merged
+      const steps = undoable ? [...past, form] : past
+      set({
+        form: next,
+        past: steps.slice(-REBASED).map(onto),
+        future: undoable ? [] : future.slice(0, REBASED).map(onto),
+      })
     }
 
     const saveOnce = async (): Promise<void> => {
@@ -107,14 +133,23 @@ export function createDraft(start: Start, save: Save) {
           // It was saved, and only the answer was lost.
           settle(form, result.revision)
         } else {
-          const { by, theirs, revision } = result
-          set({ save: { is: 'conflict', by, theirs, revision } })
+          meet(result)
         }
       } catch {
         set({ save: { is: 'failed', reason: 'Lichen cannot be reached. Your changes are kept on this page.' } })
         clearTimeout(timer)
         timer = setTimeout(() => void get().saveNow(), 4000)
       }
+    }
+
+    /** What somebody else saved meanwhile is taken in where it is about other things, and asked about where it clashes. */
+    const meet = ({ by, theirs, revision }: { by: string; theirs: Form; revision: number }): void => {
+      const merged = mergeForms(stored.form, get().form, theirs)
+      if (!merged || merged.clashes.length > 0)
+        return set({ save: { is: 'conflict', by, theirs, revision, clashes: merged?.clashes ?? [] } })
+      join(theirs, () => 'theirs', false)
+      settle(theirs, revision)
+      set(({ joined }) => ({ joined: { by, n: joined.n + 1 } }))
     }
 
     return {
@@ -128,6 +163,10 @@ export function createDraft(start: Start, save: Save) {
       save: { is: 'saved', at: start.savedAt },
       past: [],
       future: [],
+      joined: { by: '', n: 0 },
+      restore(past, future) {
+        if (get().past.length + get().future.length === 0) set({ past, future })
+      },
       edit(change, key = '') {
         const { form, past } = get()
         const next = change(form)
@@ -151,11 +190,11 @@ export function createDraft(start: Start, save: Save) {
         if (after) replace(after, [...past, form], rest)
       },
       setResources: (resources) => set({ resources }),
-      resolve(keep) {
-        const { save: state, form, past } = get()
+      resolve(choose) {
+        const { save: state } = get()
         if (state.is !== 'conflict') return
         const { theirs, revision } = state
-        if (keep === 'theirs') set({ form: theirs, past: [...past, form].slice(-DEEP), future: [] })
+        join(theirs, choose, true)
         lastKey = ''
         settle(theirs, revision)
         if (!isSaved()) void get().saveNow()

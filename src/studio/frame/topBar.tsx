@@ -3,6 +3,7 @@
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { useState } from 'react'
+import { forgetUndo } from '../draft/kept'
 import { FindOrDo, type Findable } from './findOrDo'
 import { Mark } from './mark'
 import { keepPolicy } from './policy'
@@ -71,6 +72,7 @@ export function TopBar({ who, workspace, forms, hasBench, undelivered }: Props) 
 }
 
 async function signOut(): Promise<void> {
+  await forgetUndo()
   await fetch('/api/auth/sign-out', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' })
   location.assign('/sign-in')
 }
