@@ -171,7 +171,7 @@ describe('the API', () => {
     const client = new pg.Client(facts.database)
     await client.connect()
     const { rows } = await client.query(
-      `select count(*)::int as n from submission join form on form.id = form_id where slug = 'kiln-finder' and state <> 'spam'`,
+      `select count(*)::int as n from submission join form on form.id = form_id where slug = 'kiln-finder' and submission.state <> 'spam'`,
     )
     await client.end()
     expect(new Set(seen).size).toBe(seen.length)
