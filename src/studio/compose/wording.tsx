@@ -2,6 +2,7 @@
 
 import { type Form, MARK_COLOURS, type Marks } from '@/core/form/definition'
 import { askContactLast } from '@/core/form/edits'
+import { useMergeable } from '../draft/mergeable'
 import { useDraft, useFindings } from '../draft/context'
 import { Button } from '../ui/button'
 import { Findings } from '../ui/finding'
@@ -30,6 +31,7 @@ export function FormWording() {
   const form = useDraft((state) => state.form)
   const edit = useDraft((state) => state.edit)
   const findings = useFindings().filter(({ place, severity }) => place === 'compose' && severity !== 'note')
+  const merges = useMergeable()
   const set = (part: Partial<Form>, key: string) => edit((one) => ({ ...one, ...part }), key)
   const setMarks = (part: Partial<Marks>, key: string) => set({ marks: { ...form.marks, ...part } }, `marks.${key}`)
   const wording = (key: keyof Form['wording'], label: string) => (
@@ -52,6 +54,7 @@ export function FormWording() {
         <div className="grid grid-cols-[112px_minmax(0,1fr)_104px_minmax(0,1fr)] items-center gap-x-3 gap-y-2 py-2">
           <TextField
             label="Title"
+            merges={merges}
             value={form.title}
             check={(text) => (text.trim() === '' ? 'Give the form a title' : null)}
             onCommit={(title) => set({ title }, 'title')}
@@ -69,7 +72,13 @@ export function FormWording() {
             placeholder={form.wording.next}
             onCommit={(last) => set({ wording: { ...form.wording, last: last.slice(0, 300) } }, 'wording.last')}
           />
-          <TextField label="Introduction" rows={2} value={form.intro} onCommit={(intro) => set({ intro }, 'intro')} />
+          <TextField
+            label="Introduction"
+            rows={2}
+            value={form.intro}
+            merges={merges}
+            onCommit={(intro) => set({ intro }, 'intro')}
+          />
           {wording('send', 'Send button')}
           <span />
           <Tick

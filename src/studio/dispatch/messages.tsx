@@ -7,6 +7,7 @@ import { addMessage, removeMessage, updateMessage } from '@/core/form/routing_ed
 import { emailQuestions, namesTaken } from '@/core/form/values'
 import { ConditionEditor } from '../compose/condition'
 import { useDraft } from '../draft/context'
+import { IN_MESSAGES, useMergeable } from '../draft/mergeable'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { ChoiceField, TextField } from '../ui/field'
@@ -40,6 +41,7 @@ function MessageEditor({ message, arrival }: { message: Message; arrival: Latest
   const change = (part: Partial<Message>, key: string) =>
     edit((one) => updateMessage(one, name, part), `${name}.${key}`)
   const reply = emailQuestions(form)[0]?.label
+  const merges = [...useMergeable(), ...IN_MESSAGES]
   return (
     <details className="mb-2 rounded-md border border-rule bg-white px-3 py-2">
       <summary>
@@ -65,9 +67,16 @@ function MessageEditor({ message, arrival }: { message: Message; arrival: Latest
           <TextField
             label="Subject"
             value={message.subject}
+            merges={merges}
             onCommit={(subject) => change({ subject: subject.slice(0, 200) }, 'subject')}
           />
-          <TextField label="Text" rows={6} value={message.body} onCommit={(body) => change({ body }, 'body')} />
+          <TextField
+            label="Text"
+            rows={6}
+            value={message.body}
+            merges={merges}
+            onCommit={(body) => change({ body }, 'body')}
+          />
           {message.to === 'visitor' && (
             <>
               <span className="self-start pt-1 text-soft">Sent when</span>
@@ -80,11 +89,6 @@ function MessageEditor({ message, arrival }: { message: Message; arrival: Latest
               />
             </>
           )}
-          <span className="self-start text-soft">Merge fields</span>
-          <p className="name text-soft">
-            {[...namesTaken(form), 'all_answers', 'form_title'].map((field) => `{{ ${field} }}`).join(' ')} · with a
-            fallback: {'{{ first_name | default: "there" }}'}
-          </p>
           <span />
           <span>
             <Button look="quiet" onClick={() => edit((one) => removeMessage(one, name))}>

@@ -6,6 +6,7 @@ import { namesTaken } from '@/core/form/values'
 import { tellCondition } from '@/core/logic/describe'
 import { ConditionEditor } from '../compose/condition'
 import { useDraft } from '../draft/context'
+import { useMergeable } from '../draft/mergeable'
 import { PictureField } from '../kinds/pictures'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
@@ -41,6 +42,7 @@ function OutcomeEditor({ outcome, name, first }: Props) {
     edit((one) => updateOutcome(one, name, part), `outcome ${name ?? ''}.${key}`)
   const conditional = 'when' in outcome ? outcome : null
   const called = conditional?.called ?? 'Everybody else'
+  const merges = useMergeable()
   return (
     <details className="mb-2 rounded-md border border-rule bg-white px-3 py-2">
       <summary>
@@ -71,12 +73,14 @@ function OutcomeEditor({ outcome, name, first }: Props) {
         <TextField
           label={outcome.goesTo ? 'Greets with' : 'Title'}
           value={outcome.title}
+          merges={merges}
           onCommit={(title) => change({ title: title.slice(0, 200) }, 'title')}
         />
         <TextField
           label="Text"
           rows={3}
           value={outcome.body}
+          merges={merges}
           onCommit={(body) => change({ body: body.slice(0, 4000) }, 'body')}
         />
         <span />

@@ -1,6 +1,7 @@
 'use client'
 
-import { type InputHTMLAttributes, useEffect, useId, useState } from 'react'
+import { type InputHTMLAttributes, useEffect, useId, useRef, useState } from 'react'
+import { insertMerge, type Mergeable, MergeInsert } from './mergeInsert'
 
 interface TextProps {
   label: string
@@ -20,6 +21,8 @@ interface TextProps {
   when?: 'typing' | 'leaving'
   /** Texts it may be, to choose from; any other may be typed. */
   suggestions?: readonly string[]
+  /** Values it may use: offered at a button, and as two braces are typed. */
+  merges?: readonly Mergeable[]
   inputMode?: InputHTMLAttributes<HTMLInputElement>['inputMode']
   type?: 'text' | 'date' | 'time'
 }
@@ -33,6 +36,8 @@ export function TextField(props: TextProps) {
   const id = useId()
   const [text, setText] = useState(value)
   const [base, setBase] = useState(value)
+  const [merging, setMerging] = useState(false)
+  const box = useRef<HTMLInputElement & HTMLTextAreaElement>(null)
   // The value changed elsewhere, as by undo: show that.
   if (value !== base) {
     setBase(value)
@@ -44,9 +49,20 @@ export function TextField(props: TextProps) {
     setBase(next)
     onCommit(next)
   }
+  const merge = (path: string) => {
+    const { text: next, cursor } = insertMerge(text, box.current?.selectionStart ?? text.length, path)
+    setMerging(false)
+    setText(next)
+    keep(next)
+    requestAnimationFrame(() => {
+      box.current?.focus()
+      box.current?.setSelectionRange(cursor, cursor)
+    })
+  }
   const shared = {
     id,
-    className: `box ${mono ? 'name' : ''}`,
+    ref: box,
+    className: `box ${mono ? 'name' : ''} ${props.merges ? 'pr-10' : ''}`,
     value: text,
     placeholder,
     'aria-label': hideLabel ? label : undefined,
@@ -54,6 +70,9 @@ export function TextField(props: TextProps) {
     'aria-describedby': wrong ? `${id}-wrong` : undefined,
     onChange: (event: { target: { value: string } }) => {
       setText(event.target.value)
+      const { value: typed } = event.target
+      if (props.merges && typed.length > text.length && typed.slice(0, box.current?.selectionStart ?? 0).endsWith('{{'))
+        setMerging(true)
       if (when === 'typing') keep(event.target.value)
     },
     onBlur: () => {
@@ -64,7 +83,12 @@ export function TextField(props: TextProps) {
   return (
     <div className="contents">
       {!hideLabel && <FieldLabel of={id}>{label}</FieldLabel>}
-      <div className={props.wide ? 'col-span-3' : undefined}>
+      <div className={`${props.wide ? 'col-span-3' : ''} ${props.merges ? 'relative' : ''}`.trim() || undefined}>
+        {props.merges && (
+          <span className="absolute top-0.5 right-0.5">
+            <MergeInsert into={label} values={props.merges} open={merging} onOpenChange={setMerging} onChoose={merge} />
+          </span>
+        )}
         {rows ? (
           <textarea rows={rows} {...shared} />
         ) : (
