@@ -20,6 +20,14 @@ const wanted = process.argv.slice(2)
 const finder = '/forms/kiln-finder'
 const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Page) => Promise<unknown> }> = {
   forms: { path: '/forms' },
+  begin: {
+    path: '/forms/begin',
+    prepare: async (page) => {
+      await page.getByRole('button', { name: 'Kiln finder' }).click()
+      await page.getByLabel('Name', { exact: true }).fill('Spring firing')
+      await page.waitForTimeout(1200)
+    },
+  },
   compose: {
     path: `${finder}/compose`,
     prepare: async (page) => {
@@ -48,7 +56,6 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
   bench: { path: '/bench', prepare: openMail },
   settings: { path: '/settings' },
   'visitor-desk': { path: '/f/kiln-finder', prepare: fillStep },
-  'visitor-one': { path: '/f/open-day', prepare: answerFirst },
   'visitor-phone': { path: '/f/kiln-finder?lang=ar', phone: true, prepare: goOnInArabic },
 }
 
@@ -107,12 +114,6 @@ async function openFirst(page: Page, prefix: string) {
 
 async function openMail(page: Page) {
   await page.locator('details').first().locator('summary').click()
-}
-
-/** The second question of those who come. */
-async function answerFirst(page: Page) {
-  await page.getByLabel('Yes, count me in').check()
-  await page.getByRole('button', { name: 'Next' }).click()
 }
 
 async function fillStep(page: Page) {

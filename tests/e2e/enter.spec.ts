@@ -28,6 +28,7 @@ test('an owner opens a workspace by an address that works once, and releases the
   await page.waitForURL('**/sign-in')
 
   await page.getByRole('link', { name: 'Forgotten the password' }).click()
+  await expect(page.getByRole('heading', { name: 'A new password' })).toBeVisible()
   await page.getByLabel('Email').fill(email)
   await page.getByRole('button', { name: 'Mail me a way in' }).click()
   await expect(page.getByRole('status')).toContainText('a mail is on its way')
