@@ -110,7 +110,7 @@ test('a specialist makes a form, and a stranger’s answers reach contact, desk,
     // The rollups follow within two seconds; the page shows them as they were when it was opened.
     await until('the numbers follow', async () => (await api(facts, 'GET', `/forms/${slug}/readout`)).body.sent === 1)
     await studio.goto(`/forms/${slug}/readout`)
-    await expect(studio.getByText('1 sent it')).toBeVisible()
+    await expect(studio.getByText('1 sent it', { exact: true })).toBeVisible()
     await expect(studio.getByRole('cell', { name: 'letter', exact: true })).toBeVisible()
   })
 })

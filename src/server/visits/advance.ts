@@ -93,9 +93,8 @@ function leftIn(
   { noticed, leftBy }: VisitNotice,
 ): Pick<StoredVisit, 'leftBy' | 'sentAfterAll'> {
   if (answers === null) return { leftBy: null, sentAfterAll: false }
-  return noticed.answers && !isDeepStrictEqual(noticed.answers, before.answers)
-    ? { leftBy, sentAfterAll: false }
-    : before
+  const goesOn = noticed.answers && !isDeepStrictEqual(noticed.answers, before.answers)
+  return goesOn ? { leftBy, sentAfterAll: false } : { leftBy: before.leftBy, sentAfterAll: before.sentAfterAll }
 }
 
 const keyOf = (formId: string, visitId: string): string => `${formId}/${visitId}`
