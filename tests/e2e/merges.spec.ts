@@ -9,7 +9,8 @@ test('an answer is inserted where the cursor stands, by button and by typing two
   const body = studio.getByLabel('Text', { exact: true }).first()
   await body.fill('From: , thanks')
   await body.evaluate((box: HTMLTextAreaElement) => box.setSelectionRange(6, 6))
-  await studio.getByRole('button', { name: 'Insert an answer in Text' }).first().click()
+  const insert = (await body.getAttribute('id')) ?? ''
+  await studio.locator(`[aria-controls="${insert}"]`).click()
   await studio.getByPlaceholder('Which answer?').fill('mail')
   await studio.keyboard.press('Enter')
   await expect(body).toBeFocused()

@@ -206,7 +206,7 @@ test('two windows on one draft: both keep what they did, and what clashes is cho
   await other.reload()
   const rename = async (page: typeof studio, to: string) => {
     await page.getByRole('button', { name: /^Email: / }).click()
-    await page.getByLabel('Asks', { exact: true }).fill(to)
+    await page.getByLabel('Wording', { exact: true }).fill(to)
   }
   await rename(other, 'Their mail')
   await expect(other.getByText('draft saved')).toBeVisible()

@@ -150,7 +150,7 @@ test('the visitor’s view turns to the row that is open, and every kind opens',
   for (const [kind, { label }] of KINDS_TRIED.toReversed()) {
     const row = studio.locator(`[data-row="a_${kind}"]`)
     await row.click()
-    await expect(studio.getByLabel('Asks', { exact: true })).toHaveValue(label)
+    await expect(studio.getByLabel('Wording', { exact: true })).toHaveValue(label)
     await expect(view.locator(`[data-question="a_${kind}"]`)).toBeInViewport()
     await row.click()
   }

@@ -56,7 +56,7 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
   return (
     <div className={grid}>
       <TextField
-        label="Asks"
+        label="Wording"
         value={question.label}
         filled
         onCommit={(label) => change({ label: label.slice(0, 300) }, 'label')}

@@ -11,7 +11,7 @@ export interface Mergeable {
 }
 
 interface Props {
-  /** Of the text it goes into. */
+  /** Id of the text it goes into. */
   into: string
   values: readonly Mergeable[]
   open: boolean
@@ -25,7 +25,8 @@ export const MergeInsert = ({ into, values, open, onOpenChange, onChoose }: Prop
     <Popover.Trigger asChild>
       <Button
         look="quiet"
-        aria-label={`Insert an answer in ${into}`}
+        aria-label="Insert an answer"
+        aria-controls={into}
         title="Insert an answer, or type {{"
         className="px-1.5 py-0.5"
       >
@@ -39,7 +40,7 @@ export const MergeInsert = ({ into, values, open, onOpenChange, onChoose }: Prop
         onCloseAutoFocus={(event) => event.preventDefault()}
         className="z-40 w-[min(320px,92vw)] rounded-lg border border-edge bg-paper p-2 text-ink"
       >
-        <Command label={`Insert an answer in ${into}`}>
+        <Command label="Insert an answer">
           <Command.Input placeholder="Which answer?" className="box mb-1.5" />
           <Command.List className="max-h-64 overflow-auto">
             <Command.Empty className="px-2.5 py-1 text-soft">Nothing is called that.</Command.Empty>
