@@ -10,7 +10,7 @@ test('an answer is inserted where the cursor stands, by button and by typing two
   await body.fill('From: , thanks')
   await body.evaluate((box: HTMLTextAreaElement) => box.setSelectionRange(6, 6))
   const insert = (await body.getAttribute('id')) ?? ''
-  await studio.locator(`[aria-controls="${insert}"]`).click()
+  await studio.locator(`[data-into="${insert}"]`).click()
   await studio.getByPlaceholder('Which answer?').fill('mail')
   await studio.keyboard.press('Enter')
   await expect(body).toBeFocused()

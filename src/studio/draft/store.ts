@@ -112,12 +112,11 @@ export function createDraft(start: Start, save: Save) {
       const onto = (one: Form) => mergeForms(before, one, theirs, () => 'ours')?.form ?? one
       const merged = mergeForms(before, form, theirs, choose)?.form ?? (choose('') === 'ours' ? form : theirs)
       const next = tellDifferences(theirs, merged).length === 0 ? theirs : merged
-      const steps = undoable ? [...past, form] : past
-      set({
-        form: next,
-        past: steps.slice(-REBASED).map(onto),
-        future: undoable ? [] : future.slice(0, REBASED).map(onto),
-      })
+      const rebased = past.slice(-REBASED).map(onto)
+      // What was on the screen is a state to go back to, unless it is the one that is taken.
+      const back = onto(form)
+      if (undoable && tellDifferences(back, next).length > 0) rebased.push(back)
+      set({ form: next, past: rebased.slice(-REBASED), future: undoable ? [] : future.slice(0, REBASED).map(onto) })
     }
 
     const saveOnce = async (): Promise<void> => {

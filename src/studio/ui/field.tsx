@@ -86,7 +86,7 @@ export function TextField(props: TextProps) {
       <div className={`${props.wide ? 'col-span-3' : ''} ${props.merges ? 'relative' : ''}`.trim() || undefined}>
         {props.merges && (
           <span className="absolute top-0.5 right-0.5">
-            <MergeInsert into={label} values={props.merges} open={merging} onOpenChange={setMerging} onChoose={merge} />
+            <MergeInsert into={id} values={props.merges} open={merging} onOpenChange={setMerging} onChoose={merge} />
           </span>
         )}
         {rows ? (

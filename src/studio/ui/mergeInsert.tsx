@@ -26,7 +26,7 @@ export const MergeInsert = ({ into, values, open, onOpenChange, onChoose }: Prop
       <Button
         look="quiet"
         aria-label="Insert an answer"
-        aria-controls={into}
+        data-into={into}
         title="Insert an answer, or type {{"
         className="px-1.5 py-0.5"
       >
