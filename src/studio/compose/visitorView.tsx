@@ -104,7 +104,7 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
           {form.languages.length > 1 && (
             <select
               aria-label="Read in"
-              className="box"
+              className="box w-auto! max-w-28"
               value={read}
               onChange={(event) => setLanguage(event.target.value)}
             >

@@ -13,6 +13,13 @@ const titled = (title: string) => (one: Form) => ({ ...one, title })
 const draftWith = (save: (slug: string, form: Form, from: number) => Promise<SaveResult>) =>
   createDraft(startOf(form), save)
 
+/** Bram saved another draft meanwhile; after that, whatever is saved is taken. */
+const takenBefore = (theirs: Form) =>
+  vi
+    .fn<(slug: string, form: Form, from: number) => Promise<SaveResult>>()
+    .mockResolvedValueOnce({ ok: false, why: 'conflict', by: 'Bram', revision: 7, theirs })
+    .mockImplementation((_, __, from) => Promise.resolve({ ok: true, revision: from + 1, rehearsed: null }))
+
 describe('a draft being edited', () => {
   beforeEach(() => void vi.useFakeTimers())
   afterEach(() => void vi.useRealTimers())
@@ -70,10 +77,7 @@ describe('a draft being edited', () => {
     ['ours', 'Ours', 2],
   ] as const)('settles a conflict by taking %s, which can be undone', async (keep, title, calls) => {
     const theirs = { ...form, title: 'Theirs' }
-    const save = vi
-      .fn<(slug: string, form: Form, from: number) => Promise<SaveResult>>()
-      .mockResolvedValueOnce({ ok: false, why: 'conflict', by: 'Bram', revision: 7, theirs })
-      .mockImplementation((_, __, from) => Promise.resolve({ ok: true, revision: from + 1, rehearsed: null }))
+    const save = takenBefore(theirs)
     const draft = draftWith(save)
     draft.getState().edit(titled('Ours'))
     await vi.advanceTimersByTimeAsync(600)
@@ -90,10 +94,7 @@ describe('a draft being edited', () => {
 
   it('keeps what two did to different things, says so, and undoes only what was done here', async () => {
     const theirs = { ...form, intro: 'Theirs' }
-    const save = vi
-      .fn<(slug: string, form: Form, from: number) => Promise<SaveResult>>()
-      .mockResolvedValueOnce({ ok: false, why: 'conflict', by: 'Bram', revision: 7, theirs })
-      .mockImplementation((_, __, from) => Promise.resolve({ ok: true, revision: from + 1, rehearsed: null }))
+    const save = takenBefore(theirs)
     const draft = draftWith(save)
     draft.getState().edit(titled('Ours'))
     await vi.advanceTimersByTimeAsync(1200)
@@ -110,12 +111,7 @@ describe('a draft being edited', () => {
 
   it('tells what clashes, word beside word', async () => {
     const theirs = { ...form, title: 'Theirs', intro: 'Theirs' }
-    const draft = draftWith(
-      vi
-        .fn<(slug: string, form: Form, from: number) => Promise<SaveResult>>()
-        .mockResolvedValueOnce({ ok: false, why: 'conflict', by: 'Bram', revision: 7, theirs })
-        .mockImplementation((_, __, from) => Promise.resolve({ ok: true, revision: from + 1, rehearsed: null })),
-    )
+    const draft = draftWith(takenBefore(theirs))
     draft.getState().edit(titled('Ours'))
     await vi.advanceTimersByTimeAsync(600)
     expect(draft.getState().save).toMatchObject({

@@ -19,7 +19,7 @@ export function Outbox({ query, first }: Props) {
   const filters = useFilters()
   return (
     <main className="px-4 py-3">
-      <div className="mb-2 flex items-center gap-3">
+      <div className="mb-2 flex flex-wrap items-center gap-3">
         <h1>Outbox</h1>
         <span role="group" aria-label="Which deliveries" className="flex rounded-sm border border-edge bg-white">
           {WHICH.map(([which, words]) => (

@@ -1,7 +1,6 @@
 'use client'
 
 import { Command } from 'cmdk'
-import { Popover } from 'radix-ui'
 import { useState } from 'react'
 import { joinPath } from '@/core/answers/answer'
 import type { Landing } from '@/core/form/definition'
@@ -12,6 +11,7 @@ import { rulesOfTranslation } from '@/core/records/translate'
 import { useDraft } from '../draft/context'
 import { addFieldAction } from '../settings/actions'
 import { Button } from '../ui/button'
+import { CHOICE, Chooser } from '../ui/chooser'
 import { toast } from '../ui/toast'
 
 interface Props {
@@ -21,15 +21,15 @@ interface Props {
   /** What the button is called, and what it shows. */
   label: string
   shows: string
+  /** Whether it stands beside what is there already. */
+  quiet?: boolean
   /** Whether all parts may be given fields of their own at once. */
   offersParts?: boolean
   onChoose: (landings: Landing[]) => void
 }
 
-const item = 'flex items-baseline gap-2 rounded-sm px-2.5 py-1 data-[selected=true]:bg-moss-bg'
-
 /** Fields to land in, by record: the likely ones first, narrowed by typing, and made where one stands. */
-export function FieldChooser({ name, part, label, shows, offersParts = false, onChoose }: Props) {
+export function FieldChooser({ name, part, label, shows, quiet = false, offersParts = false, onChoose }: Props) {
   const { form, setResources } = useDraft((state) => state)
   const [open, setOpen] = useState(false)
   const [text, setText] = useState('')
@@ -37,7 +37,7 @@ export function FieldChooser({ name, part, label, shows, offersParts = false, on
     setOpen(false)
     onChoose(landings)
   }
-  const make = async (record: RecordType, called: string) => {
+  const make = async (record: RecordType) => {
     const wanted = fieldFor(domainAt(form, joinPath(name, part)))
     const question = findQuestion(form, name)
     const labels = new Map<string, string>(
@@ -49,55 +49,39 @@ export function FieldChooser({ name, part, label, shows, offersParts = false, on
     setResources(made.now)
     choose([{ record, field: made.value.name, part, ifFilled: 'replace', trustedOnly: false }])
   }
+  const called = (text.trim() || labelAt(form, joinPath(name, part))).slice(0, 80)
+  const stores = rulesOfField(fieldFor(domainAt(form, joinPath(name, part))).type).words.toLowerCase()
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger asChild>
-        <Button aria-label={label} className="min-w-0 justify-between">
+    <Chooser
+      label={label}
+      placeholder="A field, or a name for a new one"
+      open={open}
+      onOpenChange={setOpen}
+      typed={{ text, onChange: setText }}
+      trigger={
+        <Button aria-label={label} look={quiet ? 'quiet' : 'plain'} className="min-w-0 justify-between">
           <span className="truncate">{shows}</span> <span aria-hidden>▾</span>
         </Button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="start"
-          className="z-40 w-[min(400px,92vw)] rounded-lg border border-edge bg-paper p-2 text-ink"
-        >
-          {open && (
-            <Command label={label}>
-              <Command.Input
-                placeholder="A field, or a name for a new one"
-                className="box mb-1.5"
-                value={text}
-                onValueChange={setText}
-              />
-              <Command.List className="max-h-72 overflow-auto">
-                <Choices name={name} part={part} offersParts={offersParts} onChoose={choose} />
-                <Command.Group forceMount heading={<Heading>Make one</Heading>}>
-                  {RECORD_TYPES.filter((record) => record === 'contact' || form.records[record]).map((record) => {
-                    const called = (text.trim() || labelAt(form, joinPath(name, part))).slice(0, 80)
-                    return (
-                      <Command.Item
-                        key={record}
-                        value={`make ${record}`}
-                        forceMount
-                        className={item}
-                        onSelect={() => void make(record, called)}
-                      >
-                        <span className="min-w-0 truncate">
-                          New {RECORD_WORDS[record].toLowerCase()} field “{called}”
-                        </span>
-                        <span className="ml-auto shrink-0 text-soft">
-                          {rulesOfField(fieldFor(domainAt(form, joinPath(name, part))).type).words.toLowerCase()}
-                        </span>
-                      </Command.Item>
-                    )
-                  })}
-                </Command.Group>
-              </Command.List>
-            </Command>
-          )}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      }
+    >
+      <Choices name={name} part={part} offersParts={offersParts} onChoose={choose} />
+      <Command.Group forceMount heading={<Heading>Make one</Heading>}>
+        {RECORD_TYPES.filter((record) => record === 'contact' || form.records[record]).map((record) => (
+          <Command.Item
+            key={record}
+            value={`make ${record}`}
+            forceMount
+            className={CHOICE}
+            onSelect={() => void make(record)}
+          >
+            <span className="min-w-0 truncate">
+              New {RECORD_WORDS[record].toLowerCase()} field “{called}”
+            </span>
+            <span className="ml-auto shrink-0 text-soft">{stores}</span>
+          </Command.Item>
+        ))}
+      </Command.Group>
+    </Chooser>
   )
 }
 
@@ -116,7 +100,7 @@ function Choices({ name, part, offersParts, onChoose }: Pick<Props, 'name' | 'pa
       {(likely.length > 0 || each) && (
         <Command.Group heading={<Heading>Likely</Heading>}>
           {each && (
-            <Command.Item value="each part" className={item} onSelect={() => onChoose(each)}>
+            <Command.Item value="each part" className={CHOICE} onSelect={() => onChoose(each)}>
               Each part in its own: {each.map(labelOf).join(', ')}
             </Command.Item>
           )}
@@ -153,7 +137,7 @@ function FieldItem({ suggestion, part, onChoose }: ItemProps) {
   return (
     <Command.Item
       value={`${RECORD_WORDS[field.record]} ${field.label} ${field.record}.${field.name}`}
-      className={`${item} ${fits === 'not' ? 'text-soft' : ''}`}
+      className={`${CHOICE} ${fits === 'not' ? 'text-soft' : ''}`}
       onSelect={() => onChoose([landingOf(suggestion, part)])}
     >
       <span className="min-w-0 truncate">{`${RECORD_WORDS[field.record]} · ${field.label}`}</span>

@@ -1,5 +1,6 @@
 'use client'
 
+import type { ReactNode } from 'react'
 import { joinPath } from '@/core/answers/answer'
 import type { Part } from '@/core/answers/kind'
 import type { Landing } from '@/core/form/definition'
@@ -30,6 +31,18 @@ export function LandingEditor({ name, label, lands, parts, onChange }: Props) {
   const part = lands.some((landing) => landing.part !== undefined)
     ? parts.find((one) => lands.every((landing) => landing.part !== one.name))?.name
     : undefined
+  const first = lands.length === 0
+  const another = (
+    <FieldChooser
+      name={name}
+      part={part}
+      quiet={!first}
+      offersParts={first}
+      label={first ? `Land ${label} in a record` : `Land ${label} in another field too`}
+      shows={first ? 'Stays with the submission. Land it in…' : 'also…'}
+      onChoose={(more) => onChange([...lands, ...more])}
+    />
+  )
   return (
     <div className="space-y-1.5">
       {lands.map((landing, index) => (
@@ -42,16 +55,10 @@ export function LandingEditor({ name, label, lands, parts, onChange }: Props) {
           fields={fields}
           onChange={(next) => onChange(lands.with(index, next))}
           onDrop={() => onChange(lands.toSpliced(index, 1))}
+          also={index === lands.length - 1 && another}
         />
       ))}
-      <FieldChooser
-        name={name}
-        part={part}
-        offersParts={lands.length === 0}
-        label={lands.length === 0 ? `Land ${label} in a record` : `Land ${label} in another field too`}
-        shows={lands.length === 0 ? 'Stays with the submission. Land it in…' : 'also in…'}
-        onChoose={(more) => onChange([...lands, ...more])}
-      />
+      {lands.length === 0 && another}
     </div>
   )
 }
@@ -64,9 +71,11 @@ interface OneProps {
   fields: readonly RecordField[]
   onChange: (landing: Landing) => void
   onDrop: () => void
+  /** What offers another landing, beside the last. */
+  also: ReactNode
 }
 
-function OneLanding({ name, label, landing, parts, fields, onChange, onDrop }: OneProps) {
+function OneLanding({ name, label, landing, parts, fields, onChange, onDrop, also }: OneProps) {
   const form = useDraft((state) => state.form)
   const { record, field, part, ifFilled, trustedOnly, translate } = landing
   const known = findField(fields, record, field)
@@ -76,7 +85,7 @@ function OneLanding({ name, label, landing, parts, fields, onChange, onDrop }: O
   const claimable = fill.some(({ from }) => from === 'link' || from === 'page_before')
   return (
     <div className="max-w-[680px] space-y-1">
-      <div className="grid grid-cols-[auto_minmax(0,1fr)_minmax(0,1fr)_auto] items-center gap-1.5">
+      <div className="grid grid-cols-[auto_minmax(0,1fr)_minmax(0,1fr)_auto_84px] items-center gap-1.5">
         {parts.length > 0 ? (
           <PartField
             label={`Part of ${label} that lands`}
@@ -106,6 +115,7 @@ function OneLanding({ name, label, landing, parts, fields, onChange, onDrop }: O
         <Button look="quiet" aria-label={`Take away landing of ${label}`} onClick={onDrop}>
           ×
         </Button>
+        {also}
       </div>
       {(mends.length > 0 || translate || claimable || trustedOnly) && (
         <div className="flex items-center gap-3 pl-1.5 text-soft">

@@ -1,8 +1,8 @@
 'use client'
 
 import { Command } from 'cmdk'
-import { Popover } from 'radix-ui'
 import { Button } from './button'
+import { CHOICE, Chooser } from './chooser'
 
 /** A value that a text may use, by the path it is merged by. */
 export interface Mergeable {
@@ -21,8 +21,15 @@ interface Props {
 
 /** The values that a text may use, to choose from: by its button, or by typing two braces in the text. */
 export const MergeInsert = ({ into, values, open, onOpenChange, onChoose }: Props) => (
-  <Popover.Root open={open} onOpenChange={onOpenChange}>
-    <Popover.Trigger asChild>
+  <Chooser
+    label="Insert an answer"
+    placeholder="Which answer?"
+    open={open}
+    onOpenChange={onOpenChange}
+    align="end"
+    // The text gets the cursor back where it stood.
+    focusesElsewhere
+    trigger={
       <Button
         look="quiet"
         aria-label="Insert an answer"
@@ -32,34 +39,16 @@ export const MergeInsert = ({ into, values, open, onOpenChange, onChoose }: Prop
       >
         <span className="name">{'{{ }}'}</span>
       </Button>
-    </Popover.Trigger>
-    <Popover.Portal>
-      <Popover.Content
-        align="end"
-        // The text gets the cursor back where it stood.
-        onCloseAutoFocus={(event) => event.preventDefault()}
-        className="z-40 w-[min(320px,92vw)] rounded-lg border border-edge bg-paper p-2 text-ink"
-      >
-        <Command label="Insert an answer">
-          <Command.Input placeholder="Which answer?" className="box mb-1.5" />
-          <Command.List className="max-h-64 overflow-auto">
-            <Command.Empty className="px-2.5 py-1 text-soft">Nothing is called that.</Command.Empty>
-            {values.map(({ path, label }) => (
-              <Command.Item
-                key={path}
-                value={`${label} ${path}`}
-                className="flex items-baseline gap-2 rounded-sm px-2.5 py-1 data-[selected=true]:bg-moss-bg"
-                onSelect={() => onChoose(path)}
-              >
-                <bdi className="min-w-0 truncate">{label}</bdi>
-                <span className="name ml-auto shrink-0 text-soft">{path}</span>
-              </Command.Item>
-            ))}
-          </Command.List>
-        </Command>
-      </Popover.Content>
-    </Popover.Portal>
-  </Popover.Root>
+    }
+  >
+    <Command.Empty className="px-2.5 py-1 text-soft">Nothing is called that.</Command.Empty>
+    {values.map(({ path, label }) => (
+      <Command.Item key={path} value={`${label} ${path}`} className={CHOICE} onSelect={() => onChoose(path)}>
+        <bdi className="min-w-0 truncate">{label}</bdi>
+        <span className="name ml-auto shrink-0 text-soft">{path}</span>
+      </Command.Item>
+    ))}
+  </Chooser>
 )
 
 /**
