@@ -4,6 +4,7 @@ import { constants, setPriority } from 'node:os'
 import { type Config, readConfig } from '@/server/config'
 import { context } from '@/server/context'
 import { isTemporary } from '@/server/failures'
+import { requireFolder } from '@/server/files/folder'
 import { log } from '@/server/log'
 import { tellFirstOwner } from '@/server/access/firstOwner'
 
@@ -37,6 +38,11 @@ process.on('uncaughtException', (error) => {
 process.on('unhandledRejection', (error) => {
   log.error({ error }, 'Something failed and nobody was told')
   if (config.LICHEN_ROLE === 'worker') void stop(isTemporary(error) ? BEGIN_ANEW : 1)
+})
+
+await requireFolder(config).catch((error: unknown) => {
+  console.error((error as Error).message)
+  process.exit(WRONG_SETTINGS)
 })
 
 // On a busy machine answering visitors comes first; what is stored can wait a moment to be worked on.

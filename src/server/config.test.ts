@@ -17,6 +17,13 @@ describe('settings', () => {
       /DATABASE_URL: is not set[^]*LICHEN_PORT[^]*LICHEN_SECRET: is not set/,
     )
   })
+  it.each([
+    ['ftp://forms.firm.example', /LICHEN_URL: must be a web address/],
+    ['forms.firm.example', /LICHEN_URL: must be a web address/],
+    ['http://127.0.0.1:6000', /LICHEN_URL: has a port that browsers refuse to open/],
+  ])('want an address that browsers open, not %s', (url, told) =>
+    expect(() => readConfig({ ...LEAST, NODE_ENV: 'test', LICHEN_URL: url })).toThrow(told),
+  )
   it('want a bucket’s key with its bucket, at start and not when the first file comes', () => {
     const bucket = { ...LEAST, NODE_ENV: 'test' as const, LICHEN_S3_BUCKET: 'kilns', LICHEN_S3_SECRET: '' }
     expect(() => readConfig(bucket)).toThrow(
