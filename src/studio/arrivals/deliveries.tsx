@@ -61,8 +61,8 @@ function State({ state }: Pick<ShownDelivery, 'state'>) {
 /** How deliveries stand. */
 export const DELIVERY_COLUMNS: Column<ShownDelivery>[] = [
   { head: 'State', by: 'state', cell: ({ state }) => <State state={state} /> },
-  { head: 'Attempts', by: 'attempts', right: true, cell: ({ attempts }) => attempts },
-  { head: 'Next or last', by: 'when', className: NOWRAP, cell: (row) => <When {...row} /> },
+  { spare: true, head: 'Attempts', by: 'attempts', right: true, cell: ({ attempts }) => attempts },
+  { spare: true, head: 'Next or last', by: 'when', className: NOWRAP, cell: (row) => <When {...row} /> },
   {
     head: <span className="sr-only">What to do</span>,
     cell: ({ id, state }) =>

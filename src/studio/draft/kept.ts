@@ -1,4 +1,4 @@
-import { clear, get, set } from 'idb-keyval'
+import { get, set } from 'idb-keyval'
 import { tellDifferences } from '@/core/form/differences'
 import type { Form } from '@/core/form/definition'
 
@@ -18,8 +18,5 @@ export async function keptUndo(slug: string, now: Pick<Kept, 'revision' | 'form'
   const kept = await get<Kept>(nameOf(slug)).catch(() => undefined)
   return kept?.revision === now.revision && tellDifferences(kept.form, now.form).length === 0 ? kept : null
 }
-
-/** Forgets everything, as when somebody signs out. */
-export const forgetUndo = (): Promise<void> => clear().catch(() => undefined)
 
 const nameOf = (slug: string): string => `undo ${slug}`

@@ -3,7 +3,7 @@
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { useState } from 'react'
-import { forgetUndo } from '../draft/kept'
+import { forgetUndo } from '../draft/forget'
 import { FindOrDo, type Findable } from './findOrDo'
 import { Mark } from './mark'
 import { keepPolicy } from './policy'

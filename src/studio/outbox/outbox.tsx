@@ -75,7 +75,7 @@ const COLUMNS: Column<RowOf<'deliveries'>>[] = [
       </Link>
     ),
   },
-  { head: 'What', cell: (row) => <DeliveryWords delivery={row} /> },
-  { head: 'Form', by: 'form', cell: ({ formName }) => formName },
+  { head: 'What', className: 'wrap-anywhere', cell: (row) => <DeliveryWords delivery={row} /> },
+  { spare: true, head: 'Form', by: 'form', cell: ({ formName }) => formName },
   ...DELIVERY_COLUMNS,
 ]

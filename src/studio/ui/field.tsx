@@ -62,7 +62,7 @@ export function TextField(props: TextProps) {
   const shared = {
     id,
     ref: box,
-    className: `box ${mono ? 'name' : ''} ${props.merges ? 'pr-10!' : ''}`,
+    className: `box ${mono ? 'name' : ''} ${props.merges ? 'pr-14!' : ''}`,
     value: text,
     placeholder,
     'aria-label': hideLabel ? label : undefined,
