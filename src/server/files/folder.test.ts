@@ -10,7 +10,7 @@ describe('the folder that files are kept in', () => {
     const of = (folder: string, bucket = '') => requireFolder({ LICHEN_FILES: folder, LICHEN_S3_BUCKET: bucket })
     await expect(of(join(home, 'deep', 'files'))).resolves.toBeUndefined()
     await expect(of('/dev/null/files')).rejects.toThrow(
-      'Nothing can be written to the folder of LICHEN_FILES, /dev/null/files.',
+      'Nothing can be written to the folder that files are kept in, /dev/null/files.',
     )
     await expect(of('/dev/null/files', 'kept')).resolves.toBeUndefined()
     await rm(home, { recursive: true })

@@ -12,6 +12,6 @@ export async function requireFolder({
     await mkdir(folder, { recursive: true })
     await access(folder, constants.W_OK)
   } catch {
-    throw new Error(`Nothing can be written to the folder of LICHEN_FILES, ${resolve(folder)}.`)
+    throw new Error(`Nothing can be written to the folder that files are kept in, ${resolve(folder)}.`)
   }
 }
