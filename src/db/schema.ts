@@ -11,13 +11,20 @@ import type { Answer } from '@/core/answers/answer'
 import type { Option } from '@/core/answers/options'
 import type { FieldType, RecordType } from '@/core/records/field'
 import type { Suspicion } from '@/core/spam/suspect'
+import type {
+  AccountTable,
+  ApiTokenTable,
+  Default,
+  MaybeMoment,
+  MemberTable,
+  Moment,
+  UserTable,
+  WayInTable,
+} from './schema_of_access'
 
 type Json<T> = JSONColumnType<T & object, string, string>
-type Moment = ColumnType<Date, Date, Date>
-type MaybeMoment = ColumnType<Date | null, Date | null | undefined, Date | null>
 /** Text that a list is searched by, which the database makes of the row. */
 type Searched = ColumnType<string, never, never>
-type Default<T> = ColumnType<T, T | undefined, T>
 
 /** Our tables. `user` and `account` belong to sign-in, and have the names it gives them. */
 export interface Database {
@@ -50,30 +57,6 @@ export interface Database {
   way_in: WayInTable
 }
 
-interface UserTable {
-  id: string
-  name: string
-  email: string
-}
-interface AccountTable {
-  id: string
-  accountId: string
-  providerId: string
-  userId: string
-  password: string | null
-}
-
-/** An address that works once. */
-interface WayInTable {
-  id: string
-  purpose: 'open workspace' | 'new password'
-  email: string
-  user_id: string | null
-  created_at: Default<Date>
-  expires_at: Moment
-  used_at: MaybeMoment
-}
-
 interface WorkspaceTable {
   id: Generated<string>
   name: string
@@ -82,21 +65,6 @@ interface WorkspaceTable {
   time_zone: Default<string>
   sites: Default<string[]>
   created_at: Default<Date>
-}
-
-interface MemberTable {
-  workspace_id: string
-  user_id: string
-}
-
-interface ApiTokenTable {
-  id: Generated<string>
-  workspace_id: string
-  name: string
-  hash: Buffer
-  created_at: Default<Date>
-  last_used_at: MaybeMoment
-  withdrawn_at: MaybeMoment
 }
 
 interface RecordFieldTable {
