@@ -25,7 +25,7 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
     prepare: async (page) => {
       await page.getByRole('button', { name: 'Kiln finder' }).click()
       await page.getByLabel('Name', { exact: true }).fill('Spring firing')
-      await page.waitForTimeout(1200)
+      await page.waitForTimeout(3000)
     },
   },
   compose: {
