@@ -16,6 +16,10 @@ export class Installation {
     stop(): void
     psql(database: string, sql: string): string
   }
+  /** What its processes are told by their environment. */
+  readonly environment: Record<string, string>
+  /** Starts the database server, without a database of ours or any files. */
+  beginEmpty(): Promise<void>
   beginAnew(): Promise<void>
   loadDemo(args?: string[]): Promise<string>
   startBench(): Promise<void>
@@ -23,5 +27,6 @@ export class Installation {
   /** Starts a process and keeps it running; `child` is the one that runs now. */
   start(what: 'bench' | 'web' | 'worker' | 'all', settings?: Record<string, string>): { readonly child: ChildProcess }
   startAll(): Promise<void>
+  untilWell(): Promise<void>
   stop(): Promise<void>
 }

@@ -66,11 +66,16 @@ export class Installation {
     return this.loadDemo(args)
   }
 
-  /** Starts the database with nothing in it but tables. */
-  async beginAnew() {
+  /** Starts the database server, without a database of ours or any files. */
+  async beginEmpty() {
     await this.requirePorts()
     await this.cluster.start()
     this.clear()
+  }
+
+  /** Starts the database with nothing in it but tables. */
+  async beginAnew() {
+    await this.beginEmpty()
     this.cluster.ensureDatabase()
     await this.script('scripts/migrate.ts')
   }

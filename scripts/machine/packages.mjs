@@ -58,15 +58,23 @@ export function findPostgres() {
   return folders.find((folder) => existsSync(join(folder, 'initdb'))) ?? null
 }
 
+/** Programs of Debian's that runs need, by their packages. */
+const PROGRAMS = {
+  chromium: '/usr/bin/chromium',
+  'chromium-headless-shell': '/usr/bin/chromium-headless-shell',
+  'firefox-esr': '/usr/bin/firefox-esr',
+  'nginx-light': '/usr/sbin/nginx',
+}
+
 /**
  * Everything that a run needs on a fresh machine but what is built: Node.js, PostgreSQL, npm packages, and these of
- * Debian's browsers.
- * @param {('chromium' | 'chromium-headless-shell' | 'firefox-esr')[]} browsers
+ * Debian's programs.
+ * @param {(keyof typeof PROGRAMS)[]} programs
  */
-export function prepare(...browsers) {
+export function prepare(...programs) {
   requireNode()
   installDebian('postgresql', () => findPostgres() !== null)
-  for (const name of browsers) installDebian(name, () => existsSync(`/usr/bin/${name}`))
+  for (const name of programs) installDebian(name, () => existsSync(PROGRAMS[name]))
   installPackages()
 }
 

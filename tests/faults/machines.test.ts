@@ -85,9 +85,9 @@ describe('machines', () => {
         lichen.cluster.url,
         `select count(*) from submission s join form f on f.id = s.form_id where slug = 'kiln-finder' and ${where}`,
       )
-    await until('nothing waits', async () => (await count("state = 'received'")) === 0)
-    expect(await count("state = 'applied'")).toBe(PEOPLE)
-    expect(await count("state = 'spam' and plan is null and contact_id is null")).toBe(POSTS)
+    await until('nothing waits', async () => (await count("s.state = 'received'")) === 0)
+    expect(await count("s.state = 'applied'")).toBe(PEOPLE)
+    expect(await count("s.state = 'spam' and plan is null and contact_id is null")).toBe(POSTS)
     expect(await count('true')).toBe(POSTS + PEOPLE)
     expect(await mailTo(lichen, 'bot-2@machines.example')).toEqual([])
     const { body } = await api<{ submissions: unknown[] }>(reach, 'GET', '/submissions?form=kiln-finder&limit=100')

@@ -1,0 +1,103 @@
+import { createHash } from 'node:crypto'
+import Excel from 'exceljs'
+import { Description } from './openapi'
+import { SCREENS } from './screens'
+import { signIn } from './session'
+
+type Asked = { url: string; token: string }
+
+/** Answers by what was asked for. */
+export type Everything = Map<string, string>
+
+/** What is told of days is told of the same ones, whenever it is asked for. */
+const DAYS = 'from=2026-08-01&to=2026-12-31'
+
+/**
+ * All that a Lichen tells of a workspace: every operation that reads, of every page of its list and of every one in
+ * it, every export in every format, every file, and every screen of the studio.
+ */
+export async function readEverything(reach: Asked): Promise<Everything> {
+  const told: Everything = new Map()
+  const headers = { authorization: `Bearer ${reach.token}` }
+  const { document, operations } = await Description.of(reach.url).then((description) => ({
+    document: description.document,
+    operations: description.operations().filter(([method]) => method === 'GET'),
+  }))
+  const ask = async (path: string): Promise<string> => {
+    const response = await fetch(`${reach.url}/api/v1${path}`, { headers })
+    if (!response.ok) throw new Error(`${path} was answered ${response.status}: ${await response.text()}`)
+    const text = path.includes('format=xlsx')
+      ? await cellsOf(await response.arrayBuffer())
+      : await digestOfLong(response)
+    told.set(path, text)
+    return text
+  }
+  const named: Record<string, Set<string>> = {}
+  for (const [, path] of operations) {
+    if (path.includes('{')) continue
+    if (path.startsWith('/exports/')) {
+      for (const format of ['csv', 'jsonl', 'xlsx']) await ask(`${path}?format=${format}`)
+      continue
+    }
+    const pages = /"name":"after"/.test(JSON.stringify(document.paths[path]))
+    let after: string | null = null
+    do {
+      const text = await ask(pages ? `${path}?limit=50${after ? `&after=${after}` : ''}` : path)
+      const body = JSON.parse(text) as Record<string, unknown>
+      const names = (named[path] ??= new Set())
+      for (const one of Object.values(body).filter(Array.isArray).flat() as Record<string, string>[])
+        names.add(String(one.slug ?? one.id ?? one.name))
+      after = typeof body.next === 'string' ? body.next : null
+    } while (after !== null)
+  }
+  const files = new Set<string>()
+  for (const [, path] of operations.filter(([, one]) => one.includes('{') && !one.startsWith('/files/'))) {
+    const list = path.slice(0, path.indexOf('/{'))
+    for (const name of named[list] ?? []) {
+      const text = await ask(`${path.replace(/\{\w+\}/, name)}${path.endsWith('/readout') ? `?${DAYS}` : ''}`)
+      for (const [, id = ''] of text.matchAll(/\/files\/([0-9a-f-]{36})/g)) files.add(id)
+    }
+  }
+  for (const id of files) await ask(`/files/${id}`)
+  await readScreens(reach, told)
+  return told
+}
+
+async function readScreens(reach: Asked, told: Everything): Promise<void> {
+  const cookie = await signIn(reach)
+  for (const path of SCREENS.filter((one) => !one.includes('bench'))) {
+    const where = path.endsWith('/readout') ? `${path}?${DAYS}` : path
+    const response = await fetch(reach.url + where, { headers: { cookie } })
+    if (!response.ok) throw new Error(`${where} was answered ${response.status}`)
+    told.set(where, shownOf(await response.text()))
+  }
+}
+
+/** A visitor's page as it is shown; whoever opens it counts as a visitor. */
+export const readPage = async ({ url }: Pick<Asked, 'url'>, slug: string): Promise<string> =>
+  shownOf(await (await fetch(`${url}/f/${slug}`)).text())
+
+/** What of a page is shown: not the scripts, nor what is drawn by lot for each visit, nor how long ago something was. */
+const shownOf = (html: string): string =>
+  html
+    .replace(/<script\b[\s\S]*?<\/script>/g, '')
+    .replace(/ (nonce|value|content|data-task)="[^"]*"/g, '')
+    .replace(/\d+ (second|minute|hour|day)s? ago|just now/g, 'ago')
+    .replace(/<!-- [\w-]+ -->\s*$/, '')
+    .replace(/></g, '>\n<')
+
+/** Text as it is, anything else by its digest. */
+async function digestOfLong(response: Response): Promise<string> {
+  const type = response.headers.get('content-type') ?? ''
+  if (/json|text/.test(type)) return response.text()
+  return createHash('sha256')
+    .update(Buffer.from(await response.arrayBuffer()))
+    .digest('hex')
+}
+
+/** The cells of a workbook: the file around them has the moment when it was made. */
+async function cellsOf(content: ArrayBuffer): Promise<string> {
+  const book = new Excel.Workbook()
+  await book.xlsx.load(content)
+  return JSON.stringify(book.worksheets.map((sheet) => sheet.getSheetValues()))
+}
