@@ -50,6 +50,11 @@ function readPort() {
   const port = Number(text)
   if (!Number.isInteger(port) || port < 1024 || port > 65_000)
     throw new Trouble(`LICHEN_PORT is “${text}”.`, 'give a number from 1024 to 65000.')
+  /** @type {number[]} */
+  const refused = JSON.parse(readFileSync('src/server/refused_ports.json', 'utf8'))
+  // The Bench is two ports on.
+  const closed = refused.find((one) => one === port || one === port + 2)
+  if (closed) throw new Trouble(`Browsers refuse to open port ${closed}.`, `choose another: LICHEN_PORT=${port + 100}.`)
   return port
 }
 

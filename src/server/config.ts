@@ -1,13 +1,10 @@
 import { z } from 'zod'
 import { readAllowed } from './deliveries/reach'
+import refusedPorts from './refused_ports.json'
 import { areProxies } from './door/address'
 
-/** Ports that browsers open no page at (WHATWG Fetch, “bad port”), of those anybody might choose. */
-const REFUSED_PORTS = new Set(
-  '1719 1720 1723 2049 3659 4045 4190 5060 5061 6000 6566 6665 6666 6667 6668 6669 6679 6697 10080'.split(' '),
-)
-
-const isRefusedPort = (url: string): boolean => URL.canParse(url) && REFUSED_PORTS.has(new URL(url).port)
+/** Whether an address is at a port that browsers open no page at (WHATWG Fetch, “bad port”), of those anybody might choose. */
+const isRefusedPort = (url: string): boolean => URL.canParse(url) && refusedPorts.includes(Number(new URL(url).port))
 
 /** Every setting is an environment variable, checked once, at start. */
 const schema = z.object({
