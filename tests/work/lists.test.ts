@@ -62,7 +62,7 @@ describe('a list', () => {
       read: (db, workspace, filter, after) => listUnfinished(db, workspace, { ...filter, after, limit: PAGE }),
       sortings: sortingsOf(UNFINISHED_KEYS),
       from: `visit one join form f on f.id = one.form_id left join record p on p.id = one.link_holder
-        where answers is not null and sent_at is null`,
+        where answers is not null and sent_at is null and not sent_after_all`,
       keys: {
         touched: 'one.last_at',
         who: `coalesce(p.title, one.answers ->> 'email', '')`,
