@@ -195,7 +195,7 @@ describe('a list', () => {
     [
       'unfinished entries',
       'porcelain',
-      `select id from visit where workspace_id = $1 and answers ->> 'ware' = 'porcelain' and sent_at is null`,
+      `select id from visit where workspace_id = $1 and answers ->> 'ware' = 'porcelain' and sent_at is null and not sent_after_all`,
     ],
     [
       'forms',
