@@ -116,7 +116,7 @@ function settle(
 ): void {
   const before = changes.get(field.name)
   const now = before?.effect === 'set' ? before.to : (valueIn(receiver.values, field.name) ?? null)
-  const from = before?.from ?? now
+  const from = before ? before.from : now
   const { value, kept } = decide(receiver, field, landing, given, now)
   if (sameAnswer(now, value) || (kept && before)) return
   changes.set(field.name, {
