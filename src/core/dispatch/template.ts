@@ -145,7 +145,9 @@ export function renderTemplate(template: string, fields: MergeFields): string {
 
 function render(template: string, fields: MergeFields): string {
   const size = Object.values(fields).reduce<number>((sum, value) => sum + wordsOf(value).length, 0)
-  const text = String(engine.renderSync(parseOnce(template), fields, { memoryLimit: MEMORY + 20 * size }))
+  // Liquid takes a `size` that nobody has given for how many names there are.
+  const given = { size: undefined, ...fields }
+  const text = String(engine.renderSync(parseOnce(template), given, { memoryLimit: MEMORY + 20 * size }))
   if (text.length > LONGEST) throw new RangeError('The text would be too long')
   return text
 }

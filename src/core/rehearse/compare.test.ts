@@ -72,3 +72,57 @@ describe('the same answers through two forms', () => {
     expect(compareRuns(refused, refused)).toEqual({ gone: [], come: [] })
   })
 })
+
+describe('lines that stand twice', () => {
+  const desks = ['a@x.example', 'b@x.example']
+  const twice = (through: Form, count: number): Run => {
+    const one = run(through)
+    const [message] = one.plan.messages
+    return { ...one, plan: { ...one.plan, messages: Array.from({ length: count }, () => message) as never } }
+  }
+  it('count twice', () => {
+    const [line] = compareRuns(twice(form, 0), twice(form, 1)).come
+    expect(compareRuns(twice(form, 2), twice(form, 1))).toEqual({ gone: [line], come: [] })
+    expect(compareRuns(twice(form, 1), twice(form, 3))).toEqual({ gone: [], come: [line, line] })
+  })
+  it('are held to the message of the same name to the same desk', () => {
+    const told = (texts: [string, string | null, string][]): Run => {
+      const one = run(form)
+      const messages = texts.map(([message, desk, text]) => ({
+        ...one.plan.messages[0],
+        message,
+        title: message,
+        desk: desk === null ? null : { name: desk, title: desk, addresses: [] },
+        to: desks,
+        text,
+      }))
+      return { ...one, plan: { ...one.plan, messages: messages as never } }
+    }
+    const before = told([
+      ['notice', 'north', 'A'],
+      ['notice', 'south', 'B'],
+      ['thanks', null, 'C'],
+    ])
+    expect(compareRuns(before, before)).toEqual({ gone: [], come: [] })
+    const after = told([
+      ['notice', 'north', 'A'],
+      ['notice', 'south', 'X'],
+      ['thanks', null, 'Y'],
+    ])
+    expect(compareRuns(before, after).come).toEqual([
+      '“notice” to south reads otherwise',
+      '“thanks” to a@x.example, b@x.example reads otherwise',
+    ])
+  })
+  it('an outcome of another title is another, not the same in other words', () => {
+    const outcome = (title: string, body: string): Run => {
+      const one = run(form)
+      return { ...one, plan: { ...one.plan, outcome: { ...one.plan.outcome, title, body } } }
+    }
+    expect(compareRuns(outcome('A', 'x'), outcome('A', 'y'))).toEqual({ gone: [], come: ['“A” reads otherwise'] })
+    expect(compareRuns(outcome('A', 'x'), outcome('B', 'y'))).toEqual({
+      gone: ['The visitor sees “A”'],
+      come: ['The visitor sees “B”'],
+    })
+  })
+})
