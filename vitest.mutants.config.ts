@@ -3,5 +3,8 @@ import { defineConfig } from 'vitest/config'
 /** The unit tests of the core, for `npm run mutants`: each small change of the heart is run against them. */
 export default defineConfig({
   resolve: { alias: { '@': `${import.meta.dirname}/src` } },
-  test: { include: ['src/core/**/*.test.ts'], testTimeout: 30_000 },
+  test: {
+    include: ['src/core/**/*.test.ts', 'tests/outside/{conditions,expressions}.test.ts'],
+    testTimeout: 30_000,
+  },
 })
