@@ -5,7 +5,7 @@
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import process from 'node:process'
 import { Installation } from './machine/installation.mjs'
-import { buildOnce, findPostgres, installDebian, installPackages, requireNode } from './machine/packages.mjs'
+import { buildOnce, prepare } from './machine/packages.mjs'
 import { runOrTell, say, Trouble } from './machine/say.mjs'
 
 const HOME = '.lichen'
@@ -14,10 +14,8 @@ let stopping = false
 const DEMO = { LICHEN_DEMO_EMAIL: 'ines@tarnfield.example', LICHEN_DEMO_PASSWORD: 'kiln-and-glaze' }
 
 await runOrTell(async () => {
-  requireNode()
   const port = readPort()
-  installDebian('postgresql', () => findPostgres() !== null)
-  installPackages()
+  await prepare()
   const lichen = new Installation(HOME, port, DEMO)
   await lichen.requirePorts()
   await buildOnce()

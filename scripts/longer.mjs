@@ -16,7 +16,7 @@ const wants = (one) => part === 'all' || part === one
 const checks = new Checks()
 
 await runOrTell(async () => {
-  prepare('chromium', 'chromium-headless-shell', 'firefox-esr', 'nginx-light')
+  await prepare('chromium', 'chromium-headless-shell', 'firefox-esr', 'nginx-light')
   await buildOnce()
   if (wants('walks'))
     await withLichen(async ({ url }) => {

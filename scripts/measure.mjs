@@ -6,7 +6,7 @@ import { runShown } from './machine/run.mjs'
 import { runOrTell, say } from './machine/say.mjs'
 
 await runOrTell(async () => {
-  prepare('chromium-headless-shell')
+  await prepare('chromium-headless-shell')
   await buildOnce()
   const lichen = new Installation('.lichen-test/measure', 4700)
   // Commit times tell when a plan was really applied.

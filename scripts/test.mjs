@@ -14,22 +14,20 @@ const wants = (part) => parts.length === 0 || parts.includes(part)
 const checks = new Checks()
 
 await runOrTell(async () => {
-  prepare('chromium-headless-shell')
+  await prepare('chromium-headless-shell')
   process.env.NEXT_TELEMETRY_DISABLED = '1'
-  // What needs no running Lichen is checked beside what waits more than it works: order beside the build, units beside
-  // tests that stop something and wait for it to go on.
-  const order = wants('order') ? checks.aside('order', process.execPath, ['scripts/order.mjs']) : null
+  const order = () => wants('order') && checks.aside('order', process.execPath, ['scripts/order.mjs'])
+  const unit = () => wants('unit') && checks.vitest('unit')
   if (wants('whole') || wants('browser')) {
-    checks.say('Building')
-    await buildOnce()
-    checks.say('Starting a Lichen to test')
+    checks.say('Building, and loading a Lichen to test')
     await withLichen(async ({ url }) => {
-      if (wants('whole')) await checks.vitest('whole')
-      await order
-      await Promise.all([wants('whole') && checks.vitest('apart'), wants('unit') && checks.vitest('unit')])
+      if (wants('whole')) {
+        await checks.vitest('whole')
+        // What needs no running Lichen is checked beside tests that stop something and wait for it to go on.
+        await Promise.all([checks.vitest('apart'), order(), unit()])
+      } else await Promise.all([order(), unit()])
       if (wants('browser')) await checks.browser('browser', url)
-    })
-  } else if (wants('unit')) await checks.vitest('unit')
-  await order
+    }, buildOnce())
+  } else await Promise.all([order(), unit()])
   checks.conclude()
 })

@@ -2,52 +2,58 @@ import { createHash } from 'node:crypto'
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import process from 'node:process'
-import { run, runBeside, succeeds } from './run.mjs'
+import { runBeside, succeeds } from './run.mjs'
 import { say, Trouble } from './say.mjs'
 
 export const isRoot = process.getuid?.() === 0
 
-export function requireNode() {
+function requireNode() {
   const [major = 0, minor = 0] = process.versions.node.split('.').map(Number)
   if (major < 20 || (major === 20 && minor < 19))
     throw new Trouble(`This is Node.js ${process.versions.node}.`, 'install Node.js 20.19 or later.')
 }
 
 /** Installs what the lock file says, unless it is there already. */
-export function installPackages() {
+async function installPackages() {
   const lock = createHash('sha256').update(readFileSync('package-lock.json')).digest('hex')
   const mark = 'node_modules/.lichen-installed'
   if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return
   say('Installing npm packages from the lock file (a minute or two)')
   // Not `npm ci`: it refuses when a registry lacks the builds of a package for some other platform.
-  run('npm', ['install', '--no-save', '--include=dev', '--no-audit', '--no-fund'], {
-    env: { ...process.env, NODE_ENV: '' },
-    remedy: 'check that the npm registry can be reached, then run the same command again.',
-  })
+  await runBeside(
+    'npm',
+    ['install', '--no-save', '--include=dev', '--no-audit', '--no-fund'],
+    { ...process.env, NODE_ENV: '' },
+    'check that the npm registry can be reached, then run the same command again.',
+  )
   writeFileSync(mark, lock)
 }
 
-/**
- * Installs a Debian package where `found` says it is missing.
- * @param {string} name @param {() => boolean} found
- */
-export function installDebian(name, found) {
-  if (found()) return
-  const asRoot = isRoot ? [] : ['sudo', '-n']
-  const byHand = `sudo apt-get update && sudo apt-get install -y ${name}`
+/** Packages of Debian's that runs need, and whether each is there. */
+const DEBIAN = {
+  postgresql: () => findPostgres() !== null,
+  chromium: () => existsSync('/usr/bin/chromium'),
+  'chromium-headless-shell': () => existsSync('/usr/bin/chromium-headless-shell'),
+  'firefox-esr': () => existsSync('/usr/bin/firefox-esr'),
+  'nginx-light': () => existsSync('/usr/sbin/nginx'),
+}
+
+/** Installs those of Debian's packages that are missing. @param {(keyof typeof DEBIAN)[]} names */
+async function installDebian(names) {
+  const missing = () => names.filter((name) => !DEBIAN[name]()).join(' ')
+  if (missing() === '') return
+  const byHand = `sudo apt-get update && sudo apt-get install -y ${missing()}`
   if (!existsSync('/usr/bin/apt-get'))
-    throw new Trouble(
-      `${name} is not installed and there is no apt-get.`,
-      `install ${name} with your system's package manager.`,
-    )
+    throw new Trouble(`There is no apt-get to install ${missing()}.`, `install it with your system's package manager.`)
   if (!isRoot && !succeeds('sudo', ['-n', 'true']))
-    throw new Trouble(`${name} is not installed, and installing it needs root.`, `run: ${byHand}`)
-  say(`Installing Debian's ${name}`)
-  const [command = 'apt-get', ...rest] = [...asRoot, 'apt-get']
+    throw new Trouble(`${missing()} is not installed, and installing it needs root.`, `run: ${byHand}`)
+  say(`Installing Debian's ${missing()}`)
+  const [command = 'apt-get', ...rest] = isRoot ? ['apt-get'] : ['sudo', '-n', 'apt-get']
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
-  run(command, [...rest, 'update', '-qq'], { env, remedy: `run: ${byHand}` })
-  run(command, [...rest, 'install', '-y', '-qq', '--no-install-recommends', name], { env, remedy: `run: ${byHand}` })
-  if (!found()) throw new Trouble(`${name} was installed but cannot be found.`, `run: ${byHand}`)
+  const install = ['install', '-y', '-qq', '--no-install-recommends', ...missing().split(' ')]
+  await runBeside(command, [...rest, 'update', '-qq'], env, `run: ${byHand}`)
+  await runBeside(command, [...rest, ...install], env, `run: ${byHand}`)
+  if (missing() !== '') throw new Trouble(`${missing()} was installed but cannot be found.`, `run: ${byHand}`)
 }
 
 /** The folder of PostgreSQL's programs, the newest version first; `null` when there is none. */
@@ -58,24 +64,14 @@ export function findPostgres() {
   return folders.find((folder) => existsSync(join(folder, 'initdb'))) ?? null
 }
 
-/** Programs of Debian's that runs need, by their packages. */
-const PROGRAMS = {
-  chromium: '/usr/bin/chromium',
-  'chromium-headless-shell': '/usr/bin/chromium-headless-shell',
-  'firefox-esr': '/usr/bin/firefox-esr',
-  'nginx-light': '/usr/sbin/nginx',
-}
-
 /**
- * Everything that a run needs on a fresh machine but what is built: Node.js, PostgreSQL, npm packages, and these of
- * Debian's programs.
- * @param {(keyof typeof PROGRAMS)[]} programs
+ * Everything that a run needs on a fresh machine but what is built: Node.js, PostgreSQL, npm packages, and these
+ * packages of Debian's.
+ * @param {(keyof typeof DEBIAN)[]} names
  */
-export function prepare(...programs) {
+export async function prepare(...names) {
   requireNode()
-  installDebian('postgresql', () => findPostgres() !== null)
-  for (const name of programs) installDebian(name, () => existsSync(PROGRAMS[name]))
-  installPackages()
+  await Promise.all([installDebian(['postgresql', ...names]), installPackages()])
 }
 
 /** Builds the application unless the last build was of the same sources. */

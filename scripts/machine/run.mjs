@@ -21,15 +21,16 @@ export function run(command, args, { remedy, show, ...options } = {}) {
 
 /**
  * The same while other work goes on.
- * @param {string} command @param {string[]} args @param {NodeJS.ProcessEnv} [env] @returns {Promise<string>}
+ * @param {string} command @param {string[]} args @param {NodeJS.ProcessEnv} [env] @param {string} [remedy]
+ * @returns {Promise<string>}
  */
-export async function runBeside(command, args, env = process.env) {
+export async function runBeside(command, args, env = process.env, remedy) {
   const options = { env, maxBuffer: 64 * 1024 * 1024 }
   try {
     return (await promisify(execFile)(command, args, options)).stdout
   } catch (error) {
     const { stdout = '', stderr = '', message } = /** @type {Error & { stdout?: string, stderr?: string }} */ (error)
-    throw failed(command, args, `${stdout}${stderr}`.trim() || message)
+    throw failed(command, args, `${stdout}${stderr}`.trim() || message, remedy)
   }
 }
 

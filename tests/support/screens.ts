@@ -2,6 +2,7 @@
 export const SCREENS = [
   '/forms',
   '/forms/begin',
+  '/forms/kiln-finder/settings',
   '/forms/kiln-finder/compose',
   '/forms/kiln-finder/compose?part=look',
   '/forms/kiln-finder/records',

@@ -2,6 +2,7 @@ import { speak } from '@/core/language/languages'
 import { READY } from '@/core/look/ready'
 import { releasedForm } from '../support/api'
 import { formOfEveryKind } from '../support/every_kind'
+import { addressIn, runOwner } from '../support/owner'
 import { SCREENS } from '../support/screens'
 import { everyKindInArabic } from '../support/every_kind_arabic'
 import { expectClean } from '../e2e/clean'
@@ -41,8 +42,22 @@ test('a submission, a person and an open row of the ledger', async ({ studio }) 
   await expectClean(studio)
 })
 
-test('the sign-in page', async ({ page }) => {
+test('the ways in', async ({ page }) => {
   await page.goto('/sign-in')
+  await expectClean(page)
+  await page.goto('/forgot')
+  await expectClean(page)
+  const address = addressIn(await runOwner(facts, `${unique('una')}@elm.example`))
+  for (const width of [390, 1280]) {
+    await page.setViewportSize({ width, height: 844 })
+    await page.goto(address)
+    await expectClean(page)
+    await page.getByLabel('Mail comes from').fill('no domain')
+    await page.getByRole('button', { name: 'Open it' }).click()
+    await expect(page.getByRole('alert').first()).toBeVisible()
+    await expectClean(page)
+  }
+  await page.goto(`${new URL(address).origin}/enter/none-such`)
   await expectClean(page)
 })
 
