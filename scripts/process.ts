@@ -45,8 +45,9 @@ await requireFolder(config).catch((error: unknown) => {
   process.exit(WRONG_SETTINGS)
 })
 
-// On a busy machine answering visitors comes first; what is stored can wait a moment to be worked on.
-if (config.LICHEN_ROLE === 'worker') setPriority(constants.priority.PRIORITY_LOW)
+// On a busy machine answering visitors comes first; what is stored can wait a moment to be worked on. The lowest
+// priority of all would have it wait for as long as anything else is busy.
+if (config.LICHEN_ROLE === 'worker') setPriority(constants.priority.PRIORITY_BELOW_NORMAL)
 if (config.LICHEN_ROLE === 'web') stops.push(await serve())
 else {
   const { startWorker } = await import('@/server/worker/worker')

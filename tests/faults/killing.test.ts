@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { type Reach, releasedForm, send, smallForm, until } from '../support/api'
+import { insist, type Reach, releasedForm, send, smallForm, until } from '../support/api'
 import { figure, query, undelivered } from '../support/database'
 import { killDatabase, lichenOf, pause, turn, untilWell } from '../support/lichen'
 
@@ -48,21 +48,19 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
     const answered = new Map<string, string>()
     let tries = 0
 
-    /** Sends as a visitor's page does: the same visit again and again until there is an answer. */
-    const insist = async (n: number): Promise<void> => {
+    const sendOne = async (n: number): Promise<void> => {
       const visit = randomUUID()
       const values = { first_name: `Person ${n}`, email: `person-${n}@killing.example`, letter: true }
-      for (;;) {
-        const url = webs[tries++ % each] ?? lichen.url
-        const sent = await send({ url, token: reach.token }, 'killing', values, { visit }).catch(() => null)
-        if (sent?.status === 200) return void answered.set(visit, sent.body.submission)
-        await pause(150)
-      }
+      const { status, body } = await insist(() =>
+        send({ url: webs[tries++ % each] ?? lichen.url, token: reach.token }, 'killing', values, { visit }),
+      )
+      expect(status).toBe(200)
+      answered.set(visit, body.submission)
     }
     const numbers = Array.from({ length: SUBMISSIONS }, (_, n) => n)[Symbol.iterator]()
     const sending = Array.from({ length: AT_ONCE }, async () => {
       for (let turn = numbers.next(); !turn.done; turn = numbers.next()) {
-        await insist(turn.value)
+        await sendOne(turn.value)
         await pause(120)
       }
     })

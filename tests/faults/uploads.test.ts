@@ -2,7 +2,7 @@ import { createHash, randomBytes } from 'node:crypto'
 import { Upload } from 'tus-js-client'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { FormInput } from '@/core/form/definition'
-import { applied, type Reach, releasedForm, send } from '../support/api'
+import { applied, insist, type Reach, releasedForm, send } from '../support/api'
 import { figure } from '../support/database'
 import { lichenOf, pause, untilWell } from '../support/lichen'
 import { openPage } from '../support/page'
@@ -74,7 +74,8 @@ describe.each(['folder', 'bucket'])('files on their way into a %s', (where) => {
         upload.start()
       })
       const address = `${lichen.url}/files/${url.split('/').at(-1)}/${encodeURIComponent(`plan ${n}.png`)}`
-      const { status, body } = await send(lichen, 'plans', { plan: [address], email: `${n}@plans.example` }, page.data)
+      const values = { plan: [address], email: `${n}@plans.example` }
+      const { status, body } = await insist(() => send(lichen, 'plans', values, page.data))
       expect([status, body.errors]).toEqual([200, undefined])
       return { id: body.submission, address, digest: digestOf(content) }
     }

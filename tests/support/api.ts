@@ -65,6 +65,15 @@ export async function send(
   return { status: response.status, body: (await response.json()) as SentBody }
 }
 
+/** Asks as a visitor's page does where nobody answers, or whoever does is in trouble: again and again. */
+export async function insist<T>(ask: () => Promise<Answered<T>>): Promise<Answered<T>> {
+  for (;;) {
+    const answered = await ask().catch(() => null)
+    if (answered !== null && answered.status < 500) return answered
+    await new Promise((done) => setTimeout(done, 150))
+  }
+}
+
 /** Makes a form with this definition and releases it. */
 export async function releasedForm(reach: Reach, slug: string, draft: FormInput): Promise<void> {
   const made = await api(reach, 'POST', '/forms', { name: slug, slug, draft })

@@ -17,8 +17,9 @@ for (const [by, handsOf] of [
   test(`the first hour by ${by}`, async ({ page, browser }) => {
     const firm = unique('kilnworks')
     const owner = `una@${firm}.example`
+    page.setDefaultTimeout(20_000)
     const hands = handsOf(page)
-    const button = (name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' })
+    const button = (name: string | RegExp) => page.getByRole('button', { name })
     const goTo = (place: string) => hands.press(page.getByRole('link', { name: new RegExp(`^${place}`) }).first())
 
     await test.step('the workspace is opened', async () => {
