@@ -5,10 +5,12 @@ import { landValues } from './land'
 
 const { fields } = snapshotOf()
 
+type Landing = { lands: { field: string }[] }
+
 /** What becomes of a field of a contact, where this is stored there and this is answered. */
-function land(question: object, stored: Answer, answer: Answer, origins = {}, identity: Answer = null) {
-  const asked = { name: 'it', label: 'It', ...question } as { lands: { field: string }[] }
-  const field = asked.lands[0]?.field ?? ''
+function land(question: Landing, stored: Answer, answer: Answer, origins = {}, identity: Answer = null) {
+  const asked = { name: 'it', label: 'It', ...question }
+  const field = question.lands[0]?.field ?? ''
   const receiver = {
     record: 'contact' as const,
     values: { [field]: stored },
@@ -29,7 +31,7 @@ const day = (ifFilled: string) => ({ kind: 'date', lands: [{ field: 'visit', ifF
 const SET = ['set', 'Answer to “It”'] as const
 
 describe('where something is stored already', () => {
-  it.each<[string, object, Answer, Answer, unknown[]]>([
+  it.each<[string, Landing, Answer, Answer, unknown[]]>([
     ['is replaced', text('replace'), 'old', 'new', [['new', ...SET]]],
     ['is kept', text('keep'), 'old', 'new', [['new', 'kept', 'It keeps a value that is there']]],
     ['is filled where it is blank', text('keep'), '', 'new', [['new', ...SET]]],
