@@ -38,17 +38,13 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
   languages: { path: `${finder}/compose?part=languages`, prepare: waitForPlan },
   look: { path: `${finder}/compose?part=look`, prepare: waitForPlan },
   records: { path: `${finder}/records` },
-  dispatch: {
-    path: `${finder}/dispatch`,
-    prepare: (page) => page.locator('details').first().locator('summary').click(),
-  },
+  dispatch: { path: `${finder}/dispatch`, prepare: repeatRow },
   rehearse: { path: `${finder}/rehearse`, prepare: takeLatest },
   release: {
     path: `${finder}/release`,
     prepare: (page) => page.getByText('Running them').first().waitFor({ state: 'hidden' }),
   },
   readout: { path: `${finder}/readout`, prepare: (page) => page.waitForTimeout(1200) },
-  arrivals: { path: '/arrivals' },
   submission: { path: '/arrivals?form=service', prepare: (page) => openFirst(page, '/arrivals/') },
   people: { path: '/people' },
   person: { path: '/people', prepare: (page) => openFirst(page, '/people/') },
@@ -57,6 +53,8 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
   settings: { path: '/settings' },
   'visitor-desk': { path: '/f/kiln-finder', prepare: fillStep },
   'visitor-phone': { path: '/f/kiln-finder?lang=ar', phone: true, prepare: goOnInArabic },
+  // Last, since what it sends is seen elsewhere, too.
+  arrivals: { path: '/arrivals', prepare: sendOddNames },
 }
 
 const browser = await chromium.launch({
@@ -91,6 +89,34 @@ async function goOnInArabic(page: Page) {
   await page.locator('[data-question=ware] .option').nth(1).click()
   await page.locator('[data-question=peak_temperature] .field').fill('1240')
   await page.evaluate(() => scrollTo(0, 0))
+}
+
+/** The routing table with its first row once more at its end, where it can never be reached; the draft is put back. */
+async function repeatRow(page: Page) {
+  const draft = '/api/v1/forms/kiln-finder/draft'
+  const headers = { authorization: `Bearer ${demo.token}`, 'if-match': '*' }
+  const before = (await (await page.request.get(draft, { headers })).json()) as { routing: { rows: object[] } }
+  const rows = [...before.routing.rows, before.routing.rows[0]]
+  const data = { ...before, routing: { ...before.routing, rows } }
+  await page.request.put(draft, { headers, data })
+  await page.reload()
+  await page.waitForLoadState('networkidle')
+  await page.request.put(draft, { headers, data: before })
+}
+
+/** People of names that nothing was made for. */
+async function sendOddNames(page: Page) {
+  const names = ['W'.repeat(200), '\u202eright to left', '👩‍👩‍👧‍👦'.repeat(12), '<b onclick="alert(1)">Ilka</b> & {{ name }}']
+  for (const [n, first_name] of names.entries()) {
+    const values = { first_name, email: `odd-${n}@names.example`, their_studio: first_name, club: false }
+    await page.request.post('/f/bring-a-studio', {
+      headers: { authorization: `Bearer ${demo.token}` },
+      data: { values },
+    })
+  }
+  await page.waitForTimeout(2000)
+  await page.reload()
+  await page.waitForLoadState('networkidle')
 }
 
 async function waitForPlan(page: Page) {

@@ -86,7 +86,7 @@ test('a field made in Settings is offered while mapping, what does not fit is sa
   await studio.goto('/settings')
   await studio.getByRole('button', { name: label, exact: true }).click()
   await studio.getByRole('button', { name: /^Retire it/ }).click()
-  await expect(studio.getByText('Number · retired')).toBeVisible()
+  await expect(studio.getByRole('row', { name: label }).getByText('Number · retired')).toBeVisible()
   await studio.goto(`/people/${contact}`)
   await expect(studio.getByRole('row', { name: new RegExp(`${label} retired 1998`) })).toBeVisible()
   await studio.goto(`/forms/${slug}/records`)

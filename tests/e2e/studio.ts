@@ -23,7 +23,7 @@ export const test = base.extend<{ studio: Page; secondStudio: Page; wellBehaved:
     async ({ browser }, use) => {
       const make = browser.newContext.bind(browser)
       browser.newContext = async (options) => {
-        const context = await takeTime(listen(await make(options)))
+        const context = await takeTime(await listen(await make(options)))
         opened.add(context)
         return context
       }
@@ -67,13 +67,22 @@ async function withPage(member: BrowserContext, give: (page: Page) => Promise<vo
   await page.close()
 }
 
-function listen(context: BrowserContext): BrowserContext {
+/** What has gone wrong so far in the test that runs. */
+export const noticed = (): readonly string[] => complaints
+
+async function listen(context: BrowserContext): Promise<BrowserContext> {
   context.on('weberror', (error) => {
     complaints.push(`${error.page()?.url()}: ${error.error().stack || error.error().message}`)
   })
   context.on('console', (message) => {
     if (message.type() === 'error' && /content security policy/i.test(message.text()))
       complaints.push(`${message.page()?.url()}: ${message.text()}`)
+  })
+  // Chromium says nothing of its own accord where a script was not let try `eval` and took it calmly.
+  await context.addInitScript(() => {
+    addEventListener('securitypolicyviolation', ({ violatedDirective, blockedURI, sourceFile }) =>
+      console.error(`Content Security Policy: ${violatedDirective} against ${blockedURI} in ${sourceFile}`),
+    )
   })
   return context
 }

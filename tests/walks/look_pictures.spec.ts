@@ -1,8 +1,8 @@
 import type { Locator } from '@playwright/test'
 import type { Form } from '@/core/form/definition'
 import { api, releasedForm, smallForm, until } from '../support/api'
-import { expectClean } from './clean'
-import { expect, facts, test, unique } from './studio'
+import { expectClean } from '../e2e/clean'
+import { expect, facts, test, unique } from '../e2e/studio'
 
 /** A picture drawn here: what is in it is an SVG. */
 async function drawn(name: string, width: number, height: number, inside: string) {

@@ -5,7 +5,7 @@ import { rules as number } from '@/core/answers/kinds/number'
 import { rules as slider } from '@/core/answers/kinds/slider'
 import { rules as time } from '@/core/answers/kinds/time'
 import { rules as address } from '@/core/answers/kinds/web_address'
-import { expect, test } from './studio'
+import { expect, test } from '../e2e/studio'
 
 /** WHATWG HTML constraint validation, judged by Chromium's own `checkValidity()` on the same inputs. */
 

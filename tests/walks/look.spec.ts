@@ -3,8 +3,8 @@ import { READY } from '@/core/look/ready'
 import { api, releasedForm, smallForm, until } from '../support/api'
 import { formOfEveryKind } from '../support/every_kind'
 import { everyKindInArabic } from '../support/every_kind_arabic'
-import { rgb, styleOf, visitorPage } from './looks'
-import { expect, facts, test, unique } from './studio'
+import { rgb, styleOf, visitorPage } from '../e2e/looks'
+import { expect, facts, test, unique } from '../e2e/studio'
 
 test('a look is chosen beside the visitor’s view, which follows, and reaches visitors once it is released', async ({
   studio,
