@@ -7,7 +7,7 @@ import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
 import { Pages, SearchBox, useFilters } from '../ui/listFrame'
 import { SPARE } from '../ui/spare'
-import { type Column, NOWRAP, Sheet } from '../ui/sheet'
+import { type Column, Sheet } from '../ui/sheet'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { Email } from '../ui/email'
@@ -15,6 +15,7 @@ import { ChoiceField } from '../ui/field'
 import { Empty } from '../ui/empty'
 import { ExportLinks } from '../ui/exports'
 import { Moment, ZoneWords } from '../ui/moment'
+import { Outside } from '../ui/outside'
 import { stored } from '../ui/show'
 import { Settle, SpamChoices } from './settle'
 import { Suspicions } from './suspicions'
@@ -140,7 +141,7 @@ const formColumn = {
   by: 'form',
   cell: ({ formName, release }: { formName: string; release: number }) => (
     <>
-      {formName} <span className={`text-soft ${SPARE}`}>release {release}</span>
+      <Outside>{formName}</Outside> <span className={`text-soft ${SPARE}`}>release {release}</span>
     </>
   ),
 }
@@ -162,8 +163,9 @@ const whenColumn: Column<RowOf<'submissions'>> = {
 const SPAM: Column<RowOf<'submissions'>>[] = [
   whenColumn,
   { head: 'Why', by: 'why', cell: ({ suspicions }) => <Suspicions suspicions={suspicions} /> },
-  { ...formColumn, className: NOWRAP },
+  formColumn,
   {
+    spare: true,
     head: 'Answers',
     className: 'max-w-[420px] truncate text-soft',
     cell: ({ id, told }) => (
@@ -186,7 +188,7 @@ const SUBMISSIONS: Column<RowOf<'submissions'>>[] = [
     cell: ({ id, person, email }) => (
       <>
         <Link href={`/arrivals/${id}`} className="font-semibold hover:underline">
-          {person ?? 'nobody matched'}
+          <Outside>{person ?? 'nobody matched'}</Outside>
         </Link>{' '}
         {email && email !== person && (
           <span className="text-soft max-[899px]:block">
@@ -248,10 +250,10 @@ const UNFINISHED: Column<RowOf<'unfinished'>>[] = [
       <>
         {contact ? (
           <Link href={`/people/${contact}`} className="hover:underline">
-            {email} <Chip tone="teal">known</Chip>
+            <Outside>{email}</Outside> <Chip tone="teal">known</Chip>
           </Link>
         ) : (
-          stored(answers?.email ?? 'unknown')
+          <Outside>{stored(answers?.email ?? 'unknown')}</Outside>
         )}{' '}
         {returnedAt && <Chip tone="moss">came back</Chip>}
       </>
@@ -259,7 +261,13 @@ const UNFINISHED: Column<RowOf<'unfinished'>>[] = [
   },
   formColumn,
   { spare: true, head: 'Got to', cell: ({ gotTo }) => gotTo ?? '—' },
-  { spare: true, head: 'Came from', by: 'source', className: 'text-soft', cell: ({ source }) => source },
+  {
+    spare: true,
+    head: 'Came from',
+    by: 'source',
+    className: 'text-soft',
+    cell: ({ source }) => <Outside>{source}</Outside>,
+  },
   {
     spare: true,
     head: 'What they left',
@@ -271,6 +279,6 @@ const UNFINISHED: Column<RowOf<'unfinished'>>[] = [
 /** Answers in a line; whoever points at it reads what was asked, too. */
 const ToldAnswers = ({ told }: { told: readonly Told[] }) => (
   <span title={told.map(({ label, words }) => `${label} ${words}`).join('\n')}>
-    {told.map(({ words }) => words).join(' · ')}
+    <bdi>{told.map(({ words }) => words).join(' · ')}</bdi>
   </span>
 )

@@ -38,7 +38,7 @@ export function Settle({ ids, label }: { ids: readonly string[]; label: string }
 
 /** What a person can say of a submission kept as spam. */
 export const SpamChoices = ({ id, settled }: { id: string; settled: boolean }) => (
-  <span className="flex gap-2">
+  <span className="flex flex-wrap gap-2">
     <Again label="It is real" action={sayRealAction.bind(null, { id })} />
     {!settled && <Settle ids={[id]} label="Leave as spam" />}
   </span>

@@ -17,7 +17,7 @@ export function Desks({ desks, onSaved }: { desks: Desk[]; onSaved: (resources: 
         <details key={desk.name} className="border-b border-rule py-1">
           <summary>
             <Chip tone="plum">{desk.title}</Chip>{' '}
-            <span className={desk.addresses.length === 0 ? 'text-red' : 'text-soft'}>
+            <span className={`wrap-anywhere ${desk.addresses.length === 0 ? 'text-red' : 'text-soft'}`}>
               {desk.addresses.join(', ') || 'no address yet'}
             </span>
           </summary>

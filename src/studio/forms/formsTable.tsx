@@ -9,6 +9,7 @@ import { toast } from '../ui/toast'
 import { Chip } from '../ui/chip'
 import { Empty } from '../ui/empty'
 import { Pages, SearchBox, useFilters } from '../ui/listFrame'
+import { Outside } from '../ui/outside'
 import { type Column, Sheet } from '../ui/sheet'
 import { ago, figure, percent, range } from '../ui/show'
 import { changeFormAction } from './actions'
@@ -68,14 +69,14 @@ const COLUMNS: Column<RowOf<'forms'>>[] = [
     cell: ({ slug, name }) => (
       <>
         <Link href={`/forms/${slug}/compose`} className="font-semibold hover:underline">
-          {name}
+          <Outside>{name}</Outside>
         </Link>{' '}
         <span className="name text-soft">/{slug}</span>
       </>
     ),
   },
-  { spare: true, head: 'Folder', by: 'folder', cell: ({ folder }) => folder || '—' },
-  { spare: true, head: 'Campaign', by: 'campaign', cell: ({ campaign }) => campaign || '—' },
+  { spare: true, head: 'Folder', by: 'folder', cell: ({ folder }) => <Outside>{folder || '—'}</Outside> },
+  { spare: true, head: 'Campaign', by: 'campaign', cell: ({ campaign }) => <Outside>{campaign || '—'}</Outside> },
   {
     spare: true,
     head: 'State',
@@ -104,7 +105,7 @@ const COLUMNS: Column<RowOf<'forms'>>[] = [
       ),
   },
   { spare: true, head: 'Unfinished', by: 'unfinished', right: true, cell: ({ unfinished }) => figure(unfinished) },
-  { spare: true, head: 'Owner', by: 'owner', cell: ({ owner }) => owner ?? '—' },
+  { spare: true, head: 'Owner', by: 'owner', cell: ({ owner }) => <Outside>{owner ?? '—'}</Outside> },
   {
     spare: true,
     head: 'Changed',
@@ -121,7 +122,10 @@ const DELETED: Column<RowOf<'forms'>>[] = [
     by: 'name',
     cell: ({ slug, name }) => (
       <>
-        <span className="font-semibold">{name}</span> <span className="name text-soft">/{slug}</span>
+        <span className="font-semibold">
+          <Outside>{name}</Outside>
+        </span>{' '}
+        <span className="name text-soft">/{slug}</span>
       </>
     ),
   },

@@ -6,6 +6,7 @@ import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
 import { Empty } from '../ui/empty'
 import { Pages, SearchBox, useFilters } from '../ui/listFrame'
+import { Outside } from '../ui/outside'
 import { Moment, ZoneWords } from '../ui/moment'
 import { type Column, Sheet } from '../ui/sheet'
 
@@ -76,6 +77,6 @@ const COLUMNS: Column<RowOf<'deliveries'>>[] = [
     ),
   },
   { head: 'What', className: 'wrap-anywhere', cell: (row) => <DeliveryWords delivery={row} /> },
-  { spare: true, head: 'Form', by: 'form', cell: ({ formName }) => formName },
+  { spare: true, head: 'Form', by: 'form', cell: ({ formName }) => <Outside>{formName}</Outside> },
   ...DELIVERY_COLUMNS,
 ]

@@ -5,6 +5,7 @@ import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
 import { Empty } from '../ui/empty'
 import { Pages, SearchBox } from '../ui/listFrame'
+import { Outside } from '../ui/outside'
 import { type Column, Sheet } from '../ui/sheet'
 import { changedColumn } from './changed'
 import { PeopleTabs } from './tabs'
@@ -20,11 +21,16 @@ const COLUMNS: Column<RowOf<'companies'>>[] = [
     by: 'name',
     cell: ({ id, name }) => (
       <Link href={`/people/companies/${id}`} className="font-semibold hover:underline">
-        {name}
+        <Outside>{name}</Outside>
       </Link>
     ),
   },
-  { head: 'Mail domain', by: 'domain', className: 'text-soft', cell: ({ domain }) => domain ?? '—' },
+  {
+    head: 'Mail domain',
+    by: 'domain',
+    className: 'text-soft',
+    cell: ({ domain }) => <Outside>{domain ?? '—'}</Outside>,
+  },
   { head: 'People', by: 'people', right: true, cell: ({ people }) => people },
   { head: 'Deals', by: 'deals', right: true, cell: ({ deals }) => deals },
   { head: 'Requests', by: 'requests', right: true, cell: ({ requests }) => requests },

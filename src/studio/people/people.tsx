@@ -9,6 +9,7 @@ import { Email } from '../ui/email'
 import { Empty } from '../ui/empty'
 import { ExportLinks } from '../ui/exports'
 import { Pages, SearchBox } from '../ui/listFrame'
+import { Outside } from '../ui/outside'
 import { type Column, Sheet } from '../ui/sheet'
 import { changedColumn } from './changed'
 import { PeopleTabs } from './tabs'
@@ -53,7 +54,7 @@ const columnsOf = (fields: readonly RecordField[]): Column<RowOf<'people'>>[] =>
     by: 'name',
     cell: ({ id, name }) => (
       <Link href={`/people/${id}`} className="font-semibold hover:underline">
-        {name}
+        <Outside>{name}</Outside>
       </Link>
     ),
   },
@@ -65,14 +66,14 @@ const columnsOf = (fields: readonly RecordField[]): Column<RowOf<'people'>>[] =>
     cell: ({ companyId, company }) =>
       companyId && (
         <Link href={`/people/companies/${companyId}`} className="hover:underline">
-          {company}
+          <Outside>{company}</Outside>
         </Link>
       ),
   },
   ...fields.map((field) => ({
     spare: true,
     head: field.label,
-    cell: ({ values }: RowOf<'people'>) => showStored(field, values[field.name] ?? null) || '—',
+    cell: ({ values }: RowOf<'people'>) => <Outside>{showStored(field, values[field.name] ?? null) || '—'}</Outside>,
   })),
   {
     spare: true,

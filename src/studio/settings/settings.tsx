@@ -8,6 +8,7 @@ import { Button } from '../ui/button'
 import { ForGood } from '../ui/forGood'
 import { toast } from '../ui/toast'
 import { Moment } from '../ui/moment'
+import { Outside } from '../ui/outside'
 import { AddResource } from './addResource'
 import type { ConnectionRow } from './connection_actions'
 import { Connections } from './connections'
@@ -35,7 +36,7 @@ export function Settings({ resources: start, connections, mailDomain, timeZone, 
   return (
     <main className="grid items-start gap-x-8 gap-y-6 px-4 py-3 min-[900px]:grid-cols-2">
       <h1 className="min-[900px]:col-span-2">Settings</h1>
-      <div className="space-y-6">
+      <div className="min-w-0 space-y-6">
         <section id="desks">
           <h2 className="mb-1.5">
             Desks <span className="font-normal text-soft">— groups of people who are told about arrivals</span>
@@ -46,7 +47,7 @@ export function Settings({ resources: start, connections, mailDomain, timeZone, 
           <h2 className="mb-1.5">Mailing lists</h2>
           {resources.lists.map(({ name, title }) => (
             <p key={name} className="border-b border-rule py-1">
-              {title} <span className="name text-soft">{name}</span>
+              <Outside>{title}</Outside> <span className="name wrap-anywhere text-soft">{name}</span>
             </p>
           ))}
           <AddResource what="list" onAdded={keep} />
@@ -59,7 +60,7 @@ export function Settings({ resources: start, connections, mailDomain, timeZone, 
           sender.
         </p>
       </div>
-      <div className="space-y-6">
+      <div className="min-w-0 space-y-6">
         <Fields fields={resources.fields} onSaved={setResources} />
         <section id="programs">
           <h2 className="mb-1.5">Access for programs</h2>
@@ -71,7 +72,9 @@ export function Settings({ resources: start, connections, mailDomain, timeZone, 
           </p>
           {tokens.map(({ id, name, lastUsedAt, withdrawnAt }) => (
             <div key={id} className="flex min-h-8 items-center gap-2 border-b border-rule py-1">
-              <span className={withdrawnAt ? 'line-through' : ''}>{name}</span>
+              <span className={withdrawnAt ? 'line-through' : ''}>
+                <Outside>{name}</Outside>
+              </span>
               <span className="text-soft">
                 {withdrawnAt ? 'withdrawn ' : lastUsedAt ? 'last used ' : 'never used'}
                 {(withdrawnAt ?? lastUsedAt) && <Moment at={withdrawnAt ?? lastUsedAt ?? ''} />}

@@ -2,10 +2,10 @@
 export function Email({ address }: { address: string }) {
   const at = address.lastIndexOf('@')
   return (
-    <span className="wrap-anywhere">
+    <bdi className="wrap-anywhere">
       {address.slice(0, at)}
       <wbr />
       {address.slice(at)}
-    </span>
+    </bdi>
   )
 }
