@@ -1,6 +1,7 @@
 'use client'
 
 import Link from 'next/link'
+import { Fragment } from 'react'
 import { showDay } from '@/core/answers/day'
 import type { Told } from '@/core/answers/show'
 import type { Page } from '../lists/list'
@@ -279,6 +280,11 @@ const UNFINISHED: Column<RowOf<'unfinished'>>[] = [
 /** Answers in a line; whoever points at it reads what was asked, too. */
 const ToldAnswers = ({ told }: { told: readonly Told[] }) => (
   <span title={told.map(({ label, words }) => `${label} ${words}`).join('\n')}>
-    <bdi>{told.map(({ words }) => words).join(' · ')}</bdi>
+    {told.map(({ words }, index) => (
+      <Fragment key={index}>
+        {index > 0 && ' · '}
+        <bdi>{words}</bdi>
+      </Fragment>
+    ))}
   </span>
 )
