@@ -68,11 +68,15 @@ describe('the operator’s guide', () => {
     await settled()
     expect(await figure(first.cluster.url, `select count(*) from delivery where state <> 'delivered'`)).toBe(0)
 
+    const counted = async () => (await api<{ sent: number }>(reach, 'GET', '/forms/firing-notes/readout')).body.sent
+    const before = await counted()
     const sent = await send(reach, 'firing-notes', { first_name: 'Oda', email: 'oda@operating.example', letter: true })
     expect([sent.status, sent.body.errors]).toEqual([200, undefined])
     await applied(reach, sent.body.submission)
     await settled()
     expect(await crmOf(first, 'oda@operating.example')).toMatchObject({ writes: 1 })
+    // Numbers follow what happens by a moment.
+    await until('it is counted', async () => (await counted()) === before + 1)
   })
 
   it('a backup of it, restored into a new cluster, answers every question, page and export as the first one did', async () => {

@@ -77,16 +77,12 @@ async function readScreens(reach: Asked, told: Everything): Promise<void> {
 export const readPage = async ({ url }: Pick<Asked, 'url'>, slug: string): Promise<string> =>
   shownOf(await (await fetch(`${url}/f/${slug}`)).text())
 
-/**
- * What of a page is shown: not the scripts, nor what is drawn by lot for each visit, nor how long ago
- * something was, nor when the token was used that all this is asked with.
- */
+/** What of a page is shown: not the scripts, nor what is drawn by lot for each visit, nor how long ago something was. */
 const shownOf = (html: string): string =>
   html
     .replace(/<script\b[\s\S]*?<\/script>/g, '')
     .replace(/ (nonce|value|content|data-task)="[^"]*"/g, '')
     .replace(/\d+ (second|minute|hour|day)s? ago|just now/g, 'ago')
-    .replace(/last used [\s\S]*?<\/time>/g, 'last used')
     .replace(/<!-- [\w-]+ -->\s*$/, '')
     .replace(/></g, '>\n<')
 
