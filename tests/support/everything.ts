@@ -83,7 +83,7 @@ const shownOf = (html: string): string =>
     .replace(/<script\b[\s\S]*?<\/script>/g, '')
     .replace(/ (nonce|value|content|data-task)="[^"]*"/g, '')
     .replace(/\d+ (second|minute|hour|day)s? ago|just now/g, 'ago')
-    .replace(/<!-- [\w-]+ -->\s*$/, '')
+    .replace(/<!-- [\w-]* -->\s*$/, '')
     .replace(/></g, '>\n<')
 
 /** Text as it is, anything else by its digest. */
