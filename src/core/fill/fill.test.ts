@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
+import { checkCharacter } from '../formats/check_character'
 import { choiceOf, emailQuestion, formOf } from '../testing/forms'
-import { fillCarried, fillQuestions } from './fill'
+import { fillCarried, fillQuestions, takeCarried } from './fill'
 import { originsOf } from './origin'
 import { isWellFormedSecret, secretFrom } from './personal_link'
 
@@ -109,6 +110,55 @@ describe('filling', () => {
     expect(fillCarried(next, { ...known, formBefore }).values).toEqual({})
     expect(fillQuestions(next, known).values).toEqual({})
   })
+  it('keeps to the parts that one source gave, once any did', () => {
+    const stay = formOf([
+      {
+        kind: 'person_name',
+        name: 'person',
+        label: 'Name',
+        fill: [
+          { from: 'record', field: 'first_name', part: 'first' },
+          { from: 'form_before', value: 'who' },
+          { from: 'link', parameter: 'last', part: 'last' },
+        ],
+      },
+    ])
+    const formBefore = { values: { who: { first: 'Otto', last: 'Lind' } }, origins: {} }
+    const filled = (record: Record<string, string> | null) =>
+      fillQuestions(stay, { ...known, link: { last: 'Berg' }, formBefore, record })
+    expect(filled({ first_name: 'Ilka' })).toEqual({
+      values: { person: { first: 'Ilka', last: 'Berg' } },
+      origins: { person: 'record', 'person.first': 'record', 'person.last': 'link' },
+    })
+    expect(filled(null)).toEqual({
+      values: { person: { first: 'Otto', last: 'Lind' } },
+      origins: { person: 'form_before' },
+    })
+  })
+  it('reads no option out of what is no text', () => {
+    const sizes = formOf([{ ...choiceOf('size', '5'), fill: [{ from: 'record', field: 'size' }] }])
+    expect(fillQuestions(sizes, { ...known, record: { size: 7 as never } })).toEqual({ values: {}, origins: {} })
+  })
+  it('never has the part of a value for sure where the whole was a claim', () => {
+    const next = formOf([
+      { kind: 'short_text', name: 'called', label: 'Called', fill: [{ from: 'form_before', value: 'who.first' }] },
+    ])
+    const origin = (origins: Record<string, 'typed' | 'link'>) =>
+      fillQuestions(next, { ...known, formBefore: { values: { who: { first: 'Ilka' } }, origins } }).origins.called
+    expect(origin({ who: 'link' })).toBe('link')
+    // A part has an origin of its own where it was filled by itself.
+    expect(origin({ who: 'typed', 'who.first': 'link' })).toBe('link')
+    expect(origin({ who: 'link', 'who.first': 'typed' })).toBe('form_before')
+    expect(origin({})).toBe('form_before')
+  })
+  it('takes what somebody says of carried values for a try: sound ones, and a blank to take one away', () => {
+    expect(takeCarried(form, { campaign: ' autumn ', code: '', other: 'x' })).toEqual({
+      campaign: 'autumn',
+      code: null,
+    })
+    expect(takeCarried(form, { campaign: { not: 'a text' } })).toEqual({})
+    expect(takeCarried(form, {})).toEqual({})
+  })
   it('never ticks a consent for somebody', () => {
     expect(fillQuestions(form, { ...known, link: { letter: 'yes' } }).values).not.toHaveProperty('letter')
   })
@@ -137,8 +187,29 @@ describe('a personal link’s secret', () => {
       expect(isWellFormedSecret(other + secret.slice(1))).toBe(false)
     }
   })
+  it('is of one length, never ends in a star, and uses no more than it needs', () => {
+    const drawn = Array.from({ length: 400 }, (_, draw) =>
+      Uint8Array.from({ length: 40 }, (__, at) => draw * 7 + at * 3),
+    )
+    const made = drawn.map(secretFrom)
+    // One in 37 has the check character that looks wrong in an address.
+    expect(made.filter((secret) => secret === null).length).toBeGreaterThan(0)
+    for (const [at, secret] of made.entries()) {
+      if (secret === null) continue
+      expect(secret).toMatch(/^[2-9A-HJ-NP-Z]{20}[0-9A-Z]$/)
+      expect(secretFrom((drawn[at] as Uint8Array).slice(0, 20))).toBe(secret)
+    }
+  })
+  it('is no other length, whatever its check character says', () => {
+    const secret = secretFrom(Uint8Array.from({ length: 20 }, (_, at) => at)) ?? ''
+    const shorter = secret.slice(0, 10)
+    expect(isWellFormedSecret(secret)).toBe(true)
+    expect(isWellFormedSecret(shorter + checkCharacter(shorter))).toBe(false)
+    expect(isWellFormedSecret('')).toBe(false)
+  })
   it('refuses too little randomness', () => {
-    expect(() => secretFrom(new Uint8Array(3))).toThrow(RangeError)
+    expect(() => secretFrom(new Uint8Array(3))).toThrow('20 random bytes are needed')
+    expect(() => secretFrom(new Uint8Array(19))).toThrow(RangeError)
   })
 })
 

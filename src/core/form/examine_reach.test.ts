@@ -71,7 +71,9 @@ const ANSWERS: Record<string, Answer[]> = {
   hour: [null, '00:00', '09:00', '11:59', '12:00', '12:01', '23:59'],
   sure: [null, true, false],
   letter: [null, true, false],
-  who: blankOr(['a', 'b', 'zz']).flatMap((first) => blankOr(['a', 'b', 'zz']).map((last) => record({ first, last }))),
+  who: blankOr(['a', 'b', 'zz']).flatMap((first) =>
+    blankOr(['a', 'b', 'ab', 'zz']).map((last) => record({ first, last })),
+  ),
   rank: blankOr(['x', 'y', 'z']).flatMap((one) =>
     blankOr(['x', 'y', 'z']).flatMap((two) =>
       blankOr(['x', 'y', 'z'])

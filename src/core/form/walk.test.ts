@@ -89,4 +89,36 @@ describe('checking answers', () => {
     expect(steps('glass')).toEqual(['one'])
     expect(steps('stoneware')).toEqual(['one', 'two'])
   })
+  const three = formOf([], {
+    carried: [{ name: 'club', label: 'Club', fill: [{ from: 'link', parameter: 'club' }] }],
+    steps: ['one', 'two', 'three'].map((name) => ({
+      name,
+      title: name,
+      questions: [
+        { kind: 'short_text', name: `text_${name}`, label: 'Text', required: true },
+        {
+          kind: 'prose',
+          name: `note_${name}`,
+          label: 'Note',
+          text: 'For members',
+          shownWhen: { value: 'club', is: 'equals', to: 'glaze' },
+        },
+      ],
+    })),
+  })
+  it('goes as far as the step that is named, and all the way where there is none of that name', () => {
+    const upTo = (name: string | undefined) => walkForm(three, {}, {}, { upTo: name }).steps.map((step) => step.name)
+    expect(upTo('one')).toEqual(['one'])
+    expect(upTo('two')).toEqual(['one', 'two'])
+    expect(upTo('three')).toEqual(['one', 'two', 'three'])
+    expect(upTo('gone')).toEqual(['one', 'two', 'three'])
+    expect(upTo(undefined)).toEqual(['one', 'two', 'three'])
+  })
+  it('shows what a carried value decides, and takes no answer for prose', () => {
+    const raw = { text_one: 'a', note_one: 'forged' }
+    const way = walkForm(three, raw, { club: 'glaze' }, { upTo: 'one' })
+    expect(way).toMatchObject({ shown: ['text_one', 'note_one'], answers: { text_one: 'a' }, errors: [] })
+    expect(way.answers).not.toHaveProperty('note_one')
+    expect(walkForm(three, raw, { club: 'other' }, { upTo: 'one' }).shown).toEqual(['text_one'])
+  })
 })

@@ -19,6 +19,8 @@ describe('the Wilson interval', () => {
   it('holds the rate, lies within 0 and 1, and knows nothing of nothing', () => {
     expect(wilson(0, 0)).toBeNull()
     expect(() => wilson(3, 2)).toThrow(RangeError)
+    expect(() => wilson(-1, 2)).toThrow('hits must lie between 0 and trials')
+    expect(() => wilson(NaN, 2)).toThrow(RangeError)
     fc.assert(
       fc.property(fc.nat(1000), fc.nat(1000), (a, b) => {
         const [hits, trials] = [Math.min(a, b), Math.max(a, b, 1)]

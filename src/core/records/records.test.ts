@@ -225,6 +225,29 @@ describe('lists', () => {
     expect(joinLists({ form, speech: ENGLISH }, { letter: 'true' }, null, lists)).toEqual([])
     expect(joinLists({ form, speech: ENGLISH }, { letter: true }, null, [])).toEqual([])
   })
+  it('are each the one whose consent it was, and none where what was ticked is no consent', () => {
+    const two = formOf(
+      [
+        { kind: 'consent', name: 'letter', label: 'Letter', wording: 'News' },
+        { kind: 'consent', name: 'offers', label: 'Offers', wording: 'Prices' },
+        { kind: 'yes_no', name: 'night', label: 'At night' },
+      ],
+      {
+        joins: [
+          { list: 'firing_notes', consent: 'letter' },
+          { list: 'price_list', consent: 'offers' },
+          { list: 'firing_notes', consent: 'night' },
+          { list: 'firing_notes', consent: 'gone' },
+        ],
+      },
+    )
+    const known = [...lists, { name: 'price_list', title: 'Price list' }]
+    const all = { letter: true, offers: true, night: true }
+    expect(joinLists({ form: two, speech: ENGLISH }, all, null, known)).toEqual([
+      { list: 'firing_notes', title: 'Firing notes', wording: 'News', because: 'Ticked “Letter”' },
+      { list: 'price_list', title: 'Price list', wording: 'Prices', because: 'Ticked “Offers”' },
+    ])
+  })
 })
 
 describe('a company', () => {
@@ -237,7 +260,7 @@ describe('a company', () => {
   it('shares the domain of its people’s mail, unless that is a free service’s', () => {
     expect(companyDomain('ilka@mail.alder.example')).toBe('alder.example')
     expect(companyDomain('ilka@alder.co.uk')).toBe('alder.co.uk')
-    for (const none of ['ilka@gmail.com', 'ilka@localhost', 'ilka@10.0.0.1', 'ilka'])
+    for (const none of ['ilka@gmail.com', 'ilka@kiln.gmail.com', 'ilka@localhost', 'ilka@10.0.0.1', 'ilka'])
       expect(companyDomain(none)).toBe(null)
   })
 })
