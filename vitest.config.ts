@@ -7,7 +7,8 @@ const project = (test: object) => ({ resolve: { alias }, test })
 
 /**
  * `unit` tests need no running Lichen. `whole` ones share a Lichen, by names and workspaces of their own; those
- * `apart` stop or count what others use, and run one by one. `measured` ones want the machine for themselves.
+ * `apart` stop or count what others use, and run one by one. `firefox` is a second engine; `measured` ones want the
+ * machine for themselves.
  * `faults` break Lichens of their own.
  */
 export default defineConfig({
@@ -40,15 +41,21 @@ export default defineConfig({
         hookTimeout: 120_000,
       }),
       project({
+        name: 'firefox',
+        include: ['tests/walks/firefox.test.ts'],
+        testTimeout: 240_000,
+        hookTimeout: 120_000,
+      }),
+      project({
         name: 'measured',
-        include: ['tests/walks/**/*.test.ts'],
-        fileParallelism: false,
+        include: ['tests/walks/lighthouse.test.ts'],
         testTimeout: 120_000,
         hookTimeout: 300_000,
       }),
       project({
         name: 'faults',
         include: ['tests/faults/**/*.test.ts'],
+        globalSetup: 'tests/support/loaded.ts',
         maxWorkers: 2,
         testTimeout: 300_000,
         hookTimeout: 180_000,

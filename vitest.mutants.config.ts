@@ -4,6 +4,9 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
   resolve: { alias: { '@': `${import.meta.dirname}/src` } },
   test: {
+    // What several files of tests need is read once for all of them.
+    isolate: false,
+    setupFiles: 'tests/support/no_shrinking.ts',
     include: ['src/core/**/*.test.ts', 'tests/outside/{conditions,expressions}.test.ts'],
     testTimeout: 30_000,
   },

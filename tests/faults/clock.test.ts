@@ -4,6 +4,7 @@ import { applied, mailTo, type Reach, releasedForm, send, smallForm, until } fro
 import { figure, query } from '../support/database'
 import { secondsOf } from '../support/floor'
 import { lichenOf, turn, untilWell } from '../support/lichen'
+import { beginLoaded } from '../support/loaded'
 
 const SHIFTED = `--import ${pathToFileURL('tests/support/shifted_clock.mjs').href}`
 
@@ -13,7 +14,7 @@ describe.each([-60, 60])('clocks %i minutes off', (minutes) => {
   let reach: Reach
 
   beforeAll(async () => {
-    const token = await lichen.loadAnew(['--no-visits'])
+    const token = await beginLoaded(lichen)
     reach = { url: lichen.url, bench: lichen.bench, token }
     lichen.start('bench')
     const shifted = { NODE_OPTIONS: SHIFTED, SHIFT_MINUTES: String(minutes) }

@@ -6,6 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { mailTo, type Reach, releasedForm, send, smallForm, until } from '../support/api'
 import { query } from '../support/database'
 import { lichenOf, startDatabase, untilWell } from '../support/lichen'
+import { beginLoaded } from '../support/loaded'
 
 /** The database's disk is full. It has a small one of its own, in memory, which only root can make. */
 describe('a full disk', () => {
@@ -18,7 +19,7 @@ describe('a full disk', () => {
     mkdirSync(folder, { recursive: true })
     execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=220m,mode=0700,uid=postgres', 'tmpfs', folder])
     lichen.cluster.settings = ['max_wal_size = 48MB', 'min_wal_size = 32MB']
-    const token = await lichen.loadAnew(['--no-visits'])
+    const token = await beginLoaded(lichen)
     reach = { url: lichen.url, bench: lichen.bench, token }
     await lichen.startAll()
     await untilWell(lichen)

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { insist, type Reach, releasedForm, send, smallForm, until } from '../support/api'
 import { figure, query, undelivered } from '../support/database'
 import { killDatabase, lichenOf, pause, turn, untilWell } from '../support/lichen'
+import { beginLoaded } from '../support/loaded'
 
 const SUBMISSIONS = 2000
 const AT_ONCE = 16
@@ -25,7 +26,7 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
   let reach: Reach
 
   beforeAll(async () => {
-    const token = await lichen.loadAnew(['--no-visits'])
+    const token = await beginLoaded(lichen)
     lichen.start('bench')
     for (const url of webs) {
       running.worker.push(lichen.start('worker'))

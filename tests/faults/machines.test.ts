@@ -7,6 +7,7 @@ import { figure } from '../support/database'
 import { secondsOf } from '../support/floor'
 import { fillIn } from '../support/fill_in'
 import { lichenOf, pause } from '../support/lichen'
+import { beginLoaded } from '../support/loaded'
 import { openPage } from '../support/page'
 
 const POSTS = 1000
@@ -23,7 +24,7 @@ describe('machines', () => {
   let browser: Browser
 
   beforeAll(async () => {
-    const token = await lichen.loadAnew(['--no-visits'])
+    const token = await beginLoaded(lichen)
     await lichen.startAll()
     reach = { url: lichen.url, bench: lichen.bench, token }
     browser = await launchChromium()

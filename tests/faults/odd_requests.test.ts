@@ -5,6 +5,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { api, type Reach, releasedForm, smallForm, until } from '../support/api'
 import { figure, query } from '../support/database'
 import { lichenOf } from '../support/lichen'
+import { beginLoaded } from '../support/loaded'
 import { signIn } from '../support/session'
 import { type Odd, oddRequest } from './odd'
 
@@ -41,7 +42,7 @@ describe('odd requests', () => {
     })
 
   beforeAll(async () => {
-    const token = await lichen.loadAnew(['--no-visits'])
+    const token = await beginLoaded(lichen)
     await lichen.startAll()
     reach = { url: lichen.url, bench: lichen.bench, token }
     await releasedForm(reach, 'odd', smallForm)

@@ -4,6 +4,7 @@ import { mailTo, type Reach, releasedForm, send, smallForm, until } from '../sup
 import { figure } from '../support/database'
 import { floorOf, secondsOf } from '../support/floor'
 import { lichenOf, pause, startDatabase, untilWell } from '../support/lichen'
+import { beginLoaded } from '../support/loaded'
 
 const RESTARTS = 20
 /** Everything goes on by itself within so many times what it takes to start Lichen and to have one mail come. */
@@ -29,7 +30,7 @@ describe.each(['web and worker', 'all'] as const)('restarts of the database, rol
   }
 
   beforeAll(async () => {
-    const token = await lichen.loadAnew(['--no-visits'])
+    const token = await beginLoaded(lichen)
     reach = { url: lichen.url, bench: lichen.bench, token }
     const start = await secondsOf(async () => {
       if (role === 'all') {

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { mailTo, type Reach, releasedForm, send, smallForm, until } from '../support/api'
 import { floorOf } from '../support/floor'
 import { lichenOf, pause, untilWell } from '../support/lichen'
+import { beginLoaded } from '../support/loaded'
 import { SilentProxy } from '../support/proxy'
 
 const PORT = 4760
@@ -19,7 +20,7 @@ describe('connections gone silent', () => {
 
   beforeAll(async () => {
     await proxy.listen(PORT + 9)
-    const token = await lichen.loadAnew(['--no-visits'])
+    const token = await beginLoaded(lichen)
     reach = { url: lichen.url, bench: lichen.bench, token }
     const through = { DATABASE_URL: lichen.cluster.url.replace(String(PORT + 1), String(PORT + 9)) }
     lichen.start('bench')

@@ -19,6 +19,8 @@ describe('in Firefox', () => {
   beforeEach(async () => {
     complaints.length = 0
     page = await (await browser.createBrowserContext()).newPage()
+    // A limit for what hangs, not for what is slow beside others.
+    page.setDefaultTimeout(90_000)
     await page.setViewport({ width: 1280, height: 800 })
     page.on('pageerror', (error) => complaints.push(`${page.url()}: ${String(error)}`))
     page.on('console', (message) => {

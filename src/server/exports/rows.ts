@@ -1,7 +1,6 @@
 import { readStored } from '@/core/form/stored'
 import { isoIn } from '@/core/formats/zone'
 import { type Cell, cellsOf, columnsOf } from '@/core/formats/table'
-import type { Answers } from '@/core/answers/answer'
 import { type ArrivalFilter, listSubmissions } from '@/db/queries/arrivals'
 import { type Cursor, readCursor } from '@/db/queries/list'
 import { readDefinitions } from '@/db/queries/forms'
@@ -9,11 +8,17 @@ import { listPeople, type PeopleFilter } from '@/db/queries/people'
 import { readResources } from '@/db/queries/workspace'
 import type { Db } from '@/db/database'
 
-/** What is exported: a row at a time, as a sheet has it and as a program does. */
+/** A row as a sheet has it, and as a program does. */
+interface ExportedRow {
+  cells: () => Cell[]
+  json: () => object
+}
+
+/** What is exported, a page of rows at a time: a turn of the streams for each row costs more than the row itself. */
 export interface Export {
   name: string
   columns: string[]
-  rows: AsyncIterable<{ cells: Cell[]; json: object }>
+  pages: AsyncIterable<ExportedRow[]>
 }
 
 /** Rows fetched at once: enough to keep the database busy, few enough to keep memory flat. */
@@ -31,33 +36,31 @@ export async function exportSubmissions(
   ])
   const columns = columnsOf(definitions.map(readStored))
   const about = ['submission', 'received_at', 'form', 'release', 'state', 'contact']
-  async function* rows() {
-    for await (const row of pages((after) => listSubmissions(db, workspaceId, { ...filter, after, limit: PAGE }))) {
-      const { id, form, release, state, email, values } = row
-      yield {
-        cells: [
-          id,
-          isoIn(workspace.timeZone, row.receivedAt),
-          form,
-          release,
-          state,
-          email,
-          ...cellsOf(columns, values),
-        ],
-        json: {
-          format: 'lichen-submission-1',
-          submission: id,
-          received_at: row.receivedAt.toISOString(),
-          form,
-          release,
-          state,
-          contact: email,
-          values,
-        },
-      }
-    }
-  }
-  return { name: filter.form ?? 'arrivals', columns: [...about, ...columns], rows: rows() }
+  const pages = pagesOf(
+    (after) => listSubmissions(db, workspaceId, { ...filter, after, limit: PAGE }),
+    ({ id, receivedAt, form, release, state, email, values }): ExportedRow => ({
+      cells: () => [
+        id,
+        isoIn(workspace.timeZone, receivedAt),
+        form,
+        release,
+        state,
+        email,
+        ...cellsOf(columns, values),
+      ],
+      json: () => ({
+        format: 'lichen-submission-1',
+        submission: id,
+        received_at: receivedAt.toISOString(),
+        form,
+        release,
+        state,
+        contact: email,
+        values,
+      }),
+    }),
+  )
+  return { name: filter.form ?? 'arrivals', columns: [...about, ...columns], pages }
 }
 
 /** The contacts that fit a filter, the last changed first, with a column for each field. */
@@ -68,41 +71,41 @@ export async function exportPeople(
 ): Promise<Export> {
   const { fields, workspace } = await readResources(db, workspaceId)
   const columns = fields.filter(({ record }) => record === 'contact').map(({ name }) => name)
-  async function* rows() {
-    for await (const row of pages((after) => listPeople(db, workspaceId, { ...filter, after, limit: PAGE }))) {
-      const { id, company } = row
-      const names = (row.lists ?? []).map(({ name }) => name)
-      const values: Answers = row.values
-      yield {
-        cells: [
+  const pages = pagesOf(
+    (after) => listPeople(db, workspaceId, { ...filter, after, limit: PAGE }),
+    ({ id, updatedAt, company, lists, values }): ExportedRow => {
+      const names = (lists ?? []).map(({ name }) => name)
+      return {
+        cells: () => [
           id,
-          isoIn(workspace.timeZone, row.updatedAt),
+          isoIn(workspace.timeZone, updatedAt),
           company,
           names.join('; ') || null,
           ...cellsOf(columns, values),
         ],
-        json: {
+        json: () => ({
           format: 'lichen-contact-1',
           contact: id,
-          changed_at: row.updatedAt.toISOString(),
+          changed_at: updatedAt.toISOString(),
           company,
           lists: names,
           values,
-        },
+        }),
       }
-    }
-  }
-  return { name: 'people', columns: ['contact', 'changed_at', 'company_name', 'lists', ...columns], rows: rows() }
+    },
+  )
+  return { name: 'people', columns: ['contact', 'changed_at', 'company_name', 'lists', ...columns], pages }
 }
 
-/** Every row of a list that pages by key. */
-async function* pages<T>(
+/** Every row of a list that pages by key, page by page. */
+async function* pagesOf<T>(
   fetch: (after: Cursor | null) => Promise<{ rows: T[]; next: string | null }>,
-): AsyncGenerator<T> {
+  show: (row: T) => ExportedRow,
+): AsyncGenerator<ExportedRow[]> {
   let after: Cursor | null = null
   for (;;) {
     const page: { rows: T[]; next: string | null } = await fetch(after)
-    yield* page.rows
+    if (page.rows.length > 0) yield page.rows.map(show)
     after = readCursor(page.next)
     if (after === null) return
   }

@@ -1,6 +1,6 @@
 import { PassThrough, Readable } from 'node:stream'
-import { stringify } from 'csv-stringify'
-import { asCsvText } from '@/core/formats/table'
+import { stringify } from 'csv-stringify/sync'
+import { asCsvText, type Cell } from '@/core/formats/table'
 import { log } from '../log'
 import type { Export } from './rows'
 
@@ -27,24 +27,25 @@ export function writeExport(source: Export, format: ExportFormat): Response {
 }
 
 /** Comma-separated values as RFC 4180 has them, with a heading, and nothing in them that a spreadsheet would run. */
-function writeCsv({ columns, rows }: Export): Readable {
-  async function* lines() {
-    yield columns
-    for await (const { cells } of rows) yield cells.map(asCsvText)
+function writeCsv({ columns, pages }: Export): Readable {
+  const write = (rows: Cell[][]) => stringify(rows, { record_delimiter: '\r\n', quoted_match: /^'|[\r\n]/ })
+  async function* parts() {
+    yield write([columns])
+    for await (const page of pages) yield write(page.map(({ cells }) => cells().map(asCsvText)))
   }
-  return Readable.from(lines()).pipe(stringify({ record_delimiter: '\r\n', quoted_match: /^'|[\r\n]/ }))
+  return Readable.from(parts(), { objectMode: false })
 }
 
 /** One JSON document a line, each saying its format. */
-function writeJsonLines({ rows }: Export): Readable {
-  async function* lines() {
-    for await (const { json } of rows) yield `${JSON.stringify(json)}\n`
+function writeJsonLines({ pages }: Export): Readable {
+  async function* parts() {
+    for await (const page of pages) yield page.map(({ json }) => `${JSON.stringify(json())}\n`).join('')
   }
-  return Readable.from(lines())
+  return Readable.from(parts(), { objectMode: false })
 }
 
 /** A workbook of one sheet. Text is text there, whatever it begins with, so nothing needs to be marked. */
-function writeXlsx({ columns, rows }: Export): Readable {
+function writeXlsx({ columns, pages }: Export): Readable {
   const out = new PassThrough()
   const write = async () => {
     // Large, and seldom needed.
@@ -52,8 +53,8 @@ function writeXlsx({ columns, rows }: Export): Readable {
     const book = new Excel.stream.xlsx.WorkbookWriter({ stream: out, useSharedStrings: false, useStyles: false })
     const sheet = book.addWorksheet('Sheet')
     sheet.addRow(columns).commit()
-    for await (const { cells } of rows) {
-      sheet.addRow(cells).commit()
+    for await (const page of pages) {
+      for (const { cells } of page) sheet.addRow(cells()).commit()
       // The reader may be slower than the database.
       if (out.writableNeedDrain) await new Promise((done) => out.once('drain', done))
     }
