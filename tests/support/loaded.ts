@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process'
-import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Installation } from '../../scripts/machine/installation.mjs'
 import { lichenOf } from './lichen'
@@ -33,8 +33,10 @@ export async function beginLoaded(lichen: Installation): Promise<string> {
   return readFileSync(tokenFile(from), 'utf8')
 }
 
-/** Puts a copy of a folder, with everything's owners, in place of what is there. */
+/** Puts a copy of what is in a folder, with its owners, in place of what is in another, which may be a disk of its own. */
 function copy(from: string, to: string): void {
-  rmSync(to, { recursive: true, force: true })
-  if (existsSync(from)) execFileSync('cp', ['-a', from, to])
+  if (!existsSync(from)) return rmSync(to, { recursive: true, force: true })
+  mkdirSync(to, { recursive: true })
+  for (const left of readdirSync(to)) rmSync(join(to, left), { recursive: true })
+  execFileSync('cp', ['-a', `${from}/.`, to])
 }
