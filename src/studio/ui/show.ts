@@ -1,4 +1,3 @@
-import { formatDistanceToNowStrict } from 'date-fns'
 import type { Answer } from '@/core/answers/answer'
 import { showPlainly } from '@/core/answers/show_plainly'
 
@@ -12,7 +11,24 @@ export const figure = (n: number): string => n.toLocaleString('en-GB').replaceAl
 export const range = ({ low, high }: { low: number; high: number }): string =>
   `${(low * 100).toFixed(1)}–${(high * 100).toFixed(1)}`
 
-export const ago = (at: Date | string): string => `${formatDistanceToNowStrict(new Date(at))} ago`
+const DAY = 24 * 60 * 60
+/** Units of time and their seconds, the longest first; months and years by their usual length. */
+const UNITS = [
+  ['year', 365 * DAY],
+  ['month', 30 * DAY],
+  ['day', DAY],
+  ['hour', 60 * 60],
+  ['minute', 60],
+  ['second', 1],
+] as const
+const past = new Intl.RelativeTimeFormat('en-GB')
+
+/** How long ago something was, in the longest unit that is over: “3 days ago”. What lies ahead is now. */
+export function ago(at: Date | string, now = new Date()): string {
+  const seconds = Math.max(0, (now.getTime() - new Date(at).getTime()) / 1000)
+  const [unit, length] = UNITS.find(([, least]) => seconds >= least) ?? ['second', 1]
+  return past.format(-Math.floor(seconds / length), unit)
+}
 
 export function duration(seconds: number): string {
   const whole = Math.round(seconds)
