@@ -5,6 +5,8 @@ const config: NextConfig = {
   reactStrictMode: true,
   typescript: { ignoreBuildErrors: true },
   serverExternalPackages: ['pg', 'graphile-worker', 'kysely', 'better-auth', 'liquidjs'],
+  // Nothing reads them, and they were two thirds of what is built.
+  experimental: { turbopackSourceMaps: false, turbopackInputSourceMaps: false },
   outputFileTracingRoot: import.meta.dirname,
   headers: () =>
     Promise.resolve([
