@@ -88,6 +88,26 @@ describe('rendering', () => {
     )
     expect(mixed.length).toBe(650 * 2001 + 200 * 2000)
   })
+  it('fails for a template that is unsound, however short every value is', () => {
+    const endless = '{% for i in (1..100000000) %}x{% endfor %}'
+    expect(() => renderTemplate(endless, fields)).toThrow(/limit exceeded/)
+    expect(() => renderTemplate('{{ first_name | unheard_of }}', fields)).toThrow(/unheard_of/)
+  })
+  it('says that a text would be too long, however its values are cut', () => {
+    const long = mergeFields(form, { first_name: 'x'.repeat(1999) }, { submission: null })
+    expect(() => renderTemplate('{{ first_name }}'.repeat(1001), long)).toThrow('The text would be too long')
+    expect(renderTemplate('{{ first_name }}'.repeat(1000), long)).toHaveLength(1_999_000)
+  })
+  it('leaves a part out that is blank, as it does a value', () => {
+    const text = '{{ who.first | default: "nobody" }} {{ who.last | default: "nobody" }}'
+    expect(render(text, { who: { first: 'Ilka', last: '' } })).toBe('Ilka nobody')
+    expect(render(text, { who: { first: 'Ilka' } })).toBe('Ilka nobody')
+    expect(render('{% if who.last %}has{% else %}none{% endif %}', { who: { first: 'Ilka' } })).toBe('none')
+  })
+  it('knows a template that it met before from others, and reads a new one however many there were', () => {
+    for (let n = 0; n < 2100; n++) expect(renderTemplate(`{{ first_name }} ${n}`, fields)).toMatch(new RegExp(` ${n}$`))
+    expect(renderTemplate('{{ first_name }} 7', fields)).toMatch(/ 7$/)
+  })
   it('tells why in one line, whatever was thrown', () => {
     expect([reasonOf(new Error('first\nsecond')), reasonOf('plain\nmore'), reasonOf(new Error(''))]).toEqual([
       'first',

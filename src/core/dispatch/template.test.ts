@@ -101,12 +101,45 @@ describe('examining a template', () => {
     ['{% if x == blank %}{{ x }}{% endif %}', false],
     ['{% unless x %}{{ x }}{% endunless %}', false],
     ['{% if x %}{% endif %}{{ x }}', false],
+    // However it is spaced, quoted, or asked.
+    ['{%- if  x  -%}{{ x }}{%- endif -%}', true],
+    ['{%if x%}{{x}}{%endif%}', true],
+    ['{%  if x%}{{ x }}{% endif %}', true],
+    ['{% if x!=blank %}{{ x }}{% endif %}', true],
+    ['{% if x  !=  nil  %}{{ x }}{% endif %}', true],
+    ['{% if x != empty %}{{ x }}{% endif %}', true],
+    [`{% if x != '' %}{{ x }}{% endif %}`, true],
+    ['{% if x != "" %}{{ x }}{% endif %}', true],
+    [`{% if x == 'a kiln' %}{{ x }}{% endif %}`, true],
+    ['{% if x==12.5 and y %}{{ x }}{% endif %}', true],
+    ['{% if y and x %}{{ x }}{% endif %}', true],
+    ['{% if x %}{% if y %}{{ x }}{% endif %}{% endif %}', true],
+    ['{% if x %}{% unless y %}{{ x }}{% endunless %}{% endif %}', true],
+    ['{% if x %}{% unless y %}a{% endunless %}{{ x }}{% endif %}', true],
+    ['{% if x %}{% if y %}a{% else %}{{ x }}{% endif %}{% endif %}', true],
+    ['{% if x %}{% if y %}a{% endif %}{% endif %}{{ x }}', false],
+    ['{% if x %}a{% elsif y %}{{ x }}{% endif %}', false],
+    ['{% if y %}a{% elsif x %}b{% else %}{{ x }}{% endif %}', false],
+    ['{% unless y %}{{ x }}{% endunless %}', false],
+    ['{% unless x == blank %}a{% else %}{{ x }}{% endunless %}', false],
+    [`{% if x == '' %}{{ x }}{% endif %}`, false],
+    ['{% if x == y %}{{ x }}{% endif %}', false],
+    ['{% if x != "kiln" %}{{ x }}{% endif %}', false],
+    ['{% if y == x %}{{ x }}{% endif %}', false],
+    ['{% if x contains "k" %}{{ x }}{% endif %}', false],
+    ['{% if y.x %}{{ x }}{% endif %}', false],
+    ['{% if x %}{{ "a" | append: x }}{% endif %}', true],
+    ['{% assign y = x %}{{ x }}', false],
   ])('in %s a value is known to be there: %s', (template, known) => {
     const examined = examineTemplate(template)
     expect('uses' in examined && examined.uses.find(({ path }) => path === 'x')?.hasFallback).toBe(known)
   })
   it('finds what fails only when it is rendered', () => {
     expect(examineTemplate('{% for i in (1..100000000) %}x{% endfor %}')).toHaveProperty('error')
+  })
+  it('finds what fails only when something is known', () => {
+    expect(examineTemplate('{% if x %}{{ x | divided_by: 0 | unheard_of }}{% endif %}')).toHaveProperty('error')
+    expect(examineTemplate('{% if x %}{% for i in (1..100000000) %}x{% endfor %}{% endif %}')).toHaveProperty('error')
   })
   it('says why it cannot be read', () => {
     expect(examineTemplate('{{ a')).toHaveProperty('error')
