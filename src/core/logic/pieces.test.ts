@@ -193,7 +193,9 @@ const isOf = (domain: Domain, answer: Answer): boolean => {
       )
     case 'text':
       return typeof answer === 'string' && !isBlank(answer)
-    default:
+    case 'files':
+    case 'record':
+    case 'yes or no':
       return !isBlank(answer)
   }
 }
