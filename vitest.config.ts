@@ -48,7 +48,9 @@ export default defineConfig({
       }),
       project({
         name: 'measured',
-        include: ['tests/walks/lighthouse.test.ts'],
+        include: ['tests/walks/**/*.test.ts'],
+        exclude: ['tests/walks/firefox.test.ts'],
+        fileParallelism: false,
         testTimeout: 120_000,
         hookTimeout: 300_000,
       }),

@@ -18,6 +18,8 @@ export class Installation {
   }
   /** What its processes are told by their environment. */
   readonly environment: Record<string, string>
+  /** Says which of its ports is taken, if any is. */
+  requirePorts(): Promise<void>
   /** Starts the database server, without a database of ours or any files. */
   beginEmpty(): Promise<void>
   beginAnew(): Promise<void>

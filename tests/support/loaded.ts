@@ -22,6 +22,7 @@ const FOLDERS = ['LICHEN_FILES', 'BENCH_FOLDER'] as const
 /** Starts the database of a Lichen with the demo company in it, and nothing else; gives the token of its workspace. */
 export async function beginLoaded(lichen: Installation): Promise<string> {
   const from = loaded()
+  await lichen.requirePorts()
   lichen.cluster.stop()
   copy(from.cluster.folder, lichen.cluster.folder)
   for (const folder of FOLDERS) copy(from.environment[folder] ?? '', lichen.environment[folder] ?? '')
