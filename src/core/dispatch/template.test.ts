@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest'
+import { afterEach, describe, expect, it, vi } from 'vitest'
 import { choiceOf, formOf } from '../testing/forms'
 import { examineTemplate, mergeFields, renameInTemplate, renderOr, renderTemplate } from './template'
 
@@ -9,6 +9,11 @@ const form = formOf([
 ])
 
 const none = { submission: null }
+
+afterEach(() => {
+  vi.restoreAllMocks()
+  vi.unstubAllGlobals()
+})
 
 describe('merge fields', () => {
   it('use labels and words, not stored values', () => {
@@ -77,6 +82,22 @@ describe('merge fields', () => {
   })
   it('stop at their limits', () => {
     expect(() => renderTemplate('{% for i in (1..100000000) %}x{% endfor %}', {})).toThrow()
+  })
+  it('stop after so many pieces, however quick the machine is', () => {
+    vi.stubGlobal('performance', { now: () => 0 })
+    const times = (many: number) => `{% for i in (1..${many}) %}{% for j in (1..100) %}{{ j }}{% endfor %}{% endfor %}`
+    expect(renderTemplate(times(300), {})).toHaveLength(300 * (9 + 90 * 2 + 3))
+    expect(() => renderTemplate(times(3000), {})).toThrow('pieces limit')
+    expect(examineTemplate(times(3000))).toEqual({ error: expect.stringMatching(/loops too often/) })
+  })
+  it('are sound where the machine stood still, and stop where they take long twice', () => {
+    let now = 0
+    const still = vi.spyOn(performance, 'now').mockImplementation(() => now)
+    still.mockReturnValueOnce(0).mockImplementationOnce(() => (now += 60_000))
+    expect(examineTemplate('Dear {{ who_stood_still }}')).toHaveProperty('uses')
+    expect(now).toBe(60_000)
+    still.mockImplementation(() => (now += 400))
+    expect(() => renderTemplate('{{ a }}{{ b }}{{ c }}', {})).toThrow('render limit')
   })
 })
 

@@ -1,6 +1,6 @@
 import type { Speech } from '../language/texts'
 import { ENGLISH } from '../language/languages'
-import { Drop, Liquid, type Template } from 'liquidjs'
+import { Context, Drop, Liquid, type Template } from 'liquidjs'
 import { type Answers, isBlank, partOf, splitPath, valueIn } from '../answers/answer'
 import { showAnswer, showAt } from '../answers/show'
 import { isBeyondPage, renameInWording, type WordingUse } from '../answers/wording_uses'
@@ -8,8 +8,13 @@ import { cutText } from '../formats/text'
 import type { Form } from '../form/definition'
 import { findQuestion, labelOf, partsOf, valuesInOrder } from '../form/values'
 
-/** How long rendering may take, in milliseconds: a template that runs on and on must hold up nobody. */
-const MOST_TIME = 200
+/**
+ * How many pieces rendering may come to, each time through a loop anew: a template that runs on and on must hold up
+ * nobody. They are counted, since what is sound on a quick machine is sound on a busy one. About a tenth of a second.
+ */
+const MOST_PIECES = 100_000
+/** How long it may take, in milliseconds, where few pieces take long: a last resort, since machines stand still, too. */
+const MOST_TIME = 1000
 
 /**
  * Merge fields are Liquid with everything that could reach outside taken away: no files, no globals,
@@ -144,12 +149,43 @@ export function renderTemplate(template: string, fields: MergeFields): string {
 }
 
 function render(template: string, fields: MergeFields): string {
+  try {
+    return renderOnce(template, fields)
+  } catch (error) {
+    // A machine may stand still while a text is made; it does not do so twice in a row.
+    if (!(error instanceof Error && error.message.includes(TIMED_OUT))) throw error
+    return renderOnce(template, fields)
+  }
+}
+
+/** How Liquid says that its limit of time was reached. */
+const TIMED_OUT = 'render limit exceeded'
+
+function renderOnce(template: string, fields: MergeFields): string {
   const size = Object.values(fields).reduce<number>((sum, value) => sum + wordsOf(value).length, 0)
   // Liquid takes a `size` that nobody has given for how many names there are.
   const given = { size: undefined, ...fields }
-  const text = String(engine.renderSync(parseOnce(template), given, { memoryLimit: MEMORY + 20 * size }))
+  const context = new Context(
+    given,
+    engine.options,
+    { sync: true, memoryLimit: MEMORY + 20 * size },
+    { liquid: engine },
+  )
+  countPieces(context.renderLimit)
+  const text = String(engine.renderSync(parseOnce(template), context))
   if (text.length > LONGEST) throw new RangeError('The text would be too long')
   return text
+}
+
+/** Liquid looks at its limit of time before each piece: there they are counted as well. */
+function countPieces(limit: Context['renderLimit']): void {
+  const checkTime = limit.check.bind(limit)
+  let pieces = 0
+  limit.check = (now) => {
+    pieces += 1
+    if (pieces > MOST_PIECES) throw new Error('pieces limit exceeded')
+    checkTime(now)
+  }
 }
 
 const isTooMuch = (error: unknown): boolean =>
@@ -187,7 +223,9 @@ function attempt(make: () => string, otherwise: string): string {
 
 /** Why a template could not be rendered, in one line. */
 export const reasonOf = (error: unknown): string =>
-  (error instanceof Error ? error.message : String(error)).split('\n')[0] ?? ''
+  isTooMuch(error)
+    ? 'it goes through its loops too often, or makes too much of what it is given'
+    : ((error instanceof Error ? error.message : String(error)).split('\n')[0] ?? '')
 
 type Examined = { uses: WordingUse[] } | { error: string }
 
