@@ -23,6 +23,9 @@ const layerRule = (layer) => ({
     'no-restricted-imports': [
       'error',
       {
+        paths: [
+          { name: 'next/link', message: 'Use src/studio/ui/link: it asks for nothing before somebody goes there.' },
+        ],
         patterns: [
           ...outOfBounds(layer).map((other) => ({
             group: [`@/${other}/*`, `**/${other}/**`],

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/studio/ui/link'
 
 export default function NotFound() {
   return (

@@ -44,3 +44,15 @@ test('times are told in the workspace’s zone, and in UTC where one points', as
   await expect(time).toContainText(told('Europe/Stockholm'))
   await expect(time).toHaveAttribute('title', new RegExp(`${told('UTC')} UTC$`))
 })
+
+test('a list asks for none of the pages its rows lead to before somebody goes there', async ({ studio }) => {
+  const asked: string[] = []
+  studio.on('request', (request) => {
+    if ('rsc' in request.headers()) asked.push(new URL(request.url()).pathname)
+  })
+  await studio.goto('/people')
+  await studio.waitForLoadState('networkidle')
+  await studio.locator('tbody a').first().click()
+  await expect(studio).toHaveURL(/\/people\/[0-9a-f-]{36}$/)
+  expect(asked).toEqual([new URL(studio.url()).pathname])
+})

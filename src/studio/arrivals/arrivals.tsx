@@ -1,6 +1,5 @@
 'use client'
 
-import Link from 'next/link'
 import { Fragment } from 'react'
 import { showDay } from '@/core/answers/day'
 import type { Told } from '@/core/answers/show'
@@ -20,6 +19,7 @@ import { Outside } from '../ui/outside'
 import { stored } from '../ui/show'
 import { Settle, SpamChoices } from './settle'
 import { Suspicions } from './suspicions'
+import { Link } from '../ui/link'
 
 interface Props {
   forms: { slug: string; name: string }[]

@@ -1,4 +1,3 @@
-import Link from 'next/link'
 import { showAnswer } from '@/core/answers/show'
 import type { Origin } from '@/core/fill/origin'
 import { findQuestion, labelOf } from '@/core/form/values'
@@ -16,6 +15,7 @@ import { StateChip } from './arrivals'
 import { DELIVERY_COLUMNS, DeliveryWords } from './deliveries'
 import { SpamChoices } from './settle'
 import { Suspicions } from './suspicions'
+import { Link } from '../ui/link'
 
 type Delivery = ShownSubmission['submission']['deliveries'][number]
 

@@ -1,7 +1,7 @@
 'use client'
 
-import Link from 'next/link'
 import { useDraft } from '../draft/context'
+import { Link } from '../ui/link'
 
 /** The parts of Compose: what is asked, how it looks, and what it says in other languages. */
 const COMPOSE_PARTS = { questions: 'Questions', look: 'Look', languages: 'Languages' } as const

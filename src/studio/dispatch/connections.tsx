@@ -1,6 +1,5 @@
 'use client'
 
-import Link from 'next/link'
 import { type Connection, sendsTo } from '@/core/dispatch/connection'
 import { targetOf } from '@/core/dispatch/targets/registry'
 import { setTarget } from '@/core/form/routing_edits'
@@ -8,6 +7,7 @@ import { namesTaken } from '@/core/form/values'
 import { ConditionEditor } from '../compose/condition'
 import { useDraft } from '../draft/context'
 import { Tick } from '../ui/field'
+import { Link } from '../ui/link'
 
 /** The outside places a submission goes to, beside the desks, and when. */
 export function SendsTo() {

@@ -1,6 +1,5 @@
 'use client'
 
-import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { tellStations } from '@/core/form/stations'
 import { showTime } from '@/core/formats/zone'
@@ -9,6 +8,7 @@ import { Chip } from '../ui/chip'
 import { Moment } from '../ui/moment'
 import { Conflict } from './conflict'
 import { useDraft, useFindings } from './context'
+import { Link } from '../ui/link'
 
 /** A form's name, its line of six stations, and how its draft stands. */
 export function FormHeader() {

@@ -1,6 +1,5 @@
 'use client'
 
-import Link from 'next/link'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
 import { useRouter } from 'next/navigation'
@@ -13,6 +12,7 @@ import { Outside } from '../ui/outside'
 import { type Column, Sheet } from '../ui/sheet'
 import { ago, figure, percent, range } from '../ui/show'
 import { changeFormAction } from './actions'
+import { Link } from '../ui/link'
 
 interface Props {
   query: QueryOf<'forms'>

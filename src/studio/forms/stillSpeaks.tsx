@@ -1,8 +1,8 @@
 'use client'
 
-import Link from 'next/link'
 import type { Form } from '@/core/form/definition'
 import { placeInWords } from '../languages/place'
+import { Link } from '../ui/link'
 
 interface Props {
   slug: string

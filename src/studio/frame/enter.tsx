@@ -1,10 +1,10 @@
 'use client'
 
-import Link from 'next/link'
 import { type FormEvent, type ReactNode, useEffect, useId, useState } from 'react'
 import { Button } from '../ui/button'
 import { Mark } from './mark'
 import { enter, signIn } from './signing'
+import { Link } from '../ui/link'
 
 const Frame = ({ title, wide = false, children }: { title: string; wide?: boolean; children: ReactNode }) => (
   <main className={`mx-auto my-[8vh] px-4 ${wide ? 'max-w-[640px]' : 'max-w-[372px]'}`}>

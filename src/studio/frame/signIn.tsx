@@ -1,10 +1,10 @@
 'use client'
 
-import Link from 'next/link'
 import { type FormEvent, useState } from 'react'
 import { Button } from '../ui/button'
 import { Mark } from './mark'
 import { signIn } from './signing'
+import { Link } from '../ui/link'
 
 interface Account {
   email: string

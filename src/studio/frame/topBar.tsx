@@ -1,12 +1,12 @@
 'use client'
 
-import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { useState } from 'react'
 import { forgetUndo } from '../draft/forget'
 import { FindOrDo, type Findable } from './findOrDo'
 import { Mark } from './mark'
 import { keepPolicy } from './policy'
+import { Link } from '../ui/link'
 
 keepPolicy()
 

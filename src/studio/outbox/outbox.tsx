@@ -1,6 +1,5 @@
 'use client'
 
-import Link from 'next/link'
 import { DELIVERY_COLUMNS, DeliveryWords } from '../arrivals/deliveries'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
@@ -9,6 +8,7 @@ import { Pages, SearchBox, useFilters } from '../ui/listFrame'
 import { Outside } from '../ui/outside'
 import { Moment, ZoneWords } from '../ui/moment'
 import { type Column, Sheet } from '../ui/sheet'
+import { Link } from '../ui/link'
 
 interface Props {
   query: QueryOf<'deliveries'>

@@ -1,6 +1,5 @@
 'use client'
 
-import Link from 'next/link'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
 import { Empty } from '../ui/empty'
@@ -9,6 +8,7 @@ import { Outside } from '../ui/outside'
 import { type Column, Sheet } from '../ui/sheet'
 import { changedColumn } from './changed'
 import { PeopleTabs } from './tabs'
+import { Link } from '../ui/link'
 
 interface Props {
   query: QueryOf<'companies'>

@@ -1,4 +1,3 @@
-import Link from 'next/link'
 import type { RecordField } from '@/core/records/field'
 import { titleOf } from '@/core/records/snapshot'
 import type { findCompany } from '@/db/queries/people'
@@ -6,6 +5,7 @@ import { PageHead } from '../ui/pageHead'
 import { Moment } from '../ui/moment'
 import { Rest } from './rest'
 import { Lineage, OpenedRecords, Stored } from './stored'
+import { Link } from '../ui/link'
 
 type Found = NonNullable<Awaited<ReturnType<typeof findCompany>>>
 

@@ -1,6 +1,5 @@
 'use client'
 
-import Link from 'next/link'
 import { type RecordField, showStored } from '@/core/records/field'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
@@ -13,6 +12,7 @@ import { Outside } from '../ui/outside'
 import { type Column, Sheet } from '../ui/sheet'
 import { changedColumn } from './changed'
 import { PeopleTabs } from './tabs'
+import { Link } from '../ui/link'
 
 interface Props {
   query: QueryOf<'people'>

@@ -1,4 +1,3 @@
-import Link from 'next/link'
 import type { RecordField } from '@/core/records/field'
 import { titleOf } from '@/core/records/snapshot'
 import type { findPerson } from '@/db/queries/people'
@@ -8,6 +7,7 @@ import { Moment } from '../ui/moment'
 import { Links, type PersonalLinks } from './links'
 import { Rest } from './rest'
 import { Lineage, OpenedRecords, Stored } from './stored'
+import { Link } from '../ui/link'
 
 type Found = NonNullable<Awaited<ReturnType<typeof findPerson>>>
 

@@ -1,5 +1,5 @@
-import Link from 'next/link'
 import { MOST_SHOWN } from '@/db/queries/people'
+import { Link } from '../ui/link'
 
 interface Props {
   /** How many are shown. */

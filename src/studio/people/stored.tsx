@@ -1,4 +1,3 @@
-import Link from 'next/link'
 import type { Answers } from '@/core/answers/answer'
 import { findField, RECORD_WORDS, type RecordField, type RecordType, showStored } from '@/core/records/field'
 import { titleOf } from '@/core/records/snapshot'
@@ -6,6 +5,7 @@ import type { Change, Opened } from '@/db/queries/people'
 import { Chip } from '../ui/chip'
 import { Moment, ZoneWords } from '../ui/moment'
 import { type Column, NOWRAP, Sheet } from '../ui/sheet'
+import { Link } from '../ui/link'
 
 interface StoredProps {
   record: RecordType

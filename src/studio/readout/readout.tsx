@@ -1,4 +1,3 @@
-import Link from 'next/link'
 import type { Summary } from '@/core/readout/summary'
 import type { Readout } from '@/server/readout/readReadout'
 import { Bar } from '../ui/bar'
@@ -8,6 +7,7 @@ import { ago, duration, figure, percent, range } from '../ui/show'
 import { DaysChart } from './daysChart'
 import { Span } from './span'
 import { Summaries } from './summaries'
+import { Link } from '../ui/link'
 
 interface LeftBehind {
   id: string

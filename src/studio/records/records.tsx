@@ -1,6 +1,5 @@
 'use client'
 
-import Link from 'next/link'
 import { mannerOf } from '@/core/answers/registry'
 import { setLandings } from '@/core/form/edits'
 import { partsOf, questionsAsked } from '@/core/form/values'
@@ -14,6 +13,7 @@ import { Findings } from '../ui/finding'
 import { WithPane } from '../ui/withPane'
 import { LandingEditor } from './landings'
 import { TouchedRecords } from './touched'
+import { Link } from '../ui/link'
 
 /** Where every value lands: one row a value, with what happens to what is there. */
 export function Records() {

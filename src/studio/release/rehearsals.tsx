@@ -1,7 +1,7 @@
-import Link from 'next/link'
 import { useDraft } from '../draft/context'
 import { RunOutcome } from '../rehearse/outcome'
 import { isAsLive, useRuns } from '../rehearse/useRuns'
+import { Link } from '../ui/link'
 
 /** What the kept rehearsals say of the draft before it is released: those that do not go as before, or are refused. */
 export function Rehearsals() {

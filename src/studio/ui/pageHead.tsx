@@ -1,5 +1,5 @@
-import Link from 'next/link'
 import type { ReactNode } from 'react'
+import { Link } from './link'
 
 interface Props {
   /** The list that the page belongs to. */
