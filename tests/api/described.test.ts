@@ -133,9 +133,8 @@ describe('every operation', () => {
     const lists = description.operations().filter(([method, path]) => method === 'GET' && !path.includes('{'))
     for (const [, path] of lists) {
       if (path.startsWith('/exports')) continue
-      const { parameters = [] } = description.document.paths[path]?.get as unknown as {
-        parameters?: { name: string; schema: { enum?: string[] } }[]
-      }
+      const described = description.document.paths[path]?.get as unknown
+      const { parameters = [] } = described as { parameters?: { name: string; schema: { enum?: string[] } }[] }
       const sorts = parameters.find(({ name }) => name === 'sort')?.schema.enum ?? []
       for (const sort of sorts) {
         const first = await api<{ next: string | null }>(facts, 'GET', `${path}?limit=3&sort=${sort}`)

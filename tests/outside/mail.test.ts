@@ -65,7 +65,7 @@ describe('mail, read back by a parser', () => {
     expect(read?.subject).toBe(mail.subject)
     expect(read?.text?.trim()).toBe(mail.text)
     expect(read?.html).toContain('One &lt;b&gt;line&lt;/b&gt; &amp; more')
-    expect((read?.to as AddressObject).value.map(({ address }) => address)).toEqual(mail.recipients)
+    expect((read?.to as AddressObject | undefined)?.value.map(({ address }) => address)).toEqual(mail.recipients)
     expect(read?.replyTo?.text).toBe(mail.replyTo)
     expect(read?.date?.toISOString()).toBe(mail.date)
     expect(read?.messageId).toBe('<11111111-2222-3333-4444-555555555555@tarnfield.example>')

@@ -133,7 +133,7 @@ export function valueAt(values: Answers, path: Path): Answer {
 }
 
 // Control characters other than tab and line feed cannot be stored or mailed safely.
-// eslint-disable-next-line no-control-regex
+// oxlint-disable-next-line no-control-regex
 const CONTROL = /[\u0000-\u0008\u000b-\u001f\u007f]/g
 // Read by code points, a pair of them is one.
 const LONE_SURROGATE = /[\ud800-\udfff]/gu

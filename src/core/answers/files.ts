@@ -49,7 +49,7 @@ export function fileNameOf(value: string): string {
 /** A name as it is kept: of its path the last, without what no folder can hold, and its ending whatever its length. */
 export function tidyFileName(given: string): string {
   const last = given.split(/[/\\]/).at(-1) ?? ''
-  // eslint-disable-next-line no-control-regex
+  // oxlint-disable-next-line no-control-regex
   const sound = last.replace(/[\u0000-\u001f\u007f<>:"|?*]/g, '_').replace(/^[.\s]+|[.\s]+$/g, '')
   const dot = sound.lastIndexOf('.')
   const ending = dot > 0 && sound.length - dot <= 10 ? sound.slice(dot) : ''

@@ -8,7 +8,7 @@ import { writeXliff } from './xliff'
 /** Text that XML can hold, and that a parser gives back as it was. */
 const text = fc
   .string({ unit: 'grapheme', minLength: 1 })
-  // eslint-disable-next-line no-control-regex
+  // oxlint-disable-next-line no-control-regex
   .map((one) => one.replace(/[\u0000-\u001f\u007f-\u009f\ufffe\uffff]/g, '').trim())
   .filter((one) => one !== '')
 

@@ -11,7 +11,7 @@ export interface XliffUnit {
 
 /** Characters that XML 1.0 (2.2) has no way to write. */
 const UNWRITABLE =
-  // eslint-disable-next-line no-control-regex
+  // oxlint-disable-next-line no-control-regex
   /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g
 
 const ESCAPED: Readonly<Record<string, string>> = {

@@ -31,7 +31,7 @@ async function isText(content: Readable): Promise<boolean> {
   }
   try {
     const text = new TextDecoder('utf-8', { fatal: true }).decode(seen, { stream: true })
-    // eslint-disable-next-line no-control-regex
+    // oxlint-disable-next-line no-control-regex
     return text !== '' && !/[\u0000-\u0008\u000e-\u001a\u001c-\u001f]/.test(text)
   } catch {
     return false

@@ -6,7 +6,10 @@ import { questionsAsked } from '@/core/form/values'
 
 /** What a form can be begun with. */
 export type Start =
-  { with: 'nothing' } | { with: 'form'; slug: string; name: string } | { with: 'text' } | { with: 'file' }
+  | { with: 'nothing' }
+  | { with: 'form'; slug: string; name: string }
+  | { with: 'text' }
+  | { with: 'file' }
 
 /** What a form would bring along, in words: what always comes first. */
 export interface Brought {

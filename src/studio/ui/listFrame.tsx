@@ -36,7 +36,7 @@ export function SearchBox({ label }: { label: string }) {
   useEffect(() => {
     if (settled !== kept && !leaving.current) set.current({ search: settled })
     // Only typing changes the address, not the other way round.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [settled])
   return (
     <input
@@ -152,7 +152,7 @@ function Scrolled<Name extends ListName>({ list, query, first, children }: Pages
       .catch(() => stop.signal.aborted || setFailed(true))
     return () => stop.abort()
     // The query is the same as long as this stands.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [inView, failed, next])
   const rows = pages.flatMap((page) => page.rows)
   return (

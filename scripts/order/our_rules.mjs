@@ -1,0 +1,43 @@
+import { readdirSync } from 'node:fs'
+
+/** Kinds of question: what one of them does is its own business, so nobody compares with its name. */
+const KINDS = readdirSync(`${import.meta.dirname}/../../src/core/answers/kinds`)
+  .map((file) => file.replace(/\..*/, ''))
+  .join('|')
+
+const ASK_THE_KIND = 'Ask the kind (mannerOf, rulesOf) instead of comparing with its name.'
+const NO_SETTINGS = 'Say what to do without the name of an operator’s setting.'
+const SETTING = '/\\w .*LICHEN_|LICHEN_\\w+[ .]\\w?/'
+
+/**
+ * A rule that wants nothing of these shapes in the code.
+ * @param {Record<string, string>} shapes what is said of each, by its selector
+ */
+const nothingLike = (shapes) => ({
+  /** @param {{ report: (found: { node: unknown, message: string }) => void }} context */
+  create: (context) =>
+    Object.fromEntries(
+      Object.entries(shapes).map(([selector, message]) => [
+        selector,
+        (/** @type {unknown} */ node) => context.report({ node, message }),
+      ]),
+    ),
+})
+
+/** What holds in Lichen's own code and nowhere else. */
+export default {
+  meta: { name: 'lichen' },
+  rules: {
+    'ask-the-kind': nothingLike({
+      [`BinaryExpression:matches([left.property.name='kind'], [left.name='kind'], [right.property.name='kind'], [right.name='kind']) > Literal[value=/^(${KINDS})$/]`]:
+        ASK_THE_KIND,
+      [`SwitchStatement:matches([discriminant.property.name='kind'], [discriminant.expression.property.name='kind'], [discriminant.name='kind']) > SwitchCase > Literal[value=/^(${KINDS})$/]`]:
+        ASK_THE_KIND,
+    }),
+    // What people read in the studio names none of the operator's settings: they cannot reach them.
+    'no-settings-in-prose': nothingLike({
+      [`Literal[value=${SETTING}]`]: NO_SETTINGS,
+      [`TemplateElement[value.raw=${SETTING}]`]: NO_SETTINGS,
+    }),
+  },
+}
