@@ -71,6 +71,17 @@ describe('a visit', () => {
     expect((await send(stranger, slug, {}, { visit, proof })).body).toEqual(own.body)
   })
 
+  it('is a return where it is opened after hours, also where the page told the same once more as it was left', async () => {
+    const page = await open(`/f/${slug}`)
+    const { visit, proof } = page.data
+    const told = { visit, proof, began: true, steps: ['about'], values: { first_name: 'Nightly' } }
+    expect((await progress(told)).status).toBe(204)
+    await query(facts.database, `update visit set last_at = last_at - interval '9 hours' where id = $1`, [visit])
+    expect((await progress(told)).status).toBe(204)
+    expect((await open(`/f/${slug}`, page.cookie)).html).toContain('Nightly')
+    expect(await events(visit)).toContainEqual({ kind: 'returned', step: null })
+  })
+
   it('arrives once, sends once, and nothing happens in it afterwards, whatever comes at once', async () => {
     for (let round = 0; round < 12; round++) {
       const visit = randomUUID()

@@ -71,6 +71,22 @@ describe('a visit', () => {
     expect(happened).toEqual([['began  01', 'step one 01'], ['sent  30']])
     expect(visit).toMatchObject({ beganAt: at(1), lastAt: at(30), sentAt: at(30) })
   })
+  it.each<[string, Noticed, number]>([
+    ['what was told before', { began: true, steps: ['one'], answers: { first_name: 'Ilka', wishes: ['a', 'b'] } }, 1],
+    ['nothing', {}, 1],
+    ['no answers at all', { answers: null }, 1],
+    ['another answer', { answers: { first_name: 'Ilke', wishes: ['a', 'b'] } }, 2],
+    ['one answer less', { answers: { first_name: 'Ilka' } }, 2],
+    ['one answer more', { answers: { first_name: 'Ilka', wishes: ['a', 'b'], email: 'ilka@studio.example' } }, 2],
+    ['another step', { steps: ['one', 'two'] }, 2],
+    ['the form being opened again', { returned: true }, 2],
+  ])('after %s was last alive then, or not', (_, noticed, minute) => {
+    const first: Noticed = { steps: ['one'], answers: { first_name: 'Ilka', wishes: ['a', 'b'] } }
+    expect(advance([first, noticed]).visit.lastAt).toBe(at(minute))
+  })
+  it('is alive each time it is opened again after a while', () => {
+    expect(advance([{ returned: true }, { returned: true }]).visit).toMatchObject({ returnedAt: at(1), lastAt: at(2) })
+  })
   it('leaves what it was given as it was', () => {
     const before = structuredClone(arrived)
     advance([{ steps: ['one'], answers: { first_name: 'Ilka' } }, { sent: true }])

@@ -1,4 +1,4 @@
-import type { Answers } from '../answers/answer'
+import { type Answers, sameAnswer, valueIn } from '../answers/answer'
 
 /** One visitor with one form in one sitting, as far as it has come. Moments are ISO 8601 in UTC. */
 export interface VisitProgress {
@@ -6,6 +6,7 @@ export interface VisitProgress {
   beganAt: string | null
   sentAt: string | null
   returnedAt: string | null
+  /** The last sign of life: when something new was told of it, or the form opened again. */
   lastAt: string
   /** Names of the steps reached, in the order they were first reached. */
   steps: string[]
@@ -33,7 +34,8 @@ export interface VisitHappening {
 
 /**
  * Moves a visit on. Everything happens once: noticing the same thing again changes nothing and
- * reports nothing, so a batch that is sent twice counts once. Reaching a step or sending implies having
+ * reports nothing, so a batch that is sent twice counts once, and a page that tells the same again as it is
+ * left after a night is no sign of life. Reaching a step or sending implies having
  * begun. A sent visit is over: nothing noticed later happens in it, and it keeps no unfinished answers.
  */
 export function advanceVisit(
@@ -60,11 +62,13 @@ export function advanceVisit(
     next.returnedAt = at
     happen('returned')
   }
-  if (noticed.answers && (next.answers || Object.keys(noticed.answers).length > 0)) {
+  const goesOn = !!noticed.answers && !sameAnswers(next.answers ?? {}, noticed.answers)
+  if (noticed.answers && (next.answers || goesOn)) {
     if (!next.answers) happen('kept')
     next.answers = noticed.answers
   }
-  if (at > next.lastAt) next.lastAt = at
+  const alive = happenings.length > 0 || goesOn || noticed.returned || noticed.sent
+  if (alive && at > next.lastAt) next.lastAt = at
   if (noticed.sent) {
     // A page may have told of a step a moment after it sent: the visit still ends with sending.
     next.sentAt = next.lastAt
@@ -73,3 +77,7 @@ export function advanceVisit(
   }
   return { visit: next, happenings }
 }
+
+/** Whether two sets of answers tell the same. */
+const sameAnswers = (a: Answers, b: Answers): boolean =>
+  [...Object.keys(a), ...Object.keys(b)].every((name) => sameAnswer(valueIn(a, name), valueIn(b, name)))
