@@ -1,4 +1,4 @@
-import { nameFrom } from '@/core/form/name'
+import { nameFrom } from '@/core/form/name_from'
 import type { FieldType, RecordField, RecordType } from '@/core/records/field'
 
 /** Tarnfield Kilns, an invented maker of kilns and glazes, and everybody around it. All invented. */

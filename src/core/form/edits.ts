@@ -13,7 +13,7 @@ import {
   type Step,
 } from './definition'
 import { changeMarked } from './marked'
-import { nameFrom } from './name'
+import { nameFrom } from './name_from'
 import { questionSchema } from './question'
 import type { Translation } from './translation'
 import { findQuestion, namesTaken } from './values'

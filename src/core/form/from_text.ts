@@ -3,7 +3,7 @@ import { blankForm } from './blank'
 import { type Form, formSchema, type Question } from './definition'
 import { addQuestion, addStep, removeQuestion, updateQuestion, updateStep } from './edits'
 import { guessKind } from './guess'
-import { nameFrom } from './name'
+import { nameFrom } from './name_from'
 
 /** A question as somebody wrote it down. */
 interface Written {

@@ -1,4 +1,3 @@
-import anyAscii from 'any-ascii'
 import { z } from 'zod'
 import { usingAnswers } from '../answers/for_visitors'
 
@@ -22,19 +21,3 @@ export const wordingSchema = z.string().trim().min(1, 'Write something here').ma
 
 /** Text with merge fields. */
 export const templateSchema = (most: number) => usingAnswers(z.string().max(most))
-
-/**
- * A name made from wording in any writing: “How hot do you fire?” → `how_hot_do_you_fire`, “Печь” → `pech`;
- * never one of `taken`.
- */
-export function nameFrom(wording: string, taken: Iterable<string>): string {
-  const plain = anyAscii(wording)
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '_')
-    .replace(/^[^a-z]+|_+$/g, '')
-  const stem = plain.slice(0, 40).replace(/_+$/, '') || 'value'
-  const used = new Set([...taken, ...FREE_MERGE_NAMES])
-  let name = stem
-  for (let n = 2; used.has(name); n++) name = `${stem}_${n}`
-  return name
-}

@@ -1,5 +1,5 @@
 import type { Form } from './definition'
-import { nameFrom } from './name'
+import { nameFrom } from './name_from'
 import { type FormOutcome, type OutcomeWhen, USUAL_OUTCOME } from './outcomes'
 
 /** Edits of what visitors see afterwards, as those of `edits.ts`. */

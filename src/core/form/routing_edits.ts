@@ -1,5 +1,5 @@
 import type { Expectation } from '../logic/expectation'
-import { nameFrom } from './name'
+import { nameFrom } from './name_from'
 import type { ChosenTarget, Form, Message, Route, Routing } from './definition'
 
 /** Edits of a draft's routing table and messages, like those in `edits.ts`. */

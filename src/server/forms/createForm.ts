@@ -2,7 +2,7 @@ import { formSchema, type FormInput } from '@/core/form/definition'
 import type { Db } from '@/db/database'
 import { insertForm } from '@/db/queries/forms'
 import { blankForm } from '@/core/form/blank'
-import { nameFrom } from '@/core/form/name'
+import { nameFrom } from '@/core/form/name_from'
 
 export interface FormRequest {
   name: string

@@ -3,7 +3,7 @@ import { isDeepStrictEqual } from 'node:util'
 import { z } from 'zod'
 import { checkSettings, type Connection } from '@/core/dispatch/connection'
 import { TARGET_NAMES, targetOf } from '@/core/dispatch/targets/registry'
-import { nameFrom } from '@/core/form/name'
+import { nameFrom } from '@/core/form/name_from'
 import type { Db } from '@/db/database'
 import { readClock } from '@/db/queries/clock'
 import {

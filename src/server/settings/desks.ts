@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { ANY_EMAIL, rules as email } from '@/core/answers/kinds/email'
-import { nameFrom } from '@/core/form/name'
+import { nameFrom } from '@/core/form/name_from'
 import type { Desk } from '@/core/records/snapshot'
 import type { Db } from '@/db/database'
 import { readResources, saveDesk } from '@/db/queries/workspace'

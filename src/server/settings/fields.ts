@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { optionsSchema } from '@/core/answers/options'
-import { nameFrom } from '@/core/form/name'
+import { nameFrom } from '@/core/form/name_from'
 import {
   FIELD_TYPES,
   type FieldType,

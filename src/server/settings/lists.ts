@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { nameFrom } from '@/core/form/name'
+import { nameFrom } from '@/core/form/name_from'
 import type { ListInfo } from '@/core/records/snapshot'
 import type { Db } from '@/db/database'
 import { addList as insertList, readResources } from '@/db/queries/workspace'

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { nameFrom } from '@/core/form/name'
+import { nameFrom } from '@/core/form/name_from'
 import type { OwnTheme } from '@/core/look/look'
 import { READY_NAMES } from '@/core/look/ready'
 import { themeSchema } from '@/core/look/theme'

@@ -2,7 +2,7 @@
 
 import { useState } from 'react'
 import type { Option } from '@/core/answers/options'
-import { nameFrom } from '@/core/form/name'
+import { nameFrom } from '@/core/form/name_from'
 
 interface Props<O extends Option> {
   /** Name of what they belong to. */
