@@ -6,7 +6,11 @@ const config: NextConfig = {
   typescript: { ignoreBuildErrors: true },
   serverExternalPackages: ['pg', 'graphile-worker', 'kysely', 'better-auth', 'liquidjs'],
   // Nothing reads them, and they were two thirds of what is built.
-  experimental: { turbopackSourceMaps: false, turbopackInputSourceMaps: false, turbopackFileSystemCacheForBuild: false },
+  experimental: {
+    turbopackSourceMaps: false,
+    turbopackInputSourceMaps: false,
+    turbopackFileSystemCacheForBuild: false,
+  },
   outputFileTracingRoot: import.meta.dirname,
   headers: () =>
     Promise.resolve([

@@ -8,10 +8,10 @@ export class SilentProxy {
   forwards = true
 
   constructor(private readonly to: number) {
-    this.server = createServer((client) => {
+    this.server = createServer({ noDelay: true }, (client) => {
       client.on('error', () => undefined)
       if (!this.forwards) return
-      const database = connect(this.to, '127.0.0.1')
+      const database = connect({ port: this.to, host: '127.0.0.1', noDelay: true })
       const pair: [Socket, Socket] = [client, database]
       this.pairs.add(pair)
       client.pipe(database).pipe(client)
