@@ -7,8 +7,8 @@ const project = (test: object) => ({ resolve: { alias }, test })
 
 /**
  * `unit` tests need no running Lichen. `whole` ones share a Lichen, by names and workspaces of their own; those
- * `apart` stop or count what others use, and run one by one. `firefox` is a second engine; `measured` ones want the
- * machine for themselves.
+ * `apart` stop or count what others use, and run one by one. `firefox` is a second engine; `measured` ones come
+ * after the walks and want the machine for themselves.
  * `faults` break Lichens of their own.
  */
 export default defineConfig({

@@ -1,0 +1,62 @@
+import { randomUUID } from 'node:crypto'
+import { api, applied, releasedForm, send, smallForm } from './api'
+import { query } from './database'
+import { readFacts } from './facts'
+
+const facts = readFacts()
+const slug = `guard-${Date.now().toString(36)}`
+
+/** What stands in everything that is ours, and must be read by nobody else. */
+export const SECRET = `kept-${slug}`
+
+/** One of everything in the demo company's workspace, by which nobody else may reach anything. */
+export interface Ours {
+  /** Of the form. */
+  slug: string
+  rehearsal: string
+  submission: string
+  spam: string
+  contact: string
+  company: string
+  delivery: string
+  link: string
+  token: string
+  /** The address of a page of the studio, about these. */
+  at(path: string): string
+}
+
+export async function makeOurs(): Promise<Ours> {
+  await releasedForm(facts, slug, { ...smallForm, title: SECRET })
+  const sent = await send(facts, slug, { first_name: SECRET, email: `${SECRET}@guard.example` })
+  const { contact, deliveries } = await applied(facts, sent.body.submission)
+  await api(facts, 'POST', `/contacts/${contact}/links`, { form: slug })
+  const one = async (text: string, values: unknown[]) =>
+    (await query<{ id: string }>(facts.database, text, values))[0]?.id ?? ''
+  const spam = await send({ url: facts.url }, slug, { first_name: SECRET, email: `machine@guard.example` })
+  const company = await one(
+    `insert into record (workspace_id, type, key, title, "values", created_at, updated_at)
+     select workspace_id, 'company', $1, $1, jsonb_build_object('name', $1::text), now(), now() from form where slug = $2
+     returning id`,
+    [SECRET, slug],
+  )
+  const rehearsal = randomUUID()
+  await api(facts, 'PUT', `/forms/${slug}/rehearsals/${rehearsal}`, { title: 'Kept', values: {} })
+  const submission: string = sent.body.submission
+  return {
+    slug,
+    rehearsal,
+    submission,
+    spam: spam.body.submission,
+    contact,
+    company,
+    delivery: deliveries[0]?.id ?? '',
+    link: await one('select id from personal_link where contact_id = $1', [contact]),
+    token: await one('select t.id from api_token t join form f using (workspace_id) where f.slug = $1 limit 1', [slug]),
+    at: (path) =>
+      path
+        .replace('/arrivals/[id]', `/arrivals/${submission}`)
+        .replace('/people/companies/[id]', `/people/companies/${company}`)
+        .replace('/people/[id]', `/people/${contact}`)
+        .replace('[slug]', slug),
+  }
+}

@@ -1,0 +1,122 @@
+import { beforeAll, describe, expect, it } from 'vitest'
+import { smallForm } from '../support/api'
+import { figure, query } from '../support/database'
+import { readFacts } from '../support/facts'
+import { makeOurs, type Ours, SECRET } from '../support/ours'
+import { listActions } from '../support/routes'
+import { makeWorkspace, type OtherWorkspace } from '../support/workspace'
+
+const facts = readFacts()
+
+/** Every action of the studio with everything that might be given to it: two thousand times. */
+describe('every action', () => {
+  let ours: Ours
+  let other: OtherWorkspace
+
+  beforeAll(async () => {
+    ours = await makeOurs()
+    other = await makeWorkspace(facts)
+  })
+
+  it('does nothing for a stranger, nor for another workspace’s member', async () => {
+    const before = await state()
+    expect(before.rehearsals).toEqual([{ title: 'Kept' }])
+    expect(before.spam).toEqual([{ state: 'spam', settled_at: null }])
+    const given = [
+      [],
+      [null],
+      [{ id: ours.delivery }],
+      [{ id: ours.submission }],
+      [{ id: ours.link }],
+      [{ id: ours.spam }],
+      [{ ids: [ours.spam], settled: true }],
+      [{ id: ours.token }],
+      [{ id: ours.rehearsal }],
+      [{ slug: ours.slug, id: ours.rehearsal, title: 'Evil', values: {} }],
+      [{ id: ours.contact, form: ours.slug }],
+      [{ slug: ours.slug, from: 1 }],
+      [{ slug: ours.slug, values: {} }],
+      [{ of: ours.slug, name: 'Evil' }],
+      [{ which: 'all' }, null],
+      [ours.slug, smallForm, 1],
+      [ours.slug, smallForm, {}, {}, null],
+      [{}, null],
+      ['', null],
+      ['desk', 'Evil'],
+      [{ mail: 'refuses' }],
+      [{ name: 'tarnfield_crm' }],
+      [
+        {
+          name: 'tarnfield_crm',
+          title: 'Evil',
+          settings: { url: 'https://evil.example' },
+          everyForm: true,
+          retired: true,
+        },
+      ],
+      [{ timeZone: 'Asia/Tokyo' }],
+      [{ sites: ['https://evil.example'] }],
+      [{ title: 'Evil', target: 'webhook', settings: { url: 'https://evil.example' } }],
+    ]
+    const call = async (cookie: string, { id, path }: { id: string; path: string }, args: unknown) => {
+      const response = await fetch(facts.url + path, {
+        method: 'POST',
+        redirect: 'manual',
+        headers: {
+          'next-action': id,
+          'content-type': 'text/plain;charset=UTF-8',
+          origin: facts.url,
+          ...(cookie ? { cookie } : {}),
+        },
+        body: JSON.stringify(args),
+      })
+      const text = await response.text()
+      expect([path, args, text.includes(SECRET), response.status >= 500]).toEqual([path, args, false, false])
+    }
+    for (const cookie of ['', other.cookie])
+      for (const action of listActions((path) => ours.at(path)))
+        await Promise.all(given.map((args) => call(cookie, action, args)))
+    expect(await state()).toEqual(before)
+    const bench = (await (await fetch(`${facts.bench}/`)).json()) as { switches: object }
+    expect(bench.switches).toEqual({ mail: 'works', crm: 'works', hook: 'works' })
+  }, 240_000)
+
+  /** What belongs to the first workspace and could have been changed. */
+  const state = async () => ({
+    revision: await figure(facts.database, 'select draft_revision from form where slug = $1', [ours.slug]),
+    releases: await figure(
+      facts.database,
+      'select count(*) from release r join form f on f.id = r.form_id where slug = $1',
+      [ours.slug],
+    ),
+    links: await figure(
+      facts.database,
+      'select count(*) from personal_link where withdrawn_at is null and contact_id = $1',
+      [ours.contact],
+    ),
+    token: await figure(facts.database, 'select count(*) from api_token where withdrawn_at is null and id = $1', [
+      ours.token,
+    ]),
+    spam: await query(facts.database, 'select state, settled_at from submission where id = $1', [ours.spam]),
+    rehearsals: await query(
+      facts.database,
+      'select title from rehearsal h join form f on f.id = h.form_id where slug = $1',
+      [ours.slug],
+    ),
+    desks: await figure(
+      facts.database,
+      'select count(*) from desk d join form f using (workspace_id) where slug = $1',
+      [ours.slug],
+    ),
+    sites: await query(
+      facts.database,
+      'select sites from workspace w join form f on f.workspace_id = w.id where slug = $1',
+      [ours.slug],
+    ),
+    connections: await query(
+      facts.database,
+      'select c.name, title, settings, retired, tried from connection c join form f using (workspace_id) where slug = $1 order by 1',
+      [ours.slug],
+    ),
+  })
+})
