@@ -1,4 +1,4 @@
-import { api, crmOf, mailTo, until } from '../support/api'
+import { api, crmOf, mailTo, releasedForm, smallForm, until } from '../support/api'
 import { expect, facts, test, unique } from './studio'
 import { viewOfDraft } from './view'
 
@@ -248,4 +248,23 @@ test('nobody gets into the studio without signing in', async ({ page }) => {
   await expect(page.getByRole('alert').filter({ hasText: 'The email or the password is wrong.' })).toBeVisible()
   await page.getByRole('button', { name: 'Enter the demo as Ines' }).click()
   await page.waitForURL('**/forms')
+})
+
+test('what a form begins with is known to what would happen, also where its page is there before the studio wakes', async ({
+  studio,
+}) => {
+  const slug = unique('begins')
+  const sharing = { kind: 'stepper' as const, name: 'sharing', label: 'People', required: true, minimum: 1, default: 2 }
+  const steps = [...smallForm.steps, { name: 'more', title: 'More', questions: [sharing] }]
+  await releasedForm(facts, slug, { ...smallForm, steps })
+  const view = studio
+    .waitForEvent('framenavigated', (frame) => frame.url().includes('/preview/'))
+    .then((frame) => frame.waitForLoadState())
+  await studio.route(/\/_next\/.*\.js/, async (route) => {
+    await view
+    await route.continue()
+  })
+  await studio.goto(`/forms/${slug}/compose`)
+  await expect(studio.getByLabel('If sent now')).toContainText('Nothing is filled in yet: 2 answers to give.')
+  await studio.unrouteAll({ behavior: 'ignoreErrors' })
 })

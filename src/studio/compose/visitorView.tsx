@@ -26,7 +26,8 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
   const atFirst = useRef<string | null>(null)
   const frame = useRef<HTMLIFrameElement>(null)
   const typed = useRef<{ values: Record<string, string>; step: string } | null>(null)
-  const [values, setValues] = useState<Record<string, string>>({})
+  /** What the page holds; nothing until it told. */
+  const [values, setValues] = useState<Record<string, string> | null>(null)
   const opened = useRef(open)
   opened.current = open
 
@@ -47,6 +48,11 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
   }, [css])
 
   useEffect(() => {
+    const greet = () => {
+      const tell = (what: object) => frame.current?.contentWindow?.postMessage(what, location.origin)
+      tell({ lichen: 'restore', ...typed.current, to: opened.current })
+      tell({ lichen: 'look', css: cssNow.current })
+    }
     const listen = (event: MessageEvent) => {
       if (event.origin !== location.origin || event.source !== frame.current?.contentWindow) return
       const said = event.data as {
@@ -56,11 +62,7 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
         /** Whether it has what was typed in the page before it. */
         whole?: boolean
       }
-      if (said.lichen === 'ready') {
-        const tell = (what: object) => frame.current?.contentWindow?.postMessage(what, location.origin)
-        tell({ lichen: 'restore', ...typed.current, to: opened.current })
-        tell({ lichen: 'look', css: cssNow.current })
-      }
+      if (said.lichen === 'ready') greet()
       if (said.lichen === 'values' && said.values) {
         const known = said.whole ? said.values : { ...typed.current?.values, ...said.values }
         typed.current = { values: known, step: said.step ?? '' }
@@ -69,7 +71,14 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
       }
     }
     addEventListener('message', listen)
-    return () => removeEventListener('message', listen)
+    // The page may have said that it is ready before anybody listened.
+    greet()
+    // A page that does not come leaves the studio to say what would be sent without it.
+    const alone = setTimeout(() => setValues((told) => told ?? {}), 5000)
+    return () => {
+      removeEventListener('message', listen)
+      clearTimeout(alone)
+    }
   }, [])
 
   const begun = atFirst.current !== null && JSON.stringify(values) !== atFirst.current
@@ -145,7 +154,7 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
 }
 
 interface NowProps {
-  values: Record<string, string>
+  values: Record<string, string> | null
   contact: string | null
   form: Form
   /** Whether anybody has filled anything in yet: before that nothing is wrong. */
@@ -158,9 +167,10 @@ function IfSentNow({ values, contact, form, begun }: NowProps) {
   const settled = useSettled(JSON.stringify({ values, contact }), 300)
   const settledForm = useSettled(form, 600)
   useEffect(() => {
+    const { values, contact } = JSON.parse(settled) as Pick<NowProps, 'values' | 'contact'>
+    if (values === null) return
     let stale = false
-    const asked = JSON.parse(settled) as { values: Record<string, string>; contact: string | null }
-    planDraftAction({ slug, draft: settledForm, ...asked })
+    planDraftAction({ slug, draft: settledForm, values, contact })
       .then((next) => {
         if (!stale && next.ok) setResult(next.value)
       })
