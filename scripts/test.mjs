@@ -1,6 +1,6 @@
 /**
  * `npm test`: everything that must hold, from a fresh clone. Begins as a plain script. With a word after it
- * (`npm test -- unit`), only that part: order, unit, whole or browser.
+ * (`npm test -- unit`), only that part: order, unit, whole, apart or browser.
  */
 import process from 'node:process'
 import { Checks } from './machine/checks.mjs'
@@ -16,18 +16,21 @@ const checks = new Checks()
 await runOrTell(async () => {
   await prepare('chromium-headless-shell')
   process.env.NEXT_TELEMETRY_DISABLED = '1'
-  const order = () => wants('order') && checks.aside('order', process.execPath, ['scripts/order.mjs'])
-  const unit = () => wants('unit') && checks.vitest('unit')
-  if (wants('whole') || wants('browser')) {
+  const withoutLichen = async () => {
+    if (wants('order')) await checks.aside('order', process.execPath, ['scripts/order.mjs'])
+    if (wants('unit')) await checks.vitest('unit')
+  }
+  const withOne = async () => {
+    if (wants('whole')) await checks.vitest('whole')
+    if (wants('apart')) await checks.vitest('apart')
+  }
+  if (['whole', 'apart', 'browser'].some(wants)) {
     checks.say('Building, and loading a Lichen to test')
     await withLichen(async ({ url }) => {
-      if (wants('whole')) {
-        await checks.vitest('whole')
-        // What needs no running Lichen is checked beside tests that stop something and wait for it to go on.
-        await Promise.all([checks.vitest('apart'), order(), unit()])
-      } else await Promise.all([order(), unit()])
+      // What needs no running Lichen is checked beside tests that often wait for theirs.
+      await Promise.all([withOne(), withoutLichen()])
       if (wants('browser')) await checks.browser('browser', url)
     }, buildOnce())
-  } else await Promise.all([order(), unit()])
+  } else await withoutLichen()
   checks.conclude()
 })
