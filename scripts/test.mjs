@@ -16,21 +16,17 @@ const checks = new Checks()
 await runOrTell(async () => {
   await prepare('chromium-headless-shell')
   process.env.NEXT_TELEMETRY_DISABLED = '1'
-  const withoutLichen = async () => {
-    if (wants('order')) await checks.aside('order', process.execPath, ['scripts/order.mjs'])
-    if (wants('unit')) await checks.vitest('unit')
-  }
-  const withOne = async () => {
-    if (wants('whole')) await checks.vitest('whole')
-    if (wants('apart')) await checks.vitest('apart')
-  }
+  const order = async () => wants('order') && checks.aside('order', process.execPath, ['scripts/order.mjs'])
+  /** @param {string} project */
+  const vitest = async (project) => wants(project) && checks.vitest(project)
   if (['whole', 'apart', 'browser'].some(wants)) {
     checks.say('Building, and loading a Lichen to test')
     await withLichen(async ({ url }) => {
       // What needs no running Lichen is checked beside tests that often wait for theirs.
-      await Promise.all([withOne(), withoutLichen()])
+      await Promise.all([vitest('whole'), order()])
+      await Promise.all([vitest('apart'), vitest('unit')])
       if (wants('browser')) await checks.browser('browser', url)
     }, buildOnce())
-  } else await withoutLichen()
+  } else await Promise.all([order(), vitest('unit')])
   checks.conclude()
 })
