@@ -241,7 +241,8 @@ describe('a file', () => {
       ids,
     ])
     await until('the one that was left is removed', async () => !(await there(ids[0] ?? '')), 100)
-    expect(await figure(facts.database, 'select count(*) from file where id = $1', [ids[0]])).toBe(0)
+    const noted = () => figure(facts.database, 'select count(*) from file where id = $1', [ids[0]])
+    await until('and forgotten', async () => (await noted()) === 0)
     const kept = await fetchAs(member, sent.photos[0] ?? '')
     expect(kept.status).toBe(200)
   })
