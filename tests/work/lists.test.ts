@@ -8,6 +8,7 @@ import { type Page, readCursor, sortingsOf } from '@/db/queries/list'
 import { COMPANY_KEYS, CONTACT_KEYS, listCompanies, listPeople } from '@/db/queries/people'
 import { query } from '../support/database'
 import { readFacts } from '../support/facts'
+import { makeWorkspace } from '../support/workspace'
 
 const facts = readFacts()
 
@@ -166,6 +167,20 @@ describe('a list', () => {
       expect([sort, found]).toEqual([sort, wanted])
       expect(new Set(found).size).toBe(found.length)
     }
+  })
+
+  it('of forms is sorted by the share that finishes, however many have', async () => {
+    const { id: workspace } = await makeWorkspace(facts, false)
+    const sent = { few: 1, many: 2_000_000_000, most: 2_147_483_646 }
+    for (const [name, count] of Object.entries(sent))
+      await query(
+        facts.database,
+        `with made as (insert into form (workspace_id, slug, name, draft) values ($1, $2 || $1::text, $2, '{}') returning id)
+         insert into readout_day select $1, id, current_date, '', 1, 2147483647, 0, $3, 0, 0, '{}', '{}' from made`,
+        [workspace, name, count],
+      )
+    const { rows } = await listForms(db, workspace, { sort: '-finish', limit: 5 })
+    expect(rows.map(({ name }) => name)).toEqual(['most', 'many', 'few'])
   })
 
   const searches: [string, string, string][] = [

@@ -258,7 +258,7 @@ export const FORM_KEYS = {
   arrived: numberKey(sql`counts.arrived`),
   sent: numberKey(sql`counts.sent`),
   // In millionths, those that nobody has arrived at below those that nobody has finished.
-  finish: numberKey(sql`coalesce(counts.sent * 1000000 / nullif(counts.arrived, 0), -1)`),
+  finish: numberKey(sql`coalesce(counts.sent::bigint * 1000000 / nullif(counts.arrived, 0), -1)`),
   unfinished: numberKey(sql`counts.unfinished`),
   owner: textKey(sql`coalesce(owner.name, '')`),
   changed: momentKey(sql`form.updated_at`),
