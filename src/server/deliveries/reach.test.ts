@@ -11,6 +11,8 @@ describe('what may be reached', () => {
       '0.0.0.0 10.1.2.3 100.64.0.1 127.0.0.1 169.254.169.254 172.16.0.1 172.31.255.255 192.168.1.1',
       '198.18.0.1 224.0.0.1 240.0.0.1 255.255.255.255 :: ::1 fe80::1 fc00::1 fd12::1 ff02::1',
       '::ffff:10.0.0.1 ::ffff:7f00:1 64:ff9b::10.0.0.1 2002:a00:1::1 not-a-number',
+      // Without ffff as well (RFC 4291, 2.5.5.1), as an address on the web writes it; and what nobody was given yet.
+      '::127.0.0.1 ::7f00:1 ::a00:1 4000::1',
     ]
     expect(open.filter((address) => !mayReach([], address, 443))).toEqual([])
     expect(shut.flatMap((line) => line.split(' ')).filter((address) => mayReach([], address, 443))).toEqual([])

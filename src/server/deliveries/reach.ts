@@ -33,12 +33,18 @@ export function readAllowed(text: string): Allowed | null {
 /** Who may be reached. Everybody public may; of the others, those on the list. */
 export type Reach = readonly Allowed[]
 
+/** Global unicast as IANA has given it out so far; what lies outside is for a purpose of its own, or nobody's. */
+const GLOBAL = ipaddr.IPv6.parseCIDR('2000::/3')
+
+const isPublic = (address: ipaddr.IPv4 | ipaddr.IPv6): boolean =>
+  address.range() === 'unicast' && (address.kind() === 'ipv4' || address.match(GLOBAL as never))
+
 /** Whether an address, as numbers, may be connected to on this port. */
 export function mayReach(reach: Reach, address: string, port: number): boolean {
   if (!ipaddr.isValid(address)) return false
   const parsed = ipaddr.process(address)
   return (
-    parsed.range() === 'unicast' ||
+    isPublic(parsed) ||
     reach.some(
       ({ range: [base, bits], port: only }) =>
         base.kind() === parsed.kind() && parsed.match([base, bits] as never) && (only === null || only === port),
