@@ -6,6 +6,14 @@ export const isSoundText = (text: string): boolean => text.isWellFormed() && !te
 /** The same text made sound: halves of characters become U+FFFD, NUL goes. */
 export const makeSound = (text: string): string => text.toWellFormed().replaceAll('\0', '')
 
+/** Characters that XML 1.0 (2.2) has no way to write. */
+const NOT_IN_XML =
+  // oxlint-disable-next-line no-control-regex
+  /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g
+
+/** The same text without what a document in XML cannot hold. */
+export const asXmlText = (text: string): string => text.replace(NOT_IN_XML, '')
+
 const graphemes = new Intl.Segmenter('und', { granularity: 'grapheme' })
 
 /** At most `most` UTF-16 units of text, cut between characters as people see them (Unicode UAX #29), never inside one. */

@@ -1,3 +1,5 @@
+import { asXmlText } from './text'
+
 /** Texts and their translations as XLIFF 2.1 (OASIS), which translators' programs read and write. */
 
 /** One text: what it is known by, what it is, and what it is in the other language; empty where it is not there. */
@@ -9,11 +11,6 @@ export interface XliffUnit {
   older: boolean
 }
 
-/** Characters that XML 1.0 (2.2) has no way to write. */
-const UNWRITABLE =
-  // oxlint-disable-next-line no-control-regex
-  /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g
-
 const ESCAPED: Readonly<Record<string, string>> = {
   '&': '&amp;',
   '<': '&lt;',
@@ -22,7 +19,7 @@ const ESCAPED: Readonly<Record<string, string>> = {
   '\r': '&#13;',
 }
 
-const escape = (text: string): string => text.replace(UNWRITABLE, '').replace(/[&<>"\r]/g, (one) => ESCAPED[one] ?? one)
+const escape = (text: string): string => asXmlText(text).replace(/[&<>"\r]/g, (one) => ESCAPED[one] ?? one)
 
 /**
  * A document of one file with a unit for each text. `original` names what the texts are of; languages are BCP 47.

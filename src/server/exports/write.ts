@@ -1,7 +1,10 @@
-import { PassThrough, Readable } from 'node:stream'
+import { once } from 'node:events'
+import { PassThrough } from 'node:stream'
 import { stringify } from 'csv-stringify/sync'
 import { asCsvText, type Cell } from '@/core/formats/table'
+import { asXmlText } from '@/core/formats/text'
 import { log } from '../log'
+import { streamed } from '../streamed'
 import type { Export } from './rows'
 
 export const EXPORT_FORMATS = ['csv', 'xlsx', 'jsonl'] as const
@@ -17,7 +20,7 @@ export const EXPORT_TYPES: Record<ExportFormat, string> = {
 /** An export as a download, written while it is read: memory stays flat however many rows there are. */
 export function writeExport(source: Export, format: ExportFormat): Response {
   const body = { csv: writeCsv, xlsx: writeXlsx, jsonl: writeJsonLines }[format](source)
-  return new Response(Readable.toWeb(body) as ReadableStream, {
+  return new Response(streamed(body), {
     headers: {
       'content-type': EXPORT_TYPES[format],
       'content-disposition': `attachment; filename="${source.name}.${format}"`,
@@ -27,26 +30,24 @@ export function writeExport(source: Export, format: ExportFormat): Response {
 }
 
 /** Comma-separated values as RFC 4180 has them, with a heading, and nothing in them that a spreadsheet would run. */
-function writeCsv({ columns, pages }: Export): Readable {
+async function* writeCsv({ columns, pages }: Export): AsyncGenerator<string> {
   const write = (rows: Cell[][]) => stringify(rows, { record_delimiter: '\r\n', quoted_match: /^'|[\r\n]/ })
-  async function* parts() {
-    yield write([columns])
-    for await (const page of pages) yield write(page.map(({ cells }) => cells().map(asCsvText)))
-  }
-  return Readable.from(parts(), { objectMode: false })
+  yield write([columns])
+  for await (const page of pages) yield write(page.map(({ cells }) => cells().map(asCsvText)))
 }
 
 /** One JSON document a line, each saying its format. */
-function writeJsonLines({ pages }: Export): Readable {
-  async function* parts() {
-    for await (const page of pages) yield page.map(({ json }) => `${JSON.stringify(json())}\n`).join('')
-  }
-  return Readable.from(parts(), { objectMode: false })
+async function* writeJsonLines({ pages }: Export): AsyncGenerator<string> {
+  for await (const page of pages) yield page.map(({ json }) => `${JSON.stringify(json())}\n`).join('')
 }
 
+/** A workbook is made of XML. */
+const asWorkbookCell = (cell: Cell): Cell => (typeof cell === 'string' ? asXmlText(cell) : cell)
+
 /** A workbook of one sheet. Text is text there, whatever it begins with, so nothing needs to be marked. */
-function writeXlsx({ columns, pages }: Export): Readable {
+function writeXlsx({ columns, pages }: Export): AsyncIterable<Uint8Array> {
   const out = new PassThrough()
+  const gone = new Promise((done) => out.once('close', done))
   const write = async () => {
     // Large, and seldom needed.
     const { default: Excel } = await import('exceljs')
@@ -54,9 +55,10 @@ function writeXlsx({ columns, pages }: Export): Readable {
     const sheet = book.addWorksheet('Sheet')
     sheet.addRow(columns).commit()
     for await (const page of pages) {
-      for (const { cells } of page) sheet.addRow(cells()).commit()
-      // The reader may be slower than the database.
-      if (out.writableNeedDrain) await new Promise((done) => out.once('drain', done))
+      for (const { cells } of page) sheet.addRow(cells().map(asWorkbookCell)).commit()
+      // The reader may be slower than the database, or gone.
+      if (out.writableNeedDrain) await Promise.race([once(out, 'drain'), gone])
+      if (out.destroyed) return
     }
     sheet.commit()
     await book.commit()
