@@ -129,7 +129,11 @@ export default {
       files: ['src/**/*.{ts,tsx}'],
       // Configuration speaks to the operator.
       excludeFiles: ['src/**/*.test.ts', 'src/core/testing/**', 'src/server/config.ts'],
-      rules: { 'lichen/ask-the-kind': 'error', 'lichen/no-settings-in-prose': 'error' },
+      rules: {
+        'lichen/ask-the-kind': 'error',
+        'lichen/no-settings-in-prose': 'error',
+        'lichen/end-with-the-reader': 'error',
+      },
     },
     ...LAYERS.map(layerRule),
     {

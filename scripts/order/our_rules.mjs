@@ -7,6 +7,8 @@ const KINDS = readdirSync(`${import.meta.dirname}/../../src/core/answers/kinds`)
 
 const ASK_THE_KIND = 'Ask the kind (mannerOf, rulesOf) instead of comparing with its name.'
 const NO_SETTINGS = 'Say what to do without the name of an operator’s setting.'
+const END_WITH_THE_READER =
+  'Use streamed: what Node makes of a stream goes on after its reader has gone, and ends the process.'
 const SETTING = '/\\w .*LICHEN_|LICHEN_\\w+[ .]\\w?/'
 
 /**
@@ -39,5 +41,6 @@ export default {
       [`Literal[value=${SETTING}]`]: NO_SETTINGS,
       [`TemplateElement[value.raw=${SETTING}]`]: NO_SETTINGS,
     }),
+    'end-with-the-reader': nothingLike({ [`MemberExpression[property.name='toWeb']`]: END_WITH_THE_READER }),
   },
 }

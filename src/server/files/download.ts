@@ -1,7 +1,7 @@
-import { Readable } from 'node:stream'
 import { findOwnFile } from '@/db/queries/files'
 import { context } from '../context'
 import { problem } from '../problem'
+import { streamed } from '../streamed'
 import { read } from './store'
 
 /** Pictures that every browser shows; everything else is only bytes to it. */
@@ -12,7 +12,7 @@ export async function downloadFile(workspaceId: string, id: string): Promise<Res
   const file = await findOwnFile(context().db, workspaceId, id)
   if (!file) return problem(404, 'There is no such file.')
   const type = file.type ?? ''
-  return new Response(Readable.toWeb(await read(file.id)) as ReadableStream, {
+  return new Response(streamed(await read(file.id)), {
     headers: {
       'content-type': SHOWN.has(type) ? type : 'application/octet-stream',
       'content-length': String(file.bytes),
