@@ -31,7 +31,7 @@ export async function sendDemoFile(
   const file = { id, workspace_id, form_id, visit_id: visitId, question, name, bytes: content.length }
   await beginFile(db, file, { files: 10, bytes: 1e9 })
   await put(id, content.length, Readable.from([content]))
-  await finishFile(db, id, 'image/png')
+  await finishFile(db, id, 'image/png', name)
   return fileAddress(url, id, name)
 }
 

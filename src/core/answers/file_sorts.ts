@@ -62,9 +62,13 @@ export type FileSort = keyof typeof FILE_SORTS
 
 export const FILE_SORT_NAMES = Object.keys(FILE_SORTS) as [FileSort, ...FileSort[]]
 
-/** Every media type of some sorts. */
-export const typesOf = (sorts: readonly FileSort[]): string[] =>
-  sorts.flatMap((sort) => Object.keys(FILE_SORTS[sort].types))
+/** Every media type of some sorts, with the endings of the names of such files. */
+export function typesOf(sorts: readonly FileSort[]): Record<string, string[]> {
+  const types: Record<string, string[]> = {}
+  for (const sort of sorts)
+    for (const [type, endings] of Object.entries(FILE_SORTS[sort].types)) (types[type] ??= []).push(...endings)
+  return types
+}
 
 /** The endings of the names of such files, as a file input takes them: `.jpg`. */
 export const endingsOf = (sorts: readonly FileSort[]): string[] => [

@@ -23,6 +23,12 @@ describe('a file’s address', () => {
       }),
     )
   })
+  it('may hold the longest name there is, in any writing', () => {
+    for (const letter of ['窯', '🔥', 'ü']) {
+      const address = at(1, `${tidyFileName(`${letter.repeat(300)}.jpeg`)}.png`)
+      expect([letter, fileIdOf(address)]).toEqual([letter, id(1)])
+    }
+  })
   it('has a name that a folder can hold, and keeps its ending', () => {
     expect(tidyFileName('C:\\photos\\kiln.jpg')).toBe('kiln.jpg')
     expect(tidyFileName('../../etc/passwd')).toBe('passwd')

@@ -18,7 +18,7 @@ import type { JsonSchema } from './kind'
  */
 
 const ID = '[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}'
-const ADDRESS = `^https?://[^\\s/?#]+/files/${ID}/[^\\s/?#]{1,400}$`
+const ADDRESS = `^https?://[^\\s/?#]+/files/${ID}/[^\\s/?#]{1,1300}$`
 const address = new RegExp(ADDRESS)
 
 /** Stands for a file that is still on its way. */
@@ -85,8 +85,8 @@ function withoutGone(value: Answer, isThere: (id: string) => boolean): Answer {
 
 /** What of an answer to a question is sent as files: which may come, how large, and how many of them. */
 export interface FilesAsked {
-  /** Media types (IANA), as their contents say. */
-  types: readonly string[]
+  /** Media types (IANA), as their contents say, each with the endings of the names of such files, the usual one first. */
+  types: Readonly<Record<string, readonly string[]>>
   /** Largest that one may be, in bytes. */
   bytes: number
   most: number

@@ -13,15 +13,24 @@ const fileOf = (name: string, bytes: number) => ({
 
 describe('files of a mail', () => {
   it('go with it as far as there is room, in their order; the others are linked', () => {
-    const files = attachUpTo([fileOf('a', 9e6), fileOf('b', 2e6), fileOf('c', 1e6)], 10e6)
+    const files = attachUpTo([fileOf('a.png', 9e6), fileOf('b.png', 2e6), fileOf('c.png', 1e6)], 10e6)
     expect(files.map(({ attached }) => attached)).toEqual([true, false, true])
-    expect(tellFiles(files)).toBe('a (9 MB), attached\nb (2 MB): https://forms.example/files/x/b\nc (1 MB), attached')
+    expect(tellFiles(files)).toBe(
+      'a.png (9 MB), attached\nb.png (2 MB): https://forms.example/files/x/b.png\nc.png (1 MB), attached',
+    )
+  })
+  it('never go with it where a double click may run them, which it says', () => {
+    const files = attachUpTo([fileOf('run.bat', 100), fileOf('kiln.png', 100)], 10e6)
+    expect(files.map(({ attached }) => attached)).toEqual([false, true])
+    expect(tellFiles(files)).toBe(
+      'run.bat (100 byte), not attached because its name is not what is in it: https://forms.example/files/x/run.bat\nkiln.png (100 byte), attached',
+    )
   })
   it('never weigh more than it may carry, and leave out none that would fit still', () => {
     fc.assert(
       fc.property(fc.array(fc.nat(100)), fc.nat(200), (sizes, most) => {
         const files = attachUpTo(
-          sizes.map((bytes, n) => fileOf(String(n), bytes)),
+          sizes.map((bytes, n) => fileOf(`${n}.png`, bytes)),
           most,
         )
         const weight = files.reduce((sum, { attached, bytes }) => sum + (attached ? bytes : 0), 0)

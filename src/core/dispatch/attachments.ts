@@ -1,5 +1,6 @@
 import { ENGLISH } from '../language/languages'
 import { tellBytes } from '../language/bytes'
+import { isNamedByContents } from '../answers/file_name'
 
 /** A file that came with a submission. */
 export interface SentFile {
@@ -17,11 +18,14 @@ export interface MailFile extends SentFile {
   attached: boolean
 }
 
-/** Which of some files go with a mail: in their order, those that fit into what it may carry, in bytes. */
+/**
+ * Which of some files go with a mail: in their order, those that fit into what it may carry, in bytes, and that are
+ * called by what is in them: a double click on anything else may run it.
+ */
 export function attachUpTo(files: readonly SentFile[], most: number): MailFile[] {
   let room = most
   return files.map((file) => {
-    const attached = file.bytes <= room
+    const attached = file.bytes <= room && isNamedByContents(file.name, file.type)
     if (attached) room -= file.bytes
     return { ...file, attached }
   })
@@ -30,9 +34,11 @@ export function attachUpTo(files: readonly SentFile[], most: number): MailFile[]
 /** What a mail says of its files, and where to get those that it does not carry. */
 export const tellFiles = (files: readonly MailFile[]): string =>
   files
-    .map(({ name, bytes, attached, address }) =>
-      attached
-        ? `${name} (${tellBytes(ENGLISH, bytes)}), attached`
-        : `${name} (${tellBytes(ENGLISH, bytes)}): ${address}`,
-    )
+    .map(({ name, type, bytes, attached, address }) => {
+      const told = `${name} (${tellBytes(ENGLISH, bytes)})`
+      if (attached) return `${told}, attached`
+      return isNamedByContents(name, type)
+        ? `${told}: ${address}`
+        : `${told}, not attached because its name is not what is in it: ${address}`
+    })
     .join('\n')

@@ -59,5 +59,5 @@ export const manner: KindManner<Signature> = {
   width: 'full',
   fillable: false,
   unsummed: true,
-  files: () => ({ types: ['image/png'], bytes: 500_000, most: 1 }),
+  files: () => ({ types: { 'image/png': ['png'] }, bytes: 500_000, most: 1 }),
 }
