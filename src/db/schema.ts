@@ -318,6 +318,8 @@ interface FileTable {
   name: string
   /** How large it is, or is going to be. */
   bytes: number
+  /** How much of it has come, in bytes, as far as it was noted. */
+  received: Default<number>
   /** Its media type by what is in it, once it is whole. */
   type: ColumnType<string | null, string | null | undefined, string | null>
   submission_id: ColumnType<string | null, string | null | undefined, string | null>

@@ -48,6 +48,18 @@ describe('limits', () => {
     // Another form is not concerned.
     expect((await send({ url: facts.url }, slug, { first_name: 'x', email: 'other@door.example' })).status).toBe(200)
   })
+  it('count files begun by address, whatever a stranger says their address is', async () => {
+    const begin = (form: string, n: number) =>
+      fetch(`${facts.url}/f/${form}/files`, {
+        method: 'POST',
+        headers: { 'tus-resumable': '1.0.0', 'upload-length': '5', 'lichen-address': `198.51.100.${n}` },
+      })
+    const statuses: number[] = []
+    for (let n = 0; n < 1000 && !statuses.includes(429); n++) statuses.push((await begin(slug, n)).status)
+    // Nobody shows that a visit is theirs here: that is looked at only after it was counted.
+    expect(statuses.slice(0, 100).every((status) => status === 403)).toBe(true)
+    expect(statuses.at(-1)).toBe(429)
+  })
   it('count pages opened, and progress told', async () => {
     const opened = `${slug}-opened`
     await releasedForm(facts, opened, smallForm)

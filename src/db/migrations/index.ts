@@ -13,6 +13,7 @@ import * as formSettings from './0011_form_settings'
 import * as leftBehind from './0012_left_behind'
 import * as putAside from './0013_put_aside'
 import * as waysIn from './0014_ways_in'
+import * as received from './0015_received'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -30,4 +31,5 @@ export const migrations: Record<string, Migration> = {
   '0012_left_behind': leftBehind,
   '0013_put_aside': putAside,
   '0014_ways_in': waysIn,
+  '0015_received': received,
 }

@@ -1,4 +1,4 @@
-import { sql } from 'kysely'
+import { type RawBuilder, sql } from 'kysely'
 import type { Runner } from '../database'
 
 export interface NewFile {
@@ -17,20 +17,36 @@ export interface Room {
   bytes: number
 }
 
+/** What of a form has come and was not sent, in bytes: what is only claimed takes no room from anybody. */
+const receivedOf = (formId: RawBuilder<unknown>) =>
+  sql`(select coalesce(sum(received), 0) from file where form_id = ${formId} and submission_id is null and not gone)`
+
 /** Notes that a file is going to come, unless there is no room for it; tells whether it was noted. */
 export async function beginFile(db: Runner, file: NewFile, room: Room): Promise<boolean> {
   const { rows } = await sql`
     insert into file (id, workspace_id, form_id, visit_id, question, name, bytes)
     select ${file.id}::uuid, ${file.workspace_id}::uuid, ${file.form_id}::uuid, ${file.visit_id}::uuid,
       ${file.question}, ${file.name}, ${file.bytes}::integer
-    from (
-      select count(*) filter (where visit_id = ${file.visit_id}) as files, coalesce(sum(bytes), 0) as bytes
-      from file where form_id = ${file.form_id} and submission_id is null and not gone
-    ) unsent
-    where files < ${room.files} and bytes + ${file.bytes}::integer <= ${room.bytes}
+    where ${receivedOf(sql`${file.form_id}::uuid`)} + ${file.bytes}::integer <= ${room.bytes} and ${room.files} > (
+      select count(*) from file
+      where form_id = ${file.form_id} and visit_id = ${file.visit_id} and submission_id is null and not gone
+    )
     returning id
   `.execute(db)
   return rows.length > 0
+}
+
+/** Whether there is room for more of a file that is on its way. */
+export async function hasRoom(db: Runner, id: string, bytes: number): Promise<boolean> {
+  const { rows } = await sql`
+    select from file coming where id = ${id} and ${receivedOf(sql`coming.form_id`)} < ${bytes}
+  `.execute(db)
+  return rows.length > 0
+}
+
+/** Notes how much of a file has come. */
+export async function noteReceived(db: Runner, id: string, bytes: number): Promise<void> {
+  await db.updateTable('file').set({ received: bytes }).where('id', '=', id).where('received', '<', bytes).execute()
 }
 
 /** A file that is on its way, or has come and was not sent with a form yet. */
@@ -43,22 +59,23 @@ export const findUnsent = (db: Runner, id: string) =>
     .where('gone', '=', false)
     .executeTakeFirst()
 
-/** Notes that a file is whole, and of which type it is. */
-export async function finishFile(db: Runner, id: string, type: string): Promise<void> {
+/** Notes that a file is whole, of which type it is, and what it is called then. */
+export async function finishFile(db: Runner, id: string, type: string, name: string): Promise<void> {
   await db
     .updateTable('file')
-    .set({ type, whole_at: sql<Date>`now()`, touched_at: sql<Date>`now()` })
+    .set({ type, name, received: sql<number>`bytes`, whole_at: sql<Date>`now()`, touched_at: sql<Date>`now()` })
     .where('id', '=', id)
     .execute()
 }
 
-/** Notes that a file is about to be removed, so that nobody counts on it any more; tells whether it may be. */
+/** Notes that a file is about to be removed, so that nobody counts on it any more; tells whether it may be, and was not before. */
 export async function giveUpFile(db: Runner, id: string): Promise<boolean> {
   const { numUpdatedRows } = await db
     .updateTable('file')
     .set({ gone: true })
     .where('id', '=', id)
     .where('submission_id', 'is', null)
+    .where('gone', '=', false)
     .executeTakeFirst()
   return numUpdatedRows > 0n
 }
@@ -93,12 +110,20 @@ export const readSent = (db: Runner, workspaceId: string, ids: readonly string[]
     .where('submission_id', 'is not', null)
     .execute()
 
-/** Marks files of which nothing was heard for so many hours, and tells them together with those marked before. */
+/** For how long a file may only be claimed, in minutes. */
+const CLAIMED = 10
+
+/**
+ * Marks files of which nothing was heard for so many hours, and those of which nothing ever came for minutes; tells
+ * them together with those marked before.
+ */
 export async function giveUpLeft(db: Runner, hours: number, most: number): Promise<string[]> {
   const { rows } = await sql<{ id: string }>`
     update file set gone = true where id in (
       select id from file
-      where submission_id is null and (gone or touched_at < now() - make_interval(secs => ${hours * 3600}))
+      where submission_id is null and (gone
+        or touched_at < now() - make_interval(secs => ${hours * 3600})
+        or (received = 0 and touched_at < now() - make_interval(mins => ${CLAIMED})))
       order by touched_at limit ${most} for update skip locked
     )
     returning id

@@ -34,16 +34,24 @@ export interface NewSubmission {
 /**
  * Stores submissions and queues the job that applies them, in one statement: both happen or neither.
  * What looks like a machine's is stored as spam, which no job takes, and its visit is no unfinished entry.
- * Returns the ids stored; a visit that has sent before stores nothing.
+ * Returns the ids stored; a visit that has sent before stores nothing, nor does one of whose files any is gone.
  */
 export async function storeSubmissions(db: Runner, submissions: readonly NewSubmission[]): Promise<Set<string>> {
-  const files = submissions.flatMap(({ id, visit_id, files }) => files.map((file) => ({ id, visit_id, file })))
-  // Files are tied to it in the same statement, so that none that was sent is ever taken for one that was left.
+  const files = submissions.flatMap(({ id, visit_id, form_id, files }) =>
+    files.map((file) => ({ id, visit_id, form_id, file })),
+  )
+  // Its files are held first, so that none of them can be given up any more, and tied to it in the same statement,
+  // so that none that was sent is ever taken for one that was left. Where one is gone, nothing is stored.
+  const held = sql`held as materialized (
+      select row.id, file.id as file from file
+      join jsonb_to_recordset(${asJson(files)}::jsonb) as row(id uuid, visit_id uuid, form_id uuid, file uuid)
+        on file.id = row.file and file.visit_id = row.visit_id and file.form_id = row.form_id
+      where file.submission_id is null and not file.gone
+      order by file.id for update of file
+    ), `
+  const allHeld = sql`where cardinality(row.files) = (select count(*) from held where held.id = row.id)`
   const tied = sql`, tied as (
-      update file set submission_id = stored.id
-      from jsonb_to_recordset(${asJson(files)}::jsonb) as row(id uuid, visit_id uuid, file uuid)
-      join stored on stored.id = row.id
-      where file.id = row.file and file.visit_id = row.visit_id and file.form_id = stored.form_id and not file.gone
+      update file set submission_id = stored.id from held join stored on stored.id = held.id where file.id = held.file
     )`
   const suspected = submissions.some(({ suspicions }) => suspicions.length > 0)
   const hushed = sql`, hushed as (
@@ -52,7 +60,7 @@ export async function storeSubmissions(db: Runner, submissions: readonly NewSubm
       returning visit.form_id as "formId", visit.workspace_id as "workspaceId", visit.arrived_at as "arrivedAt"
     ), counted as (${readoutJobs(sql`hushed`)})`
   const { rows } = await sql<{ id: string }>`
-    with stored as (
+    with ${files.length > 0 ? held : sql``}stored as (
       insert into submission (id, workspace_id, form_id, release_id, visit_id, "values", origins, link,
         page_before, link_holder, outcome, received_at, suspicions, locale, state)
       select id, workspace_id, form_id, release_id, visit_id, "values", origins, link,
@@ -60,7 +68,8 @@ export async function storeSubmissions(db: Runner, submissions: readonly NewSubm
         case when suspicions = '{}' then 'received' else 'spam' end
       from jsonb_to_recordset(${asJson(submissions)}::jsonb) as row(
         id uuid, workspace_id uuid, form_id uuid, release_id uuid, visit_id uuid, "values" jsonb,
-        origins jsonb, link jsonb, page_before text, link_holder uuid, outcome jsonb, received_at timestamptz, suspicions text[], locale text)
+        origins jsonb, link jsonb, page_before text, link_holder uuid, outcome jsonb, received_at timestamptz, suspicions text[], locale text, files uuid[])
+      ${files.length > 0 ? allHeld : sql``}
       on conflict (form_id, visit_id) do nothing
       returning id, form_id, visit_id, state
     )${files.length > 0 ? tied : sql``}${suspected ? hushed : sql``}, queued as (

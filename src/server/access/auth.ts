@@ -1,7 +1,6 @@
 import { betterAuth } from 'better-auth'
 import { nextCookies } from 'better-auth/next-js'
 import { context } from '../context'
-import { ADDRESS_HEADER } from '../door/address'
 
 function openAuth() {
   const { db, config } = context()
@@ -18,7 +17,7 @@ function openAuth() {
     // Tries are counted at the route, by account and by address.
     rateLimit: { enabled: false },
     telemetry: { enabled: false },
-    advanced: { cookiePrefix: 'lichen', ipAddress: { ipAddressHeaders: [ADDRESS_HEADER] } },
+    advanced: { cookiePrefix: 'lichen', ipAddress: { disableIpTracking: true } },
     plugins: [nextCookies()],
   })
 }

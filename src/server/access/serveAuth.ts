@@ -1,6 +1,6 @@
 import { findUnfit } from '@/core/formats/text'
 import { context } from '../context'
-import { ADDRESS_HEADER } from '../door/address'
+import { askerAddress } from '../door/asker'
 import { count, tooMany, waitFor } from '../door/limits'
 import { databaseAway, guard, problem } from '../problem'
 import { auth } from './auth'
@@ -17,7 +17,7 @@ export const serveAuth = (request: Request): Promise<Response> =>
     const ask = () => auth().handler(new Request(request.url, { method: 'POST', headers: request.headers, body }))
     if (!new URL(request.url).pathname.endsWith('/sign-in/email')) return ask()
 
-    const address = request.headers.get(ADDRESS_HEADER) ?? ''
+    const address = askerAddress()
     const account = accountIn(entered)
     const wait = Math.max(waitFor('sign_in_address', address), waitFor('sign_in_account', account))
     if (wait > 0) return tooMany(wait)

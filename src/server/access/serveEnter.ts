@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { findUnfit } from '@/core/formats/text'
 import { context } from '../context'
-import { ADDRESS_HEADER } from '../door/address'
+import { askerAddress } from '../door/asker'
 import { count, tooMany, waitFor } from '../door/limits'
 import type { Done } from '../done'
 import { databaseAway, guard, problem } from '../problem'
@@ -14,7 +14,7 @@ const enterSchema = z.discriminatedUnion('do', [openSchema, passwordChangeSchema
 export const serveEnter = (request: Request): Promise<Response> =>
   guard(async () => {
     if (context().presence.isAway) return databaseAway()
-    const address = request.headers.get(ADDRESS_HEADER) ?? ''
+    const address = askerAddress()
     const wait = waitFor('sign_in_address', address)
     if (wait > 0) return tooMany(wait)
     const given = (await request.json().catch(() => undefined)) as unknown

@@ -1,9 +1,6 @@
 import type { IncomingMessage } from 'node:http'
 import proxyAddr from 'proxy-addr'
 
-/** Where the door notes whom a request comes from; what a stranger wrote there is thrown away. */
-export const ADDRESS_HEADER = 'lichen-address'
-
 /**
  * Tells the network address a request comes from. What a proxy says of whom it asks for is believed only of
  * proxies named in the settings; anybody else may write what they like.

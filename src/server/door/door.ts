@@ -10,7 +10,8 @@ import { PICTURES, receivePicture } from '../pictures/receivePicture'
 import { problem } from '../problem'
 import { noFormHtml, plainHtml } from '../visitor/html'
 import { serveVisitor } from '../visitor/serve'
-import { ADDRESS_HEADER, addressReader } from './address'
+import { addressReader } from './address'
+import { askedFrom } from './asker'
 import { MOST_BYTES, readBytes, withBody } from './body'
 import { squeezeBody } from './compress'
 import { commonHeaders, studioPolicy } from './headers'
@@ -32,12 +33,10 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
   const readAddress = addressReader(config.LICHEN_PROXIES)
   const headers = Object.entries(commonHeaders(secure))
 
-  const answer = async (request: IncomingMessage, response: ServerResponse): Promise<void> => {
+  const answer = async (request: IncomingMessage, response: ServerResponse, address: string): Promise<void> => {
     for (const [name, value] of headers) response.setHeader(name, value)
     const url = readUrl(request.url, config.LICHEN_URL)
     if (!url) return write(problem(400, 'This address cannot be read.'), response)
-    const address = readAddress(request)
-    request.headers[ADDRESS_HEADER] = address
     request.headers.cookie = soundCookies(request.headers.cookie)
     const path = decodePath(url.pathname)
     const visitor = VISITOR.exec(path ?? '')
@@ -66,13 +65,14 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
   return (request, response) => {
     const id = randomUUID()
     response.setHeader('x-request-id', id)
-    void traced({ request: id }, () =>
-      answer(request, response).catch((error: unknown) => {
+    const address = readAddress(request)
+    const handle = () =>
+      answer(request, response, address).catch((error: unknown) => {
         // The visitor went away while sending; there is nobody to answer.
         log.info({ error }, 'A request broke off')
         response.destroy()
-      }),
-    )
+      })
+    void traced({ request: id }, () => askedFrom(address, handle))
   }
 }
 

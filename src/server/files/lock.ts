@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { ERRORS, type Lock, type Locker, type RequestRelease } from '@tus/server'
-import { holdFile, letGoOfFile } from '@/db/queries/files'
+import { holdFile, letGoOfFile, noteReceived } from '@/db/queries/files'
 import { context } from '../context'
+import { store } from './store'
 
 /** How long a request holds a file that it says nothing of, and how often it says that it is there, in seconds. */
 const HOLD = 12
@@ -42,7 +43,11 @@ class FileLock implements Lock {
   async unlock(): Promise<void> {
     clearInterval(this.refreshing)
     writing.delete(this.id)
-    await letGoOfFile(context().db, this.id, this.by)
+    const { db } = context()
+    // Whatever became of the request, what it left here counts.
+    const upload = await (await store()).getUpload(this.id).catch(() => null)
+    if (upload) await noteReceived(db, this.id, upload.offset)
+    await letGoOfFile(db, this.id, this.by)
   }
 
   private hold = (): Promise<boolean> => holdFile(context().db, this.id, this.by, HOLD)

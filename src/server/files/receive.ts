@@ -1,15 +1,15 @@
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { EVENTS, Server } from '@tus/server'
-import { findUnsent, forgetFile, giveUpFile } from '@/db/queries/files'
+import { findUnsent, forgetFile, giveUpFile, hasRoom, noteReceived } from '@/db/queries/files'
 import { context } from '../context'
-import { ADDRESS_HEADER } from '../door/address'
+import { askerAddress } from '../door/asker'
 import { isTemporary } from '../failures'
 import { findLiveForm, type LiveForm } from '../forms/live'
 import { log } from '../log'
 import { speechFor } from '../visitor/language'
 import { FileLocker } from './lock'
 import { store } from './store'
-import { beginVisitFile, NotTaken, noSuchFile, settleFile } from './visitFile'
+import { beginVisitFile, noRoom, NotTaken, noSuchFile, roomFor, settleFile } from './visitFile'
 
 /** Where files are sent to, and where one of them is. */
 export const FILES = /^\/f\/([^/]*)\/files(?:\/([0-9a-f-]{36}))?\/?$/
@@ -51,15 +51,15 @@ async function makeReceiver(): Promise<Server> {
         name: filename ?? '',
         bytes,
       }
-      return beginVisitFile(await formOf(asked), claim, addressOf(asked))
+      return beginVisitFile(await formOf(asked), claim, askerAddress())
     },
     // The proof is nobody else’s business.
     onUploadCreate: (_, { metadata }) => Promise.resolve({ metadata: { release: metadata?.release ?? null } }),
     async onIncomingRequest(asked, id) {
       if (asked.method === 'POST') return
-      const file = await findUnsent(db, id)
-      if (!file) throw noSuchFile()
-      if (asked.method === 'DELETE') await giveUpFile(db, id)
+      const may = asked.method === 'DELETE' ? await giveUpFile(db, id) : await findUnsent(db, id)
+      if (!may) throw noSuchFile()
+      if (asked.method === 'PATCH' && !(await hasRoom(db, id, roomFor(config).bytes))) throw noRoom()
     },
     async onUploadFinish(asked, { id, metadata }) {
       await settleFile(await formOf(asked), metadata?.release ?? undefined, id)
@@ -73,6 +73,7 @@ async function makeReceiver(): Promise<Server> {
       return { status_code: away ? 503 : 500, body: 'Our side could not take the file just now.' }
     },
   })
+  receiver.on(EVENTS.POST_RECEIVE, (_, { id, offset }) => void noteReceived(db, id, offset).catch(() => undefined))
   receiver.on(EVENTS.POST_TERMINATE, (_, __, id) => void forgetFile(db, id).catch(() => undefined))
   return receiver
 }
@@ -87,5 +88,3 @@ async function formOf(asked: Asked): Promise<LiveForm> {
   if (!live) throw new NotTaken(404, (speech) => speech.tell('no_form_title'))
   return live
 }
-
-const addressOf = (asked: Asked): string => asked.headers.get(ADDRESS_HEADER) ?? 'unknown'

@@ -1,11 +1,13 @@
 import { randomUUID } from 'node:crypto'
+import { nameByContents } from '@/core/answers/file_name'
 import { tidyFileName } from '@/core/answers/files'
 import { mannerOf } from '@/core/answers/registry'
 import { tellBytes } from '@/core/language/bytes'
 import { ENGLISH } from '@/core/language/languages'
 import type { Speech } from '@/core/language/texts'
 import { answeredByHand } from '@/core/form/values'
-import { beginFile, findUnsent, finishFile, forgetFile, giveUpFile } from '@/db/queries/files'
+import { beginFile, findUnsent, finishFile, forgetFile, giveUpFile, type Room } from '@/db/queries/files'
+import type { Config } from '../config'
 import { context } from '../context'
 import { count } from '../door/limits'
 import { findShownForm, type LiveForm } from '../forms/live'
@@ -16,6 +18,12 @@ import { remove, store } from './store'
 
 /** Most files of one visit that are not sent yet. */
 const MOST_OF_VISIT = 60
+
+/** How much may lie about that was not sent. */
+export const roomFor = ({ LICHEN_FILES_UNSENT }: Pick<Config, 'LICHEN_FILES_UNSENT'>): Room => ({
+  files: MOST_OF_VISIT,
+  bytes: LICHEN_FILES_UNSENT * 1_000_000,
+})
 
 /** Why a file is not taken, to be told to whoever sends it. */
 export class NotTaken extends Error {
@@ -29,6 +37,8 @@ export class NotTaken extends Error {
 }
 
 export const takesNone = (): NotTaken => new NotTaken(422, (speech) => speech.tell('takes_no_files'))
+
+export const noRoom = (): NotTaken => new NotTaken(507, (speech) => speech.tell('no_room'))
 
 export const noSuchFile = (): NotTaken => new NotTaken(404, (speech) => speech.tell('no_such_file'))
 
@@ -68,8 +78,7 @@ export async function beginVisitFile(live: LiveForm, claim: FileClaim, address: 
   const id = randomUUID()
   const { workspaceId: workspace_id, formId: form_id } = live
   const file = { id, workspace_id, form_id, visit_id: visit.id, question: claim.question, name, bytes: claim.bytes }
-  const room = { files: MOST_OF_VISIT, bytes: config.LICHEN_FILES_UNSENT * 1_000_000 }
-  if (!(await beginFile(db, file, room))) throw new NotTaken(507, (speech) => speech.tell('no_room'))
+  if (!(await beginFile(db, file, roomFor(config)))) throw noRoom()
   return id
 }
 
@@ -84,7 +93,8 @@ export async function settleFile(live: LiveForm, release: string | undefined, id
   if (file.type !== null) return
   const asked = await filesAsked(live, release, file.question)
   const type = await typeOfContents(id)
-  if (asked && type !== null && asked.types.includes(type)) return finishFile(db, id, type)
+  const endings = asked?.types[type ?? '']
+  if (type !== null && endings) return finishFile(db, id, type, nameByContents(file.name, endings))
   await removeFile(id)
   throw new NotTaken(415, (speech) => speech.tell('other_contents', { name: file.name }))
 }

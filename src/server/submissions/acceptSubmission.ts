@@ -56,7 +56,8 @@ export async function acceptSubmission(
     formBefore: visitor.formBefore ?? null,
   }
   const carried = fillCarried(form, known, raw)
-  const { answers, errors } = walkForm(form, raw, carried.values, await factsFor(live, visit, raw, at ?? new Date()))
+  const facts = await factsFor(live, visit, raw, at ?? new Date())
+  const { answers, errors } = walkForm(form, raw, carried.values, facts)
   if (errors.length > 0) {
     const before = visit?.proven ? await findSent(db, formId, visit.id) : undefined
     return before
@@ -78,12 +79,15 @@ export async function acceptSubmission(
     link_holder: visitor.holder?.id ?? null,
     outcome: chooseOutcome(form, values, { submission: id, speech }).outcome,
     received_at: at?.toISOString() ?? null,
-    files: filesIn(answers),
+    // An address that is only mentioned in a text is no file of ours.
+    files: filesIn(answers).filter((id) => Object.keys(answers).some((name) => facts.fileAt(id, name) !== null)),
     suspicions,
     locale: speech.locale,
   }
   if (await storeInBatch(db, submission)) return { ok: true, submission: id, outcome: submission.outcome, values }
   const before = await findSent(db, formId, submission.visit_id)
+  // One of its files was given up since it was looked for: looked for once more, its question says so.
+  if (!before && submission.files.length > 0) return acceptSubmission(db, live, raw, visitor, visit, suspicions, at)
   if (!before) throw new Error('A submission was neither stored nor found')
   return visit?.proven || isDeepStrictEqual(before.values, JSON.parse(JSON.stringify(values)))
     ? { ok: true, submission: before.id, outcome: before.outcome, values: before.values }

@@ -29,7 +29,7 @@ const queue = (): Queue => (holder.lichenStoring ??= { waiting: [], running: 0 }
 /**
  * Stores a submission together with whatever else arrives while the database is busy. A lone one goes
  * at once, in a statement of its own; under load, many share one commit and one job. Resolves once it is
- * durable, to whether it was stored; `false` means that the visit had sent before.
+ * durable, to whether it was stored; `false` means that the visit had sent before, or that one of its files is gone.
  */
 export function storeInBatch(db: Db, submission: NewSubmission): Promise<boolean> {
   return new Promise((settle, fail) => {

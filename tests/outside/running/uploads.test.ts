@@ -207,7 +207,7 @@ describe('a file', () => {
     const { url } = await sendFile({ content: Buffer.from(markup), page, name: 'page.html' })
     const got = await fetchAs(member, addressOf(url, 'page.html'))
     expect(got.headers.get('content-type')).toBe('application/octet-stream')
-    expect(got.headers.get('content-disposition')).toMatch(/^attachment/)
+    expect(got.headers.get('content-disposition')).toBe("attachment; filename*=UTF-8''page.html.txt")
     // A list is a text.
     expect((await sendFile({ content: Buffer.from('kiln;cones\n1;6\n'), page, question: 'table' })).refused).toBe(null)
   })
@@ -245,6 +245,25 @@ describe('a file', () => {
     await until('and forgotten', async () => (await noted()) === 0)
     const kept = await fetchAs(member, sent.photos[0] ?? '')
     expect(kept.status).toBe(200)
+  })
+
+  it('is either given up or sent, however close together both are asked for', async () => {
+    const content = pictureOf(5000)
+    for (let n = 0; n < 12; n++) {
+      const page = await open()
+      const { url } = await sendFile({ content, page })
+      const values = { photos: [addressOf(url, 'kiln.png')], email: `both-${n}-${slug}@files.example` }
+      const giveUp = () => fetch(url ?? '', { method: 'DELETE', headers: { 'tus-resumable': '1.0.0' } })
+      const [sent, given] = await Promise.all([send(facts, slug, values, page.data), pause(n * 2).then(giveUp)])
+      if (given.status === 404) {
+        expect(sent.status).toBe(200)
+        const got = await fetchAs(member, values.photos[0] ?? '')
+        expect(digestOf(Buffer.from(await got.arrayBuffer()))).toBe(digestOf(content))
+      } else {
+        expect([given.status, sent.status]).toEqual([204, 422])
+        expect(sent.body.errors[0]?.message).toBe('“kiln.png” did not arrive. Add it again.')
+      }
+    }
   })
 
   it('is no longer among what was kept once it was removed', async () => {
