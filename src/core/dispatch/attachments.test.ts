@@ -23,7 +23,7 @@ describe('files of a mail', () => {
     const files = attachUpTo([fileOf('run.bat', 100), fileOf('kiln.png', 100)], 10e6)
     expect(files.map(({ attached }) => attached)).toEqual([false, true])
     expect(tellFiles(files)).toBe(
-      'run.bat (100 byte), not attached because its name is not what is in it: https://forms.example/files/x/run.bat\nkiln.png (100 byte), attached',
+      'run.bat (100 byte), not attached, since its name does not tell what is in it: https://forms.example/files/x/run.bat\nkiln.png (100 byte), attached',
     )
   })
   it('never weigh more than it may carry, and leave out none that would fit still', () => {

@@ -39,6 +39,6 @@ export const tellFiles = (files: readonly MailFile[]): string =>
       if (attached) return `${told}, attached`
       return isNamedByContents(name, type)
         ? `${told}: ${address}`
-        : `${told}, not attached because its name is not what is in it: ${address}`
+        : `${told}, not attached, since its name does not tell what is in it: ${address}`
     })
     .join('\n')
