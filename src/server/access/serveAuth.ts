@@ -1,7 +1,7 @@
 import { findUnfit } from '@/core/formats/text'
 import { context } from '../context'
 import { askerAddress } from '../door/asker'
-import { count, tooMany, waitFor } from '../door/limits'
+import { count, countFrom, tooMany, waitFor, waitFrom } from '../door/limits'
 import { databaseAway, guard, problem } from '../problem'
 import { auth } from './auth'
 
@@ -19,11 +19,11 @@ export const serveAuth = (request: Request): Promise<Response> =>
 
     const address = askerAddress()
     const account = accountIn(entered)
-    const wait = Math.max(waitFor('sign_in_address', address), waitFor('sign_in_account', account))
+    const wait = Math.max(waitFrom('sign_in_address', address), waitFor('sign_in_account', account))
     if (wait > 0) return tooMany(wait)
     const answered = await ask()
     if (answered.status === 401) {
-      count('sign_in_address', address)
+      countFrom('sign_in_address', address)
       count('sign_in_account', account)
     }
     return answered

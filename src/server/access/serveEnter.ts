@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { findUnfit } from '@/core/formats/text'
 import { context } from '../context'
 import { askerAddress } from '../door/asker'
-import { count, tooMany, waitFor } from '../door/limits'
+import { count, countFrom, tooMany, waitFrom } from '../door/limits'
 import type { Done } from '../done'
 import { databaseAway, guard, problem } from '../problem'
 import { openByWayIn, openSchema, passwordChangeSchema, setPasswordByWayIn } from './enter'
@@ -15,7 +15,7 @@ export const serveEnter = (request: Request): Promise<Response> =>
   guard(async () => {
     if (context().presence.isAway) return databaseAway()
     const address = askerAddress()
-    const wait = waitFor('sign_in_address', address)
+    const wait = waitFrom('sign_in_address', address)
     if (wait > 0) return tooMany(wait)
     const given = (await request.json().catch(() => undefined)) as unknown
     if (given === undefined || findUnfit(given) !== null)
@@ -29,7 +29,7 @@ export const serveEnter = (request: Request): Promise<Response> =>
     const { db, config } = context()
     switch (input.do) {
       case 'forgot': {
-        const asked = Math.max(count('sign_in_address', address), count('sign_in_account', `forgot ${input.email}`))
+        const asked = Math.max(countFrom('sign_in_address', address), count('sign_in_account', `forgot ${input.email}`))
         if (asked > 0) return tooMany(asked)
         mailWayIn(context(), input.email)
         return new Response(null, { status: 204 })
@@ -43,6 +43,6 @@ export const serveEnter = (request: Request): Promise<Response> =>
 
 function answer(result: Done<{ email: string }>, address: string): Response {
   if (result.ok) return Response.json(result.value)
-  if (result.status === 404) count('sign_in_address', address)
+  if (result.status === 404) countFrom('sign_in_address', address)
   return problem(result.status, result.message, result.more)
 }

@@ -1,6 +1,7 @@
 import type { IncomingMessage } from 'node:http'
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { addressReader, areProxies } from './address'
+import { addressReader, areProxies, networkOf, siteOf } from './address'
 import { Buckets } from './buckets'
 import { studioPolicy, visitorPolicy } from './headers'
 
@@ -44,6 +45,47 @@ describe('a network address', () => {
     // What the stranger wrote stands before what the proxy added.
     expect(behind(from('10.0.0.3', '1.2.3.4, 198.51.100.1, 10.0.0.9'))).toBe('198.51.100.1')
     expect(behind(from('203.0.113.7', '198.51.100.1'))).toBe('203.0.113.7')
+  })
+  it('is the whole network that one line has, written in one way', () => {
+    expect(
+      [
+        '203.0.113.7',
+        '::ffff:203.0.113.7',
+        '2001:db8:1:2:3:4:5:6',
+        '2001:0DB8:0001:0002::1',
+        '2001:db8:1:2:ffff:ffff:ffff:ffff',
+        '2001:db8::1',
+        'fe80::1%eth0',
+        'unknown',
+      ].map(networkOf),
+    ).toEqual([
+      '203.0.113.7',
+      '203.0.113.7',
+      '2001:db8:1:2::/64',
+      '2001:db8:1:2::/64',
+      '2001:db8:1:2::/64',
+      '2001:db8::/64',
+      'fe80::/64',
+      'unknown',
+    ])
+    expect(['2001:db8:1:2::/64', '2001:db8:1:ffff::/64', '203.0.113.7', 'unknown'].map(siteOf)).toEqual([
+      '2001:db8:1::/48',
+      '2001:db8:1::/48',
+      null,
+      null,
+    ])
+    expect(addressReader([])(from('2001:db8:1:2::99'))).toBe('2001:db8:1:2::/64')
+  })
+  it('is one network exactly where the first half of the address is the same', () => {
+    const address = fc.array(fc.nat(0xffff), { minLength: 8, maxLength: 8 }).filter(([first]) => first !== 0)
+    const written = (parts: number[]) => parts.map((part) => part.toString(16)).join(':')
+    fc.assert(
+      fc.property(address, address, fc.boolean(), (one, other, same) => {
+        const beside = same ? [...one.slice(0, 4), ...other.slice(4)] : other
+        const alike = one.slice(0, 4).join() === beside.slice(0, 4).join()
+        expect(networkOf(written(one)) === networkOf(written(beside))).toBe(alike)
+      }),
+    )
   })
   it('is read whatever a proxy passes on', () => {
     expect(addressReader(['10.0.0.0/8'])(from('10.0.0.3', 'unknown, \u0001'))).toBeTruthy()

@@ -1,9 +1,10 @@
 import { context } from '../context'
 import { problem } from '../problem'
+import { siteOf } from './address'
 import { Buckets, type Rate } from './buckets'
 
 /**
- * What one network address may do with one form, what may come to a form in all, what a program with a token
+ * What one network may do with one form, what may come to a form in all, what a program with a token
  * may send, and how often anybody may try to sign in. `LICHEN_LIMITS` multiplies them all.
  */
 const RATES = {
@@ -22,15 +23,35 @@ const RATES = {
 const holder = globalThis as { lichenBuckets?: Buckets }
 const buckets = (): Buckets => (holder.lichenBuckets ??= new Buckets())
 
+/** How many times as much the site around a network may do: more than people there do, less than its networks might. */
+const SITE_TIMES = 16
+
+/**
+ * Counts one deed of a network, with one form or any, and of the site around it. 0 when it may go on, else the seconds
+ * until it may.
+ */
+export const countFrom = (what: keyof typeof RATES, network: string, form = ''): number =>
+  longest(network, (who, times) => buckets().take(`${what} ${form} ${who}`, rateOf(what, times)))
+
+/** Seconds until a network may do it again, without counting anything. */
+export const waitFrom = (what: keyof typeof RATES, network: string, form = ''): number =>
+  longest(network, (who, times) => buckets().wait(`${what} ${form} ${who}`, rateOf(what, times)))
+
+/** The longer wait of those of a network and of the site around it, which may do it so many times as often. */
+function longest(network: string, waitOf: (who: string, times: number) => number): number {
+  const site = siteOf(network)
+  return Math.max(waitOf(network, 1), site === null ? 0 : waitOf(site, SITE_TIMES))
+}
+
 /** Counts one deed of whoever this is. 0 when it may go on, else the seconds until it may. */
 export const count = (what: keyof typeof RATES, who: string): number => buckets().take(`${what} ${who}`, rateOf(what))
 
 /** Seconds until whoever this is may do it again, without counting anything. */
 export const waitFor = (what: keyof typeof RATES, who: string): number => buckets().wait(`${what} ${who}`, rateOf(what))
 
-function rateOf(what: keyof typeof RATES): Rate {
+function rateOf(what: keyof typeof RATES, more = 1): Rate {
   const { burst, perSecond } = RATES[what]
-  const { LICHEN_LIMITS: times } = context().config
+  const times = context().config.LICHEN_LIMITS * more
   return { burst: burst * times, perSecond: perSecond * times }
 }
 

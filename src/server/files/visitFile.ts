@@ -9,7 +9,7 @@ import { answeredByHand } from '@/core/form/values'
 import { beginFile, findUnsent, finishFile, forgetFile, giveUpFile, type Room } from '@/db/queries/files'
 import type { Config } from '../config'
 import { context } from '../context'
-import { count } from '../door/limits'
+import { countFrom } from '../door/limits'
 import { findShownForm, type LiveForm } from '../forms/live'
 import { claimVisit } from '../visitor/request'
 import { releaseNumberSchema } from '../visits/visitor'
@@ -67,7 +67,7 @@ export async function filesAsked(live: LiveForm, release: string | undefined, qu
 /** Notes a file that is going to come for a question, if it may; returns what it is known by. */
 export async function beginVisitFile(live: LiveForm, claim: FileClaim, address: string): Promise<string> {
   const { db, config } = context()
-  if (count('file', `${live.slug} ${address}`) > 0) throw new NotTaken(429, (speech) => speech.tell('files_often'))
+  if (countFrom('file', address, live.slug) > 0) throw new NotTaken(429, (speech) => speech.tell('files_often'))
   const visit = claimVisit(config.LICHEN_SECRET, live.formId, claim, false)
   if (!visit) throw new NotTaken(403, (speech) => speech.tell('other_browser'))
   const asked = await filesAsked(live, claim.release, claim.question)

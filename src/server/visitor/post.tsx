@@ -7,7 +7,7 @@ import type { Suspicion } from '@/core/spam/suspect'
 import type { SentSigns } from '@/visitor/signs'
 import { knownToken } from '../access/token'
 import { context } from '../context'
-import { count, tooMany } from '../door/limits'
+import { count, countFrom, tooMany } from '../door/limits'
 import { findShownForm, inLanguage, type LiveForm, type SpokenForm } from '../forms/live'
 import type { ReceivedForm } from '../files/receiveForm'
 import { type FactsHere, factsFor } from '../forms/facts'
@@ -92,7 +92,7 @@ async function isTrusted(request: Request, live: LiveForm): Promise<boolean | nu
 function countSend(live: LiveForm, address: string, request: Request, trusted: boolean): number {
   return trusted
     ? count('token', request.headers.get('authorization') ?? '')
-    : Math.max(count('send', `${live.slug} ${address}`), count('form', live.slug))
+    : Math.max(countFrom('send', address, live.slug), count('form', live.slug))
 }
 
 /** Takes one step of a plain HTML form, from a browser that runs no script. */

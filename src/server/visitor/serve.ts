@@ -1,6 +1,6 @@
 import { momentIn } from '@/core/formats/zone'
 import { context } from '../context'
-import { count, tooMany } from '../door/limits'
+import { countFrom, tooMany } from '../door/limits'
 import { isTemporary } from '../failures'
 import type { ReceivedForm } from '../files/receiveForm'
 import type { Language } from '@/core/language/texts'
@@ -138,7 +138,7 @@ const getPage: Reply = async ({ request, live: released, keeping, address }) => 
   if (keeping.slug !== live.slug)
     return new Response(null, { status: 307, headers: { location: `/f/${live.slug}${url.search}` } })
   if (live.closed) return closedHtml(live)
-  const wait = count('start', `${live.slug} ${address}`)
+  const wait = countFrom('start', address, live.slug)
   if (wait > 0) return tooManyHtml(wait, languageFor(request))
   const { db, config } = context()
   const secret = linkSecret(request)
@@ -212,7 +212,7 @@ async function tooManyHtml(seconds: number, language: Language): Promise<Respons
 
 /** How far a visit has come. */
 const postProgress: Reply = async ({ request, live, address }) => {
-  const wait = count('progress', `${live.slug} ${address}`)
+  const wait = countFrom('progress', address, live.slug)
   if (wait > 0) return tooMany(wait)
   const { db, config } = context()
   const { release, ...progress } = await readJson(request, progressSchema)

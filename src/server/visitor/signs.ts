@@ -2,7 +2,7 @@ import { createChallenge, verifySolution } from 'altcha-lib'
 import { type Suspicion, suspect } from '@/core/spam/suspect'
 import type { PageSigns, SentSigns } from '@/visitor/signs'
 import { context } from '../context'
-import { count } from '../door/limits'
+import { countFrom } from '../door/limits'
 import type { LiveForm } from '../forms/live'
 import { readOpened, workKey, writeOpened } from '../visits/secret'
 
@@ -35,7 +35,7 @@ export async function suspectSender(
   const signs = { trapped: Boolean(website), open: opened && (Date.now() - opened.getTime()) / 1000, worked }
   // What is suspicious anyway uses up nothing of what people without a script may send from the same network.
   const seemsFine = suspect({ ...signs, crowded: false }).length === 0
-  return suspect({ ...signs, crowded: seemsFine && !worked && count('plain', address) > 0 })
+  return suspect({ ...signs, crowded: seemsFine && !worked && countFrom('plain', address) > 0 })
 }
 
 /** Whether this is the number that was looked for. What a stranger wrote there may be anything. */
