@@ -175,8 +175,11 @@ describe('a list', () => {
     for (const [name, count] of Object.entries(sent))
       await query(
         facts.database,
-        `with made as (insert into form (workspace_id, slug, name, draft) values ($1, $2 || $1::text, $2, '{}') returning id)
-         insert into readout_day select $1, id, current_date, '', 1, 2147483647, 0, $3, 0, 0, '{}', '{}' from made`,
+        `with made as (
+           insert into form (workspace_id, slug, name, draft)
+           values ($1::uuid, $2::text || '-' || $1::uuid, $2::text, '{}') returning id
+         )
+         insert into readout_day select $1::uuid, id, current_date, '', 1, 2147483647, 0, $3, 0, 0, '{}', '{}' from made`,
         [workspace, name, count],
       )
     const { rows } = await listForms(db, workspace, { sort: '-finish', limit: 5 })
