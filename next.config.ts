@@ -4,7 +4,7 @@ const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
   typescript: { ignoreBuildErrors: true },
-  // What servers need is read from where it is installed; building it in takes a third of a build.
+  // What servers need is read from where it is installed; building it in takes an eighth of a build.
   serverExternalPackages: [
     '@tus/file-store',
     '@tus/s3-store',
