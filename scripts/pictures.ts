@@ -4,6 +4,7 @@
  */
 import { chromium, type Page } from '@playwright/test'
 import { mkdirSync, readFileSync } from 'node:fs'
+import { untilStill } from '../tests/support/still'
 
 interface DemoFacts {
   url: string
@@ -75,9 +76,8 @@ for (const [name, { path, phone: small, prepare }] of Object.entries(VIEWS)) {
   })
   page.on('pageerror', (error) => console.log(`${name}: ${error.message}`))
   await page.goto(path)
-  await page.waitForLoadState('networkidle').catch(() => undefined)
+  await untilStill(page)
   await prepare?.(page)
-  await page.evaluate(() => document.fonts.ready)
   await page.screenshot({ path: `${folder}/${name}.png` })
   await page.close()
   console.log(name)
@@ -100,7 +100,7 @@ async function repeatRow(page: Page) {
   const data = { ...before, routing: { ...before.routing, rows } }
   await page.request.put(draft, { headers, data })
   await page.reload()
-  await page.waitForLoadState('networkidle')
+  await untilStill(page)
   await page.request.put(draft, { headers, data: before })
 }
 
@@ -116,7 +116,7 @@ async function sendOddNames(page: Page) {
   }
   await page.waitForTimeout(2000)
   await page.reload()
-  await page.waitForLoadState('networkidle')
+  await untilStill(page)
 }
 
 async function waitForPlan(page: Page) {
@@ -133,7 +133,7 @@ async function takeLatest(page: Page) {
 async function openFirst(page: Page, prefix: string) {
   await page.locator(`tbody a[href^="${prefix}"]`).first().click()
   await page.waitForURL(`**${prefix}*`)
-  await page.waitForLoadState('networkidle')
+  await untilStill(page)
   // Pictures load once they are in view.
   await page.waitForTimeout(800)
 }

@@ -1,3 +1,4 @@
+import { untilStill } from '../support/still'
 import { expect, test } from './studio'
 
 /** Lists sorted by their heads, narrowed by typing, with the state in the address; times in the workspace's zone. */
@@ -51,7 +52,7 @@ test('a list asks for none of the pages its rows lead to before somebody goes th
     if ('rsc' in request.headers()) asked.push(new URL(request.url()).pathname)
   })
   await studio.goto('/people')
-  await studio.waitForLoadState('networkidle')
+  await untilStill(studio)
   await studio.locator('tbody a').first().click()
   await expect(studio).toHaveURL(/\/people\/[0-9a-f-]{36}$/)
   expect(asked).toEqual([new URL(studio.url()).pathname])

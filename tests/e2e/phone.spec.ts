@@ -1,3 +1,4 @@
+import { untilStill } from '../support/still'
 import { expect, test } from './studio'
 
 /** Places of the studio that are used on a phone: nothing of them lies beside the screen. */
@@ -13,7 +14,7 @@ for (const place of [
     await studio.setViewportSize({ width: 390, height: 844 })
     await studio.goto(place)
     await expect(studio.locator('main, h1').first()).toBeVisible()
-    await studio.waitForLoadState('networkidle')
+    await untilStill(studio)
     const beside = await studio.evaluate(() =>
       [...document.querySelectorAll('main :is(h1, h2, th, td, button, input, select, a, p)')]
         .filter((one) => one.getBoundingClientRect().right > innerWidth + 1 && one.checkVisibility())

@@ -5,6 +5,7 @@ import { formOfEveryKind } from '../support/every_kind'
 import { addressIn, runOwner } from '../support/owner'
 import { SCREENS } from '../support/screens'
 import { everyKindInArabic } from '../support/every_kind_arabic'
+import { untilStill } from '../support/still'
 import { expectClean } from '../e2e/clean'
 import { rgb, styleOf, visitorPage } from '../e2e/looks'
 import { expect, facts, test, unique } from '../e2e/studio'
@@ -14,7 +15,7 @@ import { expect, facts, test, unique } from '../e2e/studio'
 for (const path of SCREENS)
   test(`the studio’s ${path}`, async ({ studio }) => {
     await studio.goto(path)
-    await studio.waitForLoadState('networkidle')
+    await untilStill(studio)
     await expectClean(studio)
   })
 

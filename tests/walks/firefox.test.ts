@@ -3,6 +3,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { api, until } from '../support/api'
 import { readFacts } from '../support/facts'
 import { SCREENS } from '../support/screens'
+import { untilStill } from '../support/still'
 
 const facts = readFacts()
 
@@ -68,7 +69,8 @@ describe('in Firefox', () => {
     await page.locator('[name=password]').fill(facts.password)
     await Promise.all([page.waitForNavigation(), page.click('[type=submit]')])
     for (const path of SCREENS) {
-      await page.goto(facts.url + path, { waitUntil: 'networkidle0' })
+      await page.goto(facts.url + path)
+      await untilStill(page)
       expect([path, await heading()]).toEqual([path, expect.stringMatching(/\S/)])
       const wide = await page.evaluate(() => document.documentElement.scrollWidth)
       expect(wide, path).toBeLessThanOrEqual(1280)

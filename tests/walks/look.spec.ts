@@ -3,6 +3,7 @@ import { READY } from '@/core/look/ready'
 import { api, releasedForm, smallForm, until } from '../support/api'
 import { formOfEveryKind } from '../support/every_kind'
 import { everyKindInArabic } from '../support/every_kind_arabic'
+import { untilStill } from '../support/still'
 import { rgb, styleOf, visitorPage } from '../e2e/looks'
 import { expect, facts, test, unique } from '../e2e/studio'
 
@@ -234,7 +235,7 @@ test('nothing comes from elsewhere, and the policy has no exception for what is 
   page.on('request', (request) => asked.push(request.url()))
   page.on('console', (message) => message.type() === 'error' && refused.push(message.text()))
   const response = await page.goto(`${facts.url}/f/${slug}`)
-  await page.waitForLoadState('networkidle')
+  await untilStill(page)
   expect(asked.filter((address) => !address.startsWith(facts.url) && !address.startsWith('data:'))).toEqual([])
   expect(refused).toEqual([])
   const policy = response?.headers()['content-security-policy'] ?? ''

@@ -5,6 +5,7 @@ import { releasedForm, smallForm } from '../../support/api'
 import { launchChromium } from '../../support/browser'
 import { formOfEveryKind } from '../../support/every_kind'
 import { readFacts } from '../../support/facts'
+import { untilStill } from '../../support/still'
 
 const facts = readFacts()
 const { url } = facts
@@ -35,8 +36,7 @@ describe('the finder’s weight', () => {
       const worker = page.waitForResponse(/visitor-worker/)
       await page.getByRole('radio').first().check()
       await worker
-      await page.evaluate(() => document.fonts.ready)
-      await page.waitForLoadState('networkidle')
+      await untilStill(page)
       const sizes: Record<string, number> = {}
       for (const request of fetched) {
         if (request.method() !== 'GET' || request.resourceType() === 'image' || request.url().startsWith('data:'))
