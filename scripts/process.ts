@@ -5,7 +5,7 @@ import { type Config, readConfig } from '@/server/config'
 import { context } from '@/server/context'
 import { isTemporary } from '@/server/failures'
 import { requireFolder } from '@/server/files/folder'
-import { log } from '@/server/log'
+import { log, logConsole } from '@/server/log'
 import { tellFirstOwner } from '@/server/access/firstOwner'
 
 /** Ended because of settings that are wrong: starting again would not help (sysexits.h, EX_CONFIG). */
@@ -71,6 +71,7 @@ function startingConfig(): Config {
 }
 
 async function serve(): Promise<() => Promise<unknown>> {
+  logConsole()
   const { LICHEN_HOST: host, LICHEN_PORT: port } = config
   const [{ default: next }, { openDoor }] = await Promise.all([import('next'), import('@/server/door/door')])
   const app = next({ dev: false, hostname: host, port })

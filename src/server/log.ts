@@ -1,5 +1,6 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
-import pino, { type Logger } from 'pino'
+import { format, stripVTControlCharacters } from 'node:util'
+import pino, { type Level, type Logger } from 'pino'
 
 /** Ids of what is being worked on: they stand in every line logged meanwhile. */
 interface Trace {
@@ -27,6 +28,25 @@ export const log: Logger = (holder.lichenLog ??= pino({
   mixin: () => traces.getStore() ?? {},
   serializers: { error: describeError },
 }))
+
+/** How libraries speak on the console, and how much each of it matters. */
+const SPOKEN = { debug: 'debug', log: 'info', info: 'info', warn: 'warn', error: 'error' } satisfies Record<
+  string,
+  Level
+>
+
+/** Has what libraries say on the console logged like everything else. Of their errors only what may be told is kept. */
+export function logConsole(): void {
+  for (const [way, level] of Object.entries(SPOKEN) as [keyof typeof SPOKEN, Level][])
+    console[way] = (...given: unknown[]) => {
+      const error = given.find((one) => one instanceof Error)
+      const words = given.filter((one) => typeof one !== 'object')
+      const said = stripVTControlCharacters(format(...words))
+        .trim()
+        .slice(0, 300)
+      log[level]({ said, error }, 'A library says something')
+    }
+}
 
 interface Coded {
   code?: unknown

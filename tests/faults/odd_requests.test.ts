@@ -1,6 +1,8 @@
 import fc from 'fast-check'
 import { Agent, request } from 'node:http'
+import { readFileSync } from 'node:fs'
 import { connect } from 'node:net'
+import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { api, type Reach, releasedForm, smallForm, until } from '../support/api'
 import { figure, query } from '../support/database'
@@ -125,6 +127,13 @@ describe('odd requests', () => {
     const contacts = await figure(lichen.cluster.url, `select count(*) from record where type = 'contact'`)
     expect(contacts).toBeLessThanOrEqual(300 + made + stored.length)
   }, 120_000)
+
+  it('each is logged in lines of JSON, by whoever speaks', () => {
+    const lines = readFileSync(join(lichen.home, 'web.log'), 'utf8').split('\n')
+    const said = lines.filter((line) => line !== '' && !line.endsWith(' started'))
+    expect(said.length).toBeGreaterThan(1)
+    expect(said.filter((line) => !line.startsWith('{"level":')).slice(0, 5)).toEqual([])
+  })
 
   it('the studio still shows every page, and work goes on', async () => {
     const health = await fetch(`${lichen.url}/api/health`)

@@ -1,7 +1,10 @@
+import { randomUUID } from 'node:crypto'
 import { request } from 'node:http'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { api, releasedForm, smallForm } from '../support/api'
+import { askFrom } from '../support/ask_from'
 import { readFacts } from '../support/facts'
+import { listActions } from '../support/routes'
 import { signIn } from '../support/session'
 
 const facts = readFacts()
@@ -46,6 +49,86 @@ describe('bodies', () => {
     const { status, taken } = await pour(path, headers)
     expect(status).toBe(413)
     expect(taken).toBeLessThan(MOST_POURED)
+  })
+})
+
+describe('what nobody can make out', () => {
+  const within = 20_000
+  it.each(['/', '/forms', '/sign-in', '/api/v1/forms', '/api/health', `/f/${slug}`, '/nowhere'])(
+    'is refused where %s is asked by a method of another world',
+    async (path) => {
+      for (const method of ['TRACE', 'PROPFIND', 'QUERY'])
+        expect([method, (await askFrom('127.0.0.1', facts.url + path, { method, within })).status]).toEqual([
+          method,
+          405,
+        ])
+    },
+  )
+  const action = { 'next-action': '7f'.padEnd(42, '0') }
+  const boundless = { 'content-type': 'multipart/form-data' }
+  const broken = { 'content-type': 'multipart/form-data; boundary=x' }
+  it.each<[string, Record<string, string>, string]>([
+    ['/forms', boundless, 'x'],
+    ['/forms', { ...boundless, ...action }, 'x'],
+    ['/sign-in', boundless, 'x'],
+    ['/forms', { ...broken, ...action }, '--x\r\nno end'],
+    ['/sign-in', broken, '--x\r\nno end'],
+    ['/forms', action, ''],
+    ['/sign-in', broken, ''],
+    ['/forms', { ...action, 'content-type': 'text/plain' }, ''],
+    ['/sign-in', { ...action, 'content-type': 'text/plain;charset=UTF-8' }, '{'],
+    ['/api/v1/contacts', { ...boundless, authorization: `Bearer ${facts.token}` }, 'x'],
+    ['/api/auth/sign-in/email', boundless, 'x'],
+    ['/api/enter', boundless, ''],
+    [`/f/${slug}`, boundless, 'x'],
+  ])('is the fault of whoever sends it to %s, with %o: %o', async (path, headers, body) => {
+    const cookie = await signIn(facts)
+    for (const more of [{}, { cookie }] as Record<string, string>[]) {
+      const asked = { method: 'POST', headers: { ...headers, ...more, origin: facts.url }, body, within }
+      const { status } = await askFrom('127.0.0.1', facts.url + path, asked)
+      expect([path, Math.floor(status / 100)]).toEqual([path, 4])
+    }
+  })
+  it('is refused at once where an action of the studio gets nothing, or what is no form', async () => {
+    const cookie = await signIn(facts)
+    const actions = listActions((path) => path.replace('[slug]', slug).replace('[id]', randomUUID()))
+    const sorts: [Record<string, string>, string][] = [
+      [{ 'content-type': 'text/plain;charset=UTF-8' }, ''],
+      [{}, ''],
+      [boundless, 'x'],
+      [broken, '--x\r\nno end'],
+      [broken, ''],
+    ]
+    for (const { id, path } of actions.slice(0, 5))
+      for (const [headers, body] of sorts) {
+        const asked = { ...headers, cookie, origin: facts.url, 'next-action': id }
+        const { status } = await askFrom('127.0.0.1', facts.url + path, {
+          method: 'POST',
+          headers: asked,
+          body,
+          within,
+        })
+        expect([path, headers, Math.floor(status / 100)]).toEqual([path, headers, 4])
+      }
+  })
+  it('nor does signing in do anything but that', async () => {
+    const cookie = await signIn(facts)
+    const headers = { 'content-type': 'application/json', origin: facts.url, cookie }
+    for (const what of ['update-user', 'change-password', 'change-email', 'delete-user', 'request-password-reset']) {
+      const body = JSON.stringify({
+        name: 'x',
+        newPassword: 'x'.repeat(12),
+        currentPassword: facts.password,
+        newEmail: 'x@y.example',
+      })
+      const asked = await askFrom('127.0.0.1', `${facts.url}/api/auth/${what}`, {
+        method: 'POST',
+        headers,
+        body,
+        within,
+      })
+      expect([what, asked.status]).toEqual([what, 404])
+    }
   })
 })
 

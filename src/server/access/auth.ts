@@ -1,6 +1,7 @@
 import { betterAuth } from 'better-auth'
 import { nextCookies } from 'better-auth/next-js'
 import { context } from '../context'
+import { hash, verify } from './hashing'
 
 function openAuth() {
   const { db, config } = context()
@@ -12,9 +13,9 @@ function openAuth() {
     secret: config.LICHEN_SECRET,
     trustedOrigins: [config.LICHEN_URL, ...twin],
     database: { db, type: 'postgres' },
-    emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: 10 },
+    emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: 10, password: { hash, verify } },
     session: { expiresIn: 60 * 60 * 24 * 14, updateAge: 60 * 60 * 24 },
-    // Tries are counted at the route, by account and by address.
+    // Tries are counted at the route.
     rateLimit: { enabled: false },
     telemetry: { enabled: false },
     advanced: { cookiePrefix: 'lichen', ipAddress: { disableIpTracking: true } },

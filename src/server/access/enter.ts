@@ -1,4 +1,3 @@
-import { hashPassword } from 'better-auth/crypto'
 import { z } from 'zod'
 import { ANY_EMAIL, rules as email } from '@/core/answers/kinds/email'
 import { isZone } from '@/core/formats/zone'
@@ -9,6 +8,7 @@ import { knowsZone, saveDesk } from '@/db/queries/workspace'
 import type { Config } from '../config'
 import { type Done, done, notDone } from '../done'
 import { addMember, openWorkspace } from './openWorkspace'
+import { hash } from './hashing'
 import { readWayIn } from './wayIn'
 
 const addressSchema = z
@@ -90,7 +90,7 @@ export const setPasswordByWayIn = (
     const way = await readWayIn(tx, config.LICHEN_SECRET, token, true)
     if (way?.purpose.is !== 'new password') return notDone(404, USED)
     const { userId } = way.purpose
-    await setPassword(tx, userId, await hashPassword(password))
+    await setPassword(tx, userId, await hash(password))
     await useWayIn(tx, way.id, way.purpose)
     const { email: address } = await tx
       .selectFrom('user')

@@ -12,10 +12,10 @@ export async function tellFirstOwner({ db, config }: Pick<Context, 'db' | 'confi
   try {
     if (!(await isUnowned(db))) return
     const address = await makeWayIn(db, config, { is: 'open workspace', email: '' })
-    console.log(`Nobody can sign in here yet. Open the first workspace, once, within two days:\n${address}`)
+    process.stdout.write(`Nobody can sign in here yet. Open the first workspace, once, within two days:\n${address}\n`)
   } catch (error) {
     const trouble = explainTrouble(error)
-    if (trouble) console.error(trouble.say)
+    if (trouble) process.stderr.write(`${trouble.say}\n`)
     else log.warn({ error }, 'It is not known whether anybody can sign in')
   }
 }

@@ -1,7 +1,7 @@
-import { hashPassword } from 'better-auth/crypto'
 import { randomUUID } from 'node:crypto'
 import { BUILT_IN_FIELDS, type RecordField } from '@/core/records/field'
 import { asJson, type Runner } from '@/db/database'
+import { hash } from './hashing'
 
 export interface NewWorkspace {
   name: string
@@ -52,7 +52,7 @@ export async function addMember(
   { name, email, password }: { name: string; email: string; password: string },
 ): Promise<string | null> {
   const id = randomUUID()
-  const hash = await hashPassword(password)
+  const hashed = await hash(password)
   const made = await db
     .insertInto('user')
     .values({ id, name, email })
@@ -62,7 +62,7 @@ export async function addMember(
   if (!made) return null
   await db
     .insertInto('account')
-    .values({ id: randomUUID(), accountId: id, providerId: 'credential', userId: id, password: hash })
+    .values({ id: randomUUID(), accountId: id, providerId: 'credential', userId: id, password: hashed })
     .execute()
   await db.insertInto('member').values({ workspace_id: workspaceId, user_id: id }).execute()
   return id

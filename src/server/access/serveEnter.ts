@@ -1,11 +1,12 @@
+import { APIError } from 'better-auth/api'
 import { z } from 'zod'
 import { findUnfit } from '@/core/formats/text'
 import { context } from '../context'
-import { askerAddress } from '../door/asker'
-import { count, countFrom, tooMany, waitFrom } from '../door/limits'
+import { count, of, ofAsker, tooMany, waitFor } from '../door/limits'
 import type { Done } from '../done'
 import { databaseAway, guard, problem } from '../problem'
 import { openByWayIn, openSchema, passwordChangeSchema, setPasswordByWayIn } from './enter'
+import { rememberBrowser } from './knownBrowser'
 import { forgotSchema, mailWayIn } from './forgot'
 
 const enterSchema = z.discriminatedUnion('do', [openSchema, passwordChangeSchema, forgotSchema])
@@ -14,8 +15,7 @@ const enterSchema = z.discriminatedUnion('do', [openSchema, passwordChangeSchema
 export const serveEnter = (request: Request): Promise<Response> =>
   guard(async () => {
     if (context().presence.isAway) return databaseAway()
-    const address = askerAddress()
-    const wait = waitFrom('sign_in_address', address)
+    const wait = waitFor(...ofAsker('wrong'))
     if (wait > 0) return tooMany(wait)
     const given = (await request.json().catch(() => undefined)) as unknown
     if (given === undefined || findUnfit(given) !== null)
@@ -29,20 +29,30 @@ export const serveEnter = (request: Request): Promise<Response> =>
     const { db, config } = context()
     switch (input.do) {
       case 'forgot': {
-        const asked = Math.max(countFrom('sign_in_address', address), count('sign_in_account', `forgot ${input.email}`))
+        const asked = count(...ofAsker('wrong'), ...of('forgot', input.email))
         if (asked > 0) return tooMany(asked)
         mailWayIn(context(), input.email)
         return new Response(null, { status: 204 })
       }
       case 'open workspace':
-        return answer(await openByWayIn(db, config, input), address)
+        return await openByWayIn(db, config, input).then(answer, tellFull)
       case 'new password':
-        return answer(await setPasswordByWayIn(db, config, input), address)
+        return await setPasswordByWayIn(db, config, input).then(answer, tellFull)
     }
   })
 
-function answer(result: Done<{ email: string }>, address: string): Response {
-  if (result.ok) return Response.json(result.value)
-  if (result.status === 404) countFrom('sign_in_address', address)
+/** So many passwords wait to be worked on that this one cannot be taken now. */
+function tellFull(error: unknown): Response {
+  if (error instanceof APIError) return problem(error.statusCode, error.message, {}, { 'retry-after': '2' })
+  throw error
+}
+
+function answer(result: Done<{ email: string }>): Response {
+  if (result.ok) {
+    // Who came by an address of ours is no stranger, whatever others try with their account.
+    const remembered = rememberBrowser(context().config, result.value.email)
+    return Response.json(result.value, { headers: { 'set-cookie': remembered } })
+  }
+  if (result.status === 404) count(...ofAsker('wrong'))
   return problem(result.status, result.message, result.more)
 }

@@ -11,10 +11,14 @@ interface Bucket {
   at: number
 }
 
+/** One of the buckets that something counts in. */
+export interface Counted {
+  key: string
+  rate: Rate
+}
+
 /** Most keys that are remembered; the ones unheard of for longest are forgotten, and begin with a full bucket. */
 const MOST_KEYS = 50_000
-
-const secondsUntilOne = (tokens: number, { perSecond }: Rate): number => (tokens >= 1 ? 0 : (1 - tokens) / perSecond)
 
 /**
  * Token buckets in the memory of this process: every web process counts for itself. Time is a monotonic
@@ -25,20 +29,28 @@ export class Buckets {
 
   constructor(private readonly clock: () => number = () => performance.now() / 1000) {}
 
-  /** Takes one token. 0 when there was one, else how many seconds until there is. */
-  take(key: string, rate: Rate): number {
-    const tokens = this.tokens(key, rate)
-    const wait = secondsUntilOne(tokens, rate)
-    this.buckets.set(key, { tokens: wait === 0 ? tokens - 1 : tokens, at: this.clock() })
+  /** Takes one token of each: 0 when all had one, else how many seconds until they have, and none is taken. */
+  take(counted: readonly Counted[]): number {
+    const wait = this.wait(counted)
+    if (wait === 0) for (const one of counted) this.set(one, this.tokens(one) - 1)
     return wait
   }
 
-  /** The same without taking any. */
-  wait(key: string, rate: Rate): number {
-    return secondsUntilOne(this.tokens(key, rate), rate)
+  /** Puts back what was taken of each, where it is known by now that it does not count. */
+  giveBack(counted: readonly Counted[]): void {
+    for (const one of counted) this.set(one, Math.min(one.rate.burst, this.tokens(one) + 1))
   }
 
-  private tokens(key: string, { burst, perSecond }: Rate): number {
+  /** Seconds until each has a token, without taking any. */
+  wait(counted: readonly Counted[]): number {
+    return Math.max(0, ...counted.map((one) => (1 - this.tokens(one)) / one.rate.perSecond))
+  }
+
+  private set({ key }: Counted, tokens: number): void {
+    this.buckets.set(key, { tokens, at: this.clock() })
+  }
+
+  private tokens({ key, rate: { burst, perSecond } }: Counted): number {
     const bucket = this.buckets.get(key)
     return bucket ? Math.min(burst, bucket.tokens + (this.clock() - bucket.at) * perSecond) : burst
   }

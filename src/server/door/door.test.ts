@@ -2,35 +2,51 @@ import type { IncomingMessage } from 'node:http'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { addressReader, areProxies, networkOf, siteOf } from './address'
-import { Buckets } from './buckets'
+import { Buckets, type Counted } from './buckets'
 import { studioPolicy, visitorPolicy } from './headers'
 
 describe('a bucket', () => {
   const rate = { burst: 3, perSecond: 2 }
+  const [a, b] = ['a', 'b'].map((key) => [{ key, rate }]) as [Counted[], Counted[]]
   it('gives as many as it holds, then says how long to wait', () => {
     let now = 0
     const buckets = new Buckets(() => now)
-    expect([1, 2, 3].map(() => buckets.take('a', rate))).toEqual([0, 0, 0])
-    expect(buckets.take('a', rate)).toBeCloseTo(0.5)
-    expect(buckets.take('b', rate)).toBe(0)
+    expect([1, 2, 3].map(() => buckets.take(a))).toEqual([0, 0, 0])
+    expect(buckets.take(a)).toBeCloseTo(0.5)
+    expect(buckets.take(b)).toBe(0)
     now += 0.5
-    expect(buckets.take('a', rate)).toBe(0)
-    expect(buckets.take('a', rate)).toBeCloseTo(0.5)
+    expect(buckets.take(a)).toBe(0)
+    expect(buckets.take(a)).toBeCloseTo(0.5)
     now += 3600
-    expect([1, 2, 3].map(() => buckets.take('a', rate))).toEqual([0, 0, 0])
-    expect(buckets.take('a', rate)).toBeGreaterThan(0)
+    expect([1, 2, 3].map(() => buckets.take(a))).toEqual([0, 0, 0])
+    expect(buckets.take(a)).toBeGreaterThan(0)
   })
   it('tells the wait without taking', () => {
     const buckets = new Buckets(() => 0)
-    for (let n = 0; n < 10; n++) expect(buckets.wait('a', rate)).toBe(0)
-    for (let n = 0; n < 3; n++) buckets.take('a', rate)
-    expect(buckets.wait('a', rate)).toBeCloseTo(0.5)
+    for (let n = 0; n < 10; n++) expect(buckets.wait(a)).toBe(0)
+    for (let n = 0; n < 3; n++) buckets.take(a)
+    expect(buckets.wait(a)).toBeCloseTo(0.5)
+  })
+  it('takes from all that something counts in, or from none', () => {
+    const buckets = new Buckets(() => 0)
+    for (let n = 0; n < 3; n++) buckets.take(a)
+    expect(buckets.take([...a, ...b])).toBeCloseTo(0.5)
+    expect([1, 2, 3].map(() => buckets.take(b))).toEqual([0, 0, 0])
+  })
+  it('takes back what did not count, and never holds more than it can', () => {
+    const buckets = new Buckets(() => 0)
+    for (let n = 0; n < 3; n++) buckets.take(a)
+    buckets.giveBack(a)
+    expect([1, 2].map(() => buckets.take(a))).toEqual([0, expect.closeTo(0.5)])
+    for (let n = 0; n < 9; n++) buckets.giveBack(a)
+    expect([1, 2, 3].map(() => buckets.take(a))).toEqual([0, 0, 0])
+    expect(buckets.take(a)).toBeCloseTo(0.5)
   })
   it('remembers a bounded number of keys', () => {
     const buckets = new Buckets(() => 0)
-    for (let n = 0; n < 3; n++) buckets.take('first', rate)
-    for (let n = 0; n < 60_000; n++) buckets.take(`key ${n}`, rate)
-    expect(buckets.take('first', rate)).toBe(0)
+    for (let n = 0; n < 3; n++) buckets.take(a)
+    for (let n = 0; n < 60_000; n++) buckets.take([{ key: `key ${n}`, rate }])
+    expect(buckets.take(a)).toBe(0)
   })
 })
 

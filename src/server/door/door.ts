@@ -15,7 +15,12 @@ import { askedFrom } from './asker'
 import { MOST_BYTES, readBytes, withBody } from './body'
 import { squeezeBody } from './compress'
 import { commonHeaders, studioPolicy } from './headers'
+import { tooMany } from './limits'
 import { watchReach } from './reached'
+import { Crowded, inTurn } from './turns'
+
+/** What may be asked at all; what may be asked of one address, it says itself. */
+const METHODS = ['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS']
 
 type Handler = (request: IncomingMessage, response: ServerResponse) => Promise<unknown>
 
@@ -33,9 +38,11 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
   const readAddress = addressReader(config.LICHEN_PROXIES)
   const headers = Object.entries(commonHeaders(secure))
 
-  const answer = async (request: IncomingMessage, response: ServerResponse, address: string): Promise<void> => {
+  const answer = async (request: IncomingMessage, response: ServerResponse): Promise<void> => {
     for (const [name, value] of headers) response.setHeader(name, value)
     const url = readUrl(request.url, config.LICHEN_URL)
+    if (!METHODS.includes(request.method ?? ''))
+      return write(problem(405, 'Nothing here takes this method.', {}, { allow: METHODS.join(', ') }), response)
     if (!url) return write(problem(400, 'This address cannot be read.'), response)
     request.headers.cookie = soundCookies(request.headers.cookie)
     const path = decodePath(url.pathname)
@@ -50,12 +57,12 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
 
     if (visitor) {
       const [, slug = '', part = null] = visitor
-      const sent = isFormWithFiles(request) ? await receiveForm(request, slug, address) : null
+      const sent = isFormWithFiles(request) ? await receiveForm(request, slug) : null
       if (sent === 'unreadable') return write(problem(400, 'The body is not multipart form data.'), response)
       const body = sent ? null : await readBody(request, MOST_BYTES.visitor)
       if (sent === 'too large' || body === 'too large') return refuseBody(request, response)
       const asked = new Request(url, { method: request.method ?? 'GET', headers: headersOf(request), body })
-      return write(await serveVisitor(asked, slug, part, address, sent), response, request.headers['accept-encoding'])
+      return write(await serveVisitor(asked, slug, part, sent), response, request.headers['accept-encoding'])
     }
     const body = await readBody(request, MOST_BYTES.studio)
     if (body === 'too large') return refuseBody(request, response)
@@ -67,7 +74,7 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
     response.setHeader('x-request-id', id)
     const address = readAddress(request)
     const handle = () =>
-      answer(request, response, address).catch((error: unknown) => {
+      answer(request, response).catch((error: unknown) => {
         // The visitor went away while sending; there is nobody to answer.
         log.info({ error }, 'A request broke off')
         response.destroy()
@@ -90,12 +97,34 @@ async function handOn(
   if (!/^\/(preview|files)\//.test(request.url ?? '')) response.setHeader('content-security-policy', policy)
   // The application puts the nonce it finds here into the scripts of the page it makes.
   request.headers['content-security-policy'] = policy
-  await watchReach((hasReached) => {
-    const isAction = request.headers['next-action'] !== undefined
-    tellFaults(response, () => isAction && !hasReached())
-    return application(body && body.length > 0 ? withBody(request, body) : request, response)
+  const answer = () =>
+    watchReach((hasReached) => {
+      tellFaults(response, () => isPage && body !== null && !hasReached())
+      return application(body ? withBody(request, body) : request, response)
+    })
+  if (isCheap(request.url)) return void (await answer())
+  let answered: Promise<unknown> | undefined
+  // The next of the same network begins once this one’s answer does: a download may go on for long.
+  await inTurn(() => Promise.race([(answered = answer()), begins(response)])).catch(async (error: unknown) => {
+    if (!(error instanceof Crowded)) throw error
+    await write(tooMany(2), response)
   })
+  await answered
 }
+
+/** Resolves when an answer begins to be sent, or nobody is there any more to get it. */
+const begins = (response: ServerResponse): Promise<void> =>
+  new Promise((begun) => {
+    const { writeHead } = response
+    response.once('close', begun)
+    response.writeHead = function (this: ServerResponse, ...given: never[]) {
+      begun()
+      return Reflect.apply(writeHead, this, given) as ServerResponse
+    } as typeof writeHead
+  })
+
+/** Scripts, styles and letters of the studio: a page asks for dozens of them at once. */
+const isCheap = (url: string | undefined): boolean => url?.startsWith('/_next/static/') || isFile(url)
 
 /** Whether an HTML form is sent in the way that can have files in it. */
 const isFormWithFiles = ({ method, headers }: IncomingMessage): boolean =>
@@ -105,7 +134,7 @@ const isFile = (url: string | undefined): boolean => /^\/[\w.-]+\.\w+$/.test(url
 
 /**
  * The application answers 500 to everything it cannot do. A page that failed because the database went away
- * while it was made is 503; an action that nobody could make out is the sender's fault.
+ * while it was made is 503; what was sent to a page and nobody could make out is the sender's fault.
  */
 function tellFaults(response: ServerResponse, isUnreadable: () => boolean): void {
   const { writeHead } = response

@@ -1,11 +1,12 @@
 import { context } from '../context'
 import { problem } from '../problem'
 import { siteOf } from './address'
-import { Buckets, type Rate } from './buckets'
+import { askerAddress } from './asker'
+import { Buckets, type Counted, type Rate } from './buckets'
 
 /**
  * What one network may do with one form, what may come to a form in all, what a program with a token
- * may send, and how often anybody may try to sign in. `LICHEN_LIMITS` multiplies them all.
+ * may send, and how often anybody may be wrong as they sign in. `LICHEN_LIMITS` multiplies them all.
  */
 const RATES = {
   start: { burst: 240, perSecond: 4 },
@@ -14,10 +15,18 @@ const RATES = {
   file: { burst: 120, perSecond: 1 },
   /** What is sent without the page's script having done its work; more than this counts as spam. */
   plain: { burst: 60, perSecond: 1 / 60 },
+  /** What comes to a form from people, and what looks like machines’: neither uses up anything of the other. */
   form: { burst: 3000, perSecond: 300 },
+  spam: { burst: 3000, perSecond: 30 },
   token: { burst: 20_000, perSecond: 2000 },
-  sign_in_address: { burst: 30, perSecond: 0.5 },
-  sign_in_account: { burst: 10, perSecond: 1 / 60 },
+  /** Wrong tries: of a network, of a network with one account, and with one account from anywhere. */
+  wrong: { burst: 30, perSecond: 0.5 },
+  wrong_with: { burst: 10, perSecond: 1 / 60 },
+  wrong_anywhere: { burst: 100, perSecond: 1 / 30 },
+  /** The same of a browser that somebody has signed in with before, which counts for itself alone. */
+  wrong_known: { burst: 10, perSecond: 1 / 60 },
+  /** Mails with a way to a new password, to one account. */
+  forgot: { burst: 10, perSecond: 1 / 60 },
 } satisfies Record<string, Rate>
 
 const holder = globalThis as { lichenBuckets?: Buckets }
@@ -26,30 +35,32 @@ const buckets = (): Buckets => (holder.lichenBuckets ??= new Buckets())
 /** How many times as much the site around a network may do: more than people there do, less than its networks might. */
 const SITE_TIMES = 16
 
-/**
- * Counts one deed of a network, with one form or any, and of the site around it. 0 when it may go on, else the seconds
- * until it may.
- */
-export const countFrom = (what: keyof typeof RATES, network: string, form = ''): number =>
-  longest(network, (who, times) => buckets().take(`${what} ${form} ${who}`, rateOf(what, times)))
-
-/** Seconds until a network may do it again, without counting anything. */
-export const waitFrom = (what: keyof typeof RATES, network: string, form = ''): number =>
-  longest(network, (who, times) => buckets().wait(`${what} ${form} ${who}`, rateOf(what, times)))
-
-/** The longer wait of those of a network and of the site around it, which may do it so many times as often. */
-function longest(network: string, waitOf: (who: string, times: number) => number): number {
+/** What whoever asks counts in, with one form or other thing or none, and so does the site around their network. */
+export function ofAsker(what: keyof typeof RATES, about = ''): Counted[] {
+  const network = askerAddress()
   const site = siteOf(network)
-  return Math.max(waitOf(network, 1), site === null ? 0 : waitOf(site, SITE_TIMES))
+  const name = `${what} ${about}`
+  return [
+    { key: `${name} ${network}`, rate: rateOf(what, 1) },
+    ...(site === null ? [] : [{ key: `${name} ${site}`, rate: rateOf(what, SITE_TIMES) }]),
+  ]
 }
 
-/** Counts one deed of whoever this is. 0 when it may go on, else the seconds until it may. */
-export const count = (what: keyof typeof RATES, who: string): number => buckets().take(`${what} ${who}`, rateOf(what))
+/** What somebody or something counts in, whoever asks. */
+export const of = (what: keyof typeof RATES, who: string): Counted[] => [
+  { key: `${what} ${who}`, rate: rateOf(what, 1) },
+]
 
-/** Seconds until whoever this is may do it again, without counting anything. */
-export const waitFor = (what: keyof typeof RATES, who: string): number => buckets().wait(`${what} ${who}`, rateOf(what))
+/** Counts one deed: 0 when it may go on, else the seconds until it may, and it is not counted. */
+export const count = (...counted: Counted[]): number => buckets().take(counted)
 
-function rateOf(what: keyof typeof RATES, more = 1): Rate {
+/** Seconds until it may be done again, without counting anything. */
+export const waitFor = (...counted: Counted[]): number => buckets().wait(counted)
+
+/** Takes back the count of a deed that turned out to be none of its sort. */
+export const uncount = (...counted: Counted[]): void => buckets().giveBack(counted)
+
+function rateOf(what: keyof typeof RATES, more: number): Rate {
   const { burst, perSecond } = RATES[what]
   const times = context().config.LICHEN_LIMITS * more
   return { burst: burst * times, perSecond: perSecond * times }

@@ -2,7 +2,6 @@ import type { IncomingMessage, ServerResponse } from 'node:http'
 import { EVENTS, Server } from '@tus/server'
 import { findUnsent, forgetFile, giveUpFile, hasRoom, noteReceived } from '@/db/queries/files'
 import { context } from '../context'
-import { askerAddress } from '../door/asker'
 import { isTemporary } from '../failures'
 import { findLiveForm, type LiveForm } from '../forms/live'
 import { log } from '../log'
@@ -51,7 +50,7 @@ async function makeReceiver(): Promise<Server> {
         name: filename ?? '',
         bytes,
       }
-      return beginVisitFile(await formOf(asked), claim, askerAddress())
+      return beginVisitFile(await formOf(asked), claim)
     },
     // The proof is nobody else’s business.
     onUploadCreate: (_, { metadata }) => Promise.resolve({ metadata: { release: metadata?.release ?? null } }),

@@ -1,3 +1,4 @@
+import { AsyncResource } from 'node:async_hooks'
 import { randomUUID } from 'node:crypto'
 import { createReadStream, createWriteStream } from 'node:fs'
 import { rm } from 'node:fs/promises'
@@ -30,7 +31,6 @@ const MOST_FILES = 40
 export async function receiveForm(
   request: IncomingMessage,
   slug: string,
-  address: string,
 ): Promise<ReceivedForm | 'too large' | 'unreadable'> {
   const live = await findLiveForm(context().db, slug)
   if (!live) return { fields: [], refused: [] }
@@ -44,10 +44,12 @@ export async function receiveForm(
     if (characters > MOST_BYTES.visitor) parser.destroy(new TooMuch())
     else received.fields.push([name, text])
   })
-  parser.on('file', (question, content, { filename }) => {
-    if (filename) files.push(receiveOne(live, received, { question, name: filename, content }, address))
+  // What comes on a connection knows nothing of the request it belongs to, and so not whom it comes from.
+  const takeFile = AsyncResource.bind((question: string, content: Readable, { filename }: busboy.FileInfo) => {
+    if (filename) files.push(receiveOne(live, received, { question, name: filename, content }))
     else content.resume()
   })
+  parser.on('file', takeFile)
   for (const event of ['filesLimit', 'fieldsLimit', 'partsLimit'] as const)
     parser.on(event, () => parser.destroy(new TooMuch()))
   try {
@@ -102,7 +104,6 @@ async function receiveOne(
   live: LiveForm,
   { fields, refused }: ReceivedForm,
   { question, name: given, content }: ComingFile,
-  address: string,
 ): Promise<void> {
   const told = (field: string) => fields.find(([name]) => name === field)?.[1]
   const release = told('_release')
@@ -114,7 +115,7 @@ async function receiveOne(
     const bytes = await keepUpTo(content, asked.bytes, waiting)
     if (bytes === null) throw tooLarge(name, asked.bytes)
     const claim = { visit: told('_visit'), proof: told('_proof'), release, question, name, bytes }
-    const id = await beginVisitFile(live, claim, address)
+    const id = await beginVisitFile(live, claim)
     await put(id, bytes, createReadStream(waiting))
     await settleFile(live, release, id)
     fields.push([question, fileAddress(context().config.LICHEN_URL, id, name)])

@@ -9,7 +9,7 @@ import { answeredByHand } from '@/core/form/values'
 import { beginFile, findUnsent, finishFile, forgetFile, giveUpFile, type Room } from '@/db/queries/files'
 import type { Config } from '../config'
 import { context } from '../context'
-import { countFrom } from '../door/limits'
+import { count, ofAsker } from '../door/limits'
 import { findShownForm, type LiveForm } from '../forms/live'
 import { claimVisit } from '../visitor/request'
 import { releaseNumberSchema } from '../visits/visitor'
@@ -65,9 +65,9 @@ export async function filesAsked(live: LiveForm, release: string | undefined, qu
 }
 
 /** Notes a file that is going to come for a question, if it may; returns what it is known by. */
-export async function beginVisitFile(live: LiveForm, claim: FileClaim, address: string): Promise<string> {
+export async function beginVisitFile(live: LiveForm, claim: FileClaim): Promise<string> {
   const { db, config } = context()
-  if (countFrom('file', address, live.slug) > 0) throw new NotTaken(429, (speech) => speech.tell('files_often'))
+  if (count(...ofAsker('file', live.slug)) > 0) throw new NotTaken(429, (speech) => speech.tell('files_often'))
   const visit = claimVisit(config.LICHEN_SECRET, live.formId, claim, false)
   if (!visit) throw new NotTaken(403, (speech) => speech.tell('other_browser'))
   const asked = await filesAsked(live, claim.release, claim.question)

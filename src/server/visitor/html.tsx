@@ -89,6 +89,13 @@ export function saidHtml(status: number, language: Language, title: TextKey, tex
   return plainHtml(status, speech.tell(title), speech.tell(text), language)
 }
 
+/** Says in these words that it was too much for now. */
+export async function tooManyHtml(seconds: number, language: Language, text: TextKey): Promise<Response> {
+  const page = await saidHtml(429, language, 'moment_title', text)
+  page.headers.set('retry-after', String(Math.ceil(seconds)))
+  return page
+}
+
 /** What visitors of a closed form read: what its people wrote, or our own words. */
 export function closedHtml({ closed, language }: Pick<SpokenForm, 'closed' | 'language'>): Promise<Response> {
   const speech = speak(language.tag)

@@ -7,7 +7,7 @@ import type { Suspicion } from '@/core/spam/suspect'
 import type { SentSigns } from '@/visitor/signs'
 import { knownToken } from '../access/token'
 import { context } from '../context'
-import { count, countFrom, tooMany } from '../door/limits'
+import { count, of, ofAsker, tooMany } from '../door/limits'
 import { findShownForm, inLanguage, type LiveForm, type SpokenForm } from '../forms/live'
 import type { ReceivedForm } from '../files/receiveForm'
 import { type FactsHere, factsFor } from '../forms/facts'
@@ -17,7 +17,7 @@ import { fillStart } from '../visits/openForm'
 import { recordProgress } from '../visits/recordProgress'
 import { givePass, proofOf, type VisitPass } from '../visits/secret'
 import { releaseNumberSchema, type Visitor } from '../visits/visitor'
-import { closedHtml, formHtml, saidHtml } from './html'
+import { closedHtml, formHtml, saidHtml, tooManyHtml } from './html'
 import { languageFor, languagesWanted } from './language'
 import { lookBelow } from './look'
 import { answerOutcome } from './outcome'
@@ -33,11 +33,13 @@ import {
 import { giveSigns, suspectSender } from './signs'
 
 /** Takes answers sent as JSON, by the page's script or by any program. */
-export async function postJson({ request, live, keeping, address }: VisitorCall): Promise<Response> {
+export async function postJson({ request, live, keeping }: VisitorCall): Promise<Response> {
   const { db, config } = context()
   const trusted = await isTrusted(request, live)
   if (trusted === null) return problem(401, 'The token is not one of this form’s workspace.')
-  const wait = countSend(live, address, request, trusted)
+  const wait = trusted
+    ? count(...of('token', request.headers.get('authorization') ?? ''), ...of('form', live.slug))
+    : count(...ofAsker('send', live.slug))
   if (wait > 0) return tooMany(wait)
   const sent = await readSentJson(request)
   const found = sent.release ? await findShownForm(db, live, sent.release) : live
@@ -50,7 +52,9 @@ export async function postJson({ request, live, keeping, address }: VisitorCall)
     request,
   })
   const visit = claimVisit(config.LICHEN_SECRET, live.formId, sent, trusted)
-  const suspicions = trusted ? [] : await suspicionsOf(live, visitor, visit, sent, address)
+  const suspicions = trusted ? [] : await suspicionsOf(live, visitor, visit, sent)
+  const full = trusted ? 0 : countForForm(live, suspicions)
+  if (full > 0) return tooMany(full)
   const accepted = await acceptSubmission(db, shown, sent.values, visitor, visit, suspicions, null)
   const forPage = request.headers.get('accept')?.includes('text/html') ?? false
   if (accepted.ok) {
@@ -78,8 +82,7 @@ const suspicionsOf = async (
   visitor: Visitor,
   visit: ClaimedVisit | null,
   signs: SentSigns,
-  address: string,
-): Promise<Suspicion[]> => (visitor.holder ? [] : suspectSender(live, visit?.proven ? visit.id : null, signs, address))
+): Promise<Suspicion[]> => (visitor.holder ? [] : suspectSender(live, visit?.proven ? visit.id : null, signs))
 
 /** Whether a program shows a token of the form's workspace; `null` when it shows another. */
 async function isTrusted(request: Request, live: LiveForm): Promise<boolean | null> {
@@ -88,22 +91,15 @@ async function isTrusted(request: Request, live: LiveForm): Promise<boolean | nu
   return (await knownToken(context().db, authorization)) === live.workspaceId ? true : null
 }
 
-/** Programs with a token are counted by token, everybody else by address, and all of them by form. */
-function countSend(live: LiveForm, address: string, request: Request, trusted: boolean): number {
-  return trusted
-    ? count('token', request.headers.get('authorization') ?? '')
-    : Math.max(countFrom('send', address, live.slug), count('form', live.slug))
-}
+/** Counts what is about to be accepted by its form: what looks like a machine's takes no person's place. */
+const countForForm = ({ slug }: LiveForm, suspicions: readonly Suspicion[]): number =>
+  count(...of(suspicions.length > 0 ? 'spam' : 'form', slug))
 
 /** Takes one step of a plain HTML form, from a browser that runs no script. */
 export async function postPage(call: VisitorCall): Promise<Response> {
-  const { request, live, keeping, address, sent } = call
-  const wait = countSend(live, address, request, false)
-  if (wait > 0) {
-    const page = await saidHtml(429, languageFor(request), 'moment_title', 'sent_often')
-    page.headers.set('retry-after', String(Math.ceil(wait)))
-    return page
-  }
+  const { request, live, keeping, sent } = call
+  const wait = count(...ofAsker('send', live.slug))
+  if (wait > 0) return tooManyHtml(wait, languageFor(request), 'sent_often')
   const { db, config } = context()
   const url = new URL(request.url)
   const fields = await readFields(call)
@@ -122,7 +118,7 @@ export async function postPage(call: VisitorCall): Promise<Response> {
   const typedIn = inLanguage(shown ?? live, languagesWanted(request, own.language))
   const entered = { ...fields, ...readBoxes(form.form.steps, fields, typedIn.speech) }
   const facts = await factsFor(form, visit, entered, new Date())
-  const page = new StepPost(form, visitor, entered, visit, action, facts, address)
+  const page = new StepPost(form, visitor, entered, visit, action, facts)
   const response = await page.answer(shown === null, sent?.refused ?? [])
   if (page.sent) response.headers.append('set-cookie', keeping.forgetLink())
   return response
@@ -167,8 +163,6 @@ class StepPost {
     visit: ClaimedVisit | null,
     private readonly action: string,
     private readonly facts: FactsHere,
-    /** Network address. */
-    private readonly address: string,
   ) {
     const { steps } = live.form
     const start = fillStart(live.form, visitor)
@@ -210,7 +204,9 @@ class StepPost {
       await recordProgress(db, live, progress, visitor, visit.proven, new URL(config.LICHEN_URL).host, null)
       return this.show(next)
     }
-    const suspicions = await suspicionsOf(live, visitor, visit, signsIn(entered), this.address)
+    const suspicions = await suspicionsOf(live, visitor, visit, signsIn(entered))
+    const full = countForForm(live, suspicions)
+    if (full > 0) return tooManyHtml(full, live.language, 'sent_often')
     const accepted = await acceptSubmission(db, live, entered, visitor, visit, suspicions, null)
     if (accepted.ok) {
       this.sent = true

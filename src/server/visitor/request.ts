@@ -34,8 +34,6 @@ export interface VisitorCall {
   request: Request
   live: LiveForm
   keeping: Keeping
-  /** Network address. */
-  address: string
   /** What came where a form was sent with files in it, which is read as it comes. */
   sent: ReceivedForm | null
 }

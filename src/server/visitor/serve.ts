@@ -1,9 +1,9 @@
 import { momentIn } from '@/core/formats/zone'
 import { context } from '../context'
-import { countFrom, tooMany } from '../door/limits'
+import { count, ofAsker, tooMany } from '../door/limits'
+import { Crowded, inTurn } from '../door/turns'
 import { isTemporary } from '../failures'
 import type { ReceivedForm } from '../files/receiveForm'
-import type { Language } from '@/core/language/texts'
 import { tagsOfFrame } from '@/core/sources/source'
 import { findLiveForm, findShownForm, inLanguage } from '../forms/live'
 import { log } from '../log'
@@ -11,7 +11,7 @@ import { databaseAway, problem } from '../problem'
 import { Busy } from '../submissions/storeInBatch'
 import { openForm } from '../visits/openForm'
 import { progressSchema, recordProgress } from '../visits/recordProgress'
-import { closedHtml, formHtml, noFormHtml, saidHtml } from './html'
+import { closedHtml, formHtml, noFormHtml, saidHtml, tooManyHtml } from './html'
 import { languageFor, languagesWanted } from './language'
 import { lookBelow, serveLook } from './look'
 import { giveSigns } from './signs'
@@ -38,7 +38,6 @@ export async function serveVisitor(
   request: Request,
   slug: string,
   part: string | null,
-  address: string,
   sent: ReceivedForm | null,
 ): Promise<Response> {
   const progress = part === 'progress'
@@ -51,9 +50,10 @@ export async function serveVisitor(
   const { presence } = context()
   try {
     if (presence.isAway) return inWords ? awayHtml(request) : databaseAway()
-    return await patiently(answer(request, slug, progress, address, inWords, sent))
+    return await inTurn(() => patiently(answer(request, slug, progress, inWords, sent)))
   } catch (error) {
     if (error instanceof BadBody) return problem(400, error.message)
+    if (error instanceof Crowded) return inWords ? tooManyHtml(2, languageFor(request), 'sent_often') : tooMany(2)
     const away = error instanceof TooLong || error instanceof Busy || isTemporary(error)
     log.error({ error, away, form: slug }, 'A visitor’s request failed')
     presence.tell(error)
@@ -95,7 +95,6 @@ async function answer(
   request: Request,
   slug: string,
   progress: boolean,
-  address: string,
   inWords: boolean,
   sent: ReceivedForm | null,
 ): Promise<Response> {
@@ -109,7 +108,7 @@ async function answer(
   if (!live) return inWords ? noFormHtml(languageFor(request)) : problem(404, 'There is no live form at this address.')
   const secure = config.LICHEN_URL.startsWith('https:')
   const keeping = new Keeping(slug, secure, live.form.framedBy.length > 0)
-  return reply({ request, live, keeping, address, sent })
+  return reply({ request, live, keeping, sent })
 }
 
 function replyTo({ method, headers }: Request, progress: boolean): Reply | null {
@@ -131,15 +130,15 @@ async function awayHtml(request: Request): Promise<Response> {
 }
 
 /** The page. A personal link's secret leaves the address at once, for a cookie that only this form gets. */
-const getPage: Reply = async ({ request, live: released, keeping, address }) => {
+const getPage: Reply = async ({ request, live: released, keeping }) => {
   const live = inLanguage(released, languagesWanted(request))
   const url = new URL(request.url)
   // Not for good: it may have its old address back one day.
   if (keeping.slug !== live.slug)
     return new Response(null, { status: 307, headers: { location: `/f/${live.slug}${url.search}` } })
   if (live.closed) return closedHtml(live)
-  const wait = countFrom('start', address, live.slug)
-  if (wait > 0) return tooManyHtml(wait, languageFor(request))
+  const wait = count(...ofAsker('start', live.slug))
+  if (wait > 0) return tooManyHtml(wait, languageFor(request), 'opened_often')
   const { db, config } = context()
   const secret = linkSecret(request)
   const action = withoutSecret(url, secret !== null)
@@ -204,15 +203,9 @@ function isNavigation({ headers }: Request): boolean {
   return mode === null ? (headers.get('accept')?.includes('text/html') ?? false) : mode === 'navigate'
 }
 
-async function tooManyHtml(seconds: number, language: Language): Promise<Response> {
-  const page = await saidHtml(429, language, 'moment_title', 'opened_often')
-  page.headers.set('retry-after', String(Math.ceil(seconds)))
-  return page
-}
-
 /** How far a visit has come. */
-const postProgress: Reply = async ({ request, live, address }) => {
-  const wait = countFrom('progress', address, live.slug)
+const postProgress: Reply = async ({ request, live }) => {
+  const wait = count(...ofAsker('progress', live.slug))
   if (wait > 0) return tooMany(wait)
   const { db, config } = context()
   const { release, ...progress } = await readJson(request, progressSchema)

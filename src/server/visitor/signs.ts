@@ -2,7 +2,7 @@ import { createChallenge, verifySolution } from 'altcha-lib'
 import { type Suspicion, suspect } from '@/core/spam/suspect'
 import type { PageSigns, SentSigns } from '@/visitor/signs'
 import { context } from '../context'
-import { countFrom } from '../door/limits'
+import { count, ofAsker } from '../door/limits'
 import type { LiveForm } from '../forms/live'
 import { readOpened, workKey, writeOpened } from '../visits/secret'
 
@@ -27,7 +27,6 @@ export async function suspectSender(
   { formId }: LiveForm,
   visit: string | null,
   { opened: told = '', work, website }: SentSigns,
-  address: string,
 ): Promise<Suspicion[]> {
   const { LICHEN_SECRET: secret } = context().config
   const opened = visit === null ? null : readOpened(secret, formId, visit, told)
@@ -35,7 +34,7 @@ export async function suspectSender(
   const signs = { trapped: Boolean(website), open: opened && (Date.now() - opened.getTime()) / 1000, worked }
   // What is suspicious anyway uses up nothing of what people without a script may send from the same network.
   const seemsFine = suspect({ ...signs, crowded: false }).length === 0
-  return suspect({ ...signs, crowded: seemsFine && !worked && countFrom('plain', address) > 0 })
+  return suspect({ ...signs, crowded: seemsFine && !worked && count(...ofAsker('plain')) > 0 })
 }
 
 /** Whether this is the number that was looked for. What a stranger wrote there may be anything. */

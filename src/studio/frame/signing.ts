@@ -4,7 +4,7 @@ export async function signIn(account: { email: string; password: string }): Prom
   if (response === null) return AWAY
   if (response.ok) return null
   if (response.status === 429) return 'Too many tries. Wait a minute, then sign in again.'
-  if (response.status >= 500) return 'Lichen cannot reach its database. Try again in a moment.'
+  if (response.status >= 500) return 'Lichen cannot do this now. Try again in a moment.'
   return 'The email or the password is wrong.'
 }
 

@@ -1,0 +1,115 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { LEAST_SECONDS } from '@/core/spam/suspect'
+import { type Reach, releasedForm, smallForm } from '../support/api'
+import { askFrom, type Told } from '../support/ask_from'
+import { figure } from '../support/database'
+import { INES, lichenOf, pause } from '../support/lichen'
+import { beginLoaded } from '../support/loaded'
+import { openPage } from '../support/page'
+
+/** Whom requests come from: a crowd’s machine, a person, and the same person somewhere else. */
+const [CROWD, PERSON, ELSEWHERE] = ['127.0.0.2', '127.0.0.1', '127.0.0.3'] as const
+
+/** One network does what it likes; whoever comes from another one notices nothing of it. */
+describe('a stranger', () => {
+  const lichen = lichenOf('strangers', 4960)
+  const json = { 'content-type': 'application/json' }
+  let reach: Reach
+
+  beforeAll(async () => {
+    const token = await beginLoaded(lichen)
+    await lichen.startAll()
+    reach = { url: lichen.url, bench: lichen.bench, token }
+    await releasedForm(reach, 'strangers', smallForm)
+  })
+  afterAll(() => lichen.stop())
+
+  const enter = (address: string, password: string, cookies: string[] = []): Promise<Told> =>
+    askFrom(address, `${lichen.url}/api/auth/sign-in/email`, {
+      method: 'POST',
+      headers: { ...json, origin: lichen.url, cookie: cookies.join('; ') },
+      body: JSON.stringify({ ...INES, password }),
+    })
+
+  const tally = (told: Told[], status: number): number => told.filter((one) => one.status === status).length
+
+  it('tries no more passwords at once than one after the other, and keeps out nobody but themselves', async () => {
+    const { cookies } = await enter(PERSON, INES.password)
+    const guesses = await Promise.all(Array.from({ length: 150 }, (_, n) => enter(CROWD, `guess ${n}`)))
+    expect(tally(guesses, 401)).toBeLessThanOrEqual(10)
+    expect(tally(guesses, 401) + tally(guesses, 429)).toBe(150)
+    expect((await enter(CROWD, INES.password)).status).toBe(429)
+    // The owner comes in: where the stranger is not, and even there with a browser that they have signed in with.
+    expect((await enter(ELSEWHERE, INES.password)).status).toBe(200)
+    expect((await enter(CROWD, INES.password, cookies)).status).toBe(200)
+    // A browser is known for one account, by a proof that nobody can write.
+    const forged = cookies.map((one) => one.replace(/=.*/, `=${'a'.repeat(36)}.${'b'.repeat(24)}`))
+    expect((await enter(CROWD, INES.password, forged)).status).toBe(429)
+  })
+
+  it('who opens a page two hundred times at once stands before nobody else', async () => {
+    const page = `${lichen.url}/f/strangers`
+    let answered = 0
+    const crowd = Array.from({ length: 200 }, async () => {
+      const { status } = await askFrom(CROWD, page)
+      answered++
+      return status
+    })
+    // Once the first is answered, all have been sent.
+    await Promise.race(crowd)
+    expect((await askFrom(PERSON, page)).status).toBe(200)
+    expect(answered).toBeLessThan(100)
+    expect(new Set(await Promise.all(crowd))).toEqual(new Set([200]))
+  })
+
+  it('sends no more files with a form that needs no script than with one that does, and takes nobody else’s place', async () => {
+    await releasedForm(reach, 'photos', {
+      title: 'Photos',
+      steps: [
+        {
+          name: 'all',
+          title: 'All',
+          questions: [{ kind: 'file', name: 'photos', label: 'Photos', sorts: ['pictures'], megabytes: 1, most: 20 }],
+        },
+      ],
+    })
+    const file = (n: number) =>
+      `--x\r\ncontent-disposition: form-data; name="photos"; filename="${n}.txt"\r\ncontent-type: text/plain\r\n\r\n${'no picture '.repeat(5000)}\r\n`
+    const post = (address: string, files: number) =>
+      askFrom(address, `${lichen.url}/f/photos`, {
+        method: 'POST',
+        headers: { 'content-type': 'multipart/form-data; boundary=x' },
+        body: `${Array.from({ length: files }, (_, n) => file(n)).join('')}--x--\r\n`,
+      })
+    const tooMany = /Too many files/
+    const told: string[] = []
+    while (told.length < 20 && !tooMany.test(told.at(-1) ?? '')) told.push((await post(CROWD, 40)).text)
+    expect(told[0]).not.toMatch(tooMany)
+    expect(told.at(-1)).toMatch(tooMany)
+    expect((await post(PERSON, 1)).text).not.toMatch(tooMany)
+  })
+
+  it('spends no share of a form but their own', async () => {
+    // A form takes thousands at once; here, a hundred and fifty.
+    await lichen.stop()
+    lichen.environment.LICHEN_LIMITS = '0.05'
+    await lichen.cluster.start()
+    await lichen.startAll()
+    const post = (address: string, values: object, more: object = {}) =>
+      askFrom(address, `${lichen.url}/f/strangers`, {
+        method: 'POST',
+        headers: json,
+        body: JSON.stringify({ values, ...more }),
+      })
+    const { data } = await openPage(lichen, '/f/strangers')
+    await pause(LEAST_SECONDS * 1000)
+    let posted = 0
+    const spam = Array.from({ length: 16 }, async () => {
+      while (posted < 600) await post(CROWD, { first_name: 'Bot', email: `bot-${posted++}@machines.example` })
+    })
+    await Promise.all(spam)
+    expect((await post(PERSON, { first_name: 'Piet', email: 'piet@people.example' }, data)).status).toBe(200)
+    const kept = "select count(*) from submission where state = 'spam' and \"values\"->>'email' like 'bot-%'"
+    expect(await figure(lichen.cluster.url, kept)).toBeLessThan(100)
+  })
+})
