@@ -1,8 +1,10 @@
-import { type Connection, connect } from '@/db/database'
+import { type Connection, connect, type Db } from '@/db/database'
 import { type Config, readConfig } from './config'
 import { Presence } from './presence'
 
 export interface Context extends Connection {
+  /** The same database over connections that only visitors use: whatever members read, these are free for answers. */
+  visitors: Db
   config: Config
   presence: Presence
 }
@@ -21,10 +23,13 @@ const PATIENCE = { web: 5, worker: 8, all: 8 }
 
 function openContext(): Context {
   const config = readConfig()
-  const connection = connect(config.DATABASE_URL, {
-    patience: PATIENCE[config.LICHEN_ROLE],
-    onError: (error) => presence.tell(error),
-  })
-  const presence = new Presence(connection.look, connection.dropSilent)
-  return { config, presence, ...connection }
+  const options = { patience: PATIENCE[config.LICHEN_ROLE], onError: (error: unknown) => presence.tell(error) }
+  const connection = connect(config.DATABASE_URL, options)
+  const { db: visitors, dropSilent } = connect(config.DATABASE_URL, options)
+  const dropAllSilent = () => {
+    connection.dropSilent()
+    dropSilent()
+  }
+  const presence = new Presence(connection.look, dropAllSilent)
+  return { config, presence, ...connection, visitors, dropSilent: dropAllSilent }
 }

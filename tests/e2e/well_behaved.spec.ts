@@ -1,3 +1,4 @@
+import { untilStill } from '../support/still'
 import { excuse, expect, facts, noticed, test } from './studio'
 
 /** What fails every test that it happens in is seen to be noticed. */
@@ -32,5 +33,19 @@ test('what a page tries against its policy is noticed, also where a script takes
             .filter((one) => policy.test(one)).length,
       )
       .toBeGreaterThan(0)
+  }
+})
+
+test('what libraries may not try is said before anything of a page runs, on every page of the studio', async ({
+  page,
+  studio,
+}) => {
+  await page.goto(`${facts.url}/sign-in`)
+  await studio.goto('/forms/kiln-finder/release')
+  for (const one of [page, studio]) {
+    await untilStill(one)
+    // Where the library that checks input keeps what it is told.
+    const told = () => (globalThis as { __zod_globalConfig?: { jitless?: boolean } }).__zod_globalConfig?.jitless
+    expect(await one.evaluate(told)).toBe(true)
   }
 })

@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { sql } from 'kysely'
 import { LEAST_SECONDS } from '@/core/spam/suspect'
-import { type Reach, releasedForm, smallForm } from '../support/api'
+import { connect } from '@/db/database'
+import { type Reach, releasedForm, smallForm, until } from '../support/api'
 import { askFrom, type Told } from '../support/ask_from'
 import { figure } from '../support/database'
 import { INES, lichenOf, pause } from '../support/lichen'
@@ -22,7 +24,18 @@ describe('a stranger', () => {
     reach = { url: lichen.url, bench: lichen.bench, token }
     await releasedForm(reach, 'strangers', smallForm)
   })
-  afterAll(() => lichen.stop())
+  afterAll(async () => {
+    await connection.pool.end()
+    await lichen.stop()
+  })
+  const connection = connect(lichen.cluster.url, { size: 2, patience: 60 })
+  const { db } = connection
+  /** How many statements wait for a lock. */
+  const waiting = () =>
+    figure(
+      lichen.cluster.url,
+      "select count(distinct pid) from pg_locks where not granted and relation = 'list_membership'::regclass",
+    )
 
   const enter = (address: string, password: string, cookies: string[] = []): Promise<Told> =>
     askFrom(address, `${lichen.url}/api/auth/sign-in/email`, {
@@ -87,6 +100,45 @@ describe('a stranger', () => {
     expect(told[0]).not.toMatch(tooMany)
     expect(told.at(-1)).toMatch(tooMany)
     expect((await post(PERSON, 1)).text).not.toMatch(tooMany)
+  })
+
+  it('nor a member keeps visitors from sending, however long their lists take to read', async () => {
+    const { cookies } = await enter(PERSON, INES.password)
+    const cookie = cookies.join('; ')
+    const { data } = await openPage(lichen, '/f/strangers')
+    await pause(LEAST_SECONDS * 1000)
+    // While nobody can read who is on which list, a list of people takes as long as a statement may.
+    const { released, lists } = await db.transaction().execute(async (tx) => {
+      await sql`lock table list_membership in access exclusive mode`.execute(tx)
+      const lists = Array.from({ length: 20 }, () =>
+        askFrom(PERSON, `${lichen.url}/lists/people?sort=name`, { headers: { cookie } }),
+      )
+      await until('lists are read', async () => (await waiting()) > 0)
+      const sent = await Promise.all(
+        Array.from({ length: 15 }, (_, n) =>
+          askFrom(ELSEWHERE, `${lichen.url}/f/strangers`, {
+            method: 'POST',
+            headers: json,
+            body: JSON.stringify({
+              values: { first_name: 'Piet', email: `piet-${n}@people.example` },
+              opened: data.opened,
+            }),
+          }),
+        ),
+      )
+      expect(sent.map(({ status }) => status)).toEqual(Array(15).fill(200))
+      // Few are read at once: whatever is short finds a connection beside them.
+      expect(await waiting()).toBeLessThanOrEqual(3)
+      const draft = await askFrom(ELSEWHERE, `${lichen.url}/api/v1/forms/strangers/draft`, {
+        headers: { authorization: `Bearer ${reach.token}` },
+      })
+      expect(draft.status).toBe(200)
+      return { released: true, lists }
+    })
+    expect(released).toBe(true)
+    const read = await Promise.all(lists)
+    expect(tally(read, 200) + tally(read, 503)).toBe(20)
+    expect(tally(read, 200)).toBeGreaterThan(0)
   })
 
   it('spends no share of a form but their own', async () => {

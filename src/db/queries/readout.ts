@@ -1,6 +1,7 @@
-import { sql } from 'kysely'
+import { sql, type Transaction } from 'kysely'
 import type { Answers } from '@/core/answers/answer'
 import type { Runner } from '../database'
+import type { Database } from '../schema'
 
 /** Sources told apart on one form-day; the rest count together, since anybody can write a tag. */
 const MOST_SOURCES = 200
@@ -18,7 +19,10 @@ export const OTHER_SOURCES = 'Other sources'
  * Beyond the commonest sources of the day all count together; each visit keeps its own. A visit whose submission is
  * kept as spam is nobody's: it counts once somebody says that it is real.
  */
-export async function recountDay(db: Runner, formId: string, day: string): Promise<void> {
+export async function recountDay(db: Transaction<Database>, formId: string, day: string): Promise<void> {
+  // On a day when much came since the database last looked how much there is, it would go through all submissions
+  // for each visit.
+  await sql`select set_config('enable_nestloop', 'off', true), set_config('jit', 'off', true)`.execute(db)
   await sql`select pg_advisory_xact_lock(hashtextextended(${`readout ${formId} ${day}`}, 0))`.execute(db)
   await sql`delete from readout_day where form_id = ${formId} and day = ${day}::date`.execute(db)
   await sql`
@@ -59,7 +63,7 @@ export async function recountDay(db: Runner, formId: string, day: string): Promi
  * Counts every day of a form anew, as after its workspace's time zone has changed. Days that nobody arrived on any
  * more are gone.
  */
-export async function recountForm(db: Runner, formId: string): Promise<void> {
+export async function recountForm(db: Transaction<Database>, formId: string): Promise<void> {
   const { rows } = await sql<{ day: string }>`
     select day::text from readout_day where form_id = ${formId}
     union

@@ -13,6 +13,7 @@ import { requeueSubmission, settleSpam as settle } from '@/db/queries/submission
 import { done, notDone } from '../done'
 import { showSubmission } from '../submissions/showSubmission'
 import { formsOfRows, tellFor } from '../submissions/tellRows'
+import { heavily } from '../heavy'
 import { deed } from './deed'
 import { deedOn } from './deed_on'
 import { listSchema, slugSchema } from './lists'
@@ -59,7 +60,7 @@ export const readSubmissions = deed({
   input: listSchema(SUBMISSION_KEYS).extend({ form: slugSchema.optional(), state: narrowedSchema.optional() }),
   gives: pageOf('submissions', submissionRow),
   async run({ context, workspaceId }, filter) {
-    const { rows, next } = await listSubmissions(context.db, workspaceId, filter)
+    const { rows, next } = await heavily(() => listSubmissions(context.db, workspaceId, filter))
     const formOf = await formsOfRows(context.db, workspaceId, rows)
     return done({ submissions: rows.map((row) => ({ ...row, told: tellFor(formOf(row), row.values) })), next })
   },
@@ -90,7 +91,7 @@ export const readUnfinished = deed({
   }),
   gives: pageOf('unfinished', unfinishedRow),
   async run({ context, workspaceId }, filter) {
-    const { rows, next } = await listUnfinished(context.db, workspaceId, filter)
+    const { rows, next } = await heavily(() => listUnfinished(context.db, workspaceId, filter))
     const formOf = await formsOfRows(context.db, workspaceId, rows)
     const told = rows.map((row) => {
       const form = formOf(row)
@@ -185,7 +186,7 @@ export const readOutbox = deed({
   }),
   gives: pageOf('deliveries', delivery),
   async run({ context, workspaceId }, filter) {
-    const { rows, next } = await listDeliveries(context.db, workspaceId, filter)
+    const { rows, next } = await heavily(() => listDeliveries(context.db, workspaceId, filter))
     return done({ deliveries: rows, next })
   },
 })

@@ -20,6 +20,7 @@ import { saveDraft as writeDraft } from '../forms/saveDraft'
 import { readReadout as countReadout } from '../readout/readReadout'
 import { readSummaries } from '../readout/readSummaries'
 import { defaultSpan } from '../readout/span'
+import { heavily } from '../heavy'
 import { deed } from './deed'
 import { listSchema, slugSchema } from './lists'
 import { ofForm, withForm } from './of_form'
@@ -51,7 +52,7 @@ export const readForms = deed({
   }),
   gives: pageOf('forms', listedForm),
   async run({ context, workspaceId }, filter) {
-    const { rows, next } = await listForms(context.db, workspaceId, filter)
+    const { rows, next } = await heavily(() => listForms(context.db, workspaceId, filter))
     return done({ forms: rows, next })
   },
 })

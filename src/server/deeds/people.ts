@@ -6,6 +6,7 @@ import { COMPANY_KEYS, CONTACT_KEYS, findCompany, findPerson, listCompanies, lis
 import { done, notDone } from '../done'
 import { addContact as makeContact } from '../people/addContact'
 import { createPersonalLink } from '../people/createLink'
+import { heavily } from '../heavy'
 import { stateSchema } from './arrivals'
 import { deed } from './deed'
 import { deedOn } from './deed_on'
@@ -32,7 +33,7 @@ export const readContacts = deed({
   input: listSchema(CONTACT_KEYS).extend({ email: z.string().trim().toLowerCase().max(254).optional() }),
   gives: pageOf('contacts', contactRow),
   async run({ context, workspaceId }, filter) {
-    const { rows, next } = await listPeople(context.db, workspaceId, filter)
+    const { rows, next } = await heavily(() => listPeople(context.db, workspaceId, filter))
     return done({ contacts: rows, next })
   },
 })
@@ -134,7 +135,7 @@ export const readCompanies = deed({
   input: listSchema(COMPANY_KEYS),
   gives: pageOf('companies', companyRow),
   async run({ context, workspaceId }, filter) {
-    const { rows, next } = await listCompanies(context.db, workspaceId, filter)
+    const { rows, next } = await heavily(() => listCompanies(context.db, workspaceId, filter))
     return done({ companies: rows, next })
   },
 })

@@ -11,7 +11,7 @@ import { problem } from '../problem'
 import { noFormHtml, plainHtml } from '../visitor/html'
 import { serveVisitor } from '../visitor/serve'
 import { addressReader } from './address'
-import { askedFrom } from './asker'
+import { askedBy } from './asker'
 import { MOST_BYTES, readBytes, withBody } from './body'
 import { squeezeBody } from './compress'
 import { commonHeaders, studioPolicy } from './headers'
@@ -79,7 +79,8 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
         log.info({ error }, 'A request broke off')
         response.destroy()
       })
-    void traced({ request: id }, () => askedFrom(address, handle))
+    const asker = { address, isGone: () => response.destroyed && !response.writableFinished }
+    void traced({ request: id }, () => askedBy(asker, handle))
   }
 }
 

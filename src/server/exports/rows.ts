@@ -7,6 +7,7 @@ import { readDefinitions } from '@/db/queries/forms'
 import { listPeople, type PeopleFilter } from '@/db/queries/people'
 import { readResources } from '@/db/queries/workspace'
 import type { Db } from '@/db/database'
+import { heavily } from '../heavy'
 
 /** A row as a sheet has it, and as a program does. */
 interface ExportedRow {
@@ -104,7 +105,7 @@ async function* pagesOf<T>(
 ): AsyncGenerator<ExportedRow[]> {
   let after: Cursor | null = null
   for (;;) {
-    const page: { rows: T[]; next: string | null } = await fetch(after)
+    const page: { rows: T[]; next: string | null } = await heavily(() => fetch(after))
     if (page.rows.length > 0) yield page.rows.map(show)
     after = readCursor(page.next)
     if (after === null) return

@@ -43,12 +43,12 @@ class FileLock implements Lock {
   async unlock(): Promise<void> {
     clearInterval(this.refreshing)
     writing.delete(this.id)
-    const { db } = context()
+    const { visitors: db } = context()
     // Whatever became of the request, what it left here counts.
     const upload = await (await store()).getUpload(this.id).catch(() => null)
     if (upload) await noteReceived(db, this.id, upload.offset)
     await letGoOfFile(db, this.id, this.by)
   }
 
-  private hold = (): Promise<boolean> => holdFile(context().db, this.id, this.by, HOLD)
+  private hold = (): Promise<boolean> => holdFile(context().visitors, this.id, this.by, HOLD)
 }

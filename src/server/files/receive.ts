@@ -28,7 +28,7 @@ export async function receiveFiles(request: IncomingMessage, response: ServerRes
 }
 
 async function makeReceiver(): Promise<Server> {
-  const { db, config } = context()
+  const { visitors: db, config } = context()
   const receiver = new Server({
     path: '/files',
     datastore: await store(),
@@ -83,7 +83,7 @@ function partsOf(asked: Asked): { slug: string; id: string | undefined } {
 }
 
 async function formOf(asked: Asked): Promise<LiveForm> {
-  const live = await findLiveForm(context().db, partsOf(asked).slug)
+  const live = await findLiveForm(context().visitors, partsOf(asked).slug)
   if (!live) throw new NotTaken(404, (speech) => speech.tell('no_form_title'))
   return live
 }

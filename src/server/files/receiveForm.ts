@@ -32,7 +32,7 @@ export async function receiveForm(
   request: IncomingMessage,
   slug: string,
 ): Promise<ReceivedForm | 'too large' | 'unreadable'> {
-  const live = await findLiveForm(context().db, slug)
+  const live = await findLiveForm(context().visitors, slug)
   if (!live) return { fields: [], refused: [] }
   const received: ReceivedForm = { fields: [], refused: [] }
   const files: Promise<void>[] = []

@@ -59,14 +59,14 @@ export interface FileClaim {
 /** What may be sent for a question of the form that a page shows. */
 export async function filesAsked(live: LiveForm, release: string | undefined, question: string) {
   const number = releaseNumberSchema.safeParse(Number(release)).data ?? live.number
-  const shown = await findShownForm(context().db, live, number)
+  const shown = await findShownForm(context().visitors, live, number)
   const asking = answeredByHand((shown ?? live).form).find(({ name }) => name === question)
   return (asking && mannerOf(asking).files?.(asking)) ?? null
 }
 
 /** Notes a file that is going to come for a question, if it may; returns what it is known by. */
 export async function beginVisitFile(live: LiveForm, claim: FileClaim): Promise<string> {
-  const { db, config } = context()
+  const { visitors: db, config } = context()
   if (count(...ofAsker('file', live.slug)) > 0) throw new NotTaken(429, (speech) => speech.tell('files_often'))
   const visit = claimVisit(config.LICHEN_SECRET, live.formId, claim, false)
   if (!visit) throw new NotTaken(403, (speech) => speech.tell('other_browser'))
@@ -87,7 +87,7 @@ export async function beginVisitFile(live: LiveForm, claim: FileClaim): Promise<
  * else removes it and says so. Settling one twice changes nothing.
  */
 export async function settleFile(live: LiveForm, release: string | undefined, id: string): Promise<void> {
-  const { db } = context()
+  const { visitors: db } = context()
   const file = await findUnsent(db, id)
   if (file?.formId !== live.formId) throw noSuchFile()
   if (file.type !== null) return
@@ -111,7 +111,7 @@ export async function isWhole(id: string): Promise<boolean> {
 
 /** Removes a file that no form was sent with: first nobody counts on it, then it goes. */
 async function removeFile(id: string): Promise<void> {
-  const { db } = context()
+  const { visitors: db } = context()
   if (!(await giveUpFile(db, id))) return
   await remove(id)
   await forgetFile(db, id)

@@ -8,7 +8,7 @@ import { isWhole, NotTaken, settleFile } from './visitFile'
  * came as we were killed is looked into now.
  */
 export async function wholeFiles(live: LiveForm, visitId: string, ids: readonly string[]) {
-  const { db } = context()
+  const { visitors: db } = context()
   const found = await findWhole(db, live.formId, visitId, ids)
   const late = ids.filter((id) => !found.some((file) => file.id === id))
   const settled: string[] = []

@@ -33,7 +33,7 @@ async function wayOn(
   { link }: Visitor,
   { submission, outcome }: Taken,
 ): Promise<Record<string, string> | null> {
-  const { db, config } = context()
+  const { visitors: db, config } = context()
   const { goesTo }: Pick<Outcome, 'goesTo'> = outcome
   if (goesTo?.to === 'address')
     return isOnSite(goesTo.address, await readSites(db, live.workspaceId)) ? { location: goesTo.address } : null

@@ -34,7 +34,7 @@ import { giveSigns, suspectSender } from './signs'
 
 /** Takes answers sent as JSON, by the page's script or by any program. */
 export async function postJson({ request, live, keeping }: VisitorCall): Promise<Response> {
-  const { db, config } = context()
+  const { visitors: db, config } = context()
   const trusted = await isTrusted(request, live)
   if (trusted === null) return problem(401, 'The token is not one of this form’s workspace.')
   const wait = trusted
@@ -88,7 +88,7 @@ const suspicionsOf = async (
 async function isTrusted(request: Request, live: LiveForm): Promise<boolean | null> {
   const authorization = request.headers.get('authorization')
   if (!authorization) return false
-  return (await knownToken(context().db, authorization)) === live.workspaceId ? true : null
+  return (await knownToken(context().visitors, authorization)) === live.workspaceId ? true : null
 }
 
 /** Counts what is about to be accepted by its form: what looks like a machine's takes no person's place. */
@@ -100,7 +100,7 @@ export async function postPage(call: VisitorCall): Promise<Response> {
   const { request, live, keeping, sent } = call
   const wait = count(...ofAsker('send', live.slug))
   if (wait > 0) return tooManyHtml(wait, languageFor(request), 'sent_often')
-  const { db, config } = context()
+  const { visitors: db, config } = context()
   const url = new URL(request.url)
   const fields = await readFields(call)
   const own = ownFields(fields)
@@ -178,7 +178,7 @@ class StepPost {
   /** `changed` says that the page sent was of a release too old to be taken. */
   async answer(changed: boolean, refused: ReceivedForm['refused']): Promise<Response> {
     const { live, entered, visitor, visit, facts } = this
-    const { db, config } = context()
+    const { visitors: db, config } = context()
     const checked = walkForm(live.form, entered, this.carried, facts)
     const steps = checked.steps.map(({ name }) => name)
     const all = showsAllAtOnce(live.form.pace)

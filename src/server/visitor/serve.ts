@@ -67,7 +67,7 @@ export async function serveVisitor(
 
 /** The style sheet of a form's look. Where it cannot be had, pages look plain and work all the same. */
 async function lookSheet(slug: string, mark: string): Promise<Response> {
-  const live = await findLiveForm(context().db, slug)
+  const live = await findLiveForm(context().visitors, slug)
   return live ? serveLook(live.form, live.theme, mark) : problem(404, 'There is no live form at this address.')
 }
 
@@ -103,7 +103,7 @@ async function answer(
     const allow = progress ? 'POST' : 'GET, HEAD, POST'
     return problem(405, `This address takes ${allow}.`, {}, { allow })
   }
-  const { db, config } = context()
+  const { visitors: db, config } = context()
   const live = await findLiveForm(db, slug)
   if (!live) return inWords ? noFormHtml(languageFor(request)) : problem(404, 'There is no live form at this address.')
   const secure = config.LICHEN_URL.startsWith('https:')
@@ -139,7 +139,7 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
   if (live.closed) return closedHtml(live)
   const wait = count(...ofAsker('start', live.slug))
   if (wait > 0) return tooManyHtml(wait, languageFor(request), 'opened_often')
-  const { db, config } = context()
+  const { visitors: db, config } = context()
   const secret = linkSecret(request)
   const action = withoutSecret(url, secret !== null)
   const referrer = request.headers.get('referer')
@@ -207,7 +207,7 @@ function isNavigation({ headers }: Request): boolean {
 const postProgress: Reply = async ({ request, live }) => {
   const wait = count(...ofAsker('progress', live.slug))
   if (wait > 0) return tooMany(wait)
-  const { db, config } = context()
+  const { visitors: db, config } = context()
   const { release, ...progress } = await readJson(request, progressSchema)
   const visit = claimVisit(config.LICHEN_SECRET, live.formId, progress, false)
   if (!visit) return problem(403, 'This visit belongs to another browser.')

@@ -1,5 +1,5 @@
 import { setNonce } from 'get-nonce'
-import { config } from 'zod'
+import { config } from 'zod/v4/core'
 
 /** The word that lets this page's own scripts and style sheets pass its policy; empty on the server. */
 export const pageNonce = (): string =>

@@ -5,10 +5,7 @@ import { useState } from 'react'
 import { forgetUndo } from '../draft/forget'
 import { FindOrDo, type Findable } from './findOrDo'
 import { Mark } from './mark'
-import { keepPolicy } from './policy'
 import { Link } from '../ui/link'
-
-keepPolicy()
 
 interface Props {
   who: string
