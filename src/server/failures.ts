@@ -16,6 +16,9 @@ export function isDatabaseAway(error: unknown): boolean {
 export const isCrowded = (error: unknown): boolean =>
   error instanceof Error && error.message.includes('timeout exceeded when trying to connect')
 
+/** Whether a statement was ended because it, or its wait for another one, took too long (PostgreSQL, Appendix A). */
+export const tookTooLong = (error: unknown): boolean => ['57014', '55P03'].includes(codeOf(error))
+
 /**
  * Whether trying again may help: the database is away, full, out of something, or somebody else was first
  * (PostgreSQL's classes 40, 53, 54, 55, 57, 58). Everything else stays wrong however often it is tried.

@@ -1,3 +1,4 @@
+import type { Route } from '@playwright/test'
 import { untilStill } from '../support/still'
 import { expect, test } from './studio'
 
@@ -56,4 +57,33 @@ test('a list asks for none of the pages its rows lead to before somebody goes th
   await studio.locator('tbody a').first().click()
   await expect(studio).toHaveURL(/\/people\/[0-9a-f-]{36}$/)
   expect(asked).toEqual([new URL(studio.url()).pathname])
+})
+
+test('a list that takes long says so, and can be stopped where it stands', async ({ studio }) => {
+  await studio.goto('/people')
+  await untilStill(studio)
+  const first = await studio.locator('tbody tr').count()
+  // Nothing comes, neither what is scrolled to nor what is sorted otherwise, until somebody has stopped it.
+  let held = true
+  const hold = async (route: Route) => (held ? undefined : route.continue())
+  await studio.route('**/lists/people?*', hold)
+  await studio.locator('tbody tr').last().scrollIntoViewIfNeeded()
+  await expect(studio.getByText('Fetching more takes long.')).toBeVisible()
+  await studio.getByRole('button', { name: 'Stop' }).click()
+  held = false
+  await expect(studio.locator('tbody tr')).toHaveCount(first)
+  await studio.getByRole('button', { name: 'Fetch more' }).click()
+  await expect(studio.locator('tbody tr').nth(first)).toBeVisible()
+
+  held = true
+  await studio.route('**/people?*_rsc=*', hold)
+  await studio.getByRole('button', { name: 'Name', exact: true }).click()
+  await expect(studio.getByText('Reading this list takes long.')).toBeVisible()
+  held = false
+  await studio.getByRole('button', { name: 'Stop, and leave it as it was' }).click()
+  await expect(studio).toHaveURL(/\/people$/)
+  await expect(studio.getByText('Reading this list takes long.')).toBeHidden()
+  await expect(studio.getByRole('columnheader', { name: 'Name' })).not.toHaveAttribute('aria-sort', /./)
+  await studio.getByRole('button', { name: 'Name', exact: true }).click()
+  await expect(studio).toHaveURL(/sort=name$/)
 })

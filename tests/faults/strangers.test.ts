@@ -141,6 +141,16 @@ describe('a stranger', () => {
     expect(tally(read, 200)).toBeGreaterThan(0)
   })
 
+  it('a list that takes longer to read than anything may is stopped, and says so', async () => {
+    const { cookies } = await enter(PERSON, INES.password)
+    const shown = await db.transaction().execute(async (tx) => {
+      await sql`lock table list_membership in access exclusive mode`.execute(tx)
+      return askFrom(PERSON, `${lichen.url}/people`, { headers: { cookie: cookies.join('; ') } })
+    })
+    expect(shown.status).toBe(200)
+    expect(shown.text).toContain('This list took too long to read')
+  })
+
   it('spends no share of a form but their own', async () => {
     // A form takes thousands at once; here, a hundred and fifty.
     await lichen.stop()

@@ -1,5 +1,3 @@
-import { AsyncResource } from 'node:async_hooks'
-import PQueue from 'p-queue'
 import { context } from '../context'
 import { askerAddress } from './asker'
 
@@ -10,28 +8,41 @@ import { askerAddress } from './asker'
 const AT_ONCE = 16
 const MOST_WAITING = 500
 
+interface Line {
+  underWay: number
+  waiting: (() => void)[]
+}
+
 // Shared by however many bundles of the web server load this module.
-const holder = globalThis as { lichenTurns?: Map<string, PQueue> }
-const queues = (holder.lichenTurns ??= new Map())
+const holder = globalThis as { lichenLines?: Map<string, Line> }
+const lines = (holder.lichenLines ??= new Map())
 
 /** So many requests of this network wait that more would only wait in vain. */
 export class Crowded extends Error {}
 
 /**
- * Answers a request once it is the turn of one more of its network. `answer` resolves when the next may begin.
+ * Answers a request once it is the turn of one more of its network. `answer` resolves when the next may begin. Every
+ * request comes by here: a queue of a library took a quarter of what can be accepted.
  * @throws {Crowded} where too many wait already
  */
-export function inTurn<T>(answer: () => Promise<T>): Promise<T> {
+export async function inTurn<T>(answer: () => Promise<T>): Promise<T> {
   const network = askerAddress()
-  const queue = queues.get(network) ?? begin(network)
-  if (queue.size >= MOST_WAITING * context().config.LICHEN_LIMITS) throw new Crowded()
-  // Whoever ends before begins what comes next, and is another request.
-  return queue.add(AsyncResource.bind(answer))
+  const line = lines.get(network) ?? { underWay: 0, waiting: [] }
+  lines.set(network, line)
+  await standIn(line)
+  try {
+    return await answer()
+  } finally {
+    const next = line.waiting.shift()
+    if (next) next()
+    else if (--line.underWay === 0) lines.delete(network)
+  }
 }
 
-function begin(network: string): PQueue {
-  const queue = new PQueue({ concurrency: Math.ceil(AT_ONCE * context().config.LICHEN_LIMITS) })
-  queues.set(network, queue)
-  queue.on('idle', () => queues.delete(network))
-  return queue
+/** Waits for a place in a line; whoever leaves one gives it to the first who waits. */
+async function standIn(line: Line): Promise<void> {
+  const times = context().config.LICHEN_LIMITS
+  if (line.underWay < AT_ONCE * times) line.underWay++
+  else if (line.waiting.length < MOST_WAITING * times) await new Promise<void>((turn) => line.waiting.push(turn))
+  else throw new Crowded()
 }

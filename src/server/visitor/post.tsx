@@ -37,8 +37,9 @@ export async function postJson({ request, live, keeping }: VisitorCall): Promise
   const { visitors: db, config } = context()
   const trusted = await isTrusted(request, live)
   if (trusted === null) return problem(401, 'The token is not one of this form’s workspace.')
+  // Programs with a token count by it alone.
   const wait = trusted
-    ? count(...of('token', request.headers.get('authorization') ?? ''), ...of('form', live.slug))
+    ? count(...of('token', request.headers.get('authorization') ?? ''))
     : count(...ofAsker('send', live.slug))
   if (wait > 0) return tooMany(wait)
   const sent = await readSentJson(request)

@@ -11,6 +11,8 @@ const PAGE = 60
 export interface Page<Row> {
   rows: Row[]
   next: string | null
+  /** Reading it took so long that it was stopped: there may be rows, and nobody knows which. */
+  tooLong?: true
 }
 
 /** A list of the studio, read page by page. */

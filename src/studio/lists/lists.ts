@@ -8,6 +8,7 @@ import type { Member } from '@/server/access/member'
 import { narrowedSchema, readOutbox, readSubmissions, readUnfinished } from '@/server/deeds/arrivals'
 import { readForms } from '@/server/deeds/forms'
 import { daySchema } from '@/server/deeds/shapes'
+import { tookTooLong } from '@/server/failures'
 import { readCompanies, readContacts } from '@/server/deeds/people'
 import { type List, list, type Page } from './list'
 
@@ -49,9 +50,15 @@ export async function readPage<Name extends ListName>(
   return query.success ? ((await one.read(member, query.data, after)) as Page<RowOf<Name>> | null) : null
 }
 
-/** The first page of a list, for the screen that shows it. */
+/** The first page of a list, for the screen that shows it: where reading it takes too long, one that says so. */
 export const readFirst = async <Name extends ListName>(
   name: Name,
   member: Member,
   query: { [K in keyof QueryOf<Name>]: string | undefined },
-): Promise<Page<RowOf<Name>>> => (await readPage(name, member, query, null)) ?? notFound()
+): Promise<Page<RowOf<Name>>> => {
+  const page = await readPage(name, member, query, null).catch((error: unknown): Page<RowOf<Name>> => {
+    if (tookTooLong(error)) return { rows: [], next: null, tooLong: true }
+    throw error
+  })
+  return page ?? notFound()
+}

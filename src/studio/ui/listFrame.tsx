@@ -4,8 +4,13 @@ import { usePathname, useRouter, useSearchParams } from 'next/navigation'
 import { type ReactNode, useEffect, useRef, useState } from 'react'
 import type { Page } from '../lists/list'
 import type { ListName, QueryOf, RowOf } from '../lists/lists'
+import { create } from 'zustand'
+import { Empty } from './empty'
 import { useSettled } from './field'
 import { headClass } from './spare'
+
+/** Where the list in view is being led: it shows what was there before until what comes next is read. */
+const useGoing = create<{ going: { from: string; to: string } | null }>(() => ({ going: null }))
 
 /** Filters of a list, kept in the address, so that back and reload show the same. */
 export function useFilters() {
@@ -19,7 +24,9 @@ export function useFilters() {
       for (const [name, value] of Object.entries(changes))
         if (value) next.set(name, value)
         else next.delete(name)
-      router.replace(`${path}${next.size > 0 ? `?${next}` : ''}`, { scroll: false })
+      const to = `${path}${next.size > 0 ? `?${next}` : ''}`
+      useGoing.setState({ going: { from: `${path}${query.size > 0 ? `?${query}` : ''}`, to } })
+      router.replace(to, { scroll: false })
     },
   }
 }
@@ -95,6 +102,9 @@ function useLeaving() {
   return leaving
 }
 
+/** How long one waits without a word, in milliseconds. */
+const PATIENT = 2000
+
 /** Longest that a page is waited for, in milliseconds; after that it counts as not fetched. */
 const PATIENCE = 10_000
 
@@ -120,8 +130,58 @@ interface PagesProps<Name extends ListName> {
 
 /** A list paged by scrolling, begun anew for every query, and when its screen is fetched anew. */
 export const Pages = <Name extends ListName>(props: PagesProps<Name>) => (
-  <Scrolled key={JSON.stringify(props.query)} {...props} />
+  <>
+    <Going />
+    {props.first.tooLong ? <TooLong /> : <Scrolled key={JSON.stringify(props.query)} {...props} />}
+  </>
 )
+
+/** Says that a list takes long to be sorted or narrowed, and leads back to how it was. */
+function Going() {
+  const router = useRouter()
+  const path = usePathname()
+  const query = useSearchParams()
+  const { going } = useGoing()
+  const at = `${path}${query.size > 0 ? `?${query}` : ''}`
+  const isSlow = useSlow(going !== null && going.to !== at)
+  if (!isSlow || going === null) return null
+  const stop = () => {
+    useGoing.setState({ going: null })
+    router.replace(going.from, { scroll: false })
+  }
+  return (
+    <p role="status" className="px-3 pt-3 text-soft">
+      Reading this list takes long.{' '}
+      <button type="button" className="text-teal underline" onClick={stop}>
+        Stop, and leave it as it was
+      </button>
+    </p>
+  )
+}
+
+function TooLong() {
+  const router = useRouter()
+  return (
+    <Empty title="This list took too long to read">
+      It was stopped after five seconds. Narrow it, or sort it otherwise.{' '}
+      <button type="button" className="text-teal underline" onClick={() => router.refresh()}>
+        Try again
+      </button>
+    </Empty>
+  )
+}
+
+/** Whether something has been going on for longer than one waits for without a word. */
+function useSlow(goesOn: boolean): boolean {
+  const [isSlow, setSlow] = useState(false)
+  useEffect(() => {
+    setSlow(false)
+    if (!goesOn) return
+    const timer = setTimeout(() => setSlow(true), PATIENT)
+    return () => clearTimeout(timer)
+  }, [goesOn])
+  return goesOn && isSlow
+}
 
 /** The next page is fetched while the end of those there are is in view. */
 function Scrolled<Name extends ListName>({ list, query, first, children }: PagesProps<Name>) {
@@ -132,7 +192,8 @@ function Scrolled<Name extends ListName>({ list, query, first, children }: Pages
     setBegun(first)
     setPages([first])
   }
-  const [failed, setFailed] = useState(false)
+  /** Why no more is fetched, where more could be. */
+  const [rests, setRests] = useState<'failed' | 'stopped' | null>(null)
   const [inView, setInView] = useState(false)
   const end = useRef<HTMLDivElement>(null)
   const next = pages.at(-1)?.next ?? null
@@ -145,24 +206,36 @@ function Scrolled<Name extends ListName>({ list, query, first, children }: Pages
     return () => watch.disconnect()
   }, [])
   useEffect(() => {
-    if (!inView || failed || next === null) return
+    if (!inView || rests !== null || next === null) return
     const stop = new AbortController()
     fetchPage(list, query, next, stop.signal)
       .then((page) => setPages((before) => [...before, page]))
-      .catch(() => stop.signal.aborted || setFailed(true))
+      .catch(() => stop.signal.aborted || setRests('failed'))
     return () => stop.abort()
     // The query is the same as long as this stands.
     // oxlint-disable-next-line react/exhaustive-deps
-  }, [inView, failed, next])
+  }, [inView, rests, next])
+  const isSlow = useSlow(inView && rests === null && next !== null)
   const rows = pages.flatMap((page) => page.rows)
   return (
     <>
       {children(rows)}
       <div ref={end} className="p-3 text-soft" role="status">
-        {failed ? (
-          <button type="button" className="text-red underline" onClick={() => setFailed(false)}>
+        {rests === 'failed' ? (
+          <button type="button" className="text-red underline" onClick={() => setRests(null)}>
             More could not be fetched. Try again.
           </button>
+        ) : rests === 'stopped' ? (
+          <button type="button" className="text-teal underline" onClick={() => setRests(null)}>
+            Fetch more
+          </button>
+        ) : isSlow ? (
+          <>
+            Fetching more takes long.{' '}
+            <button type="button" className="text-teal underline" onClick={() => setRests('stopped')}>
+              Stop
+            </button>
+          </>
         ) : next ? (
           'Fetching more…'
         ) : rows.length > 0 ? (
