@@ -295,3 +295,44 @@ describe('a plan', () => {
     expect(plan.findings).toContain('wares cannot land in wares: CLAY')
   })
 })
+
+describe('what goes to an address that a stranger wrote', () => {
+  const aimed = formOf([{ kind: 'short_text', name: 'first_name', label: 'First name' }, emailQuestion], {
+    carried: [{ name: 'code', label: 'Code' }],
+    messages: [
+      {
+        name: 'thanks',
+        title: 'Thanks',
+        to: 'visitor',
+        subject: 'Thank you, {{ first_name }}',
+        body: 'From https://tarnfield.example to {{ first_name }}\n{{ all_answers }}',
+      },
+    ],
+    outcome: { title: 'Thank you', body: '{{ all_answers }}' },
+  })
+  const values = { first_name: 'Win at https://prizes.example/now', email: 'ilka@studio.example', code: 'SPRING-7' }
+  const mailTo = (visit: VisitFacts, snapshot: Snapshot) =>
+    planOf(aimed, values, visit, snapshot).messages.find(({ audience }) => audience === 'visitor')
+
+  it('has no link of theirs in its subject, none to press in its body, and nothing that was carried', () => {
+    expect(mailTo(nobody, snapshotOf())).toMatchObject({
+      subject: 'Thank you, Win at …',
+      text: 'From https://tarnfield.example to Win at prizes . example / now\nFirst name: Win at prizes . example / now\nEmail: ilka@studio.example',
+    })
+    expect(planOf(aimed, values, nobody, snapshotOf()).outcome.body).not.toContain('SPRING-7')
+  })
+  it('is as they wrote it where a personal link shows that the address is theirs, and only then', () => {
+    const other = contactOf('c2', 'bram@studio.example')
+    const known = mailTo(holder('c1'), snapshotOf({ records: [ilka, other] }))
+    expect(known?.subject).toBe('Thank you, Win at https://prizes.example/now')
+    expect(known?.text).not.toContain('SPRING-7')
+    for (const visit of [holder('c2'), nobody])
+      expect(mailTo(visit, snapshotOf({ records: [ilka, other] }))?.subject).toBe('Thank you, Win at …')
+  })
+  it('tells a desk everything as it was written', () => {
+    const plan = planOf(aimed, values, nobody, snapshotOf())
+    const desk = plan.messages.find(({ audience }) => audience === 'desk')
+    expect(desk?.text).toContain('https://prizes.example/now')
+    expect(desk?.text).toContain('Code: SPRING-7')
+  })
+})

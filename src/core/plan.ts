@@ -74,7 +74,9 @@ export function planSubmission(
   const { changes, refused } = landValues(form, values, origins, receivers, snapshot.fields)
   const lists = isKnown(person) ? joinLists(spoken, values, contact, snapshot.lists) : []
   const routed = routeSubmission(form, values, snapshot)
-  const { messages, unsent } = writeMessages(form, spoken, values, routed, person.email, visit, snapshot)
+  // A personal link shows whose address it was sent to, and nobody else’s.
+  const isProven = snapshot.records.some(({ id, key }) => id === visit.linkHolder && key === person.email)
+  const { messages, unsent } = writeMessages(form, spoken, values, routed, person.email, isProven, visit, snapshot)
   const { outcome, unmade } = chooseOutcome(spoken.form, values, { ...visit, speech: spoken.speech })
   const all = [...changes, ...openingChanges(form, values, records, changes, visit, snapshot)]
   return {

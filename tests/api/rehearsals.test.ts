@@ -104,7 +104,7 @@ describe('a kept rehearsal', () => {
     expect((await api(other, 'GET', `/forms/${slug}/rehearsals`)).status).toBe(404)
     await releasedForm(other, `${slug}-other`, { ...smallForm, joins: [], routing: {} })
     const taken = await api(other, 'PUT', `/forms/${slug}-other/rehearsals/${id}`, { title: 'Mine', values: {} })
-    expect(taken.status).toBe(409)
+    expect(taken).toMatchObject({ status: 409, body: { title: 'This id is taken. Choose another.' } })
     const contact = await api<{ id: string }>(facts, 'POST', '/contacts', { email: `known@${slug}.example` })
     const sender = { title: 'Theirs', values: {}, contact: contact.body.id }
     const path = `/forms/${slug}-other/rehearsals/${randomUUID()}`

@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs'
 import { createConnection } from 'node:net'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { PROOF_HEADER } from '@/core/answers/files'
 import { type Reach, releasedForm, smallForm } from '../support/api'
 import { query } from '../support/database'
 import { lichenOf, pause, untilWell } from '../support/lichen'
@@ -36,8 +37,8 @@ describe('a request that is broken off', () => {
   let studioPage = ''
   let file = ''
 
-  /** Begins to send a picture, and tells where to. */
-  async function beginFile(): Promise<string> {
+  /** Begins to send a picture, and tells where to, and by what proof. */
+  async function beginFile(): Promise<{ place: string; proof: string }> {
     const { data } = await openPage(lichen, `/f/${slug}`)
     const told = { visit: data.visit, proof: data.proof, release: '1', question: 'photos', filename: 'kiln.png' }
     const metadata = Object.entries(told).map(([name, text]) => `${name} ${Buffer.from(text).toString('base64')}`)
@@ -49,7 +50,7 @@ describe('a request that is broken off', () => {
         'upload-metadata': metadata.join(','),
       },
     })
-    return lichen.url + begun.headers.get('location')
+    return { place: lichen.url + begun.headers.get('location'), proof: data.proof }
   }
 
   beforeAll(async () => {
@@ -80,9 +81,9 @@ describe('a request that is broken off', () => {
     await query(lichen.cluster.url, 'analyze submission')
     headers = { cookie: await signIn(lichen), authorization: `Bearer ${reach.token}` }
     studioPage = await (await fetch(`${lichen.url}/arrivals`, { headers })).text()
-    const whole = await beginFile()
-    await fetch(whole, { method: 'PATCH', headers: PATCHED, body: FILE })
-    file = `/files/${whole.split('/').at(-1)}/kiln.png`
+    const { place, proof } = await beginFile()
+    await fetch(place, { method: 'PATCH', headers: { ...PATCHED, [PROOF_HEADER]: proof }, body: FILE })
+    file = `/files/${place.split('/').at(-1)}/kiln.png`
     expect((await fetch(lichen.url + file, { headers })).status).toBe(200)
   })
   afterAll(() => lichen.stop())
@@ -184,9 +185,12 @@ describe('a request that is broken off', () => {
       written('POST', '/pictures', { 'content-type': 'image/png', 'content-length': '5000' }) + 'half',
     ]
     for (let n = 0; n < 3; n++) {
-      const begun = new URL(await beginFile()).pathname
+      const { place, proof } = await beginFile()
       const length = String(FILE.length)
-      parts.push(written('PATCH', begun, { ...PATCHED, 'content-length': length }) + 'half of it')
+      parts.push(
+        written('PATCH', new URL(place).pathname, { ...PATCHED, [PROOF_HEADER]: proof, 'content-length': length }) +
+          'half of it',
+      )
     }
     await whileServed(async () => {
       for (const wait of WAITED)

@@ -1,6 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { Upload } from 'tus-js-client'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { PROOF_HEADER } from '@/core/answers/files'
 import type { FormInput } from '@/core/form/definition'
 import { applied, insist, type Reach, releasedForm, send } from '../support/api'
 import { figure } from '../support/database'
@@ -66,6 +67,7 @@ describe.each(['folder', 'bucket'])('files on their way into a %s', (where) => {
           endpoint: `${lichen.url}/f/plans/files`,
           chunkSize: 3_000_000,
           retryDelays: Array.from({ length: 60 }, () => 400),
+          headers: { [PROOF_HEADER]: proof },
           metadata: { visit, proof, release: String(release), question: 'plan', filename: `plan ${n}.png` },
           onChunkComplete: (size) => (sent += size),
           onSuccess: () => done(upload.url ?? ''),

@@ -1,8 +1,20 @@
 import { type AddressObject, simpleParser, type ParsedMail } from 'mailparser'
 import { SMTPServer } from 'smtp-server'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { everyCharacter } from '@/core/testing/every_character'
 import { readAllowed } from '@/server/deliveries/reach'
 import { closeMail, mail as sender } from '@/server/deliveries/targets/mail'
+
+/** The text of a mail's HTML, as a browser reads it: paragraphs, lines and escaped characters. */
+const readHtml = (html: string | false | undefined): string =>
+  (html || '')
+    .replace(/^[\s\S]*?<body><p>/, '')
+    .replace(/<\/p><\/body>[\s\S]*$/, '')
+    .replaceAll(/<br>\r?\n/g, '\n')
+    .replaceAll(/<\/p>\r?\n<p>/g, '\n\n')
+    .replaceAll('&lt;', '<')
+    .replaceAll('&gt;', '>')
+    .replaceAll('&amp;', '&')
 
 /** What goes out over SMTP, read back by mailparser (RFC 5322). */
 describe('mail, read back by a parser', () => {
@@ -58,6 +70,21 @@ describe('mail, read back by a parser', () => {
       now: new Date(),
       signal: AbortSignal.timeout(5000),
     })
+
+  it('holds every character that is let in', async () => {
+    const texts = everyCharacter()
+    // By the ten thousand, so that none takes long; a line's end is one, however it is written.
+    const lines = (text: string) => text.replaceAll(/\r\n?/g, '\n')
+    for (let from = 0; from < texts.length; from += 10) {
+      received.length = 0
+      const text = texts.slice(from, from + 10).join('\n')
+      await send(`11111111-2222-3333-4444-${String(from).padStart(12, '0')}`, { ...mail, text })
+      const [{ mail: read } = { mail: undefined }] = received
+      expect([from, lines(read?.text ?? '').trim() === lines(text).trim()]).toEqual([from, true])
+      expect([from, lines(readHtml(read?.html)).trim() === lines(text).trim()]).toEqual([from, true])
+    }
+    received.length = 0
+  })
 
   it('says the same in its text and its HTML, with every header as planned', async () => {
     await send('11111111-2222-3333-4444-555555555555', mail)

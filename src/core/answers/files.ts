@@ -21,6 +21,9 @@ const ID = '[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}'
 const ADDRESS = `^https?://[^\\s/?#]+/files/${ID}/[^\\s/?#]{1,1300}$`
 const address = new RegExp(ADDRESS)
 
+/** The header that shows whose visit a file is sent on, whatever is asked of it. */
+export const PROOF_HEADER = 'lichen-proof'
+
 /** Stands for a file that is still on its way. */
 export const COMING = '_coming'
 

@@ -29,7 +29,7 @@ const to = (message: string | null, addresses = ['north@tarnfield.example']): Ro
   because: 'Row 1',
 })
 const write = (routed: Routed[], size: number | null, email: string | null, speech = ENGLISH) =>
-  writeMessages(form, { form, speech }, { size, email }, routed, email, { submission: null }, snapshot)
+  writeMessages(form, { form, speech }, { size, email }, routed, email, false, { submission: null }, snapshot)
 const MAIL = 'ilka@studio.example'
 
 describe('messages', () => {

@@ -5,7 +5,8 @@ import { holds } from '../logic/condition'
 import { describeCondition } from '../logic/describe'
 import type { Desk, Snapshot } from '../records/snapshot'
 import type { Routed } from './route'
-import { type MergeFacts, mergeFields, reasonOf, renderLine, renderTemplate } from './template'
+import { breakLinks, leaveOutLinks } from './links'
+import { type MergeFacts, type MergeFields, mergeFields, reasonOf, renderLine, renderTemplate } from './template'
 
 /** A mail to be sent, rendered. */
 export interface PlannedMessage {
@@ -38,10 +39,42 @@ export interface WrittenMessages {
   unsent: string[]
 }
 
+/** What a message can use: in its subject, and in its body. */
+export interface MessageFields {
+  subject: MergeFields
+  body: MergeFields
+}
+
+export const deskFields = (form: Form, values: Answers, facts: MergeFacts): MessageFields => {
+  const fields = mergeFields(form, values, facts)
+  return { subject: fields, body: fields }
+}
+
+/**
+ * The same for a visitor. Anybody can write anybody’s address into a form, and what else they write then goes to
+ * them in the sender’s name: unless they are known, nothing of it is a link, or stands in the subject as one. Their
+ * own address stays as it is.
+ */
+export function visitorFields(
+  { form, speech }: Pick<Spoken, 'form' | 'speech'>,
+  values: Answers,
+  email: string | null,
+  isProven: boolean,
+  facts: MergeFacts,
+): MessageFields {
+  const told = { ...facts, speech, reader: 'visitor' } as const
+  if (isProven) return deskFields(form, values, told)
+  return {
+    subject: mergeFields(form, values, { ...told, write: leaveOutLinks }),
+    body: mergeFields(form, values, { ...told, write: (words) => (words === email ? words : breakLinks(words)) }),
+  }
+}
+
 /**
  * The messages to desks and the visitor's, for answers from `email` (`null` when unknown): the visitor's in the
  * language they are spoken to in. A message that
  * cannot be rendered never stops the others: a desk then gets a plain copy, a visitor nothing, and it is said.
+ * `isProven` where the address was shown to be theirs, as by a personal link.
  */
 export function writeMessages(
   form: Form,
@@ -49,12 +82,13 @@ export function writeMessages(
   values: Answers,
   routed: readonly Routed[],
   email: string | null,
+  isProven: boolean,
   facts: MergeFacts,
   snapshot: Snapshot,
 ): WrittenMessages {
   const fields = {
-    desk: mergeFields(form, values, facts),
-    visitor: mergeFields(spoken.form, values, { ...facts, speech: spoken.speech }),
+    desk: deskFields(form, values, facts),
+    visitor: visitorFields(spoken, values, email, isProven, facts),
   }
   const from = {
     name: snapshot.workspace.name,
@@ -74,8 +108,8 @@ export function writeMessages(
     to,
     from,
     replyTo,
-    subject: renderLine(message.subject, fields[message.to]),
-    text: renderTemplate(message.body, fields[message.to]),
+    subject: renderLine(message.subject, fields[message.to].subject),
+    text: renderTemplate(message.body, fields[message.to].body),
     because,
   })
   const written: WrittenMessages = { messages: [], unsent: [] }

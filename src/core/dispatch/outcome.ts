@@ -30,7 +30,7 @@ export interface ChosenOutcome {
 
 /** Chooses the first outcome that fits, and writes it for one visitor. */
 export function chooseOutcome(form: Form, values: Answers, facts: MergeFacts): ChosenOutcome {
-  const fields = mergeFields(form, values, facts)
+  const fields = mergeFields(form, values, { ...facts, reader: 'visitor' })
   const unmade: string[] = []
   const fitting = form.outcomes.find(({ when }) => holds(when, values))
   const chosen = fitting ?? form.outcome

@@ -6,7 +6,7 @@ import { showAnswer, showAt } from '../answers/show'
 import { isBeyondPage, renameInWording, type WordingUse } from '../answers/wording_uses'
 import { cutText } from '../formats/text'
 import type { Form } from '../form/definition'
-import { findQuestion, labelOf, partsOf, valuesInOrder } from '../form/values'
+import { findQuestion, labelOf, partsOf, questionsSeen, valuesInOrder } from '../form/values'
 
 /**
  * How many pieces rendering may come to, each time through a loop anew: a template that runs on and on must hold up
@@ -80,24 +80,30 @@ export interface MergeFacts {
   submission: string | null
   /** How whoever reads it is spoken to; as in the studio where it is left out. */
   speech?: Speech
+  /** A visitor reads nothing of what they were not asked where all answers are told; a desk, as usual, reads it all. */
+  reader?: 'desk' | 'visitor'
+  /** How the words of an answer are written, where not as they are. */
+  write?: (words: string) => string
 }
 
 /**
  * What a template can use, in words: option labels rather than stored values; blanks are absent. All
  * answers come in the form's order, whatever order they were stored in.
  */
-export function mergeFields(form: Form, values: Answers, { submission, speech = ENGLISH }: MergeFacts): MergeFields {
+export function mergeFields(form: Form, values: Answers, facts: MergeFacts): MergeFields {
+  const { submission, speech = ENGLISH, reader = 'desk', write = asItIs } = facts
+  const seen = reader === 'visitor' ? new Set(questionsSeen(form).map(({ name }) => name)) : null
   const fields: Record<string, string | MergeNumber | MergeParts> = {}
   const lines: string[] = []
   for (const name of valuesInOrder(form, values)) {
     const answer = valueIn(values, name)
     if (answer === undefined || isBlank(answer)) continue
-    const shown = showAnswer(findQuestion(form, name), answer, speech)
-    lines.push(`${labelOf(form, name)}: ${shown}`)
+    const shown = write(showAnswer(findQuestion(form, name), answer, speech))
+    if (seen?.has(name) ?? true) lines.push(`${labelOf(form, name)}: ${shown}`)
     const parts = partsOf(form, name)
     if (parts.length > 0) {
       const given = parts.map(
-        (part) => [part.name, showAt(form, `${name}.${part.name}`, partOf(answer, part.name), speech)] as const,
+        (part) => [part.name, write(showAt(form, `${name}.${part.name}`, partOf(answer, part.name), speech))] as const,
       )
       fields[name] = new MergeParts(shown, Object.fromEntries(given.filter(([, words]) => words !== '')))
     } else if (answer !== false)
@@ -108,6 +114,8 @@ export function mergeFields(form: Form, values: Answers, { submission, speech = 
   fields.submission_id = submission ?? ''
   return fields
 }
+
+const asItIs = (words: string): string => words
 
 // Templates come from definitions, of which there are few; parsing one costs more than rendering it.
 const parsed = new Map<string, Template[]>()

@@ -17,6 +17,10 @@ export const questionsAsked = (form: Form): { step: Step; question: Question }[]
 export const answeredByHand = (form: Form): Question[] =>
   questionsIn(form).flatMap(({ question }) => (isAnswered(question) ? [question] : []))
 
+/** What a visitor sees of what a form asks: not what is carried, nor computed out of their sight. */
+export const questionsSeen = (form: Form): Question[] =>
+  questionsIn(form).flatMap(({ question }) => (mannerOf(question).unseen?.(question) ? [] : [question]))
+
 export const findQuestion = (form: Form, name: string): Question | undefined =>
   form.steps.flatMap(({ questions }) => questions).find((question) => question.name === name)
 

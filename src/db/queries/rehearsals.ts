@@ -35,14 +35,14 @@ export interface NewRehearsal {
 export const MOST_REHEARSALS = 40
 
 /**
- * Keeps a rehearsal; kept again under its id, it is kept once. `false` where the form has as many as it can, or
- * the id is another form's.
+ * Keeps a rehearsal; kept again under its id, it is kept once. `full` where the form has as many as it can, `taken`
+ * where the id is another form's.
  */
 export async function keepRehearsal(
   db: Runner,
   form: { id: string; workspaceId: string },
   { id, title, values, contact, keptBy }: NewRehearsal,
-): Promise<boolean> {
+): Promise<'kept' | 'full' | 'taken'> {
   const { rows } = await sql`
     insert into rehearsal (id, workspace_id, form_id, title, values, contact, kept_by)
     select ${id}::uuid, ${form.workspaceId}::uuid, ${form.id}::uuid, ${title}, ${asJson(values)}::jsonb,
@@ -52,7 +52,9 @@ export async function keepRehearsal(
     where rehearsal.form_id = excluded.form_id
     returning id
   `.execute(db)
-  return rows.length > 0
+  if (rows.length > 0) return 'kept'
+  const taken = await db.selectFrom('rehearsal').select('id').where('id', '=', id).executeTakeFirst()
+  return taken ? 'taken' : 'full'
 }
 
 export async function removeRehearsal(db: Runner, workspaceId: string, id: string): Promise<boolean> {

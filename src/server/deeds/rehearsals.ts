@@ -46,15 +46,20 @@ export const keepRehearsal = deed({
     contact: z.uuid().nullable().default(null),
   }),
   gives: z.object({ id: z.uuid(), title: z.string() }),
-  refusals: { 404: 'No such form or contact', 409: 'The form keeps as many as it can, or another form has the id' },
+  refusals: { 404: 'No such form or contact', 409: 'The form keeps as many as it can, or the id is taken' },
   run: (by, { slug, ...rehearsal }) =>
     withForm(by, slug, async (form) => {
       const { db } = by.context
       if (rehearsal.contact && !(await findContact(db, by.workspaceId, rehearsal.contact)))
         return notDone(404, 'There is no such contact.')
-      if (await stored.keepRehearsal(db, form, { ...rehearsal, keptBy: by.userId }))
-        return done({ id: rehearsal.id, title: rehearsal.title })
-      return notDone(409, `A form keeps ${stored.MOST_REHEARSALS} rehearsals. Remove one first.`)
+      switch (await stored.keepRehearsal(db, form, { ...rehearsal, keptBy: by.userId })) {
+        case 'kept':
+          return done({ id: rehearsal.id, title: rehearsal.title })
+        case 'taken':
+          return notDone(409, 'This id is taken. Choose another.')
+        case 'full':
+          return notDone(409, `A form keeps ${stored.MOST_REHEARSALS} rehearsals. Remove one first.`)
+      }
     }),
 })
 

@@ -2,24 +2,9 @@ import { parse } from 'csv-parse/sync'
 import Excel from 'exceljs'
 import { describe, expect, it } from 'vitest'
 import { asCsvText } from '@/core/formats/table'
-import { asXmlText, isSoundText } from '@/core/formats/text'
+import { asXmlText } from '@/core/formats/text'
+import { everyCharacter } from '@/core/testing/every_character'
 import { writeExport } from './write'
-
-/** Every character that is let in, a thousand in a row. */
-function everyCharacter(): string[] {
-  const rows: string[] = []
-  let row = ''
-  for (let code = 0; code <= 0x10ffff; code++) {
-    const character = String.fromCodePoint(code)
-    if (!isSoundText(character)) continue
-    row += character
-    if (code % 1000 === 999) {
-      rows.push(`row ${row}`)
-      row = ''
-    }
-  }
-  return [...rows, `row ${row}`]
-}
 
 /** Read back by csv-parse and exceljs, whose XML is read by saxes. */
 describe('an export', () => {

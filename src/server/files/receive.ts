@@ -1,5 +1,6 @@
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { EVENTS, Server } from '@tus/server'
+import { PROOF_HEADER } from '@/core/answers/files'
 import { findUnsent, forgetFile, giveUpFile, hasRoom, noteReceived } from '@/db/queries/files'
 import { context } from '../context'
 import { isTemporary } from '../failures'
@@ -8,7 +9,8 @@ import { log } from '../log'
 import { speechFor } from '../visitor/language'
 import { FileLocker } from './lock'
 import { store } from './store'
-import { beginVisitFile, noRoom, NotTaken, noSuchFile, roomFor, settleFile } from './visitFile'
+import { claimVisit } from '../visitor/request'
+import { beginVisitFile, noRoom, NotTaken, noSuchFile, otherBrowser, roomFor, settleFile } from './visitFile'
 
 /** Where files are sent to, and where one of them is. */
 export const FILES = /^\/f\/([^/]*)\/files(?:\/([0-9a-f-]{36}))?\/?$/
@@ -19,7 +21,8 @@ const holder = globalThis as { lichenReceiver?: Promise<Server> }
 
 /**
  * Receives files by the open protocol for resumable uploads, tus 1.0 (https://tus.io/protocols/resumable-upload).
- * What a file is for comes as metadata when it is begun: `visit`, `proof`, `release`, `question`, `filename`.
+ * What a file is for comes as metadata when it is begun: `visit`, `proof`, `release`, `question`, `filename`. Whatever is
+ * asked of it later shows the proof in a header.
  */
 export async function receiveFiles(request: IncomingMessage, response: ServerResponse): Promise<void> {
   response.setHeader('cache-control', 'no-store')
@@ -56,8 +59,12 @@ async function makeReceiver(): Promise<Server> {
     onUploadCreate: (_, { metadata }) => Promise.resolve({ metadata: { release: metadata?.release ?? null } }),
     async onIncomingRequest(asked, id) {
       if (asked.method === 'POST') return
-      const may = asked.method === 'DELETE' ? await giveUpFile(db, id) : await findUnsent(db, id)
-      if (!may) throw noSuchFile()
+      const file = await findUnsent(db, id)
+      if (!file) throw noSuchFile()
+      // Its address stands in what is sent, and in the browser it was sent from: knowing it lets nobody at it.
+      const claim = { visit: file.visitId, proof: asked.headers.get(PROOF_HEADER) }
+      if (!claimVisit(config.LICHEN_SECRET, file.formId, claim, false)) throw otherBrowser()
+      if (asked.method === 'DELETE' && !(await giveUpFile(db, id))) throw noSuchFile()
       if (asked.method === 'PATCH' && !(await hasRoom(db, id, roomFor(config).bytes))) throw noRoom()
     },
     async onUploadFinish(asked, { id, metadata }) {

@@ -40,6 +40,8 @@ export const takesNone = (): NotTaken => new NotTaken(422, (speech) => speech.te
 
 export const noRoom = (): NotTaken => new NotTaken(507, (speech) => speech.tell('no_room'))
 
+export const otherBrowser = (): NotTaken => new NotTaken(403, (speech) => speech.tell('other_browser'))
+
 export const noSuchFile = (): NotTaken => new NotTaken(404, (speech) => speech.tell('no_such_file'))
 
 /** It is larger than its question takes. */
@@ -69,7 +71,7 @@ export async function beginVisitFile(live: LiveForm, claim: FileClaim): Promise<
   const { visitors: db, config } = context()
   if (count(...ofAsker('file', live.slug)) > 0) throw new NotTaken(429, (speech) => speech.tell('files_often'))
   const visit = claimVisit(config.LICHEN_SECRET, live.formId, claim, false)
-  if (!visit) throw new NotTaken(403, (speech) => speech.tell('other_browser'))
+  if (!visit) throw otherBrowser()
   const asked = await filesAsked(live, claim.release, claim.question)
   if (!asked) throw takesNone()
   const name = tidyFileName(claim.name)

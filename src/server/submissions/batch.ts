@@ -3,6 +3,7 @@ import { fileAddress, filesIn } from '@/core/answers/files'
 import type { Form } from '@/core/form/definition'
 import { walkForm } from '@/core/form/walk'
 import type { SentFile } from '@/core/dispatch/attachments'
+import { mailboxOf } from '@/core/dispatch/mailbox'
 import { targetOf } from '@/core/dispatch/targets/registry'
 import type { PlannedDelivery } from '@/core/dispatch/targets/target'
 import type { Plan } from '@/core/plan'
@@ -210,10 +211,11 @@ export class Batch {
   }
 }
 
-/** The visitor's address where a delivery is a mail to one. */
+/** The visitor's mailbox where a delivery is a mail to one. */
 function visitorOf({ message }: PlannedDelivery, plan: Plan): string | null {
   const carried = message === null ? undefined : plan.messages[message]
-  return carried?.audience === 'visitor' ? (carried.to[0] ?? null) : null
+  const [address] = carried?.audience === 'visitor' ? carried.to : []
+  return address === undefined ? null : mailboxOf(address)
 }
 
 function newRecord(

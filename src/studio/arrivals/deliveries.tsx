@@ -2,6 +2,7 @@ import { explainDelivery } from '@/core/dispatch/targets/registry'
 import type { DeliveryBody } from '@/core/dispatch/targets/target'
 import { Chip } from '../ui/chip'
 import { Moment } from '../ui/moment'
+import { Outside } from '../ui/outside'
 import { type Column, NOWRAP } from '../ui/sheet'
 import { Again } from './again'
 import { PutAside } from './putAside'
@@ -30,21 +31,26 @@ export function DeliveryWords({ delivery }: { delivery: ShownDelivery }) {
     <>
       <details>
         <summary>
-          {line}
-          {connection && <span className="text-soft"> · {connection}</span>}
+          <Outside>{line}</Outside>
+          {connection && (
+            <span className="text-soft">
+              {' '}
+              · <Outside>{connection}</Outside>
+            </span>
+          )}
         </summary>
-        <pre className="my-1 max-h-72 overflow-auto rounded-md border border-rule bg-white px-2 py-1.5 whitespace-pre-wrap">
+        <pre className="my-1 max-h-72 overflow-auto rounded-md border border-rule bg-white px-2 py-1.5 wrap-anywhere whitespace-pre-wrap">
           {text}
         </pre>
       </details>
       {error && (
         <span className={`block ${state === 'waiting' || state === 'given_up' ? 'text-red' : 'text-soft'}`}>
-          {error}
+          <Outside>{error}</Outside>
         </span>
       )}
       {asideFor && (
         <span className="block text-soft">
-          put aside by {asideBy}: <bdi className="wrap-anywhere">{asideFor}</bdi>
+          put aside by <Outside>{asideBy}</Outside>: <Outside>{asideFor}</Outside>
         </span>
       )}
     </>

@@ -9,6 +9,7 @@ import { type Column, Sheet } from '../ui/sheet'
 import { PlanLines } from '../ui/planLines'
 import { PageHead } from '../ui/pageHead'
 import { Moment } from '../ui/moment'
+import { Outside } from '../ui/outside'
 import { Again } from './again'
 import { runAgainAction } from './actions'
 import { StateChip } from './arrivals'
@@ -36,7 +37,9 @@ const COLUMNS: Column<Delivery>[] = [
     cell: (delivery) => (
       <>
         <DeliveryWords delivery={delivery} />
-        <span className="block text-soft">{delivery.because}</span>
+        <span className="block text-soft">
+          <Outside>{delivery.because}</Outside>
+        </span>
       </>
     ),
   },
@@ -58,13 +61,14 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
       <PageHead back={['/arrivals', 'Arrivals']} heading={submission.email ?? 'Nobody matched'}>
         {submission.state !== 'applied' && <StateChip state={submission.state} />}
         <span className="text-soft">
-          {submission.formName}, release {submission.release} · received <Moment at={submission.receivedAt} />
+          <Outside>{submission.formName}</Outside>, release {submission.release} · received{' '}
+          <Moment at={submission.receivedAt} />
           {submission.appliedAt && (
             <>
               , applied <Moment at={submission.appliedAt} />
             </>
           )}{' '}
-          · {submission.source ?? 'source not counted yet'}
+          · <Outside>{submission.source ?? 'source not counted yet'}</Outside>
           {submission.locale && form.languages.length > 1 && <> · read in {nameInEnglish(submission.locale)}</>}
         </span>
         {submission.contact && (
@@ -111,7 +115,7 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
                 return (
                   <tr key={name}>
                     <td className="align-top!">
-                      {labelOf(form, name)} <span className="name block text-soft">{name}</span>
+                      <Outside>{labelOf(form, name)}</Outside> <span className="name block text-soft">{name}</span>
                     </td>
                     <td className="align-top! whitespace-pre-wrap">
                       <AnswerInWords answer={values[name]} words={shown} />

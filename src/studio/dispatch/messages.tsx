@@ -1,10 +1,13 @@
 'use client'
 
 import type { Answers } from '@/core/answers/answer'
-import { mergeFields, renderLineOr, renderOr } from '@/core/dispatch/template'
+import { ENGLISH } from '@/core/language/languages'
+import { deskFields, visitorFields } from '@/core/dispatch/messages'
+import { renderLineOr, renderOr } from '@/core/dispatch/template'
 import type { Message } from '@/core/form/definition'
 import { addMessage, removeMessage, updateMessage } from '@/core/form/routing_edits'
 import { emailQuestions, namesTaken } from '@/core/form/values'
+import { emailIn } from '@/core/records/match'
 import { ConditionEditor } from '../compose/condition'
 import { useDraft } from '../draft/context'
 import { IN_MESSAGES, useMergeable } from '../draft/mergeable'
@@ -107,14 +110,18 @@ const UNREADABLE = 'This cannot be written yet: see what is worth a look.'
 /** A message as it will arrive, with the answers of the latest arrival in it. */
 function AsItArrives({ message, arrival }: { message: Message; arrival: LatestArrival | null }) {
   const form = useDraft((state) => state.form)
-  const fields = mergeFields(form, arrival?.values ?? {}, { submission: null })
+  const values = arrival?.values ?? {}
+  const fields =
+    message.to === 'desk'
+      ? deskFields(form, values, { submission: null })
+      : visitorFields({ form, speech: ENGLISH }, values, emailIn(form, values), false, { submission: null })
   return (
     <section aria-label={`“${message.title}” as it arrives`} className="min-w-0 rounded-md bg-panel px-3 py-2">
       <h3 className="mb-1 text-soft">
         As it arrives{arrival ? `, with the answers of ${arrival.title}` : '; nobody has sent the form yet'}
       </h3>
-      <p className="font-semibold">{renderLineOr(message.subject, fields, UNREADABLE) || '(no subject)'}</p>
-      <p className="mt-1.5 break-words whitespace-pre-wrap">{renderOr(message.body, fields, UNREADABLE)}</p>
+      <p className="font-semibold">{renderLineOr(message.subject, fields.subject, UNREADABLE) || '(no subject)'}</p>
+      <p className="mt-1.5 break-words whitespace-pre-wrap">{renderOr(message.body, fields.body, UNREADABLE)}</p>
     </section>
   )
 }

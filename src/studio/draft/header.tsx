@@ -6,6 +6,7 @@ import { showTime } from '@/core/formats/zone'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { Moment } from '../ui/moment'
+import { Outside } from '../ui/outside'
 import { Conflict } from './conflict'
 import { useDraft, useFindings } from './context'
 import { Link } from '../ui/link'
@@ -19,7 +20,9 @@ export function FormHeader() {
   return (
     <section aria-label={facts.name}>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-4 pt-2.5 pb-1">
-        <h1>{facts.name}</h1>
+        <h1>
+          <Outside>{facts.name}</Outside>
+        </h1>
         {facts.live ? (
           <a
             className="name text-soft underline-offset-2 hover:underline"

@@ -3,6 +3,7 @@ import { titleOf } from '@/core/records/snapshot'
 import type { findCompany } from '@/db/queries/people'
 import { PageHead } from '../ui/pageHead'
 import { Moment } from '../ui/moment'
+import { Outside } from '../ui/outside'
 import { Rest } from './rest'
 import { Lineage, OpenedRecords, Stored } from './stored'
 import { Link } from '../ui/link'
@@ -30,9 +31,11 @@ export function Company({ company, fields }: { company: Found; fields: RecordFie
               {people.map((person) => (
                 <li key={person.id} className="border-b border-rule py-1">
                   <Link href={`/people/${person.id}`} className="font-semibold hover:underline">
-                    {titleOf({ type: 'contact', key: person.email, values: person.values })}
+                    <Outside>{titleOf({ type: 'contact', key: person.email, values: person.values })}</Outside>
                   </Link>{' '}
-                  <span className="text-soft">{person.email}</span>
+                  <span className="text-soft">
+                    <Outside>{person.email}</Outside>
+                  </span>
                 </li>
               ))}
             </ul>

@@ -4,6 +4,7 @@ import type { findPerson } from '@/db/queries/people'
 import { StateChip } from '../arrivals/arrivals'
 import { PageHead } from '../ui/pageHead'
 import { Moment } from '../ui/moment'
+import { Outside } from '../ui/outside'
 import { Links, type PersonalLinks } from './links'
 import { Rest } from './rest'
 import { Lineage, OpenedRecords, Stored } from './stored'
@@ -28,12 +29,12 @@ export function Person({ person, fields, links, forms }: Props) {
           {person.companyId && (
             <>
               <Link href={`/people/companies/${person.companyId}`} className="text-teal underline">
-                {person.company}
+                <Outside>{person.company}</Outside>
               </Link>{' '}
               ·{' '}
             </>
           )}
-          {person.email} · known since <Moment at={person.createdAt} />
+          <Outside>{person.email}</Outside> · known since <Moment at={person.createdAt} />
         </span>
       </PageHead>
       <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] max-[899px]:*:overflow-x-auto">
@@ -45,12 +46,14 @@ export function Person({ person, fields, links, forms }: Props) {
             {memberships.length === 0 && <p className="text-soft">On no list.</p>}
             {memberships.map(({ title, wording, joinedAt, submission }) => (
               <div key={title} className="mb-2">
-                <b className="font-semibold">{title}</b>{' '}
+                <b className="font-semibold">
+                  <Outside>{title}</Outside>
+                </b>{' '}
                 <span className="text-soft">
                   joined <Moment at={joinedAt} />
                 </span>
                 <blockquote className="border-l-2 border-moss pl-2">
-                  “{wording}”{' '}
+                  “<Outside>{wording}</Outside>”{' '}
                   {submission && (
                     <Link href={`/arrivals/${submission}`} className="text-teal underline">
                       agreed here
@@ -71,7 +74,7 @@ export function Person({ person, fields, links, forms }: Props) {
               {submissions.map(({ id, formName, state, receivedAt }) => (
                 <li key={id} className="py-0.5">
                   <Link href={`/arrivals/${id}`} className="underline">
-                    {formName}, <Moment at={receivedAt} />
+                    <Outside>{formName}</Outside>, <Moment at={receivedAt} />
                   </Link>{' '}
                   {state !== 'applied' && <StateChip state={state} />}
                 </li>

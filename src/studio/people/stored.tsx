@@ -4,6 +4,7 @@ import { titleOf } from '@/core/records/snapshot'
 import type { Change, Opened } from '@/db/queries/people'
 import { Chip } from '../ui/chip'
 import { Moment, ZoneWords } from '../ui/moment'
+import { Outside } from '../ui/outside'
 import { type Column, NOWRAP, Sheet } from '../ui/sheet'
 import { Link } from '../ui/link'
 
@@ -34,9 +35,11 @@ export const Stored = ({ record, values, fields, changes }: StoredProps) => (
             return (
               <tr key={field.name}>
                 <td>
-                  {field.label} {field.retired && <span className="text-soft">retired</span>}
+                  <Outside>{field.label}</Outside> {field.retired && <span className="text-soft">retired</span>}
                 </td>
-                <td className="whitespace-pre-line">{showStored(field, values[field.name])}</td>
+                <td className="whitespace-pre-line">
+                  <Outside>{showStored(field, values[field.name])}</Outside>
+                </td>
                 <td className="text-soft">{by && <SetBy change={by} />}</td>
               </tr>
             )
@@ -66,15 +69,15 @@ export function Lineage({ record, fields, changes }: Omit<StoredProps, 'values'>
     {
       head: 'From',
       className: 'text-soft',
-      cell: (change) => showStored(fieldOf(change), change.from) || '—',
+      cell: (change) => <Outside>{showStored(fieldOf(change), change.from) || '—'}</Outside>,
     },
-    { head: 'To', cell: (change) => showStored(fieldOf(change), change.to) || '—' },
+    { head: 'To', cell: (change) => <Outside>{showStored(fieldOf(change), change.to) || '—'}</Outside> },
     {
       head: 'Because',
       className: 'text-soft',
       cell: (change) => (
         <>
-          {change.because} <SetBy change={change} />
+          <Outside>{change.because}</Outside> <SetBy change={change} />
         </>
       ),
     },
@@ -95,8 +98,11 @@ export function OpenedRecords({ opened, fields }: { opened: readonly Opened[]; f
       head: 'What',
       cell: ({ type, key, values, formName }) => (
         <>
-          <Chip tone="moss">{RECORD_WORDS[type].toLowerCase()}</Chip> {titleOf({ type, key, values })}
-          <span className="block text-soft">{formName}</span>
+          <Chip tone="moss">{RECORD_WORDS[type].toLowerCase()}</Chip>{' '}
+          <Outside>{titleOf({ type, key, values })}</Outside>
+          <span className="block text-soft">
+            <Outside>{formName}</Outside>
+          </span>
         </>
       ),
     },
@@ -107,7 +113,7 @@ export function OpenedRecords({ opened, fields }: { opened: readonly Opened[]; f
         return showStored(findField(fields, type, name), values[name])
       },
     },
-    { head: 'Holds', className: 'text-soft', cell: (one) => tellHeld(one, fields) },
+    { head: 'Holds', className: 'text-soft', cell: (one) => <Outside>{tellHeld(one, fields)}</Outside> },
     {
       head: (
         <>
@@ -139,6 +145,6 @@ const tellHeld = ({ type, values }: Opened, fields: readonly RecordField[]): str
 const SetBy = ({ change }: { change: Change }) =>
   change.submission ? (
     <Link href={`/arrivals/${change.submission}`} className="text-teal underline">
-      {change.formName}, release {change.release}
+      <Outside>{change.formName}</Outside>, release {change.release}
     </Link>
   ) : null

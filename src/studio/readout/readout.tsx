@@ -8,6 +8,7 @@ import { DaysChart } from './daysChart'
 import { Span } from './span'
 import { Summaries } from './summaries'
 import { Link } from '../ui/link'
+import { Outside } from '../ui/outside'
 
 interface LeftBehind {
   id: string
@@ -28,7 +29,7 @@ interface Props {
 export function ReadoutView({ numbers, summaries, slug, left }: Props) {
   const { arrived, began, sent, finish, unfinished, returned, medianSeconds } = numbers
   return (
-    <main className="grid min-[900px]:grid-cols-[1.25fr_1fr] max-[899px]:*:min-w-0 max-[899px]:*:overflow-x-auto gap-x-6 gap-y-4 border-t border-rule px-4 py-3">
+    <main className="grid min-[900px]:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] max-[899px]:*:min-w-0 max-[899px]:*:overflow-x-auto gap-x-6 gap-y-4 border-t border-rule px-4 py-3">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 min-[900px]:col-span-2">
         <h2>People, not page loads</h2>
         <Span from={numbers.from} to={numbers.to} />
@@ -81,7 +82,15 @@ export function ReadoutView({ numbers, summaries, slug, left }: Props) {
                 <tbody>
                   {left.map((entry) => (
                     <tr key={entry.id}>
-                      <td>{entry.who ?? <span className="text-soft">unknown, {entry.source}</span>}</td>
+                      <td>
+                        {entry.who ? (
+                          <Outside>{entry.who}</Outside>
+                        ) : (
+                          <span className="text-soft">
+                            unknown, <Outside>{entry.source}</Outside>
+                          </span>
+                        )}
+                      </td>
                       <td>{entry.gotTo}</td>
                       <td className="text-soft">{ago(entry.lastAt)}</td>
                     </tr>
@@ -132,7 +141,7 @@ function Steps({ numbers: { arrived, began, sent, steps } }: { numbers: Readout 
         {lines.map(({ title, n, left, says }, index) => (
           <tr key={index}>
             <th scope="row" className="w-[30%] max-w-[150px] py-0.5 pr-2 text-left font-normal">
-              {title}
+              <Outside>{title}</Outside>
             </th>
             <td className="py-0.5">
               <Bar
@@ -170,7 +179,9 @@ function Sources({ sources }: { sources: Readout['sources'] }) {
       <tbody>
         {sources.slice(0, 20).map(({ source, arrived, sent, finish }) => (
           <tr key={source}>
-            <td>{source}</td>
+            <td>
+              <Outside>{source}</Outside>
+            </td>
             <td className="text-right">{figure(arrived)}</td>
             <td className="text-right">{figure(sent)}</td>
             <td>

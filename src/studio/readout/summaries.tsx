@@ -1,14 +1,15 @@
 import type { Count, Grid, Places, Summary } from '@/core/readout/summary'
 import { Bar } from '../ui/bar'
 import { figure, percent, range } from '../ui/show'
+import { Outside } from '../ui/outside'
 
 /** What people answered, question by question; only those who were asked count. */
 export const Summaries = ({ summaries }: { summaries: Summary[] }) => (
-  <div className="gap-x-6 min-[900px]:columns-2">
+  <div className="gap-x-6 min-[1200px]:columns-2">
     {summaries.map((summary) => (
       <section key={summary.name} aria-label={summary.label} className="mb-4 break-inside-avoid">
         <h3 className="mb-1 font-semibold">
-          {summary.label}{' '}
+          <Outside>{summary.label}</Outside>{' '}
           <span className="font-normal text-soft">
             {summary.answered === summary.asked
               ? `${figure(summary.asked)} asked, all answered`
@@ -49,7 +50,7 @@ function Of({ summary: { of } }: { summary: Summary }) {
         <ul>
           {of.latest.map((text, index) => (
             <li key={index} className="truncate border-b border-rule py-0.5" title={text}>
-              {text}
+              <Outside>{text}</Outside>
             </li>
           ))}
         </ul>
@@ -126,7 +127,7 @@ const RangeTable = ({ heads: [row, told], rows }: RangeTableProps) => (
       {rows.map(({ words, n, point, range: between, told: figures }) => (
         <tr key={words}>
           <th scope="row" className="w-[38%] py-0.5 pr-2 text-left font-normal">
-            {words}
+            <Outside>{words}</Outside>
           </th>
           <td className={`py-0.5 ${BESIDE}`}>
             {point !== null && (

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react'
 import { Link } from './link'
+import { Outside } from './outside'
 
 interface Props {
   /** The list that the page belongs to. */
@@ -17,8 +18,10 @@ export const PageHead = ({ back: [href, title], heading, children }: Props) => (
         {title}
       </Link>
     </p>
-    <div className="mb-3 flex items-baseline gap-3">
-      <h1>{heading}</h1>
+    <div className="mb-3 flex flex-wrap items-baseline gap-x-3">
+      <h1>
+        <Outside>{heading}</Outside>
+      </h1>
       {children}
     </div>
   </>

@@ -1,6 +1,7 @@
 import { explainPlan, type PlanLine } from '@/core/rehearse/explain'
 import type { Plan } from '@/core/plan'
 import { Chip, type Tone } from './chip'
+import { Outside } from './outside'
 
 const PLACES: Record<PlanLine['place'], [string, Tone]> = {
   person: ['who', 'teal'],
@@ -28,8 +29,12 @@ export const PlanLines = ({ plan }: { plan: Plan }) => (
           <td>
             <Chip tone={PLACES[place][1]}>{PLACES[place][0]}</Chip>
           </td>
-          <td>{text}</td>
-          <td className="text-soft">{because}</td>
+          <td>
+            <Outside>{text}</Outside>
+          </td>
+          <td className="text-soft">
+            <Outside>{because}</Outside>
+          </td>
         </tr>
       ))}
     </tbody>

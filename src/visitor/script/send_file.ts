@@ -1,6 +1,6 @@
 import type { Speech } from '@/core/language/texts'
 import { type HttpRequest, Upload } from 'tus-js-client'
-import { fileAddress, tidyFileName } from '@/core/answers/files'
+import { fileAddress, PROOF_HEADER, tidyFileName } from '@/core/answers/files'
 import type { PageData } from '../page'
 
 /** Waits before each further try, in milliseconds: a few minutes in all. */
@@ -42,6 +42,7 @@ export function sendFile(
     retryDelays: TRIES,
     removeFingerprintOnSuccess: true,
     fingerprint: () => Promise.resolve(['lichen', visit, question, name, file.size, file.lastModified].join(' ')),
+    headers: { [PROOF_HEADER]: proof },
     metadata: { visit, proof, release, question, filename: name },
     onProgress: (sent, all) => onProgress(all > 0 ? sent / all : 0),
     onSuccess: () => onDone(fileAddress(location.origin, upload.url?.split('/').at(-1) ?? '', name)),
@@ -68,7 +69,8 @@ export function sendFile(
 }
 
 /** Removes a file that was sent before. What is not removed now goes by itself later. */
-export const takeBackFile = (id: string): void => void Upload.terminate(`${place()}/${id}`).catch(() => undefined)
+export const takeBackFile = (id: string): void =>
+  void Upload.terminate(`${place()}/${id}`, { headers: { [PROOF_HEADER]: pageField('proof') } }).catch(() => undefined)
 
 /**
  * Lets a form that is sent while something is on its way wait for it: then it goes by itself, unless its answers

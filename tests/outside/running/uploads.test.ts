@@ -1,6 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { type HttpRequest, Upload, type UploadOptions } from 'tus-js-client'
+import { PROOF_HEADER } from '@/core/answers/files'
 import type { FormInput } from '@/core/form/definition'
 import { tellBytes } from '@/core/language/bytes'
 import { speak } from '@/core/language/languages'
@@ -66,6 +67,7 @@ const sendFile = ({ content, page, question = 'photos', name = 'kiln.png', optio
     const upload = new Upload(content, {
       endpoint: place,
       retryDelays: null,
+      headers: { [PROOF_HEADER]: proof },
       metadata: { visit, proof, release: String(release), question, filename: name },
       onSuccess: () => done({ url: upload.url, refused: null, upload }),
       onError: (error) => {
@@ -76,6 +78,9 @@ const sendFile = ({ content, page, question = 'photos', name = 'kiln.png', optio
     })
     upload.start()
   })
+
+/** What shows that a page’s visit is its own, in whatever is asked of its files. */
+const shownBy = ({ data }: OpenedPage) => ({ 'tus-resumable': '1.0.0', [PROOF_HEADER]: data.proof })
 
 const open = () => openPage(facts, `/f/${slug}`)
 const idOf = (url: string | null): string => url?.split('/').at(-1) ?? ''
@@ -117,7 +122,7 @@ describe('a file', () => {
     const refused = [await asProgram(other.token), await asProgram('none'), await asProgram(facts.token, 'no-id')]
     expect(refused.map(({ status }) => status)).toEqual([404, 401, 404])
     // What comes with a submission can no more be taken away by who sent it.
-    expect((await fetch(url ?? '', { method: 'DELETE', headers: { 'tus-resumable': '1.0.0' } })).status).toBe(404)
+    expect((await fetch(url ?? '', { method: 'DELETE', headers: shownBy(page) })).status).toBe(404)
 
     const mail = await until('the desk’s mail', async () =>
       (await mailTo(facts, 'advice@tarnfield.example')).find(({ replyTo }) => replyTo === email),
@@ -141,6 +146,7 @@ describe('a file', () => {
       const upload = new Upload(content, {
         endpoint: place,
         chunkSize: 1_000_000,
+        headers: { [PROOF_HEADER]: page.data.proof },
         metadata: { ...page.data, release: '1', question: 'photos', filename: 'long.png' },
         onChunkComplete: (_, sent) => {
           broken = sent
@@ -150,7 +156,7 @@ describe('a file', () => {
       upload.start()
     })
     expect(broken).toBeLessThan(content.length)
-    const head = await fetch(begun.url ?? '', { method: 'HEAD', headers: { 'tus-resumable': '1.0.0' } })
+    const head = await fetch(begun.url ?? '', { method: 'HEAD', headers: shownBy(page) })
     const offset = Number(head.headers.get('upload-offset'))
     expect(offset).toBeGreaterThanOrEqual(2_000_000)
     // Nobody else learns whose it is.
@@ -230,7 +236,7 @@ describe('a file', () => {
   it('is removed by its sender, and where nobody sends a form with it', async () => {
     const page = await open()
     const [first, second, third] = await Promise.all([1, 2, 3].map(() => sendFile({ content: pictureOf(5000), page })))
-    await Upload.terminate(first?.url ?? '')
+    await Upload.terminate(first?.url ?? '', { headers: { [PROOF_HEADER]: page.data.proof } })
     expect(await there(idOf(first?.url ?? ''))).toBe(false)
     expect((await fetchAs(member, addressOf(first?.url ?? '', 'kiln.png'))).status).toBe(404)
     const sent = { photos: [addressOf(third?.url ?? '', 'kiln.png')], email: `left-${slug}@files.example` }
@@ -247,13 +253,28 @@ describe('a file', () => {
     expect(kept.status).toBe(200)
   })
 
+  it('that was not sent yet is reached by nobody but its visit, whoever knows its address', async () => {
+    const page = await open()
+    const content = pictureOf(5000)
+    const { url } = await sendFile({ content, page })
+    const stranger = await open()
+    const ask = (method: string, headers: Record<string, string>) =>
+      fetch(url ?? '', { method, headers, ...(method === 'PATCH' ? { body: 'x' } : {}) })
+    const patch = { 'upload-offset': '0', 'content-type': 'application/offset+octet-stream' }
+    for (const method of ['GET', 'HEAD', 'PATCH', 'DELETE'])
+      for (const headers of [{ 'tus-resumable': '1.0.0' }, shownBy(stranger)])
+        expect([method, (await ask(method, { ...headers, ...patch })).status]).toEqual([method, 403])
+    expect((await ask('HEAD', shownBy(page))).status).toBe(200)
+    expect((await ask('DELETE', shownBy(page))).status).toBe(204)
+  })
+
   it('is either given up or sent, however close together both are asked for', async () => {
     const content = pictureOf(5000)
     for (let n = 0; n < 12; n++) {
       const page = await open()
       const { url } = await sendFile({ content, page })
       const values = { photos: [addressOf(url, 'kiln.png')], email: `both-${n}-${slug}@files.example` }
-      const giveUp = () => fetch(url ?? '', { method: 'DELETE', headers: { 'tus-resumable': '1.0.0' } })
+      const giveUp = () => fetch(url ?? '', { method: 'DELETE', headers: shownBy(page) })
       const [sent, given] = await Promise.all([send(facts, slug, values, page.data), pause(n * 2).then(giveUp)])
       if (given.status === 404) {
         expect(sent.status).toBe(200)

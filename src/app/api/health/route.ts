@@ -9,7 +9,7 @@ export const dynamic = 'force-dynamic'
 export async function GET(): Promise<Response> {
   try {
     const health = await readHealth(context().db)
-    return Response.json(health, { status: health.status === 'ok' ? 200 : 503 })
+    return Response.json(health, { status: health.status === 'standing still' ? 503 : 200 })
   } catch (error) {
     log.warn({ error }, 'Health cannot be told')
     const trouble = explainTrouble(error)
