@@ -71,6 +71,8 @@ await desk.request.post('/api/auth/sign-in/email', { data: { email, password } }
 for (const [name, { path, phone: small, prepare }] of Object.entries(VIEWS)) {
   if (wanted.length > 0 && !wanted.includes(name)) continue
   const page = await (small ? phone : name.startsWith('visitor') ? signedOut : desk).newPage()
+  // What runs these lines names functions by a helper of its own, which a page has not.
+  await page.addInitScript('globalThis.__name = (one) => one')
   page.on('console', (message) => {
     if (message.type() === 'error') console.log(`${name}: ${message.text()}`)
   })

@@ -20,7 +20,7 @@ export const PlanLines = ({ plan }: { plan: Plan }) => (
       <tr>
         <th className="w-[76px]">Where</th>
         <th>What</th>
-        <th>Because</th>
+        <th className="w-[40%]">Because</th>
       </tr>
     </thead>
     <tbody>
