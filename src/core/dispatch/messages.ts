@@ -86,10 +86,7 @@ export function writeMessages(
   facts: MergeFacts,
   snapshot: Snapshot,
 ): WrittenMessages {
-  const fields = {
-    desk: deskFields(form, values, facts),
-    visitor: visitorFields(spoken, values, email, isProven, facts),
-  }
+  const told = deskFields(form, values, facts)
   const from = {
     name: snapshot.workspace.name,
     address: `forms@${snapshot.workspace.mailDomain}`,
@@ -100,6 +97,7 @@ export function writeMessages(
     to: string[],
     replyTo: string | null,
     because: string,
+    fields: MessageFields,
   ): PlannedMessage => ({
     message: message.name,
     desk: desk && { name: desk.name, title: desk.title },
@@ -108,8 +106,8 @@ export function writeMessages(
     to,
     from,
     replyTo,
-    subject: renderLine(message.subject, fields[message.to].subject),
-    text: renderTemplate(message.body, fields[message.to].body),
+    subject: renderLine(message.subject, fields.subject),
+    text: renderTemplate(message.body, fields.body),
     because,
   })
   const written: WrittenMessages = { messages: [], unsent: [] }
@@ -128,15 +126,16 @@ export function writeMessages(
       continue
     }
     const toDesk = form.messages.find(({ name, to }) => name === message && to === 'desk') ?? PLAIN
-    if (!take(toDesk, () => write(toDesk, desk, desk.addresses, email, because)))
-      take(PLAIN, () => write(PLAIN, desk, desk.addresses, email, because))
+    if (!take(toDesk, () => write(toDesk, desk, desk.addresses, email, because, told)))
+      take(PLAIN, () => write(PLAIN, desk, desk.addresses, email, because, told))
   }
-  if (email)
-    for (const message of spoken.form.messages)
-      if (message.to === 'visitor' && holds(message.when, values)) {
-        const condition = describeCondition(form, message.when)
-        const because = message.when ? `Sent to the visitor when ${condition}` : 'Always sent to the visitor'
-        take(message, () => write(message, null, [email], null, because))
-      }
+  const toVisitor = spoken.form.messages.filter(({ to, when }) => email && to === 'visitor' && holds(when, values))
+  if (email === null || toVisitor.length === 0) return written
+  const toldVisitor = visitorFields(spoken, values, email, isProven, facts)
+  for (const message of toVisitor) {
+    const condition = describeCondition(form, message.when)
+    const because = message.when ? `Sent to the visitor when ${condition}` : 'Always sent to the visitor'
+    take(message, () => write(message, null, [email], null, because, toldVisitor))
+  }
   return written
 }
