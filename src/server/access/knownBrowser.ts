@@ -1,6 +1,7 @@
-import { createHmac, randomUUID, timingSafeEqual } from 'node:crypto'
+import { randomUUID } from 'node:crypto'
 import { parseCookies } from 'better-auth/cookies'
 import type { Config } from '../config'
+import { isSame, sign } from '../proofs'
 
 /**
  * Browsers that somebody has signed in with before stay let in whatever strangers try with the same account
@@ -17,23 +18,19 @@ type Installed = Pick<Config, 'LICHEN_URL' | 'LICHEN_SECRET'>
 export function knownBrowser(config: Installed, account: string, headers: Headers): string | null {
   const kept = parseCookies(headers.get('cookie') ?? '').get(cookieFor(config, account)) ?? ''
   const [id = '', proof = ''] = kept.split('.')
-  const [expected, given] = [Buffer.from(proofOf(config, account, id)), Buffer.from(proof)]
-  return given.length === expected.length && timingSafeEqual(given, expected) ? id : null
+  return isSame(proofFor(config, account, id), proof) ? id : null
 }
 
 /** Has a browser remember that somebody signed in with it. It is counted anew from now on. */
 export function rememberBrowser(config: Installed, account: string): string {
   const id = randomUUID()
   const secure = config.LICHEN_URL.startsWith('https:') ? '; Secure' : ''
-  const value = `${id}.${proofOf(config, account, id)}`
+  const value = `${id}.${proofFor(config, account, id)}`
   return `${cookieFor(config, account)}=${value}; Path=/api/auth; Max-Age=${REMEMBERED}; HttpOnly; SameSite=Lax${secure}`
 }
 
-const cookieFor = (config: Installed, account: string): string =>
-  `lichen_known_${mark(config, `browsers of ${account}`, 6)}`
+const cookieFor = ({ LICHEN_SECRET }: Installed, account: string): string =>
+  `lichen_known_${sign(LICHEN_SECRET, `browsers of ${account}`, 6)}`
 
-const proofOf = (config: Installed, account: string, id: string): string =>
-  mark(config, `known browser ${id} of ${account}`, 18)
-
-const mark = ({ LICHEN_SECRET }: Installed, text: string, bytes: number): string =>
-  createHmac('sha256', LICHEN_SECRET).update(text).digest().subarray(0, bytes).toString('base64url')
+const proofFor = ({ LICHEN_SECRET }: Installed, account: string, id: string): string =>
+  sign(LICHEN_SECRET, `known browser ${id} of ${account}`, 18)

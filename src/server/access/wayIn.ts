@@ -1,8 +1,9 @@
-import { createHmac, randomUUID, timingSafeEqual } from 'node:crypto'
+import { randomUUID } from 'node:crypto'
 import { z } from 'zod'
 import type { Runner } from '@/db/database'
 import { findWayIn, insertWayIn, type WayInPurpose } from '@/db/queries/ways_in'
 import type { Config } from '../config'
+import { isSame, sign } from '../proofs'
 
 /** How long a way in works, in hours. */
 const HOURS: Record<WayInPurpose['is'], number> = { 'open workspace': 48, 'new password': 1 }
@@ -17,7 +18,7 @@ export async function makeWayIn(
 ): Promise<string> {
   const id = randomUUID()
   await insertWayIn(db, id, purpose, HOURS[purpose.is])
-  return `${LICHEN_URL}/enter/${id}.${proofOf(LICHEN_SECRET, id)}`
+  return `${LICHEN_URL}/enter/${id}.${proofFor(LICHEN_SECRET, id)}`
 }
 
 /** What a token of such an address lets somebody do; `null` where it is wrong, used or too old. */
@@ -29,15 +30,9 @@ export async function readWayIn(
 ): Promise<{ id: string; purpose: WayInPurpose } | null> {
   const [given = '', proof = ''] = token.split('.')
   const id = z.uuid().safeParse(given).data
-  if (!id || !isProof(secret, id, proof)) return null
+  if (!id || !isSame(proofFor(secret, id), proof)) return null
   const purpose = await findWayIn(db, id, lock)
   return purpose && { id, purpose }
 }
 
-const proofOf = (secret: string, id: string): string =>
-  createHmac('sha256', secret).update(`way in ${id}`).digest().subarray(0, 18).toString('base64url')
-
-function isProof(secret: string, id: string, proof: string): boolean {
-  const [expected, given] = [Buffer.from(proofOf(secret, id)), Buffer.from(proof)]
-  return given.length === expected.length && timingSafeEqual(given, expected)
-}
+const proofFor = (secret: string, id: string): string => sign(secret, `way in ${id}`, 18)
