@@ -5,6 +5,7 @@ import { isSoundText } from '@/core/formats/text'
 import { context } from '../context'
 import { FILES, receiveFiles } from '../files/receive'
 import { receiveForm } from '../files/receiveForm'
+import { LineIsFull } from '../line'
 import { log, traced } from '../log'
 import { PICTURES, receivePicture } from '../pictures/receivePicture'
 import { problem } from '../problem'
@@ -17,7 +18,7 @@ import { squeezeBody } from './compress'
 import { commonHeaders, studioPolicy } from './headers'
 import { tooMany } from './limits'
 import { watchReach } from './reached'
-import { Crowded, inTurn } from './turns'
+import { inTurn } from './turns'
 
 /** What may be asked at all; what may be asked of one address, it says itself. */
 const METHODS = ['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS']
@@ -107,7 +108,7 @@ async function handOn(
   let answered: Promise<unknown> | undefined
   // The next of the same network begins once this one’s answer does: a download may go on for long.
   await inTurn(() => Promise.race([(answered = answer()), begins(response)])).catch(async (error: unknown) => {
-    if (!(error instanceof Crowded)) throw error
+    if (!(error instanceof LineIsFull)) throw error
     await write(tooMany(2), response)
   })
   await answered

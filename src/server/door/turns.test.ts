@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { askedBy, askerAddress } from './asker'
-import { Crowded, inTurn } from './turns'
+import { LineIsFull } from '../line'
+import { inTurn } from './turns'
 
 vi.mock('../context', () => ({ context: () => ({ config: { LICHEN_LIMITS: 1 } }) }))
 
@@ -39,7 +40,7 @@ describe('requests of one network', () => {
   it('beyond those that may wait are told so, and one that fails gives its place to the next', async () => {
     const crowd = Array.from({ length: 516 }, () => ask('203.0.113.8'))
     await turns()
-    await expect(ask('203.0.113.8')).rejects.toThrow(Crowded)
+    await expect(ask('203.0.113.8')).rejects.toThrow(LineIsFull)
     const failing = askedBy({ address: '203.0.113.9', isGone: () => false }, () =>
       Promise.all(
         Array.from({ length: 17 }, () => inTurn(() => Promise.reject(new Error('no'))).catch(() => 'failed')),

@@ -1,4 +1,5 @@
 import { context } from '../context'
+import { Line } from '../line'
 import { askerAddress } from './asker'
 
 /**
@@ -8,41 +9,27 @@ import { askerAddress } from './asker'
 const AT_ONCE = 16
 const MOST_WAITING = 500
 
-interface Line {
-  underWay: number
-  waiting: (() => void)[]
-}
-
 // Shared by however many bundles of the web server load this module.
 const holder = globalThis as { lichenLines?: Map<string, Line> }
 const lines = (holder.lichenLines ??= new Map())
 
-/** So many requests of this network wait that more would only wait in vain. */
-export class Crowded extends Error {}
-
 /**
- * Answers a request once it is the turn of one more of its network. `answer` resolves when the next may begin. Every
- * request comes by here: a queue of a library took a quarter of what can be accepted.
- * @throws {Crowded} where too many wait already
+ * Answers a request once it is the turn of one more of its network. `answer` resolves when the next may begin.
+ * @throws {LineIsFull} where too many wait already
  */
 export async function inTurn<T>(answer: () => Promise<T>): Promise<T> {
   const network = askerAddress()
-  const line = lines.get(network) ?? { underWay: 0, waiting: [] }
-  lines.set(network, line)
-  await standIn(line)
+  const line = lines.get(network) ?? begin(network)
   try {
-    return await answer()
+    return await line.inTurn(answer)
   } finally {
-    const next = line.waiting.shift()
-    if (next) next()
-    else if (--line.underWay === 0) lines.delete(network)
+    if (line.isEmpty) lines.delete(network)
   }
 }
 
-/** Waits for a place in a line; whoever leaves one gives it to the first who waits. */
-async function standIn(line: Line): Promise<void> {
+function begin(network: string): Line {
   const times = context().config.LICHEN_LIMITS
-  if (line.underWay < AT_ONCE * times) line.underWay++
-  else if (line.waiting.length < MOST_WAITING * times) await new Promise<void>((turn) => line.waiting.push(turn))
-  else throw new Crowded()
+  const line = new Line(AT_ONCE * times, MOST_WAITING * times)
+  lines.set(network, line)
+  return line
 }

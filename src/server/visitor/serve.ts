@@ -1,11 +1,12 @@
 import { momentIn } from '@/core/formats/zone'
 import { context } from '../context'
 import { count, ofAsker, tooMany } from '../door/limits'
-import { Crowded, inTurn } from '../door/turns'
+import { inTurn } from '../door/turns'
 import { isTemporary } from '../failures'
 import type { ReceivedForm } from '../files/receiveForm'
 import { tagsOfFrame } from '@/core/sources/source'
 import { findLiveForm, findShownForm, inLanguage } from '../forms/live'
+import { LineIsFull } from '../line'
 import { log } from '../log'
 import { databaseAway, problem } from '../problem'
 import { Busy } from '../submissions/storeInBatch'
@@ -53,7 +54,7 @@ export async function serveVisitor(
     return await inTurn(() => patiently(answer(request, slug, progress, inWords, sent)))
   } catch (error) {
     if (error instanceof BadBody) return problem(400, error.message)
-    if (error instanceof Crowded) return inWords ? tooManyHtml(2, languageFor(request), 'sent_often') : tooMany(2)
+    if (error instanceof LineIsFull) return inWords ? tooManyHtml(2, languageFor(request), 'sent_often') : tooMany(2)
     const away = error instanceof TooLong || error instanceof Busy || isTemporary(error)
     log.error({ error, away, form: slug }, 'A visitor’s request failed')
     presence.tell(error)
