@@ -5,6 +5,7 @@ import { choiceOf, formOf } from '../testing/forms'
 import type { Condition, Test } from './condition'
 import { exportConditions, foldValues, jsonLogicOf } from './json_logic'
 
+const PHOTO = 'https://forms.example/files/00000000-0000-4000-8000-000000000000/kiln.png'
 const form = formOf(
   [
     choiceOf('ware', 'stoneware', 'glass'),
@@ -20,6 +21,7 @@ const form = formOf(
     { kind: 'time', name: 'hour', label: 'Hour' },
     { kind: 'yes_no', name: 'night', label: 'At night' },
     { kind: 'person_name', name: 'who', label: 'Who' },
+    { kind: 'file', name: 'photos', label: 'Photos', sorts: ['pictures'] },
   ],
   {
     messages: [
@@ -91,6 +93,9 @@ describe('a test as JsonLogic holds', () => {
       [{ glazes: ['celadon'] }, { glazes: [] }, {}],
       [{ glazes: ['celadon', 'ash'] }],
     ],
+    // Files are a list as choices are.
+    [{ value: 'photos', is: 'includes_all', to: [] }, [{ photos: [PHOTO] }], [{ photos: [] }, {}]],
+    [{ value: 'photos', is: 'includes', to: [PHOTO] }, [{ photos: [PHOTO] }], [{ photos: [] }, {}]],
     // One choice is no list of them.
     [{ value: 'ware', is: 'includes', to: ['glass'] }, [], [{ ware: 'glass' }, {}]],
     [{ value: 'ware', is: 'includes_all', to: ['glass'] }, [], [{ ware: 'glass' }, {}]],

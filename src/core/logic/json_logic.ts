@@ -59,7 +59,7 @@ function testLogic(form: Form, { value, is, to }: Test): JsonLogic {
   const isThere: JsonLogic = { '!': { missing: [value] } }
   const any = (ruleOf: (operand: string | number | boolean) => JsonLogic): JsonLogic =>
     operands.length === 0 ? { '!': true } : { and: [isThere, { or: operands.map(ruleOf) }] }
-  const isList = domainAt(form, value)?.is === 'some of'
+  const isList = ['some of', 'files'].includes(domainAt(form, value)?.is ?? '')
   const has = (operand: JsonLogic): JsonLogic => (isList ? { in: [operand, variable] } : { '!': true })
   const equal = any((operand) => ({ '===': [variable, operand] }))
   const comparable = (operand: string | number | boolean, rule: JsonLogic): JsonLogic => {
