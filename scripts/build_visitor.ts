@@ -107,14 +107,14 @@ async function bundleApart(entry: string, out: string, define: Record<string, st
   return filesOf(bundled, entry).join()
 }
 
-/** The file of an entry, and before it those that it shares with others. */
+/** The file of an entry, and before it those that it shares with others; not what it loads where it needs to. */
 function filesOf({ outputs }: Metafile, entry: string): string[] {
   const found = Object.keys(outputs).find((path) => outputs[path]?.entryPoint === entry)
   if (!found) throw new Error(`${entry} was not bundled`)
   const needed = new Set<string>()
   const need = (path: string) => {
     if (needed.has(path) || !outputs[path]) return
-    for (const { path: other } of outputs[path]?.imports ?? []) need(other)
+    for (const { path: other, kind } of outputs[path]?.imports ?? []) if (kind === 'import-statement') need(other)
     needed.add(path)
   }
   need(found)

@@ -18,7 +18,7 @@ import { findLiveForm, inLanguage, type LiveForm } from '@/server/forms/live'
 import { releaseForm } from '@/server/forms/releaseForm'
 import { addContact } from '@/server/people/addContact'
 import { createPersonalLink } from '@/server/people/createLink'
-import { acceptSubmission } from '@/server/submissions/acceptSubmission'
+import { acceptSubmission, trustSender } from '@/server/submissions/acceptSubmission'
 import { appliedWith, applySubmissions } from '@/server/submissions/applySubmissions'
 import { advanceVisits, noticeOf, type VisitNotice } from '@/server/visits/advance'
 import { noticedIn } from '@/server/visits/recordProgress'
@@ -301,7 +301,7 @@ async function happen(form: LiveForm, { visitor, answers: drawn, course, at }: D
 
 async function accept(form: LiveForm, { id, visitor, answers, sentAt }: Happened): Promise<string> {
   const visit = { id, proven: true }
-  const accepted = await acceptSubmission(db, inLanguage(form, []), answers, visitor, visit, [], sentAt)
+  const accepted = await acceptSubmission(db, inLanguage(form, []), answers, visitor, visit, trustSender, sentAt)
   if (!accepted.ok) throw new Error(JSON.stringify(accepted))
   return accepted.submission
 }

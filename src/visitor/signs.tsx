@@ -8,6 +8,8 @@ export interface SentSigns {
   work?: string | undefined
   /** What stands in a field that nobody sees. */
   website?: string | undefined
+  /** What the page's script saw of whoever filled it in. */
+  hands?: string | undefined
 }
 
 /** What a page brings for them. */

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyAnswer } from '../testing/forms'
-import { gatherFields, spreadFields } from './fields'
+import { gatherFields } from './fields'
+import { spreadFields } from './spread_fields'
 
 describe('the fields of an HTML form', () => {
   it('say a list by repeating its name, and a record by its parts', () => {

@@ -6,9 +6,6 @@ import { isRecord, valueIn } from './answer'
  * under a name that has parts as well, is the part without a name. This and JSON are the two ways answers come in.
  */
 
-/** A field's name and its text. */
-export type Field = readonly [name: string, text: string]
-
 /** Raw values by name, from a form's fields: one text, a list of them, or a record of parts. */
 export function gatherFields(fields: Iterable<readonly [string, unknown]>): Record<string, unknown> {
   const gathered: Record<string, unknown> = {}
@@ -41,12 +38,3 @@ function put(into: Record<string, unknown>, name: string, text: string): void {
 /** Sets a property of its own, whatever it is called. */
 const define = (into: Record<string, unknown>, name: string, value: unknown): void =>
   void Object.defineProperty(into, name, { value, enumerable: true, configurable: true, writable: true })
-
-/** The fields that say a raw value again. */
-export function spreadFields(name: string, raw: unknown): Field[] {
-  if (raw === null || raw === undefined || raw === '') return []
-  if (Array.isArray(raw)) return raw.flatMap((one) => spreadFields(name, one))
-  if (typeof raw === 'object')
-    return Object.entries(raw).flatMap(([part, inner]) => spreadFields(part === '' ? name : `${name}.${part}`, inner))
-  return [[name, String(raw)]]
-}

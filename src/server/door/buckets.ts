@@ -46,6 +46,11 @@ export class Buckets {
     return Math.max(0, ...counted.map((one) => (1 - this.tokens(one)) / one.rate.perSecond))
   }
 
+  /** How much of what may come at once has been used up, of the one of which most has: from 0 to 1. */
+  share(counted: readonly Counted[]): number {
+    return Math.max(0, ...counted.map((one) => 1 - this.tokens(one) / one.rate.burst))
+  }
+
   private set({ key }: Counted, tokens: number): void {
     this.buckets.set(key, { tokens, at: this.clock() })
   }

@@ -42,6 +42,18 @@ describe('a bucket', () => {
     expect([1, 2, 3].map(() => buckets.take(a))).toEqual([0, 0, 0])
     expect(buckets.take(a)).toBeCloseTo(0.5)
   })
+  it('tells how much of it has been used up, of whichever most has', () => {
+    let now = 0
+    const buckets = new Buckets(() => now)
+    const both = [...a, { key: 'wide', rate: { burst: 30, perSecond: 2 } }]
+    expect(buckets.share(both)).toBe(0)
+    buckets.take(both)
+    expect(buckets.share(both)).toBeCloseTo(1 / 3)
+    for (let n = 0; n < 9; n++) buckets.take(both)
+    expect(buckets.share(both)).toBe(1)
+    now += 1
+    expect(buckets.share(both)).toBeCloseTo(1 / 3)
+  })
   it('remembers a bounded number of keys', () => {
     const buckets = new Buckets(() => 0)
     for (let n = 0; n < 3; n++) buckets.take(a)

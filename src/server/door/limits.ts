@@ -15,6 +15,11 @@ const RATES = {
   file: { burst: 120, perSecond: 1 },
   /** What is sent without the page's script having done its work; more than this counts as spam. */
   plain: { burst: 60, perSecond: 1 / 60 },
+  /** Pages given work to do: the more of this is used up, by a network or in all, the more work the next one has. */
+  page: { burst: 240, perSecond: 0.1 },
+  pages: { burst: 12_000, perSecond: 10 },
+  /** The same text sent to the same form by different visitors. */
+  same: { burst: 3, perSecond: 3 / (24 * 60 * 60) },
   /** What comes to a form from people, and what looks like machines’: neither uses up anything of the other. */
   form: { burst: 3000, perSecond: 300 },
   spam: { burst: 3000, perSecond: 30 },
@@ -56,6 +61,9 @@ export const count = (...counted: Counted[]): number => buckets().take(counted)
 
 /** Seconds until it may be done again, without counting anything. */
 export const waitFor = (...counted: Counted[]): number => buckets().wait(counted)
+
+/** How much of it has been used up, from 0 to 1. */
+export const shareOf = (...counted: Counted[]): number => buckets().share(counted)
 
 /** Takes back the count of a deed that turned out to be none of its sort. */
 export const uncount = (...counted: Counted[]): void => buckets().giveBack(counted)

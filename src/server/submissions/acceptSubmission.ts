@@ -4,7 +4,8 @@ import type { Answers } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/answers/check'
 import { chooseOutcome, type Outcome } from '@/core/dispatch/outcome'
 import { fillCarried, fillQuestions } from '@/core/fill/fill'
-import { originsOf } from '@/core/fill/origin'
+import { type Origins, originsOf } from '@/core/fill/origin'
+import type { Form } from '@/core/form/definition'
 import { sayErrors } from '@/core/form/said'
 import { CLOSING_GRACE } from '@/core/form/state'
 import { walkForm } from '@/core/form/walk'
@@ -23,6 +24,8 @@ export type Accepted =
   | { ok: false; why: 'wrong'; errors: AnswerError[] }
   /** The visit has sent already, and whoever asks does not show that it was theirs. */
   | { ok: false; why: 'sent before' }
+  /** Its form has no room for it just now. */
+  | { ok: false; why: 'too many'; wait: number }
   /** The form is closed, and the visit had not begun while it was open, or too long ago. */
   | { ok: false; why: 'closed' }
 
@@ -32,11 +35,30 @@ export interface ClaimedVisit {
   proven: boolean
 }
 
+/** Sound answers to a form, and where each came from. */
+export interface Given {
+  form: Form
+  answers: Answers
+  origins: Origins
+}
+
+/** Why a submission looks like a machine's, and how many seconds until its form has room for it: 0 where it has. */
+export interface Judged {
+  suspicions: Suspicion[]
+  wait: number
+}
+
+/** Weighs a submission that is about to be stored. */
+export type Judge = (given: Given) => Promise<Judged>
+
+/** Nothing is suspicious of who shows a token. */
+export const trustSender: Judge = () => Promise.resolve({ suspicions: [], wait: 0 })
+
 /**
  * Checks what a visitor sent and stores it with its job in one statement. Once this has answered, the
  * submission will be applied whatever dies next. The same visit sent twice gives the first answer again, to
- * whoever proves that it is theirs or sends the same answers. What comes with suspicions is kept as spam and
- * answered like any other. `at` is `null` for now.
+ * whoever proves that it is theirs or sends the same answers. What is judged to be a machine's is kept as spam
+ * and answered like any other. `at` is `null` for now.
  */
 export async function acceptSubmission(
   db: Db,
@@ -44,7 +66,7 @@ export async function acceptSubmission(
   raw: Readonly<Record<string, unknown>>,
   visitor: Visitor,
   visit: ClaimedVisit | null,
-  suspicions: Suspicion[],
+  judge: Judge,
   at: Date | null,
 ): Promise<Accepted> {
   const { form, formId, workspaceId, releaseId, speech } = live
@@ -64,6 +86,9 @@ export async function acceptSubmission(
       ? { ok: true, submission: before.id, outcome: before.outcome, values: before.values }
       : { ok: false, why: 'wrong', errors: sayErrors(form, errors, { ...carried.values, ...answers }, speech) }
   }
+  const origins = originsOf(form, answers, fillQuestions(form, known), carried.origins)
+  const judged = await judge({ form, answers, origins })
+  if (judged.wait > 0) return { ok: false, why: 'too many', wait: judged.wait }
   const values = { ...carried.values, ...answers }
   const id = randomUUID()
   const submission: NewSubmission = {
@@ -73,7 +98,7 @@ export async function acceptSubmission(
     release_id: releaseId,
     visit_id: visit?.id ?? randomUUID(),
     values,
-    origins: originsOf(form, answers, fillQuestions(form, known), carried.origins),
+    origins,
     link: visitor.link,
     page_before: visitor.pageBefore,
     link_holder: visitor.holder?.id ?? null,
@@ -81,13 +106,14 @@ export async function acceptSubmission(
     received_at: at?.toISOString() ?? null,
     // An address that is only mentioned in a text is no file of ours.
     files: filesIn(answers).filter((id) => Object.keys(answers).some((name) => facts.fileAt(id, name) !== null)),
-    suspicions,
+    suspicions: judged.suspicions,
     locale: speech.locale,
   }
   if (await storeInBatch(db, submission)) return { ok: true, submission: id, outcome: submission.outcome, values }
   const before = await findSent(db, formId, submission.visit_id)
   // One of its files was given up since it was looked for: looked for once more, its question says so.
-  if (!before && submission.files.length > 0) return acceptSubmission(db, live, raw, visitor, visit, suspicions, at)
+  if (!before && submission.files.length > 0)
+    return acceptSubmission(db, live, raw, visitor, visit, () => Promise.resolve(judged), at)
   if (!before) throw new Error('A submission was neither stored nor found')
   return visit?.proven || isDeepStrictEqual(before.values, JSON.parse(JSON.stringify(values)))
     ? { ok: true, submission: before.id, outcome: before.outcome, values: before.values }

@@ -3,7 +3,6 @@ import type { AnswerError } from '@/core/answers/check'
 import { readBoxes } from '@/core/form/boxes'
 import { showsAllAtOnce } from '@/core/form/stops'
 import { walkForm } from '@/core/form/walk'
-import type { Suspicion } from '@/core/spam/suspect'
 import type { SentSigns } from '@/visitor/signs'
 import { knownToken } from '../access/token'
 import { context } from '../context'
@@ -12,7 +11,7 @@ import { findShownForm, inLanguage, type LiveForm, type SpokenForm } from '../fo
 import type { ReceivedForm } from '../files/receiveForm'
 import { type FactsHere, factsFor } from '../forms/facts'
 import { problem } from '../problem'
-import { acceptSubmission, type ClaimedVisit } from '../submissions/acceptSubmission'
+import { acceptSubmission, type ClaimedVisit, type Judge, trustSender } from '../submissions/acceptSubmission'
 import { fillStart } from '../visits/openForm'
 import { recordProgress } from '../visits/recordProgress'
 import { givePass, proofOf, type VisitPass } from '../visits/secret'
@@ -30,7 +29,7 @@ import {
   type VisitorCall,
   withoutSecret,
 } from './request'
-import { giveSigns, suspectSender } from './signs'
+import { giveSigns, judgeSender, trustHolder } from './signs'
 
 /** Takes answers sent as JSON, by the page's script or by any program. */
 export async function postJson({ request, live, keeping }: VisitorCall): Promise<Response> {
@@ -53,10 +52,8 @@ export async function postJson({ request, live, keeping }: VisitorCall): Promise
     request,
   })
   const visit = claimVisit(config.LICHEN_SECRET, live.formId, sent, trusted)
-  const suspicions = trusted ? [] : await suspicionsOf(live, visitor, visit, sent)
-  const full = trusted ? 0 : countForForm(live, suspicions)
-  if (full > 0) return tooMany(full)
-  const accepted = await acceptSubmission(db, shown, sent.values, visitor, visit, suspicions, null)
+  const judge = trusted ? trustSender : judgeOf(live, visitor, visit, sent)
+  const accepted = await acceptSubmission(db, shown, sent.values, visitor, visit, judge, null)
   const forPage = request.headers.get('accept')?.includes('text/html') ?? false
   if (accepted.ok) {
     const { submission, outcome } = accepted
@@ -71,19 +68,16 @@ export async function postJson({ request, live, keeping }: VisitorCall): Promise
       return problem(422, 'Some answers are wrong.', { errors: accepted.errors })
     case 'sent before':
       return problem(409, 'This visit has sent already.')
+    case 'too many':
+      return tooMany(accepted.wait)
     case 'closed':
       // The page's script shows whatever page it gets.
       return forPage ? closedHtml(shown) : problem(403, 'This form is closed.')
   }
 }
 
-/** Whoever came by a personal link is known, and asked for nothing more. */
-const suspicionsOf = async (
-  live: LiveForm,
-  visitor: Visitor,
-  visit: ClaimedVisit | null,
-  signs: SentSigns,
-): Promise<Suspicion[]> => (visitor.holder ? [] : suspectSender(live, visit?.proven ? visit.id : null, signs))
+const judgeOf = (live: LiveForm, visitor: Visitor, visit: ClaimedVisit | null, signs: SentSigns): Judge =>
+  visitor.holder ? trustHolder(live) : judgeSender(live, visit?.proven ? visit.id : null, signs)
 
 /** Whether a program shows a token of the form's workspace; `null` when it shows another. */
 async function isTrusted(request: Request, live: LiveForm): Promise<boolean | null> {
@@ -91,10 +85,6 @@ async function isTrusted(request: Request, live: LiveForm): Promise<boolean | nu
   if (!authorization) return false
   return (await knownToken(context().visitors, authorization)) === live.workspaceId ? true : null
 }
-
-/** Counts what is about to be accepted by its form: what looks like a machine's takes no person's place. */
-const countForForm = ({ slug }: LiveForm, suspicions: readonly Suspicion[]): number =>
-  count(...of(suspicions.length > 0 ? 'spam' : 'form', slug))
 
 /** Takes one step of a plain HTML form, from a browser that runs no script. */
 export async function postPage(call: VisitorCall): Promise<Response> {
@@ -146,6 +136,7 @@ const signsIn = (entered: Readonly<Record<string, unknown>>): SentSigns => ({
   opened: textIn(entered, '_opened'),
   work: textIn(entered, '_work'),
   website: textIn(entered, '_website'),
+  hands: textIn(entered, '_hands'),
 })
 
 class StepPost {
@@ -205,10 +196,8 @@ class StepPost {
       await recordProgress(db, live, progress, visitor, visit.proven, new URL(config.LICHEN_URL).host, null)
       return this.show(next)
     }
-    const suspicions = await suspicionsOf(live, visitor, visit, signsIn(entered))
-    const full = countForForm(live, suspicions)
-    if (full > 0) return tooManyHtml(full, live.language, 'sent_often')
-    const accepted = await acceptSubmission(db, live, entered, visitor, visit, suspicions, null)
+    const judge = judgeOf(live, visitor, visit, signsIn(entered))
+    const accepted = await acceptSubmission(db, live, entered, visitor, visit, judge, null)
     if (accepted.ok) {
       this.sent = true
       return answerOutcome(live, visitor, accepted, 303)
@@ -218,6 +207,8 @@ class StepPost {
         return this.showErrors(accepted.errors)
       case 'sent before':
         return saidHtml(409, live.language, 'sent_before_title', 'sent_before')
+      case 'too many':
+        return tooManyHtml(accepted.wait, live.language, 'sent_often')
       case 'closed':
         return closedHtml(live)
     }

@@ -27,6 +27,7 @@ const bodySchema = z.object({
   opened: z.string().optional(),
   work: z.string().optional(),
   website: z.string().optional(),
+  hands: z.string().optional(),
 })
 
 /** What a handler of visitors' requests gets: who asks whom, and for which form. */

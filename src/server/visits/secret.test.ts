@@ -60,13 +60,18 @@ describe('when a page was opened', () => {
     const { proof } = givePass(secret, form)
     expect(readOpened(secret, form, id, `${at.getTime().toString(36)}.${proof}`)).toBeNull()
   })
-  it('leaves each visit work of its own: done for one, it is worth nothing for another', async () => {
-    const key = workKey(secret, form, id)
+  it('leaves each page of each visit work of its own: done for one, it is worth nothing for another', async () => {
+    const key = workKey(secret, form, id, written)
     const task = await createChallenge({ hmacKey: key, maxNumber: 500 })
     const found = await solveChallenge(task.challenge, task.salt, task.algorithm, 500).promise
     const solution = btoa(JSON.stringify({ ...task, number: found?.number }))
     expect(await verifySolution(solution, key)).toBe(true)
-    for (const other of [workKey(secret, form, randomUUID()), workKey(secret, randomUUID(), id)])
+    const later = writeOpened(secret, form, id, new Date(at.getTime() + 1))
+    for (const other of [
+      workKey(secret, form, randomUUID(), written),
+      workKey(secret, randomUUID(), id, written),
+      workKey(secret, form, id, later),
+    ])
       expect(await verifySolution(solution, other)).toBe(false)
     expect(await verifySolution(btoa(JSON.stringify({ ...task, number: (found?.number ?? 0) + 1 })), key)).toBe(false)
   })

@@ -61,9 +61,9 @@ export function readOpened(secret: string, formId: string, visit: string, text: 
   return isProof(secret, `${formId} ${visit}`, moment, proof, 'opened') ? new Date(parseInt(moment, 36)) : null
 }
 
-/** What the work for a visit is signed with: done for one, it is worth nothing for another. */
-export const workKey = (secret: string, formId: string, visit: string): string =>
-  hmac(secret, `work ${formId} ${visit}`).toString('base64url')
+/** What the work of a visit's page is signed with: done for one page, it is worth nothing for another. */
+export const workKey = (secret: string, formId: string, visit: string, opened: string): string =>
+  hmac(secret, `work ${formId} ${visit} ${opened}`).toString('base64url')
 
 /** The second half of an id: what only we could have put beside the first, with the variant RFC 9562 asks for. */
 function markOf(secret: string, random: Uint8Array): Buffer {

@@ -129,7 +129,10 @@ function Spam({ rows, settled }: { rows: RowOf<'submissions'>[]; settled: boolea
   return (
     <>
       <div className="mb-2 flex items-center gap-3 text-soft">
-        <p>None of these has done anything. One that is real is applied like any other.</p>
+        <p>
+          None of these has done anything. One that is real is applied like any other. Half a reason alone keeps nobody
+          here; two halves do.
+        </p>
         {!settled && <Settle ids={ids} label={`Leave ${ids.length === 1 ? 'it' : `all ${ids.length}`} as spam`} />}
       </div>
       <Sheet rows={rows} columns={SPAM} usual="-received" />

@@ -19,7 +19,6 @@ import {
   showSteps,
   takeBack,
   tellStep,
-  writeValues,
 } from './page'
 import { placeOf, showsAllAtOnce, type Stop, stopsOf } from '@/core/form/stops'
 import { forwardWords } from '../forward'
@@ -181,22 +180,27 @@ function bringToLife(page: Page): void {
     if (name && readValues(page)[name] && nameOf(event.relatedTarget) !== name) recheck(page, name)
   })
 
+  /** What few pages ever do is loaded by those that do. */
+  const write = async (values: Readonly<Record<string, unknown>>) =>
+    (await import('./write_values')).writeValues(page, values)
+
   for (const question of data.steps.flatMap(({ questions }) => questions)) {
     const box = questionBox(page, question.name)
     if (box) enlivenOf(question)?.(box, speech)
   }
   const unsent = progress.unsent()
-  if (unsent) {
-    writeValues(page, unsent.values)
-    const step = data.steps.find(({ name }) => name === unsent.steps.at(-1))
-    if (step) here = { step: step.name, question: null }
-    for (const reached of unsent.steps) progress.reach(reached, true)
-  }
+  if (unsent)
+    void write(unsent.values).then(() => {
+      const step = data.steps.find(({ name }) => name === unsent.steps.at(-1))
+      if (step) here = { step: step.name, question: null }
+      for (const reached of unsent.steps) progress.reach(reached, true)
+      refresh()
+    })
   if (data.mode === 'preview')
     void import(PREVIEW).then(({ attach }: { attach: Attach }) => {
       preview = attach(page, {
         values: () => readValues(page),
-        write: (values) => writeValues(page, values),
+        write,
         current: () => here.step,
         turn(step, question) {
           here = { step, question }

@@ -1,7 +1,7 @@
 import { Speech } from '@/core/language/texts'
-import { type Answer, isBlank, splitPath, valueIn } from '@/core/answers/answer'
+import { type Answer, isBlank } from '@/core/answers/answer'
 import { OTHER } from '@/core/answers/choices'
-import { gatherFields, spreadFields } from '@/core/answers/fields'
+import { gatherFields } from '@/core/answers/fields'
 import { readBoxes } from '@/core/form/boxes'
 import { idOfQuestion } from '../errors'
 import type { Question } from '@/core/form/definition'
@@ -58,26 +58,6 @@ export const ownFields = ({ form }: Page): Record<string, string> =>
   Object.fromEntries(
     [...new FormData(form)].flatMap(([name, text]) => (name[0] === '_' ? [[name.slice(1), String(text)]] : [])),
   )
-
-type Control = HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement
-
-/** Puts values back into their controls. */
-export function writeValues(page: Page, values: Readonly<Record<string, unknown>>): void {
-  for (const control of page.form.querySelectorAll<Control>('input, textarea, select')) {
-    const [name] = splitPath(control.name)
-    const question = questionOf(page, name)
-    const value = valueIn(values, name)
-    if (!question || value === undefined) continue
-    const { writeBox } = rulesOf(question)
-    const texts = spreadFields(name, writeBox ? writeBox(value, page.speech) : value)
-      .filter(([field]) => field === control.name)
-      .map(([, text]) => text)
-    if ('checked' in control && /^(checkbox|radio)$/.test(control.type)) control.checked = texts.includes(control.value)
-    else control.value = texts[0] ?? ''
-    // Whatever follows the control, as a slider does, learns of it.
-    control.dispatchEvent(new Event('change'))
-  }
-}
 
 export const questionBox = ({ boxes }: Page, name: string): HTMLElement | null => boxes.get(name) ?? null
 

@@ -3,7 +3,7 @@ import { type Page, questionBox, showAlert } from './page'
 /** What a preview may do with the page it is part of, whose kinds of question it does not have itself. */
 interface Steering {
   values(): Record<string, unknown>
-  write(values: Record<string, unknown>): void
+  write(values: Record<string, unknown>): Promise<void>
   current(): string
   turn(step: string, question: string | null): void
 }
@@ -44,9 +44,9 @@ export const attach: Attach = (page, steering) => {
       location.origin,
     )
 
-  const restore = ({ values, step, to }: Said) => {
+  const restore = async ({ values, step, to }: Said) => {
+    await steering.write(values ?? {})
     restored = true
-    steering.write(values ?? {})
     const { steps } = page.data
     const found =
       steps.find(({ name, questions }) => to === `step:${name}` || questions.some((one) => one.name === to)) ??
@@ -60,7 +60,7 @@ export const attach: Attach = (page, steering) => {
 
   addEventListener('message', ({ origin, data }: MessageEvent<Said>) => {
     if (origin !== location.origin) return
-    if (data.lichen === 'restore') restore(data)
+    if (data.lichen === 'restore') void restore(data)
     if (data.lichen === 'look') look.replaceSync(data.css ?? '')
   })
   tell('ready')

@@ -13,7 +13,9 @@ export type Sent =
 
 /** Sends the answers. Sending again is safe: the visit is the same, so the server stores them once. */
 export async function send(page: Page): Promise<Sent> {
-  await work(page)
+  await (
+    await work(page)
+  )?.()
   const link = Object.fromEntries(new URLSearchParams(location.search))
   const body = { ...ownFields(page), values: readValues(page), link }
   try {
