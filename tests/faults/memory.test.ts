@@ -1,12 +1,17 @@
+import { randomBytes } from 'node:crypto'
 import { readFileSync, rmSync } from 'node:fs'
 import { Agent, request } from 'node:http'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { until } from '../support/api'
+import type { FormInput } from '@/core/form/definition'
+import { releasedForm, until } from '../support/api'
 import { query } from '../support/database'
 import { lichenOf, untilWell } from '../support/lichen'
 import { beginLoaded } from '../support/loaded'
+import { openPage } from '../support/page'
+import { SMALL_PICTURE } from '../support/pictures'
+import { sendFile } from '../support/send_file'
 
 const ADDRESSES = 12_000
 const AT_ONCE = 24
@@ -14,6 +19,9 @@ const AT_ONCE = 24
 const MOST = 40
 /** How much more of the system's memory it may take at its busiest, in MB: it gives back late what it keeps no more. */
 const MOST_TAKEN = 400
+/** Files that come, and how large each is. */
+const FILES = 40
+const FILE_MB = 12
 /** Rows of a large export. */
 const ROWS = 100_000
 const MB = 1024 * 1024
@@ -126,6 +134,38 @@ describe('memory', () => {
     expect(taken() - before.taken).toBeLessThan(MOST_TAKEN)
     expect((await kept()) - before.kept).toBeLessThan(MOST)
   }, 60_000)
+
+  it(`nor with ${FILES} files of ${FILE_MB} MB`, async () => {
+    const reach = { url: lichen.url, bench: lichen.bench, token }
+    const form: FormInput = {
+      title: 'Plans',
+      steps: [
+        {
+          name: 'all',
+          title: 'All',
+          questions: [{ kind: 'file', name: 'plan', label: 'Plan', sorts: ['pictures'], megabytes: 60 }],
+        },
+      ],
+    }
+    await releasedForm(reach, 'plans', form)
+    const before = { kept: await kept(), taken: taken() }
+    let [next, most] = [0, 0]
+    const sendAll = async () => {
+      for (let n = next++; n < FILES; n = next++) {
+        const page = await openPage(lichen, '/f/plans')
+        const content = Buffer.concat([SMALL_PICTURE, randomBytes(FILE_MB * MB)])
+        await sendFile({ url: lichen.url, slug: 'plans', page, question: 'plan', name: `${n}.png`, content })
+        most = Math.max(most, taken())
+      }
+    }
+    await Promise.all(Array.from({ length: 4 }, sendAll))
+    const after = await kept()
+    console.log(
+      `${before.taken.toFixed(0)} MB taken before, ${most.toFixed(0)} MB at most while ${FILES * FILE_MB} MB of files came; kept ${before.kept.toFixed(0)} MB before, ${after.toFixed(0)} MB after`,
+    )
+    expect(after - before.kept).toBeLessThan(MOST)
+    expect(most - before.taken).toBeLessThan(MOST_TAKEN)
+  }, 120_000)
 
   it(`nor with an export of ${ROWS} submissions`, async () => {
     await query(

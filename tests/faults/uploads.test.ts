@@ -1,13 +1,12 @@
 import { createHash, randomBytes } from 'node:crypto'
-import { Upload } from 'tus-js-client'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { PROOF_HEADER } from '@/core/answers/files'
 import type { FormInput } from '@/core/form/definition'
 import { applied, insist, type Reach, releasedForm, send } from '../support/api'
 import { figure } from '../support/database'
 import { lichenOf, pause, untilWell } from '../support/lichen'
 import { openPage } from '../support/page'
 import { SMALL_PICTURE } from '../support/pictures'
+import { sendFile } from '../support/send_file'
 import { signIn } from '../support/session'
 
 const form: FormInput = {
@@ -61,21 +60,15 @@ describe.each(['folder', 'bucket'])('files on their way into a %s', (where) => {
     const sendOne = async (n: number) => {
       const page = await openPage(lichen, '/f/plans')
       const content = Buffer.concat([SMALL_PICTURE, randomBytes(BYTES)])
-      const { visit, proof, release } = page.data
-      const url = await new Promise<string>((done, fail) => {
-        const upload = new Upload(content, {
-          endpoint: `${lichen.url}/f/plans/files`,
-          chunkSize: 3_000_000,
-          retryDelays: Array.from({ length: 60 }, () => 400),
-          headers: { [PROOF_HEADER]: proof },
-          metadata: { visit, proof, release: String(release), question: 'plan', filename: `plan ${n}.png` },
-          onChunkComplete: (size) => (sent += size),
-          onSuccess: () => done(upload.url ?? ''),
-          onError: fail,
-        })
-        upload.start()
+      const address = await sendFile({
+        url: lichen.url,
+        slug: 'plans',
+        page,
+        question: 'plan',
+        name: `plan ${n}.png`,
+        content,
+        onChunk: (bytes) => (sent += bytes),
       })
-      const address = `${lichen.url}/files/${url.split('/').at(-1)}/${encodeURIComponent(`plan ${n}.png`)}`
       const values = { plan: [address], email: `${n}@plans.example` }
       const { status, body } = await insist(() => send(lichen, 'plans', values, page.data))
       expect([status, body.errors]).toEqual([200, undefined])
