@@ -16,6 +16,7 @@ import { findCarried, findQuestion, labelOf } from '@/core/form/values'
 import { useDraft } from '../draft/context'
 import { toast } from '../ui/toast'
 import { rowsOf } from './rows'
+import { quoted } from '../ui/outside'
 
 /** What can be done with a row of the ledger, by its key: the keyboard, the mouse and its drawer do the same. */
 export interface RowDeeds {
@@ -34,7 +35,7 @@ export function useRowDeeds(focusRow: (key: string) => void): RowDeeds {
     focusRow(keys[keys.indexOf(key) + 1] ?? keys[keys.indexOf(key) - 1] ?? '')
     if (open === key) setOpen(null)
     edit(change)
-    toast(`Deleted “${title}”`, { action: { label: 'Undo', onClick: undo } })
+    toast(`Deleted ${quoted(title)}`, { action: { label: 'Undo', onClick: undo } })
   }
   return {
     move(key, by) {

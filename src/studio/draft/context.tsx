@@ -8,6 +8,7 @@ import { saveDraftAction } from './actions'
 import { toast } from '../ui/toast'
 import { keepUndo, keptUndo } from './kept'
 import { createDraft, type DraftState } from './store'
+import { isolated } from '../ui/outside'
 
 type Draft = ReturnType<typeof createDraft>
 type Start = Parameters<typeof createDraft>[0]
@@ -26,7 +27,7 @@ export function DraftProvider({ start, children }: { start: Start; children: Rea
       if (kept) draft.getState().restore(kept.past, kept.future)
     })
     return draft.subscribe((now, before) => {
-      if (now.joined.n > before.joined.n) toast(`${now.joined.by} saved meanwhile: what both did is kept`)
+      if (now.joined.n > before.joined.n) toast(`${isolated(now.joined.by)} saved meanwhile: what both did is kept`)
       if (now.save.is === 'saved' && now.save !== before.save) {
         const { facts: here, past, future } = now
         void keepUndo(here.slug, { revision: now.revision, form: now.form, past, future })

@@ -8,7 +8,7 @@ import { toast } from '../ui/toast'
 import { Chip } from '../ui/chip'
 import { Empty } from '../ui/empty'
 import { Pages, SearchBox, useFilters } from '../ui/listFrame'
-import { Outside } from '../ui/outside'
+import { Outside, quoted } from '../ui/outside'
 import { type Column, Sheet } from '../ui/sheet'
 import { ago, figure, percent, range } from '../ui/show'
 import { changeFormAction } from './actions'
@@ -140,7 +140,7 @@ function BringBack({ slug, name }: RowOf<'forms'>) {
       aria-label={`Bring back ${name}`}
       onClick={() =>
         void changeFormAction({ slug, state: 'closed' }).then((result) => {
-          toast(result.ok ? `“${name}” is back, and closed: open it in its settings` : result.message)
+          toast(result.ok ? `${quoted(name)} is back, and closed: open it in its settings` : result.message)
           router.refresh()
         })
       }

@@ -95,7 +95,10 @@ export function FindOrDo({ open, onOpenChange, places, forms }: Props) {
               onSelect={go(`/forms/${slug}/${station.toLowerCase()}`)}
               className={item}
             >
-              {name} · {station} <span className="name text-soft">/{slug}</span>
+              <span className="min-w-0 truncate">
+                <bdi>{name}</bdi> · {station}
+              </span>
+              <span className="name shrink-0 text-soft">/{slug}</span>
             </Command.Item>
           )),
         )}

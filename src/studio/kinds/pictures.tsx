@@ -5,6 +5,7 @@ import { type Picture, PICTURE_WIDTHS, pictureAddress, type Shape } from '@/core
 import { Button } from '../ui/button'
 import { TextField } from '../ui/field'
 import { toast } from '../ui/toast'
+import { quoted } from '../ui/outside'
 
 /** Sends a picture to be kept; says why where it is not. */
 async function upload(file: File): Promise<Picture | null> {
@@ -12,9 +13,9 @@ async function upload(file: File): Promise<Picture | null> {
     const response = await fetch(`/pictures?name=${encodeURIComponent(file.name)}`, { method: 'POST', body: file })
     const answer = (await response.json()) as Picture & { title?: string }
     if (response.ok) return answer
-    toast(`“${file.name}” was not taken: ${answer.title ?? 'it is not known why.'}`)
+    toast(`${quoted(file.name)} was not taken: ${answer.title ?? 'it is not known why.'}`)
   } catch {
-    toast(`“${file.name}” did not get through. Try again.`)
+    toast(`${quoted(file.name)} did not get through. Try again.`)
   }
   return null
 }

@@ -8,6 +8,7 @@ import { useDraft } from '../draft/context'
 import { Button } from '../ui/button'
 import { toast } from '../ui/toast'
 import { readTranslations, writeCsv } from './files'
+import { isolated } from '../ui/outside'
 
 /** A language’s texts as files for whoever translates them. */
 export function TakeAlong({ tag }: { tag: string }) {
@@ -50,7 +51,7 @@ export function BringIn({ tag }: { tag: string }) {
     try {
       incoming = readTranslations(await file.text(), tag)
     } catch (error) {
-      return toast(`${file.name} cannot be read: ${error instanceof Error ? error.message : String(error)}`)
+      return toast(`${isolated(file.name)} cannot be read: ${error instanceof Error ? error.message : String(error)}`)
     }
     const { form: next, taken, strange } = takeTranslations(form, tag, incoming)
     if (taken > 0) edit(() => next)

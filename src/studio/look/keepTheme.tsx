@@ -11,6 +11,7 @@ import { TextField } from '../ui/field'
 import { toast } from '../ui/toast'
 import { addThemeAction, changeThemeAction, dropThemeAction } from './actions'
 import type { LookInHand } from './useLook'
+import { quoted } from '../ui/outside'
 
 interface Props {
   hand: LookInHand
@@ -38,7 +39,7 @@ export function KeepTheme({ hand, uses, slug }: Props) {
     await saveNow()
     const dropped = await dropThemeAction({ name: theme.name })
     if (!dropped.ok) return toast(dropped.message)
-    toast(`“${theme.title}” is removed`, { action: { label: 'Undo', onClick: () => void bringBack(theme) } })
+    toast(`${quoted(theme.title)} is removed`, { action: { label: 'Undo', onClick: () => void bringBack(theme) } })
     router.refresh()
   }
   return (
@@ -69,7 +70,7 @@ function KeepAsOwn({ hand: { theme, set } }: { hand: LookInHand }) {
     if (!kept.ok) return toast(kept.message)
     setOpen(false)
     set({ theme: kept.value.name, changes: {} }, 'theme')
-    toast(`“${kept.value.title}” is a theme of your own now`)
+    toast(`${quoted(kept.value.title)} is a theme of your own now`)
     router.refresh()
   }
   return (
@@ -108,14 +109,14 @@ function ChangeAtSource({ hand, own, uses }: { hand: LookInHand; own: OwnTheme; 
     const { look, source, theme } = hand
     if (!(await write(theme, {}))) return
     setOpen(false)
-    toast(`“${own.title}” looks so everywhere now`, {
+    toast(`${quoted(own.title)} looks so everywhere now`, {
       action: { label: 'Undo', onClick: () => void write(source, look.changes) },
     })
   }
   return (
     <>
       <Button onClick={() => setOpen(true)}>Change “{own.title}” itself…</Button>
-      <Dialog open={open} onOpenChange={setOpen} title={`Change “${own.title}” for every form that uses it`}>
+      <Dialog open={open} onOpenChange={setOpen} title={`Change ${quoted(own.title)} for every form that uses it`}>
         <p className="mb-1">It is used by:</p>
         <ul className="mb-3 list-disc pl-5">
           {uses.map(({ slug, form, live }) => (

@@ -8,6 +8,7 @@ import { toast } from '../ui/toast'
 import { dropRehearsalAction, keepRehearsalAction } from './actions'
 import { RunOutcome } from './outcome'
 import { useRuns } from './useRuns'
+import { quoted } from '../ui/outside'
 
 /** Answers that are kept with the form, and who sends them. */
 export interface Kept {
@@ -44,7 +45,7 @@ export function useKept(start: readonly Kept[]) {
   const drop = async (one: Kept) => {
     const rest = kept.filter(({ id }) => id !== one.id)
     if (await attempt(rest, () => dropRehearsalAction({ id: one.id })))
-      toast(`Removed “${one.title}”`, { action: { label: 'Undo', onClick: () => void keep(one, rest) } })
+      toast(`Removed ${quoted(one.title)}`, { action: { label: 'Undo', onClick: () => void keep(one, rest) } })
   }
   return { kept, version, keep, drop }
 }

@@ -2,6 +2,7 @@
 
 import { Toast } from 'radix-ui'
 import { createStore, useStore } from 'zustand'
+import { WithIsolated } from './outside'
 
 interface Said {
   id: number
@@ -33,7 +34,9 @@ export function Toaster() {
           onOpenChange={(open) => !open && forget(id)}
           className="flex items-center gap-3 rounded-md bg-ink px-3.5 py-2 text-white"
         >
-          <Toast.Description>{text}</Toast.Description>
+          <Toast.Description className="line-clamp-4 min-w-0 wrap-anywhere">
+            <WithIsolated text={text} />
+          </Toast.Description>
           {action && (
             <Toast.Action altText={action.label} onClick={action.onClick} className="ml-auto underline">
               {action.label}
@@ -41,7 +44,7 @@ export function Toaster() {
           )}
         </Toast.Root>
       ))}
-      <Toast.Viewport className="fixed bottom-4 left-1/2 z-50 flex w-[360px] -translate-x-1/2 flex-col gap-2" />
+      <Toast.Viewport className="fixed bottom-4 left-1/2 z-50 flex w-[min(360px,92vw)] -translate-x-1/2 flex-col gap-2" />
     </Toast.Provider>
   )
 }

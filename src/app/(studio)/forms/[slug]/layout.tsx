@@ -10,11 +10,12 @@ import { readReadout } from '@/server/readout/readReadout'
 import { defaultSpan } from '@/server/readout/span'
 import { DraftProvider } from '@/studio/draft/context'
 import { FormHeader } from '@/studio/draft/header'
+import { isolated } from '@/studio/ui/outside'
 
 export async function generateMetadata({ params }: { params: Promise<{ slug: string }> }) {
   const { workspaceId } = await requireMember()
   const form = await findForm(context().db, workspaceId, (await params).slug)
-  return { title: form?.name }
+  return { title: form && isolated(form.name) }
 }
 
 export default memberLayout(async ({ workspaceId }, { params: { slug = '' } }, children) => {
