@@ -7,11 +7,7 @@ import type { Db } from '@/db/database'
  */
 export async function settleHistory(db: Db, days: number): Promise<void> {
   await sql`
-    with gone as (
-      update delivery set state = 'delivered', attempts = 1, settled_at = created_at + interval '2 seconds'
-      where state = 'waiting' and created_at < now() - make_interval(days => ${days})
-      returning id
-    )
-    select count(graphile_worker.remove_job('deliver:' || id)) from gone
+    update delivery set state = 'delivered', attempts = 1, settled_at = created_at + interval '2 seconds'
+    where state = 'waiting' and created_at < now() - make_interval(days => ${days})
   `.execute(db)
 }

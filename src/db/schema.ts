@@ -48,6 +48,7 @@ export interface Database {
   visit_event: VisitEventTable
   submission: SubmissionTable
   delivery: DeliveryTable
+  lane_trouble: LaneTroubleTable
   file: FileTable
   picture: PictureTable
   rehearsal: RehearsalTable
@@ -378,6 +379,20 @@ interface ReadoutDayTable {
   steps: Json<Record<string, number>>
   /** People who have not sent, by the last step they reached. */
   stopped: Json<Record<string, number>>
+}
+
+interface LaneTroubleTable {
+  workspace_id: string
+  /** Empty for the installation's own mail server. */
+  connection: string
+  /** Tries in a row that came to nothing, those apart that were made while it rested. */
+  failures: number
+  /** The first few of which that was so, each once. */
+  deliveries: string[]
+  rests: Generated<number>
+  since: Date
+  rests_until: Date | null
+  error: string
 }
 
 interface WorkerProcessTable {

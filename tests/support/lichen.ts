@@ -53,7 +53,14 @@ export async function untilWell({ url }: Pick<Installation, 'url'>, seconds = 60
 }
 
 /** Turns the Bench's switches. */
-export async function turn({ bench }: Pick<Installation, 'bench'>, switches: Record<string, string>): Promise<void> {
-  const response = await fetch(`${bench}/switches`, { method: 'PUT', body: JSON.stringify(switches) })
+export async function turn(
+  { bench }: Pick<Installation, 'bench'>,
+  switches: Record<string, string>,
+  workspace = '',
+): Promise<void> {
+  const response = await fetch(`${bench}/switches?workspace=${workspace}`, {
+    method: 'PUT',
+    body: JSON.stringify(switches),
+  })
   if (!response.ok) throw new Error(await response.text())
 }

@@ -14,6 +14,7 @@ import * as leftBehind from './0012_left_behind'
 import * as putAside from './0013_put_aside'
 import * as waysIn from './0014_ways_in'
 import * as received from './0015_received'
+import * as lanes from './0016_lanes'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -32,4 +33,5 @@ export const migrations: Record<string, Migration> = {
   '0013_put_aside': putAside,
   '0014_ways_in': waysIn,
   '0015_received': received,
+  '0016_lanes': lanes,
 }

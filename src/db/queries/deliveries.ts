@@ -2,6 +2,7 @@ import { sql } from 'kysely'
 import { asJson, type Db, type Runner } from '../database'
 import { chooseSorting, type Cursor, holdsWords, momentKey, numberKey, readPage, type SortKeys, textKey } from './list'
 import type { DeliveryBody } from '@/core/dispatch/targets/target'
+import { endTrouble, turnsOf } from './lanes'
 
 export interface NewDelivery {
   id: string
@@ -17,10 +18,7 @@ export interface NewDelivery {
   connection: string | null
 }
 
-/** One job for each delivery, however often it is asked for. */
-const JOB_KEY = sql`'deliver:' || id`
-
-/** Writes deliveries to the Outbox and queues each, in one statement. */
+/** Writes deliveries to the Outbox and has their lanes take a turn, in one statement. */
 export async function addDeliveries(db: Runner, deliveries: readonly NewDelivery[]): Promise<void> {
   if (deliveries.length === 0) return
   await sql`
@@ -32,11 +30,9 @@ export async function addDeliveries(db: Runner, deliveries: readonly NewDelivery
         submission_id uuid, key text, body jsonb, because text, created_at timestamptz,
         form_id uuid, visitor text, connection text)
       on conflict (submission_id, key) do nothing
-      returning id
-    )
-    select count(jobs) from (select array_agg(
-      ('deliver', json_build_object('delivery', id), null, null, null, ${JOB_KEY}, null, null)::graphile_worker.job_spec
-    ) as specs from added having count(*) > 0) all_added, graphile_worker.add_jobs(specs) jobs
+      returning workspace_id, coalesce(connection, '') as connection
+    ), lane as (select distinct workspace_id, connection from added)
+    ${turnsOf(sql`lane`)}
   `.execute(db)
 }
 
@@ -58,18 +54,17 @@ export interface HeldDelivery {
 
 /**
  * Takes a waiting delivery in hand, so that nobody else sends it meanwhile. `null` for one that is settled,
- * not due yet, or in other hands: then its job is queued anew for when it may be free. A mail to a visitor
- * who has had as many as one address may get from one form is put off, and says so.
+ * not due yet, or in other hands. A mail to a visitor who has had as many as one address may get from one form
+ * is put off, and says so.
  */
-export const takeDelivery = (db: Db, id: string): Promise<HeldDelivery | null> =>
-  db.transaction().execute(async (tx) => {
-    // One at a time for one visitor and form, so that each counts those taken just before it.
-    await sql`
-      select pg_advisory_xact_lock(hashtextextended(form_id || ' ' || visitor, 0)) from delivery
-      where id = ${id} and state = 'waiting' and visitor is not null
-    `.execute(tx)
-    return takeInTurn(tx, id)
-  })
+export async function takeDelivery(tx: Runner, id: string): Promise<HeldDelivery | null> {
+  // One at a time for one visitor and form, so that each counts those taken just before it.
+  await sql`
+    select pg_advisory_xact_lock(hashtextextended(form_id || ' ' || visitor, 0)) from delivery
+    where id = ${id} and state = 'waiting' and visitor is not null
+  `.execute(tx)
+  return takeInTurn(tx, id)
+}
 
 async function takeInTurn(tx: Runner, id: string): Promise<HeldDelivery | null> {
   const { rows } = await sql<HeldDelivery & { taken: boolean }>`
@@ -98,11 +93,8 @@ async function takeInTurn(tx: Runner, id: string): Promise<HeldDelivery | null> 
           else delivery.error end
       from judged where delivery.id = judged.id
       returning delivery.id, delivery.workspace_id, delivery.body, delivery.connection, delivery.attempts, judged.now, later
-    ), queued as (
-      select graphile_worker.add_job('deliver', json_build_object('delivery', id), run_at := later, job_key := ${JOB_KEY})
-      from held where later is not null
     )
-    select id, workspace_id, body, connection, attempts, now, later is null as taken, (select count(*) from queued) from held
+    select id, workspace_id, body, connection, attempts, now, later is null as taken from held
   `.execute(tx)
   const held = rows[0]
   return held?.taken ? held : null
@@ -132,36 +124,33 @@ async function settle(db: Runner, id: string, state: 'delivered' | 'given_up', e
     .execute()
 }
 
-/** Notes a failure and queues the next attempt so many seconds from now, in one statement. */
+/** Notes a failure; the next attempt is due so many seconds from now. */
 export async function postponeDelivery(db: Runner, id: string, error: string, seconds: number): Promise<void> {
   await sql`
-    with postponed as (
-      update delivery set attempts = attempts + 1, error = ${error}, lease_until = null,
-        next_at = clock_timestamp() + make_interval(secs => ${seconds})
-      where id = ${id} and state = 'waiting'
-      returning id, next_at
-    )
-    select graphile_worker.add_job('deliver', json_build_object('delivery', id), run_at := next_at, job_key := ${JOB_KEY})
-    from postponed
+    update delivery set attempts = attempts + 1, error = ${error}, lease_until = null,
+      next_at = clock_timestamp() + make_interval(secs => ${seconds})
+    where id = ${id} and state = 'waiting'
   `.execute(db)
 }
 
 /**
  * Sends a delivery again that was given up, or that is waiting for its next attempt: with all its attempts
- * before it, and as one job however often it is asked for.
+ * before it, and at once, even where its lane rests.
  */
-export async function resendDelivery(db: Runner, workspaceId: string, id: string): Promise<boolean> {
-  const { rows } = await sql`
-    with again as (
-      update delivery set state = 'waiting', attempts = 0, next_at = null, settled_at = null,
-        aside_for = null, aside_by = null
-      where id = ${id} and workspace_id = ${workspaceId} and state <> 'delivered'
-      returning id
-    )
-    select graphile_worker.add_job('deliver', json_build_object('delivery', id), job_key := ${JOB_KEY}) from again
-  `.execute(db)
-  return rows.length > 0
-}
+export const resendDelivery = (db: Db, workspaceId: string, id: string): Promise<boolean> =>
+  db.transaction().execute(async (tx) => {
+    const again = await tx
+      .updateTable('delivery')
+      .set({ state: 'waiting', attempts: 0, next_at: null, settled_at: null, aside_for: null, aside_by: null })
+      .where('id', '=', id)
+      .where('workspace_id', '=', workspaceId)
+      .where('state', '<>', 'delivered')
+      .returning('connection')
+      .executeTakeFirst()
+    if (!again) return false
+    await endTrouble(tx, { workspace: workspaceId, connection: again.connection ?? '' })
+    return true
+  })
 
 /** Puts aside what was given up, so that it calls nobody any more; `false` where it is not given up. */
 export async function putDeliveryAside(

@@ -1,7 +1,6 @@
 import { z } from 'zod'
 import { cutText } from '@/core/formats/text'
 import { readOwner, readResourcesAndDestinations } from '@/db/queries/workspace'
-import { listConnections } from '@/db/queries/connections'
 import { createToken, withdrawToken } from '../access/token'
 import { done, notDone } from '../done'
 import {
@@ -9,6 +8,7 @@ import {
   changeConnection as alterConnection,
   connectionChangeSchema,
   connectionSchema,
+  showConnections,
   tryConnection as tryIt,
 } from '../settings/connections'
 import { addDesk as makeDesk, changeDesk as alterDesk, deskSchema } from '../settings/desks'
@@ -26,7 +26,7 @@ import { setSites as writeSites, sitesSchema } from '../settings/sites'
 import { setTimeZone as writeTimeZone, timeZoneSchema } from '../settings/timeZone'
 import { deed } from './deed'
 import { deedOn } from './deed_on'
-import { connection, desk, field, list, nothing } from './shapes'
+import { connection, desk, field, list, nothing, rest } from './shapes'
 
 /** What the forms of a workspace share: desks, lists, fields, connections, its time zone, and access for programs. */
 
@@ -126,10 +126,14 @@ export const setSites = deed({
 })
 
 export const readConnections = deed({
-  summary: 'The connections of the workspace, without their secrets, and what came back when each was last tried',
+  summary:
+    'The connections of the workspace, without their secrets, what came back when each was last tried, and which rest',
   input: z.object({}),
-  gives: z.object({ connections: z.array(connection.extend({ tried: tried.nullable() })) }),
-  run: async ({ context, workspaceId }) => done({ connections: await listConnections(context.db, workspaceId) }),
+  gives: z.object({
+    connections: z.array(connection.extend({ tried: tried.nullable(), rests: rest.nullable() })),
+    mailServer: rest.nullable().describe('The installation’s own mail server, where it rests for this workspace'),
+  }),
+  run: async ({ context, workspaceId }) => done(await showConnections(context.db, workspaceId)),
 })
 
 export const addConnection = deed({

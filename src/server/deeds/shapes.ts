@@ -62,6 +62,16 @@ export const connection = z.object({
   retired: z.boolean(),
 })
 
+export const rest = z
+  .object({
+    since: moment.describe('Of the first try that came to nothing'),
+    until: moment.describe('When it is tried again'),
+    failures: z.number().describe('Tries in a row that came to nothing'),
+    error: z.string().describe('What the last of them met'),
+    waiting: z.number().describe('Deliveries that wait for it'),
+  })
+  .describe('A way out whose other end does not answer as it should is left alone for a while, longer each time')
+
 export const change = z.object({
   id: z.uuid(),
   field: z.string(),

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { secondsToWait } from './deliver'
-import { isPermanent, Permanent, refusesForGood } from './permanent'
+import { isOfOneMail, isPermanent, Permanent, refusesForGood } from './permanent'
 
 describe('the wait before another attempt', () => {
   it('doubles each time, and never exceeds six hours', () => {
@@ -14,6 +14,8 @@ describe('a failure', () => {
     const reply = (responseCode: number) => Object.assign(new Error('x'), { responseCode })
     expect([reply(550), reply(554), new Permanent('x')].map(isPermanent)).toEqual([true, true, true])
     expect([reply(421), reply(451), new Error('x'), null].map(isPermanent)).toEqual([false, false, false, false])
+    expect([reply(450), reply(451), reply(452)].map(isOfOneMail)).toEqual([true, true, true])
+    expect([reply(421), reply(550), new Error('x'), null].map(isOfOneMail)).toEqual([false, false, false, false])
     expect([301, 400, 401, 404, 410, 422].filter((status) => !refusesForGood(status))).toEqual([])
     expect([200, 408, 425, 429, 500, 503].filter(refusesForGood)).toEqual([])
   })

@@ -1,31 +1,24 @@
 import { targetOf } from '@/core/dispatch/targets/registry'
 import type { Db } from '@/db/database'
 import { findConnection, findConnectionTo, type StoredConnection } from '@/db/queries/connections'
-import {
-  giveUpDelivery,
-  type HeldDelivery,
-  markDelivered,
-  postponeDelivery,
-  takeDelivery,
-} from '@/db/queries/deliveries'
+import { giveUpDelivery, type HeldDelivery, markDelivered, postponeDelivery } from '@/db/queries/deliveries'
 import type { Config } from '../config'
 import { reasonOf } from '../failures'
 import { log } from '../log'
 import { openSettings } from '../settings/secrets'
-import { isPermanent, Permanent } from './permanent'
+import { isOfOneMail, isPermanent, Permanent } from './permanent'
 import { senderOf } from './targets/registry'
 
 /** How long one attempt may take, in milliseconds: less than the delivery is held for. */
 const LONGEST = 10_000
 
 /**
- * Makes one attempt at a delivery. What can never succeed is given up at once, with its reason; anything else
- * waits longer each time, and after the last attempt stays in the Outbox, to be sent again by hand. One
- * already settled, or in other hands, is left alone. Returns whether an attempt was made.
+ * Makes one attempt at a delivery that was taken in hand. What can never succeed is given up at once, with its reason;
+ * anything else waits longer each time, and after the last attempt stays in the Outbox, to be sent again by hand.
+ * Says what was wrong with the other end, where it did not answer as it should: to refuse this one is an answer.
  */
-export async function deliver(db: Db, id: string, config: Config): Promise<boolean> {
-  const delivery = await takeDelivery(db, id)
-  if (!delivery) return false
+export async function deliver(db: Db, delivery: HeldDelivery, config: Config): Promise<{ trouble: string | null }> {
+  const { id } = delivery
   let note: string | null
   try {
     note = await send(db, delivery, config)
@@ -38,10 +31,10 @@ export async function deliver(db: Db, id: string, config: Config): Promise<boole
       const seconds = secondsToWait(attempts, config.LICHEN_DELIVERY_WAIT) * (0.75 + Math.random() / 2)
       await postponeDelivery(db, id, reasonOf(error), seconds)
     }
-    return true
+    return { trouble: permanent || isOfOneMail(error) ? null : reasonOf(error) }
   }
   await markDelivered(db, id, note)
-  return true
+  return { trouble: null }
 }
 
 async function send(db: Db, held: HeldDelivery, config: Config): Promise<string | null> {

@@ -6,9 +6,22 @@ export class Permanent extends Error {}
  * the class 5xx (RFC 5321, 4.2.1); anything that is not said to be permanent may pass.
  */
 export function isPermanent(error: unknown): boolean {
-  const code = (error as { responseCode?: unknown } | null | undefined)?.responseCode
-  return error instanceof Permanent || (typeof code === 'number' && code >= 500 && code < 600)
+  const code = replyOf(error)
+  return error instanceof Permanent || (code >= 500 && code < 600)
 }
+
+/**
+ * Whether a failure that may pass is one mail's alone: mail servers put off single mailboxes, as where they are full,
+ * with a reply of the class 4xx; 421 is the server's own trouble (RFC 5321, 4.2.2).
+ */
+export function isOfOneMail(error: unknown): boolean {
+  const code = replyOf(error)
+  return code >= 400 && code < 500 && code !== 421
+}
+
+/** What a mail server replied; `NaN` where none did. */
+const replyOf = (error: unknown): number =>
+  Number((error as { responseCode?: unknown } | null | undefined)?.responseCode ?? NaN)
 
 /** HTTP answers that may be other next time: a time-out, “too early”, “too many” (RFC 9110, 8470, 6585), and 5xx. */
 const PASSING = new Set([408, 425, 429])

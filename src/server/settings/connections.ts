@@ -9,11 +9,13 @@ import { readClock } from '@/db/queries/clock'
 import {
   findConnection,
   insertConnection,
+  listConnections,
   noteTried,
   readConnections,
   type StoredConnection,
   updateConnection,
 } from '@/db/queries/connections'
+import { endTrouble, readResting } from '@/db/queries/lanes'
 import type { Tried } from '@/db/schema'
 import type { Config } from '../config'
 import { within } from '../deliveries/deliver'
@@ -73,6 +75,21 @@ export async function addConnection(
   return added ? done({ ...shown, secret }) : notDone(409, 'Somebody made a connection of that name just now.')
 }
 
+/** The connections of a workspace, each with what came back when it was last tried, and its rest where it rests. */
+export async function showConnections(db: Db, workspaceId: string) {
+  const [connections, resting] = await Promise.all([listConnections(db, workspaceId), readResting(db, workspaceId)])
+  const restOf = (name: string) => {
+    const found = resting.find(({ connection }) => connection === name)
+    if (!found) return null
+    const { since, until, failures, error, waiting } = found
+    return { since, until, failures, error, waiting }
+  }
+  return {
+    connections: connections.map((connection) => ({ ...connection, rests: restOf(connection.name) })),
+    mailServer: restOf(''),
+  }
+}
+
 /**
  * Changes a connection. Secrets that are not entered stay as they are, but are never sent to another address than
  * the one they were entered for.
@@ -104,10 +121,11 @@ export async function changeConnection(
     ...shown,
     secrets: sealSecrets(workspaceId, name, checked.secrets, keys),
   })
+  await endTrouble(db, { workspace: workspaceId, connection: name })
   return done(shown)
 }
 
-/** Tries a connection with nothing that counts, notes what came back, and tells it. */
+/** Tries a connection with nothing that counts, notes what came back, and tells it. One that answers rests no longer. */
 export async function tryConnection(
   db: Db,
   workspaceId: string,
@@ -130,6 +148,7 @@ export async function tryConnection(
   )
   const tried: Tried = { at: now.toISOString(), milliseconds: Math.round(performance.now() - began), ...came }
   await noteTried(db, workspaceId, name, tried)
+  if (tried.ok) await endTrouble(db, { workspace: workspaceId, connection: name })
   return done(tried)
 }
 

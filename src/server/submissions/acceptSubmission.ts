@@ -43,7 +43,7 @@ export interface Given {
 }
 
 /** Why a submission looks like a machine's, and how many seconds until its form has room for it: 0 where it has. */
-export interface Judged {
+interface Judged {
   suspicions: Suspicion[]
   wait: number
 }

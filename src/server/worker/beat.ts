@@ -1,5 +1,6 @@
 import { sql } from 'kysely'
 import type { Db, Runner } from '@/db/database'
+import { queueForgottenTurns } from '@/db/queries/lanes'
 
 /** A worker process that has not been heard of for this long is taken to be dead. */
 const DEAD_AFTER_SECONDS = 6
@@ -72,19 +73,7 @@ export async function queueForgotten(db: Db): Promise<void> {
       select from graphile_worker.jobs where key = 'apply in:' || workspace_id and (locked_at is not null or run_at <= now())
     )
   `.execute(db)
-  await sql`
-    select graphile_worker.add_job('deliver', json_build_object('delivery', id), job_key := 'deliver:' || id)
-    from (
-      -- Those that have waited longest: with a long queue, looking at all of it would only slow it down.
-      select id from delivery
-      where state = 'waiting' and coalesce(next_at, created_at) < now() - interval '4 seconds'
-        and (lease_until is null or lease_until < now())
-      order by coalesce(next_at, created_at) limit 200
-    ) waiting
-    where not exists (
-      select from graphile_worker.jobs where key = 'deliver:' || waiting.id and (locked_at is not null or run_at <= now())
-    )
-  `.execute(db)
+  await queueForgottenTurns(db, 4)
 }
 
 /** Whether jobs of these tasks, or of all but these, have been ready for so many seconds without anybody taking one. */

@@ -8,7 +8,7 @@ export interface Health {
   database: 'up'
   worker: 'up' | 'down'
   workers: number
-  /** What is due: how many, and how many seconds the oldest has waited; `null` when nothing waits. */
+  /** What is due, where its way out does not rest: how many, and how many seconds the oldest has waited; `null` when nothing waits. */
   submissions: Waiting
   deliveries: Waiting
 }
@@ -42,6 +42,8 @@ export async function readHealth(db: Db): Promise<Health> {
       select count(*)::int as n, extract(epoch from now() - min(coalesce(next_at, created_at)))::float8 as oldest
       from delivery where state = 'waiting' and coalesce(next_at, created_at) <= now()
         and (lease_until is null or lease_until <= now())
+        and not exists (select from lane_trouble trouble where trouble.workspace_id = delivery.workspace_id
+          and trouble.connection = coalesce(delivery.connection, '') and rests_until > now())
     )
     select
       (select oldest from due_submission) as submission, (select n from due_submission) as submissions_waiting,

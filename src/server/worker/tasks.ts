@@ -1,7 +1,8 @@
 import type { JobHelpers, TaskList } from 'graphile-worker'
 import { recountDay, recountForm } from '@/db/queries/readout'
 import type { Context } from '../context'
-import { deliver } from '../deliveries/deliver'
+import type { Turn } from '@/db/queries/lanes'
+import { takeTurn } from '../deliveries/takeTurn'
 import { traced } from '../log'
 import type { GiveWay } from './giveWay'
 import { appliedWith, applySubmissions, applyWaiting } from '../submissions/applySubmissions'
@@ -33,11 +34,12 @@ export const insideTasks = ({ db, config }: Context, way: GiveWay, works: Works)
 
 /** Jobs that talk to the outside. They run apart, so that a slow mail server never holds up an answer. */
 export const outsideTasks = ({ db, config }: Context, way: GiveWay, works: Works): TaskList => ({
-  deliver: withTrace(works, async (payload) => {
-    const { delivery } = payload as { delivery: string }
-    await way.moment()
-    if (await traced({ delivery }, () => deliver(db, delivery, config))) works.settled('deliveries')
-  }),
+  take_turn: withTrace(works, (payload) =>
+    takeTurn(db, payload as Turn, config, {
+      before: () => way.moment(),
+      settled: () => works.settled('deliveries'),
+    }),
+  ),
 })
 
 /** Notes that a job runs, and names it in every line it logs. */

@@ -26,7 +26,7 @@ const LOST_WORK = 1500
 /** Seconds for which ready jobs may be left alone before this process is taken to be stuck. */
 const NEGLECT = 10
 
-const PARTS = [['apply_submissions', 'count_readout', 'count_form'], ['deliver']] as const
+const PARTS = [['apply_submissions', 'count_readout', 'count_form'], ['take_turn']] as const
 
 export interface Worker {
   /** Finishes what runs, or gives it back: soon, unless the end is a calm one. */
@@ -78,13 +78,7 @@ export async function startWorker(context: Context, broken: (why: string) => voi
     void heart.now()
   })
   const inside = await work(context, insideTasks(context, way, works), { concurrency: 2 }, events)
-  // Deliveries come in crowds: fetching and settling them by the dozen spares the database.
-  const outside = await work(
-    context,
-    outsideTasks(context, way, works),
-    { concurrency: 8, preset: { worker: { localQueue: { size: 24 }, completeJobBatchDelay: 25 } } },
-    events,
-  )
+  const outside = await work(context, outsideTasks(context, way, works), { concurrency: 8 }, events)
   for (const runner of [inside, outside])
     runner.promise.catch((error: unknown) => {
       log.error({ error }, 'The worker’s runner failed')
@@ -132,7 +126,7 @@ async function untilThere(look: () => Promise<void>): Promise<void> {
 async function work(
   { pool }: Context,
   taskList: TaskList,
-  options: Pick<RunnerOptions, 'concurrency' | 'preset'>,
+  options: Pick<RunnerOptions, 'concurrency'>,
   events: WorkerEvents,
 ): Promise<Runner> {
   return run({

@@ -3,6 +3,8 @@
 import { DELIVERY_COLUMNS, DeliveryWords } from '../arrivals/deliveries'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
+import type { Resting } from '@/db/queries/lanes'
+import { RestWords } from '../settings/restWords'
 import { Empty } from '../ui/empty'
 import { Pages, SearchBox, useFilters } from '../ui/listFrame'
 import { Outside } from '../ui/outside'
@@ -13,10 +15,11 @@ import { Link } from '../ui/link'
 interface Props {
   query: QueryOf<'deliveries'>
   first: Page<RowOf<'deliveries'>>
+  resting: Resting[]
 }
 
 /** Every delivery to the outside: first those that are not through. */
-export function Outbox({ query, first }: Props) {
+export function Outbox({ query, first, resting }: Props) {
   const filters = useFilters()
   return (
     <main className="px-4 py-3">
@@ -37,6 +40,21 @@ export function Outbox({ query, first }: Props) {
         </span>
         <SearchBox label="Narrow by address or subject" />
       </div>
+      {resting.map(({ connection, title, ...rest }) => (
+        <p key={connection} role="status" className="mb-2 rounded-md bg-amber-bg px-3 py-1.5 wrap-anywhere">
+          <b>{title === null ? 'The mail server of this installation' : <Outside>{title}</Outside>}</b>{' '}
+          <RestWords {...rest} />{' '}
+          {title !== null && (
+            <>
+              Try it in{' '}
+              <Link href="/settings#connections" className="underline">
+                Settings
+              </Link>
+              : once it answers, all of them go out.
+            </>
+          )}
+        </p>
+      ))}
       <Pages list="deliveries" query={query} first={first}>
         {(rows) =>
           rows.length === 0 ? (

@@ -9,6 +9,7 @@ import { ChoiceField } from '../ui/field'
 import { Moment } from '../ui/moment'
 import { addConnectionAction, type ConnectionRow, setConnectionAction, tryConnectionAction } from './connection_actions'
 import type { Changed } from './change'
+import { RestWords } from './restWords'
 
 /** The outside places of the workspace: what goes there, what came back when each was tried, and new ones. */
 export function Connections({ connections: start }: { connections: ConnectionRow[] }) {
@@ -67,7 +68,7 @@ interface LineProps {
 }
 
 function ConnectionLine({ connection, open, onToggle, onSave, onTry }: LineProps) {
-  const { title, target, settings, everyForm, retired, tried } = connection
+  const { title, target, settings, everyForm, retired, tried, rests } = connection
   const [trying, setTrying] = useState(false)
   const [wrong, setWrong] = useState<string | null>(null)
   const tryIt = async () => {
@@ -93,6 +94,7 @@ function ConnectionLine({ connection, open, onToggle, onSave, onTry }: LineProps
           {retired && ' · retired'}
         </span>
         <span className="ml-auto flex items-center gap-2">
+          {rests && <Chip tone="amber">rests</Chip>}
           {tried && <Chip tone={tried.ok ? 'moss' : 'red'}>{tried.ok ? 'answered' : 'failed'}</Chip>}
           <Button aria-label={`Try ${title}`} disabled={trying} onClick={() => void tryIt()}>
             {trying ? 'Trying…' : 'Try it'}
@@ -102,6 +104,11 @@ function ConnectionLine({ connection, open, onToggle, onSave, onTry }: LineProps
       {tried && (
         <p role="status" className={`mt-0.5 break-words ${tried.ok ? 'text-soft' : 'text-red'}`}>
           Tried <Moment at={tried.at} />, {tried.milliseconds} ms. {tried.said}
+        </p>
+      )}
+      {rests && (
+        <p className="mt-0.5 wrap-anywhere text-amber">
+          It <RestWords {...rests} />
         </p>
       )}
       {wrong && (

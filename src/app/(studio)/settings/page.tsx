@@ -1,18 +1,18 @@
 import { zoneNames } from '@/core/formats/zone'
-import { listConnections } from '@/db/queries/connections'
 import { readResourcesAndDestinations } from '@/db/queries/workspace'
 import { memberPage } from '@/server/access/session'
 import { listTokens } from '@/server/access/token'
 import { context } from '@/server/context'
+import { showConnections } from '@/server/settings/connections'
 import { Settings } from '@/studio/settings/settings'
 
 export const metadata = { title: 'Settings' }
 
 export default memberPage(async ({ workspaceId }) => {
   const { db, config } = context()
-  const [{ workspace, ...resources }, connections, tokens] = await Promise.all([
+  const [{ workspace, ...resources }, { connections }, tokens] = await Promise.all([
     readResourcesAndDestinations(db, workspaceId),
-    listConnections(db, workspaceId),
+    showConnections(db, workspaceId),
     listTokens(db, workspaceId),
   ])
   return (
