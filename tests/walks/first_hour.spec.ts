@@ -79,6 +79,7 @@ for (const [by, handsOf] of [
       await goTo('Forms')
       await hands.press(page.getByRole('link', { name: `Clay ${firm}` }).first())
       await goTo('Readout')
+      await page.waitForURL('**/readout*')
       // It shows the numbers of when it was opened, which are counted a moment after what they count.
       await expect(async () => {
         await page.reload()
