@@ -8,7 +8,7 @@ import { closeMail, mail as sender } from '@/server/deliveries/targets/mail'
 /** The text of a mail's HTML, as a browser reads it: paragraphs, lines and escaped characters. */
 const readHtml = (html: string | false | undefined): string =>
   (html || '')
-    .replace(/^[\s\S]*?<body><p>/, '')
+    .replace(/^[\s\S]*?<body[^>]*><p>/, '')
     .replace(/<\/p><\/body>[\s\S]*$/, '')
     .replaceAll(/<br>\r?\n/g, '\n')
     .replaceAll(/<\/p>\r?\n<p>/g, '\n\n')

@@ -82,4 +82,34 @@ describe('messages', () => {
     const [desk, visitor] = write([to('notice')], 12_345, MAIL, speak('de')).messages
     expect([desk?.text, visitor?.text]).toEqual(['Of 12,345', '12.345 it is'])
   })
+  it('turn nothing around, whichever way an answer runs, and compare it as it is', () => {
+    const asks = formOf([{ kind: 'short_text', name: 'name', label: 'Name' }, emailQuestion], {
+      messages: [
+        {
+          name: 'notice',
+          title: 'Notice',
+          to: 'desk',
+          subject: '{{ name | default: "Somebody" }} asks',
+          body: '{% if name == "שרה" %}Sara: {% endif %}{{ name }}, 3 times\n{{ all_answers }}',
+        },
+      ],
+    })
+    const told = (name: string) =>
+      writeMessages(
+        asks,
+        { form: asks, speech: ENGLISH },
+        { name },
+        [to('notice')],
+        null,
+        false,
+        { submission: null },
+        snapshot,
+      ).messages[0]
+    expect(told('שרה')).toMatchObject({
+      subject: '\u2068שרה\u2069 asks',
+      text: 'Sara: \u2068שרה\u2069, 3 times\n\u2068Name: שרה\u2069',
+    })
+    expect(told('\u202egnp.Sara')).toMatchObject({ subject: 'gnp.Sara asks' })
+    expect(told('Sara')).toMatchObject({ subject: 'Sara asks', text: 'Sara, 3 times\nName: Sara' })
+  })
 })

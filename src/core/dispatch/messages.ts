@@ -3,6 +3,7 @@ import type { Answers } from '../answers/answer'
 import type { Form, Message } from '../form/definition'
 import { holds } from '../logic/condition'
 import { describeCondition } from '../logic/describe'
+import { keepApart } from '../formats/direction'
 import type { Desk, Snapshot } from '../records/snapshot'
 import type { Routed } from './route'
 import { breakLinks, leaveOutLinks } from './links'
@@ -106,8 +107,8 @@ export function writeMessages(
     to,
     from,
     replyTo,
-    subject: renderLine(message.subject, fields.subject),
-    text: renderTemplate(message.body, fields.body),
+    subject: renderLine(message.subject, fields.subject, keepApart),
+    text: renderTemplate(message.body, fields.body, keepApart),
     because,
   })
   const written: WrittenMessages = { messages: [], unsent: [] }

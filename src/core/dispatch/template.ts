@@ -26,8 +26,17 @@ const engine = new Liquid({
   strictFilters: true,
   parseLimit: 100_000,
   renderLimit: MOST_TIME,
-  outputEscape: (value: unknown) => (value instanceof MergeNumber ? value.words : value) as string,
+  outputEscape(this: unknown, value: unknown) {
+    const written = value instanceof MergeNumber ? value.words : value instanceof Drop ? value.valueOf() : value
+    const write = writers.get((this as { context: Context }).context)
+    return (typeof written === 'string' && write ? write(written) : written) as string
+  },
 })
+
+/** How what is told of a value is written in what is rendered just now, where not as it is. */
+const writers = new WeakMap<Context, Write>()
+
+type Write = (words: string) => string
 
 /** A value with parts: in words by itself, and each part under its name. */
 class MergeParts extends Drop {
@@ -83,7 +92,7 @@ export interface MergeFacts {
   /** A visitor reads nothing of what they were not asked where all answers are told; a desk, as usual, reads it all. */
   reader?: 'desk' | 'visitor'
   /** How the words of an answer are written, where not as they are. */
-  write?: (words: string) => string
+  write?: Write
 }
 
 /**
@@ -143,33 +152,34 @@ const SHORT = 2000
 
 /**
  * Renders a template. Answers within their own limits never make it fail: where they are used so often
- * that the whole would be too large, each is used cut short. Throws only for a template that is unsound.
+ * that the whole would be too large, each is used cut short. Throws only for a template that is unsound. `write`
+ * writes what is told of each value.
  */
-export function renderTemplate(template: string, fields: MergeFields): string {
+export function renderTemplate(template: string, fields: MergeFields, write: Write = asItIs): string {
   if (!template.includes('{')) return template
   try {
-    return render(template, fields)
+    return render(template, fields, write)
   } catch (error) {
     // Short values help where there was too much of them, and nowhere else.
     if (!isTooMuch(error)) throw error
-    return render(template, shorten(fields))
+    return render(template, shorten(fields), write)
   }
 }
 
-function render(template: string, fields: MergeFields): string {
+function render(template: string, fields: MergeFields, write: Write = asItIs): string {
   try {
-    return renderOnce(template, fields)
+    return renderOnce(template, fields, write)
   } catch (error) {
     // A machine may stand still while a text is made; it does not do so twice in a row.
     if (!(error instanceof Error && error.message.includes(TIMED_OUT))) throw error
-    return renderOnce(template, fields)
+    return renderOnce(template, fields, write)
   }
 }
 
 /** How Liquid says that its limit of time was reached. */
 const TIMED_OUT = 'render limit exceeded'
 
-function renderOnce(template: string, fields: MergeFields): string {
+function renderOnce(template: string, fields: MergeFields, write: Write): string {
   const size = Object.values(fields).reduce<number>((sum, value) => sum + wordsOf(value).length, 0)
   // Liquid takes a `size` that nobody has given for how many names there are.
   const given = { size: undefined, ...fields }
@@ -179,6 +189,7 @@ function renderOnce(template: string, fields: MergeFields): string {
     { sync: true, memoryLimit: MEMORY + 20 * size },
     { liquid: engine },
   )
+  writers.set(context, write)
   countPieces(context.renderLimit)
   const text = String(engine.renderSync(parseOnce(template), context))
   if (text.length > LONGEST) throw new RangeError('The text would be too long')
@@ -211,8 +222,8 @@ const shorten = (fields: MergeFields): MergeFields =>
   )
 
 /** Renders to one line, so that no visitor's text can start another mail header. */
-export const renderLine = (template: string, fields: MergeFields): string =>
-  renderTemplate(template, fields).replace(/\s+/g, ' ').trim()
+export const renderLine = (template: string, fields: MergeFields, write: Write = asItIs): string =>
+  renderTemplate(template, fields, write).replace(/\s+/g, ' ').trim()
 
 /** Renders, or gives `otherwise` for a template that cannot be rendered. */
 export const renderOr = (template: string, fields: MergeFields, otherwise: string): string =>

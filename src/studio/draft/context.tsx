@@ -8,7 +8,7 @@ import { saveDraftAction } from './actions'
 import { toast } from '../ui/toast'
 import { keepUndo, keptUndo } from './kept'
 import { createDraft, type DraftState } from './store'
-import { isolated } from '../ui/outside'
+import { isolated } from '@/core/formats/direction'
 
 type Draft = ReturnType<typeof createDraft>
 type Start = Parameters<typeof createDraft>[0]

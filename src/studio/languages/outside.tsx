@@ -8,7 +8,7 @@ import { useDraft } from '../draft/context'
 import { Button } from '../ui/button'
 import { toast } from '../ui/toast'
 import { readTranslations, writeCsv } from './files'
-import { isolated } from '../ui/outside'
+import { isolated } from '@/core/formats/direction'
 
 /** A language’s texts as files for whoever translates them. */
 export function TakeAlong({ tag }: { tag: string }) {

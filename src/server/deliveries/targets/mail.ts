@@ -112,7 +112,7 @@ const addressOf = (one: unknown): string => (typeof one === 'string' ? one : (on
 function htmlFrom(text: string): string {
   const escaped = text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;')
   const paragraphs = escaped.split(/\n{2,}/).map((part) => `<p>${part.replaceAll('\n', '<br>\n')}</p>`)
-  return `<!doctype html><html><body>${paragraphs.join('\n')}</body></html>`
+  return `<!doctype html><html><body style="overflow-wrap: anywhere">${paragraphs.join('\n')}</body></html>`
 }
 
 export const closeMail = (): void => transports.forEach((transport) => transport.close())

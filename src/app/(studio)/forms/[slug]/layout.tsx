@@ -10,7 +10,7 @@ import { readReadout } from '@/server/readout/readReadout'
 import { defaultSpan } from '@/server/readout/span'
 import { DraftProvider } from '@/studio/draft/context'
 import { FormHeader } from '@/studio/draft/header'
-import { isolated } from '@/studio/ui/outside'
+import { isolated } from '@/core/formats/direction'
 
 export async function generateMetadata({ params }: { params: Promise<{ slug: string }> }) {
   const { workspaceId } = await requireMember()
