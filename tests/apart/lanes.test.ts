@@ -53,7 +53,7 @@ describe('a place that hangs', () => {
       await until('the mail', async () => (await mailTo(facts, address(name))).length > 0, 15)
       await applied(reach, body.submission)
     }
-    expect(await figureOf("d.state = 'waiting' and d.lease_until > now()")).toBeLessThanOrEqual(4)
+    expect(await figureOf("d.state = 'waiting' and d.lease_until > now()")).toBeLessThanOrEqual(8)
     expect(await figureOf("d.state = 'delivered'")).toBe(0)
   })
 

@@ -27,7 +27,7 @@ export async function undelivered(url: string): Promise<string> {
     url,
     `select count(*), d.state, d.body->>'to' as to, d.attempts, d.error, d.next_at > now() as later, d.lease_until > now() as held,
        j.locked_by, now() - j.locked_at as since, j.run_at > now() as job_later, j.attempts as job_attempts, j.locked_by = any(w.pools) as alive
-     from delivery d left join graphile_worker.jobs j on j.key like 'turn:' || d.workspace_id || ':' || coalesce(d.connection, '') || ':%'
+     from delivery d left join graphile_worker.jobs j on j.key like 'turn:' || d.workspace_id || ':' || coalesce(d.connection, '') || '%'
      left join worker_process w on j.locked_by = any(w.pools)
      where d.state <> 'delivered' group by 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12 order by 1 desc limit 20`,
   )

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto'
+import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { connect } from '@/db/database'
-import { endTrouble, type Lane, noteTrouble } from '@/db/queries/lanes'
+import { endTrouble, type Lane, noteTrouble, queueTurn } from '@/db/queries/lanes'
 import { figure } from '../support/database'
 import { readFacts } from '../support/facts'
 import { makeWorkspace } from '../support/workspace'
@@ -56,9 +57,20 @@ describe('a lane in trouble', () => {
     await endTrouble(db, lane)
     await endTrouble(db, lane)
     expect(await rest()).toBeNull()
-    const turns = `select count(*) from graphile_worker.jobs where key like 'turn:' || $1 || ':crm:%' and locked_at is null`
+    const turns = `select count(*) from graphile_worker.jobs where key like 'turn:' || $1 || ':crm%' and locked_at is null`
     expect(await figure(facts.database, turns, [lane.workspace])).toBeLessThanOrEqual(1)
     await fails(randomUUID())
     expect(await rest()).toBeNull()
+  })
+  it('of mails has its turn before others', async () => {
+    const priority = (connection: string) =>
+      db.transaction().execute(async (tx) => {
+        await queueTurn(tx, { ...lane, connection })
+        const { rows } = await sql<{ priority: number }>`
+          select priority from graphile_worker.jobs where key = ${`turn:${lane.workspace}:${connection}`}
+        `.execute(tx)
+        return rows[0]?.priority
+      })
+    expect([await priority(''), await priority('crm')]).toEqual([0, 1])
   })
 })

@@ -2,6 +2,7 @@ import { sql } from 'kysely'
 import { asJson, type Db, type Runner } from '../database'
 import { chooseSorting, type Cursor, holdsWords, momentKey, numberKey, readPage, type SortKeys, textKey } from './list'
 import type { DeliveryBody } from '@/core/dispatch/targets/target'
+import { lockNames } from './clock'
 import { endTrouble, turnsOf } from './lanes'
 
 export interface NewDelivery {
@@ -53,17 +54,38 @@ export interface HeldDelivery {
 }
 
 /**
- * Takes a waiting delivery in hand, so that nobody else sends it meanwhile. `null` for one that is settled,
- * not due yet, or in other hands. A mail to a visitor who has had as many as one address may get from one form
- * is put off, and says so.
+ * Takes waiting deliveries in hand, so that nobody else sends them meanwhile; not those that are settled, not due yet,
+ * or in other hands. A mail to a visitor who has had as many as one address may get from one form is put off, and
+ * says so. `visitor` is the name of its lock.
  */
-export async function takeDelivery(tx: Runner, id: string): Promise<HeldDelivery | null> {
+export async function takeDeliveries(
+  tx: Runner,
+  deliveries: readonly { id: string; visitor: string | null }[],
+): Promise<HeldDelivery[]> {
   // One at a time for one visitor and form, so that each counts those taken just before it.
-  await sql`
-    select pg_advisory_xact_lock(hashtextextended(form_id || ' ' || visitor, 0)) from delivery
-    where id = ${id} and state = 'waiting' and visitor is not null
+  const visitors = deliveries.flatMap(({ visitor }) => visitor ?? [])
+  if (visitors.length > 0) await lockNames(tx, visitors)
+  const held = await takeFree(
+    tx,
+    deliveries.flatMap(({ id, visitor }) => (visitor === null ? [id] : [])),
+  )
+  for (const { id, visitor } of deliveries) {
+    const one = visitor === null ? null : await takeInTurn(tx, id)
+    if (one) held.push(one)
+  }
+  return held
+}
+
+/** Takes those in hand that no visitor has a say in. */
+async function takeFree(tx: Runner, ids: readonly string[]): Promise<HeldDelivery[]> {
+  if (ids.length === 0) return []
+  const { rows } = await sql<HeldDelivery>`
+    update delivery set lease_until = clock_timestamp() + make_interval(secs => ${LEASE})
+    where id = any(${ids}::uuid[]) and state = 'waiting' and visitor is null
+      and coalesce(next_at, created_at) <= clock_timestamp() and (lease_until is null or lease_until <= clock_timestamp())
+    returning id, workspace_id, body, connection, attempts, clock_timestamp() as now
   `.execute(tx)
-  return takeInTurn(tx, id)
+  return rows
 }
 
 async function takeInTurn(tx: Runner, id: string): Promise<HeldDelivery | null> {

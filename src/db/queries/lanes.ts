@@ -1,5 +1,6 @@
 import { type RawBuilder, sql } from 'kysely'
 import type { Runner } from '../database'
+import { lockNames } from './clock'
 
 /** What goes out of a workspace one way: over a connection, or, where that is empty, its installation's mail server. */
 export interface Lane {
@@ -7,13 +8,8 @@ export interface Lane {
   connection: string
 }
 
-/** As jobs carry it, with the number of the hand that takes the turn. */
-export interface Turn extends Lane {
-  hand: number
-}
-
-/** How many hands a lane has at most, and while it is in trouble. */
-export const HANDS = { most: 4, inTrouble: 1 }
+/** How many deliveries of a lane are in hand at once at most, and while it is in trouble. */
+const HANDS = { most: 8, inTrouble: 1 }
 
 /** Deliveries in a row that come to nothing until a lane rests, and the longest rest, in seconds. */
 const PATIENCE = 3
@@ -31,66 +27,72 @@ const urgency = sql`case when lane.connection = '' or exists (select from connec
   where connection.workspace_id = lane.workspace_id and name = lane.connection and target = 'mail') then 0 else 1 end`
 
 /** Has each of these lanes take a turn now, unless it is about to; `lanes` names a table of `workspace_id` and `connection`. */
-export const turnsOf = (lanes: RawBuilder<unknown>, hand = 0) => sql`
+export const turnsOf = (lanes: RawBuilder<unknown>) => sql`
   select graphile_worker.add_job('take_turn',
-    json_build_object('workspace', lane.workspace_id, 'connection', lane.connection, 'hand', ${hand}::int),
-    job_key := 'turn:' || lane.workspace_id || ':' || lane.connection || ':' || ${hand}::int,
-    job_key_mode := 'preserve_run_at', priority := ${urgency})
+    json_build_object('workspace', lane.workspace_id, 'connection', lane.connection),
+    job_key := 'turn:' || lane.workspace_id || ':' || lane.connection, job_key_mode := 'preserve_run_at',
+    priority := ${urgency})
   from ${lanes} lane order by lane.workspace_id, lane.connection`
 
 const only = ({ workspace, connection }: Lane) =>
   sql`(select ${workspace}::uuid as workspace_id, ${connection}::text as connection)`
 
-/** Has a lane take a turn now, by one of its hands. */
-export async function queueTurn(db: Runner, { hand, ...lane }: Turn): Promise<void> {
-  await turnsOf(only(lane), hand).execute(db)
+/** Has a lane take a turn now. */
+export async function queueTurn(db: Runner, lane: Lane): Promise<void> {
+  await turnsOf(only(lane)).execute(db)
 }
 
 /** Has a lane take its next turn when something in it is due and it does not rest: now, later, or never. */
-export async function queueNextTurn(db: Runner, turn: Turn): Promise<void> {
+export async function queueNextTurn(db: Runner, lane: Lane): Promise<void> {
   const { rows } = await sql<{ due: boolean }>`
     with next as (
-      select greatest(coalesce(next_at, created_at), (select rests_until from lane_trouble where ${ofLane(turn)})) as at
-      from delivery where ${ofLane(turn)} and state = 'waiting' and (lease_until is null or lease_until <= now())
+      select greatest(coalesce(next_at, created_at), (select rests_until from lane_trouble where ${ofLane(lane)})) as at
+      from delivery where ${ofLane(lane)} and state = 'waiting' and (lease_until is null or lease_until <= now())
       order by coalesce(next_at, created_at) limit 1
     ), later as (
       select graphile_worker.add_job('take_turn',
-        json_build_object('workspace', lane.workspace_id, 'connection', lane.connection, 'hand', 0),
+        json_build_object('workspace', lane.workspace_id, 'connection', lane.connection),
         job_key := 'turn:' || lane.workspace_id || ':' || lane.connection || ':later', run_at := at,
         priority := ${urgency})
-      from next, ${only(turn)} lane where at > now()
+      from next, ${only(lane)} lane where at > now()
     )
     select at <= now() as due, (select count(*) from later) from next
   `.execute(db)
-  if (rows[0]?.due) await queueTurn(db, turn)
+  if (rows[0]?.due) await queueTurn(db, lane)
 }
 
-/** What a hand finds in its lane: a delivery that is due, whether another is, and whether the lane is in trouble. */
+/** What is found in a lane: deliveries that are due, as many as it has hands free, and whether it is in trouble. */
 export interface Found {
-  id: string
-  more: boolean
+  /** Each with the name of the lock of the visitor whom it is a mail to. */
+  due: { id: string; visitor: string | null }[]
   troubled: boolean
 }
 
 /**
- * Looks for the delivery of a lane that has been due for longest: `full` where as many hands as it has are busy, which
- * go on, and `quiet` where nothing is due, or it rests.
+ * Looks for the deliveries of a lane that have been due for longest: `full` where as many as may be are in hand, by
+ * whom it goes on, and `quiet` where nothing is due, or it rests.
  */
 export async function findDue(tx: Runner, lane: Lane): Promise<Found | 'full' | 'quiet'> {
-  const { rows } = await sql<{ ids: string[]; held: number; troubled: boolean }>`
+  // One at a time looks, until what it takes is in its hands: each counts those of the others.
+  await lockNames(tx, [`lane ${lane.workspace} ${lane.connection}`])
+  const { rows } = await sql<Found & { free: number }>`
     with trouble as (
       select coalesce(rests_until > now(), false) as rests from lane_trouble where ${ofLane(lane)}
+    ), hands as (
+      select case when exists (select from trouble) then ${HANDS.inTrouble}::int else ${HANDS.most}::int end - (
+        select count(*)::int from delivery where ${ofLane(lane)} and state = 'waiting' and lease_until > now()) as free
     ), due as (
-      select id from delivery where ${ofLane(lane)} and ${isDue} and not exists (select from trouble where rests)
-      order by coalesce(next_at, created_at) limit 2 for update skip locked
+      select id, form_id || ' ' || visitor as visitor from delivery
+      where ${ofLane(lane)} and ${isDue} and not exists (select from trouble where rests)
+      order by coalesce(next_at, created_at) limit (select greatest(free, 0) from hands) for update skip locked
     )
-    select array(select id from due) as ids, exists (select from trouble) as troubled,
-      (select count(*)::int from delivery where ${ofLane(lane)} and state = 'waiting' and lease_until > now()) as held
+    select free, exists (select from trouble) as troubled,
+      coalesce((select json_agg(due) from due), '[]') as due
+    from hands
   `.execute(tx)
-  const { ids = [], held = 0, troubled = false } = rows[0] ?? {}
-  if (held >= (troubled ? HANDS.inTrouble : HANDS.most)) return 'full'
-  const [id, other] = ids
-  return id === undefined ? 'quiet' : { id, more: other !== undefined, troubled }
+  const { free = 0, due = [], troubled = false } = rows[0] ?? {}
+  if (free <= 0) return 'full'
+  return due.length === 0 ? 'quiet' : { due, troubled }
 }
 
 /** Of which deliveries it is known that they came to nothing, once another has. */
@@ -133,7 +135,7 @@ export async function forgetTrouble(db: Runner, { workspace, connection }: Lane)
 /** Has a lane go on at once, whatever it rests for. */
 export async function endTrouble(db: Runner, lane: Lane): Promise<void> {
   await forgetTrouble(db, lane)
-  await queueTurn(db, { ...lane, hand: 0 })
+  await queueTurn(db, lane)
 }
 
 /** A lane in trouble where something waits: since when, after how many tries in a row, and until when it rests. */
@@ -174,7 +176,7 @@ export async function queueForgottenTurns(db: Runner, seconds: number): Promise<
         order by workspace_id, coalesce(connection, '') limit 1) next
     )
     select graphile_worker.add_job('take_turn',
-      json_build_object('workspace', lane.workspace_id, 'connection', lane.connection, 'hand', 0),
+      json_build_object('workspace', lane.workspace_id, 'connection', lane.connection),
       job_key := 'turn:' || lane.workspace_id || ':' || lane.connection || ':0', priority := ${urgency})
     from lane
     where exists (
@@ -185,7 +187,7 @@ export async function queueForgottenTurns(db: Runner, seconds: number): Promise<
       select from lane_trouble where lane_trouble.workspace_id = lane.workspace_id
         and lane_trouble.connection = lane.connection and rests_until > clock_timestamp()
     ) and not exists (
-      select from graphile_worker.jobs where key = 'turn:' || lane.workspace_id || ':' || lane.connection || ':0'
+      select from graphile_worker.jobs where key = 'turn:' || lane.workspace_id || ':' || lane.connection
         and (locked_at is not null or run_at <= now())
     )
   `.execute(db)
