@@ -15,6 +15,7 @@ import * as putAside from './0013_put_aside'
 import * as waysIn from './0014_ways_in'
 import * as received from './0015_received'
 import * as lanes from './0016_lanes'
+import * as recurrences from './0017_recurrences'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -34,4 +35,5 @@ export const migrations: Record<string, Migration> = {
   '0014_ways_in': waysIn,
   '0015_received': received,
   '0016_lanes': lanes,
+  '0017_recurrences': recurrences,
 }

@@ -1,12 +1,12 @@
-/** The longest a delivery waits for the work inside, in milliseconds. */
+/** The longest that other work waits for what visitors sent, in milliseconds. */
 const LONGEST = 1000
 /** Submissions applied in one go from which on they are a crowd, and how long one is felt, in milliseconds. */
 const CROWD = 10
 const FELT = 500
 
 /**
- * Lets the work inside go before the outside: while answers come in crowds, they land in records first,
- * and mails and other deliveries are held up, each for a second at most.
+ * Lets what visitors sent go before all else: while it comes in crowds, it lands in records first, and deliveries and
+ * counts are held up, each for a second at most.
  */
 export class GiveWay {
   private crowdedUntil = 0

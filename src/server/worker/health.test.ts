@@ -20,4 +20,8 @@ describe('health', () => {
   ] as const)('is %s', (status, submissions, deliveries) => {
     expect(statusOf(submissions, deliveries)).toBe(status)
   })
+  it('is behind where any job has been due for longer than it may', () => {
+    expect(statusOf(nothing, nothing, true)).toBe('behind')
+    expect(statusOf(nothing, waits(31, null), true)).toBe('standing still')
+  })
 })

@@ -1,5 +1,8 @@
 import { sql } from 'kysely'
 import type { Db } from '@/db/database'
+import { applySubmissionsJob } from './jobs/apply_submissions'
+import { JOBS } from './jobs/registry'
+import { takeTurnJob } from './jobs/take_turn'
 
 /** How Lichen is, told by its work: a pulse says only that a process runs. */
 export interface Health {
@@ -11,6 +14,8 @@ export interface Health {
   /** What is due, where its way out does not rest: how many, and how many seconds the oldest has waited; `null` when nothing waits. */
   submissions: Waiting
   deliveries: Waiting
+  /** Jobs that have been due for longer than they may. */
+  late: { job: string; waiting: number; oldestSeconds: number }[]
 }
 
 export interface Waiting {
@@ -22,7 +27,7 @@ export interface Waiting {
 
 /** Longest that the oldest may wait while nothing at all is settled, and while something is, in seconds. */
 const PATIENCE = { submissions: 15, deliveries: 30 }
-const BEHIND = { submissions: 30, deliveries: 120 }
+const BEHIND = { submissions: applySubmissionsJob.patience, deliveries: takeTurnJob.patience }
 const HEARD_WITHIN = 6
 
 export async function readHealth(db: Db): Promise<Health> {
@@ -65,7 +70,8 @@ export async function readHealth(db: Db): Promise<Health> {
     oldestSeconds: told.delivery,
     lastSettledSeconds: told.deliveries,
   }
-  const status = statusOf(submissions, deliveries)
+  const late = await findLate(db)
+  const status = statusOf(submissions, deliveries, late.length > 0)
   return {
     status,
     database: 'up',
@@ -73,14 +79,30 @@ export async function readHealth(db: Db): Promise<Health> {
     workers: told.workers,
     submissions,
     deliveries,
+    late,
   }
 }
 
-export function statusOf(submissions: Waiting, deliveries: Waiting): Health['status'] {
+/** Jobs of which one has been due for longer than it may, and nobody took it in hand. */
+async function findLate(db: Db): Promise<Health['late']> {
+  const { rows } = await sql<Health['late'][number]>`
+    select task_identifier as job, count(*)::int as waiting,
+      extract(epoch from now() - min(run_at))::float8 as "oldestSeconds"
+    from graphile_worker.jobs where locked_at is null and attempts < max_attempts and run_at <= now()
+    group by task_identifier order by task_identifier
+  `.execute(db)
+  return rows.filter(({ job, oldestSeconds }) =>
+    JOBS.some(({ name, patience }) => name === job && oldestSeconds > patience),
+  )
+}
+
+export function statusOf(submissions: Waiting, deliveries: Waiting, isLate = false): Health['status'] {
   if (standsStill(submissions, PATIENCE.submissions) || standsStill(deliveries, PATIENCE.deliveries))
     return 'standing still'
   const isBehind =
-    (submissions.oldestSeconds ?? 0) > BEHIND.submissions || (deliveries.oldestSeconds ?? 0) > BEHIND.deliveries
+    isLate ||
+    (submissions.oldestSeconds ?? 0) > BEHIND.submissions ||
+    (deliveries.oldestSeconds ?? 0) > BEHIND.deliveries
   return isBehind ? 'behind' : 'ok'
 }
 

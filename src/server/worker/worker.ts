@@ -1,32 +1,32 @@
 import { EventEmitter } from 'node:events'
 import { randomUUID } from 'node:crypto'
-import { Logger, run, type Runner, type RunnerOptions, type TaskList, type WorkerEvents } from 'graphile-worker'
-import { settleSearch } from '@/db/queries/search'
+import { Logger, run, type Runner, type Task, type WorkerEvents } from 'graphile-worker'
 import { ensureEventMonths } from '@/db/queries/visits'
 import type { Context } from '../context'
 import { closeMail } from '../deliveries/targets/mail'
-import { removeLeftFiles } from '../files/left'
-import { log } from '../log'
+import { log, traced } from '../log'
 import { beat, freeJobsOfPredecessor, freeJobsOfTheDead, hasNeglected, queueForgotten, takeLeave } from './beat'
 import { GiveWay } from './giveWay'
 import { Repeat } from './repeat'
-import { insideTasks, outsideTasks } from './tasks'
+import { type Around, CREWS, type Crew, type Job } from './jobs/job'
+import { JOBS, jobsOf } from './jobs/registry'
+import { queueRecurring } from './recur'
 import { Works } from './works'
 
 /** In milliseconds. */
 const BEAT_EVERY = 1500
 /** How soon it is looked for again once it is away. */
 const LOOK_EVERY = 200
-const MONTHS_EVERY = 24 * 60 * 60 * 1000
-const SEARCH_EVERY = 20_000
-const TIDY_EVERY = 15_000
 const LAST_WORK = 6000
 /** The same where something is wrong: what runs then has most likely failed, and others wait for a clean slate. */
 const LOST_WORK = 1500
 /** Seconds for which ready jobs may be left alone before this process is taken to be stuck. */
 const NEGLECT = 10
 
-const PARTS = [['apply_submissions', 'count_readout', 'count_form'], ['take_turn']] as const
+/** Months there are parts of the event table for when a worker begins: before this one, for what is told late, and after. */
+const MONTHS = { before: 3, after: 3 }
+
+const CREW_NAMES = Object.keys(CREWS) as Crew[]
 
 export interface Worker {
   /** Finishes what runs, or gives it back: soon, unless the end is a calm one. */
@@ -44,10 +44,9 @@ export async function startWorker(context: Context, broken: (why: string) => voi
   const way = new GiveWay()
   const works = new Works()
   await untilThere(() => freeJobsOfPredecessor(db, id))
-  const months = async (back: number) => {
-    await ensureEventMonths(db, back, 3).catch((error: unknown) => log.error({ error }, 'A month was not made'))
-  }
-  await months(3)
+  await ensureEventMonths(db, MONTHS.before, MONTHS.after).catch((error: unknown) =>
+    log.error({ error }, 'A month was not made'),
+  )
   let lost = false
   const lose = (error: unknown) => {
     if (!lost) log.warn({ error }, 'The worker has lost the database')
@@ -61,9 +60,12 @@ export async function startWorker(context: Context, broken: (why: string) => voi
       if (lost) return broken('the database was away')
       await freeJobsOfTheDead(db)
       await queueForgotten(db)
-      for (const tasks of PARTS)
-        if (works.quiet(tasks, began) > NEGLECT && (await hasNeglected(db, tasks, NEGLECT)))
-          broken(`${tasks.join(' and ')} stand still`)
+      await queueRecurring(db, JOBS)
+      for (const crew of CREW_NAMES) {
+        const names = jobsOf(crew).map(({ name }) => name)
+        if (works.quiet(names, began) > NEGLECT && (await hasNeglected(db, names, NEGLECT)))
+          broken(`${names.join(' and ')} stand still`)
+      }
     } catch (error) {
       lose(error)
     }
@@ -77,35 +79,20 @@ export async function startWorker(context: Context, broken: (why: string) => voi
     lose(error)
     void heart.now()
   })
-  const inside = await work(context, insideTasks(context, way, works), { concurrency: 2 }, events)
-  const outside = await work(context, outsideTasks(context, way, works), { concurrency: 8 }, events)
-  for (const runner of [inside, outside])
+  const around: Around = { context, way, settled: (what) => works.settled(what) }
+  const runners = await Promise.all(CREW_NAMES.map((crew) => employ(crew, around, works, events)))
+  for (const runner of runners)
     runner.promise.catch((error: unknown) => {
       log.error({ error }, 'The worker’s runner failed')
       broken('its runner failed')
     })
 
   await heart.now()
-  const monthly = setInterval(() => void months(0), MONTHS_EVERY)
-  const settling = setInterval(
-    () =>
-      void settleSearch(db).catch((error: unknown) =>
-        log.warn({ error }, 'The search indexes were not brought up to date'),
-      ),
-    SEARCH_EVERY,
-  )
-  const tidying = setInterval(
-    () => void removeLeftFiles().catch((error: unknown) => log.warn({ error }, 'Files that were left are still there')),
-    TIDY_EVERY,
-  )
   return {
     async stop(calm) {
       heart.stop()
-      clearInterval(monthly)
-      clearInterval(settling)
-      clearInterval(tidying)
       const patience = calm && !lost ? LAST_WORK : LOST_WORK
-      const stopped = Promise.allSettled([inside.stop(), outside.stop()])
+      const stopped = Promise.allSettled(runners.map((runner) => runner.stop()))
       await Promise.race([stopped.then(() => works.rest(patience)), new Promise((done) => setTimeout(done, patience))])
       closeMail()
       await takeLeave(db, id, [...pools]).catch((error: unknown) => log.warn({ error }, 'Jobs were not given back'))
@@ -123,22 +110,32 @@ async function untilThere(look: () => Promise<void>): Promise<void> {
     }
 }
 
-async function work(
-  { pool }: Context,
-  taskList: TaskList,
-  options: Pick<RunnerOptions, 'concurrency'>,
-  events: WorkerEvents,
-): Promise<Runner> {
-  return run({
-    pgPool: pool,
-    taskList,
-    ...options,
+/** Has a crew work on its jobs. */
+const employ = (crew: Crew, around: Around, works: Works, events: WorkerEvents): Promise<Runner> =>
+  run({
+    pgPool: around.context.pool,
+    taskList: Object.fromEntries(jobsOf(crew).map((job) => [job.name, taskOf(job, around, works)])),
+    concurrency: CREWS[crew],
     pollInterval: 1000,
     noHandleSignals: true,
     events,
     logger: workerLogger,
   })
-}
+
+/** Notes that a job runs, and names it in every line it logs. */
+const taskOf =
+  (job: Job, around: Around, works: Works): Task =>
+  (told, { job: { id } }) =>
+    works.during(job.name, () =>
+      traced({ job: id }, async () => {
+        try {
+          await job.run(told, around)
+        } catch (error) {
+          log.warn({ error, name: job.name }, 'A job failed, and is done again later')
+          throw error
+        }
+      }),
+    )
 
 // What it says of a failed job quotes the error, which may quote an answer: the task has logged it already.
 const workerLogger = new Logger(() => (level, message) => {

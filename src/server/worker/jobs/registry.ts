@@ -1,0 +1,21 @@
+import { applySubmissionsJob } from './apply_submissions'
+import { countFormJob } from './count_form'
+import { countReadoutJob } from './count_readout'
+import type { Crew, Job } from './job'
+import { makeMonthsJob } from './make_months'
+import { removeLeftFilesJob } from './remove_left_files'
+import { settleSearchJob } from './settle_search'
+import { takeTurnJob } from './take_turn'
+
+/** Every job there is. A new one is its file and a line here. */
+export const JOBS: readonly Job[] = [
+  applySubmissionsJob,
+  countReadoutJob,
+  countFormJob,
+  takeTurnJob,
+  makeMonthsJob,
+  settleSearchJob,
+  removeLeftFilesJob,
+]
+
+export const jobsOf = (crew: Crew): Job[] => JOBS.filter((job) => job.crew === crew)
