@@ -1,5 +1,5 @@
 import { type KindRules, readText } from './answer'
-import type { JsonSchema } from './kind'
+import type { JsonSchema } from './json_schema'
 
 /** Longest carried value, in characters: a page address with its parameters fits. */
 const LONGEST = 2000

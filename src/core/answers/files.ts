@@ -10,7 +10,7 @@ import {
   refuse,
 } from './answer'
 import type { Speech } from '../language/texts'
-import type { JsonSchema } from './kind'
+import type { JsonSchema } from './json_schema'
 
 /**
  * A file that was sent is stored as its address, `https://forms.studio.example/files/{id}/{name}`: whoever reads

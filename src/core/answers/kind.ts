@@ -2,10 +2,8 @@ import type { z } from 'zod'
 import type { Answer, KindRules, Path } from './answer'
 import type { Speech, TextKey } from '../language/texts'
 import type { FilesAsked } from './files'
+import type { JsonSchema } from './json_schema'
 import type { Picture } from './pictures'
-
-/** A JSON Schema (draft 2020-12) fragment. */
-export type JsonSchema = { readonly [key: string]: unknown }
 
 /** Every answer a question can have. Which tests fit follows from it: `logic/fitting.ts`. */
 export type Domain =

@@ -3,7 +3,8 @@ import { z } from 'zod'
 import { accept, type Checked, type Given, isEmpty, type KindRules, refuse } from './answer'
 import { readNumber as readBox, VALID_NUMBER, writeNumber as writeBox } from '../language/numbers'
 import { shownAsSchema } from './shown_as'
-import type { Contradiction, Domain, JsonSchema, KindManner } from './kind'
+import type { Contradiction, Domain, KindManner } from './kind'
+import type { JsonSchema } from './json_schema'
 
 /** What kinds have in common whose answers are numbers. */
 

@@ -13,7 +13,7 @@ import {
 import { z } from 'zod'
 import type { Telling } from '../language/texts'
 import { forVisitors } from './for_visitors'
-import type { JsonSchema } from './kind'
+import type { JsonSchema } from './json_schema'
 import { shownAsSchema } from './shown_as'
 
 /** What kinds have in common whose answers are records of named parts. */

@@ -7,7 +7,7 @@ import { type Scalar, splitPath } from './answer'
 import { carriedSchema } from './carried'
 import { boundPattern } from './bounds'
 import { isDay } from './day'
-import type { JsonSchema } from './kind'
+import type { JsonSchema } from './json_schema'
 import { isTime } from './time'
 import { isAnswered, mannerOf } from './registry'
 

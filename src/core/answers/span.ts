@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { accept, type Checked, type Problem, readText, refuse } from './answer'
 import { boundPattern } from './bounds'
-import type { Contradiction, JsonSchema } from './kind'
+import type { Contradiction } from './kind'
+import type { JsonSchema } from './json_schema'
 
 /** What kinds have in common whose answers are texts that sort as what they say does: days and times. */
 

@@ -1,5 +1,11 @@
 import { S3Store } from '@tus/s3-store'
-import type { StoreSettings } from './store'
+import type { Config } from '../config'
+
+/** Which bucket, and how it is reached. */
+export type BucketSettings = Pick<
+  Config,
+  'LICHEN_S3_BUCKET' | 'LICHEN_S3_ENDPOINT' | 'LICHEN_S3_REGION' | 'LICHEN_S3_KEY' | 'LICHEN_S3_SECRET'
+>
 
 /** Smallest part that such stores take, in bytes. */
 const PART = 5 * 1024 * 1024
@@ -22,7 +28,7 @@ class BucketStore extends S3Store {
   }
 }
 
-export function openBucket(settings: StoreSettings): BucketStore {
+export function openBucket(settings: BucketSettings): BucketStore {
   const { LICHEN_S3_BUCKET: bucket, LICHEN_S3_ENDPOINT: endpoint, LICHEN_S3_REGION: region } = settings
   return new BucketStore({
     partSize: PART,

@@ -9,7 +9,7 @@ import { log } from '../log'
 import { speechFor } from '../visitor/language'
 import { FileLocker } from './lock'
 import { store } from './store'
-import { claimVisit } from '../visitor/request'
+import { claimVisit } from '../visits/claim'
 import { beginVisitFile, noRoom, NotTaken, noSuchFile, otherBrowser, roomFor, settleFile } from './visitFile'
 
 /** Where files are sent to, and where one of them is. */

@@ -4,14 +4,12 @@ import { FileStore } from '@tus/file-store'
 import { type DataStore, Upload } from '@tus/server'
 import type { Config } from '../config'
 import { context } from '../context'
+import type { BucketSettings } from './bucket_store'
 
 /** Where what is in files and pictures lies, each under its key: a folder, or a bucket of an S3-compatible store. */
 export type Store = DataStore & { read(key: string): Readable | Promise<Readable> }
 
-export type StoreSettings = Pick<
-  Config,
-  'LICHEN_FILES' | 'LICHEN_S3_BUCKET' | 'LICHEN_S3_ENDPOINT' | 'LICHEN_S3_REGION' | 'LICHEN_S3_KEY' | 'LICHEN_S3_SECRET'
->
+export type StoreSettings = Pick<Config, 'LICHEN_FILES'> & BucketSettings
 
 const holder = globalThis as { lichenStore?: Promise<Store> }
 export const store = (): Promise<Store> => (holder.lichenStore ??= openStore(context().config))

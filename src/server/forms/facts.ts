@@ -4,7 +4,7 @@ import { isAnybodysMail } from '@/core/answers/mail_domains'
 import { momentIn } from '@/core/formats/zone'
 import { context } from '../context'
 import { wholeFiles } from '../files/whole'
-import type { ClaimedVisit } from '../submissions/acceptSubmission'
+import type { ClaimedVisit } from '../visits/claim'
 import type { SpokenForm } from './live'
 
 /** What is known in a workspace's time zone at a moment, whoever answers. */

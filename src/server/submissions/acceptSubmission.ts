@@ -13,6 +13,7 @@ import type { Suspicion } from '@/core/spam/suspect'
 import type { Db } from '@/db/database'
 import { findSent, type NewSubmission } from '@/db/queries/submissions'
 import { findVisit } from '@/db/queries/visits'
+import type { ClaimedVisit } from '../visits/claim'
 import { filesIn } from '@/core/answers/files'
 import { factsFor } from '../forms/facts'
 import type { SpokenForm } from '../forms/live'
@@ -28,12 +29,6 @@ export type Accepted =
   | { ok: false; why: 'too many'; wait: number }
   /** The form is closed, and the visit had not begun while it was open, or too long ago. */
   | { ok: false; why: 'closed' }
-
-/** A visit as the sender names it, and whether they showed that it is theirs. */
-export interface ClaimedVisit {
-  id: string
-  proven: boolean
-}
 
 /** Sound answers to a form, and where each came from. */
 export interface Given {

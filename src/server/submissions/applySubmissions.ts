@@ -11,30 +11,11 @@ import {
   workspacesWaiting,
 } from '@/db/queries/submissions'
 import { readOwner, readResources } from '@/db/queries/workspace'
-import type { Config } from '../config'
 import { isDatabaseAway, isTemporary, reasonOf } from '../failures'
 import { readReleased } from '../forms/live'
 import { log, traced } from '../log'
+import type { ApplySettings } from './applySettings'
 import { Batch, type ReleasedForm } from './batch'
-
-export interface ApplySettings {
-  ownHost: string | null
-  /** Address that files lie below. */
-  url: string
-  /** Most that one mail carries of files, in bytes. */
-  attach: number
-  /** Submissions applied together at most. */
-  together: number
-  /** When a submission counts as applied, for histories that are made; left out, it is when it is. */
-  appliedAt?: (receivedAt: Date) => Date
-}
-
-/** What the installation's settings say of applying. */
-export const appliedWith = ({ LICHEN_URL: url, LICHEN_MAIL_FILES: megabytes }: Config) => ({
-  ownHost: new URL(url).host,
-  url,
-  attach: megabytes * 1_000_000,
-})
 
 /**
  * Plans and applies what a workspace has received, in the order it arrived, until nothing is left that is

@@ -27,7 +27,7 @@ import {
 import { type AppliedSubmission, markApplied, type ReceivedSubmission } from '@/db/queries/submissions'
 import { markSentAfterAll, queueReadout, type SentVisit } from '@/db/queries/visits'
 import { advanceVisits, type VisitNotice } from '../visits/advance'
-import type { ApplySettings } from './applySubmissions'
+import type { ApplySettings } from './applySettings'
 
 /** A release as submissions to it are applied. */
 export interface ReleasedForm {

@@ -11,7 +11,8 @@ import { findShownForm, inLanguage, type LiveForm, type SpokenForm } from '../fo
 import type { ReceivedForm } from '../files/receiveForm'
 import { type FactsHere, factsFor } from '../forms/facts'
 import { problem } from '../problem'
-import { acceptSubmission, type ClaimedVisit, type Judge, trustSender } from '../submissions/acceptSubmission'
+import { acceptSubmission, type Judge, trustSender } from '../submissions/acceptSubmission'
+import { type ClaimedVisit, claimVisit } from '../visits/claim'
 import { fillStart } from '../visits/openForm'
 import { recordProgress } from '../visits/recordProgress'
 import { givePass, proofOf, type VisitPass } from '../visits/secret'
@@ -20,15 +21,7 @@ import { closedHtml, formHtml, saidHtml, tooManyHtml } from './html'
 import { languageFor, languagesWanted } from './language'
 import { lookBelow } from './look'
 import { answerOutcome } from './outcome'
-import {
-  claimVisit,
-  linkSecret,
-  readFields,
-  readSentJson,
-  tellVisitor,
-  type VisitorCall,
-  withoutSecret,
-} from './request'
+import { linkSecret, readFields, readSentJson, tellVisitor, type VisitorCall, withoutSecret } from './request'
 import { giveSigns, judgeSender, trustHolder } from './signs'
 
 /** Takes answers sent as JSON, by the page's script or by any program. */

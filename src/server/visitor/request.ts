@@ -5,8 +5,8 @@ import { cutText, isTooDeep } from '@/core/formats/text'
 import type { Db } from '@/db/database'
 import { findSubmitted } from '@/db/queries/submissions'
 import { context } from '../context'
-import type { ClaimedVisit } from '../submissions/acceptSubmission'
-import { isGiven, isProof, type VisitPass } from '../visits/secret'
+import { claimVisit } from '../visits/claim'
+import { isProof, type VisitPass } from '../visits/secret'
 import { findLinkHolder, keepParameters, releaseNumberSchema, type Visitor, visitIdSchema } from '../visits/visitor'
 import type { ReceivedForm } from '../files/receiveForm'
 import type { LiveForm } from '../forms/live'
@@ -99,22 +99,6 @@ function pageAddress(text: string | null | undefined): string | null {
   if (!text || !URL.canParse(text)) return null
   const { origin, pathname, protocol } = new URL(text)
   return protocol === 'http:' || protocol === 'https:' ? cutText(`${origin}${pathname}`, 500) : null
-}
-
-/**
- * Which visit is meant. An id we gave to a browser counts only with its proof: without, it is nobody's
- * (`null`), so that knowing an id is worth nothing. An id a program made up is its own.
- */
-export function claimVisit(
-  secret: string,
-  formId: string,
-  given: { visit?: string | null | undefined; proof?: string | null | undefined },
-  trusted: boolean,
-): ClaimedVisit | null {
-  const id = visitIdSchema.safeParse(given.visit).data
-  if (!id) return null
-  if (trusted || isProof(secret, formId, id, given.proof)) return { id, proven: true }
-  return isGiven(secret, id) ? null : { id, proven: false }
 }
 
 const VISIT_COOKIE = 'lichen_visit'

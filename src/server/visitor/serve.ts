@@ -10,6 +10,7 @@ import { LineIsFull } from '../line'
 import { log } from '../log'
 import { databaseAway, problem } from '../problem'
 import { Busy } from '../submissions/storeInBatch'
+import { claimVisit } from '../visits/claim'
 import { openForm } from '../visits/openForm'
 import { progressSchema, recordProgress } from '../visits/recordProgress'
 import { closedHtml, formHtml, noFormHtml, saidHtml, tooManyHtml } from './html'
@@ -19,7 +20,6 @@ import { giveSigns } from './signs'
 import { postJson, postPage } from './post'
 import {
   BadBody,
-  claimVisit,
   Keeping,
   linkSecret,
   readJson,

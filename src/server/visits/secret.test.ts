@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { createChallenge, solveChallenge, verifySolution } from 'altcha-lib'
 import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
-import { claimVisit } from '../visitor/request'
+import { claimVisit } from './claim'
 import { givePass, isGiven, isProof, readOpened, workKey, writeOpened } from './secret'
 
 const secret = 's'.repeat(32)

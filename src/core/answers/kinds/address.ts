@@ -3,7 +3,8 @@ import { z } from 'zod'
 import { accept, type Answer, isBlank, isRecord, type KindRules, partOf, readLine, refuse } from '../answer'
 import { type Address, ADDRESS_PARTS, addressLines, type AddressPart, countriesWith, partsIn } from '../address'
 import { COUNTRIES, nameOfCountry } from '../countries'
-import { AS_TEXT, type JsonSchema, type KindManner } from '../kind'
+import { AS_TEXT, type KindManner } from '../kind'
+import type { JsonSchema } from '../json_schema'
 import { inParts, partsSchema } from '../parts'
 
 /** Longest line of an address, in characters. */

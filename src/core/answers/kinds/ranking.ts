@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { accept, type Answer, type Given, isRecord, type KindRules, partOf, refuse } from '../answer'
 import { repeatedValues } from '../choices'
-import type { JsonSchema, KindManner } from '../kind'
+import type { KindManner } from '../kind'
+import type { JsonSchema } from '../json_schema'
 import { labelOfOption, type Option, wordedOptionShape, wordingOf } from '../options'
 import { type AskedPart, inParts, partsSchema, wholeSchema } from '../parts'
 

@@ -1,0 +1,24 @@
+import { isGiven, isProof } from './secret'
+import { visitIdSchema } from './visitor'
+
+/** A visit as the sender names it, and whether they showed that it is theirs. */
+export interface ClaimedVisit {
+  id: string
+  proven: boolean
+}
+
+/**
+ * Which visit is meant. An id we gave to a browser counts only with its proof: without, it is nobody's
+ * (`null`), so that knowing an id is worth nothing. An id a program made up is its own.
+ */
+export function claimVisit(
+  secret: string,
+  formId: string,
+  given: { visit?: string | null | undefined; proof?: string | null | undefined },
+  trusted: boolean,
+): ClaimedVisit | null {
+  const id = visitIdSchema.safeParse(given.visit).data
+  if (!id) return null
+  if (trusted || isProof(secret, formId, id, given.proof)) return { id, proven: true }
+  return isGiven(secret, id) ? null : { id, proven: false }
+}
