@@ -32,13 +32,16 @@ import { work } from './work'
 declare const PREVIEW: string
 
 const page = findPage()
-if (page) bringToLife(page)
+if (page) void bringToLife(page)
 
 /** Makes the page answer at once. Everything it does, the server does too when this never runs. */
-function bringToLife(page: Page): void {
+async function bringToLife(page: Page): Promise<void> {
   const { data, form, speech } = page
   const { now } = data
   const progress = followProgress(page)
+  const unsent = progress.unsent()
+  // What few pages ever do is loaded by those that do, before the page answers to anybody: what they enter then is newer.
+  const restore = unsent && (await import('./write_values')).writeValues
   /** Where the visitor is. */
   let here: Pick<Stop, 'step' | 'question'> = {
     step: form.querySelector<HTMLElement>('[data-step]:not([hidden])')?.dataset.step ?? '',
@@ -180,27 +183,21 @@ function bringToLife(page: Page): void {
     if (name && readValues(page)[name] && nameOf(event.relatedTarget) !== name) recheck(page, name)
   })
 
-  /** What few pages ever do is loaded by those that do. */
-  const write = async (values: Readonly<Record<string, unknown>>) =>
-    (await import('./write_values')).writeValues(page, values)
-
   for (const question of data.steps.flatMap(({ questions }) => questions)) {
     const box = questionBox(page, question.name)
     if (box) enlivenOf(question)?.(box, speech)
   }
-  const unsent = progress.unsent()
-  if (unsent)
-    void write(unsent.values).then(() => {
-      const step = data.steps.find(({ name }) => name === unsent.steps.at(-1))
-      if (step) here = { step: step.name, question: null }
-      for (const reached of unsent.steps) progress.reach(reached, true)
-      refresh()
-    })
+  if (unsent) {
+    restore?.(page, unsent.values)
+    const step = data.steps.find(({ name }) => name === unsent.steps.at(-1))
+    if (step) here = { step: step.name, question: null }
+    for (const reached of unsent.steps) progress.reach(reached, true)
+  }
   if (data.mode === 'preview')
     void import(PREVIEW).then(({ attach }: { attach: Attach }) => {
       preview = attach(page, {
         values: () => readValues(page),
-        write,
+        write: async (values) => (await import('./write_values')).writeValues(page, values),
         current: () => here.step,
         turn(step, question) {
           here = { step, question }

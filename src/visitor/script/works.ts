@@ -18,16 +18,17 @@ export const solve: Solve = (form) => {
   return () => Promise.race([found, new Promise((later) => setTimeout(later, PATIENCE))])
 }
 
-async function lookFor(field: HTMLInputElement): Promise<void> {
-  const task = JSON.parse(field.dataset.task ?? '') as Task
-  const worker = new Worker(new URL(WORKER, import.meta.url))
-  const number = await new Promise((found) => {
-    worker.onmessage = ({ data }) => found(data)
+const lookFor = (field: HTMLInputElement): Promise<void> =>
+  new Promise((done) => {
+    const task = JSON.parse(field.dataset.task as string) as Task
+    const worker = new Worker(new URL(WORKER, import.meta.url))
+    worker.onmessage = ({ data: number }) => {
+      field.value = btoa(JSON.stringify({ ...task, number }))
+      worker.terminate()
+      done()
+    }
     worker.postMessage(task)
   })
-  worker.terminate()
-  field.value = btoa(JSON.stringify({ ...task, number }))
-}
 
 /** Begins as something is entered, or at the latest as it is sent. A browser that does not know of touches is believed. */
 function tellHands(form: HTMLFormElement): void {
