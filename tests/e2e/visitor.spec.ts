@@ -195,6 +195,42 @@ for (const pace of ['steps', 'one', 'page'] as const)
     await expect(page.getByRole('heading', { name: 'Thank you, Edda' })).toBeVisible()
   })
 
+test('what a browser still keeps is back before the page answers, and leads nobody back from where they went', async ({
+  page,
+  context,
+}) => {
+  const { steps } = smallForm
+  const peak = { kind: 'slider', name: 'peak', label: 'Peak', minimum: 1000, maximum: 1300, step: 20 } as const
+  const slug = await newForm({ steps: [{ name: 'heat', title: 'Heat', questions: [peak] }, ...steps] })
+  // What is told arrives, and no browser hears of it.
+  await context.route('**/progress*', async (route) => {
+    await route.fetch()
+    await route.abort()
+  })
+  await page.goto(`/f/${slug}`)
+  const told = page.waitForRequest('**/progress*')
+  await page.locator('input.field[name=peak]').fill('1200')
+  await told
+  const named = new Set(await page.evaluate(() => performance.getEntriesByType('resource').map(({ name }) => name)))
+  await context.route(/\/visitor-.*\.js$/, async (route, request) => {
+    // What this page loads beside what it names comes late.
+    if (!named.has(request.url())) await new Promise((done) => setTimeout(done, 1000))
+    await route.continue()
+  })
+  let late = 0
+  page.on('requestfinished', (request) => {
+    if (/\/visitor-.*\.js$/.test(request.url()) && !named.has(request.url())) late++
+  })
+  await page.reload()
+  // The slider is there once the page answers.
+  await expect(page.locator('[type=range]')).toBeVisible()
+  await expect(page.locator('input.field[name=peak]')).toHaveValue('1200')
+  await page.getByRole('button', { name: 'Next' }).click()
+  await expect(page.getByLabel('First name')).toBeVisible()
+  await expect.poll(() => late).toBeGreaterThan(0)
+  await expect(page.getByLabel('First name')).toBeVisible()
+})
+
 test('what was just typed is still there where the browser is gone before any of it was told', async ({
   page,
   context,

@@ -26,12 +26,19 @@ const isDue = sql`state = 'waiting' and coalesce(next_at, created_at) <= now()
 const urgency = sql`case when lane.connection = '' or exists (select from connection
   where connection.workspace_id = lane.workspace_id and name = lane.connection and target = 'mail') then 0 else 1 end`
 
+/** A job for a turn of a `lane`, which has `workspace_id` and `connection`; `key` and `when` are the queue's. */
+const turnJob = (key: RawBuilder<unknown>, when: RawBuilder<unknown>) => sql`
+  graphile_worker.add_job('take_turn',
+    json_build_object('workspace', lane.workspace_id, 'connection', lane.connection), priority := ${urgency},
+    job_key := 'turn:' || lane.workspace_id || ':' || lane.connection || ${key}, ${when})`
+
+const NOW = sql`''`
+/** Apart from a turn that is to be taken now, which it never puts off. */
+const LATER = sql`':later'`
+
 /** Has each of these lanes take a turn now, unless it is about to; `lanes` names a table of `workspace_id` and `connection`. */
 export const turnsOf = (lanes: RawBuilder<unknown>) => sql`
-  select graphile_worker.add_job('take_turn',
-    json_build_object('workspace', lane.workspace_id, 'connection', lane.connection),
-    job_key := 'turn:' || lane.workspace_id || ':' || lane.connection, job_key_mode := 'preserve_run_at',
-    priority := ${urgency})
+  select ${turnJob(NOW, sql`job_key_mode := 'preserve_run_at'`)}
   from ${lanes} lane order by lane.workspace_id, lane.connection`
 
 const only = ({ workspace, connection }: Lane) =>
@@ -50,10 +57,7 @@ export async function queueNextTurn(db: Runner, lane: Lane): Promise<void> {
       from delivery where ${ofLane(lane)} and state = 'waiting' and (lease_until is null or lease_until <= now())
       order by coalesce(next_at, created_at) limit 1
     ), later as (
-      select graphile_worker.add_job('take_turn',
-        json_build_object('workspace', lane.workspace_id, 'connection', lane.connection),
-        job_key := 'turn:' || lane.workspace_id || ':' || lane.connection || ':later', run_at := at,
-        priority := ${urgency})
+      select ${turnJob(LATER, sql`run_at := at`)}
       from next, ${only(lane)} lane where at > now()
     )
     select at <= now() as due, (select count(*) from later) from next
@@ -175,9 +179,7 @@ export async function queueForgottenTurns(db: Runner, seconds: number): Promise<
           and (workspace_id, coalesce(connection, '')) > (lane.workspace_id, lane.connection)
         order by workspace_id, coalesce(connection, '') limit 1) next
     )
-    select graphile_worker.add_job('take_turn',
-      json_build_object('workspace', lane.workspace_id, 'connection', lane.connection),
-      job_key := 'turn:' || lane.workspace_id || ':' || lane.connection || ':0', priority := ${urgency})
+    select ${turnJob(NOW, sql`run_at := now()`)}
     from lane
     where exists (
       select from delivery where delivery.workspace_id = lane.workspace_id
