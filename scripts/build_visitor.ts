@@ -4,7 +4,7 @@ import { basename, dirname, relative, resolve } from 'node:path'
 import { build, type BuildOptions, type Metafile, type Plugin } from 'esbuild'
 import { partsIn } from '@/core/answers/address'
 import { COUNTRIES } from '@/core/answers/countries'
-import { KIND_NAMES } from '@/core/answers/registry'
+import { KIND_NAMES } from '@/core/kinds/registry'
 import { themeCss } from '@/core/look/css'
 import { FAMILY_NAMES } from '@/core/look/families'
 import { READY } from '@/core/look/ready'
@@ -13,7 +13,7 @@ import type { Assets } from '@/visitor/page'
 import { buildFonts } from './build_fonts'
 
 /** The files whose names stand for themselves when a page's script is bundled. */
-const REGISTRY = resolve('src/core/answers/registry.ts')
+const REGISTRY = resolve('src/core/kinds/registry.ts')
 /** Loaded by a page once an address was written. */
 const CORRECTING = 'src/visitor/script/correct_address.ts'
 /** Loaded by pages that are a preview. */
@@ -168,7 +168,7 @@ const kindsApart: Plugin = {
       const script = resolve(`src/visitor/script/kinds/${kind}.ts`)
       const own = existsSync(script)
       return {
-        contents: `import { rules } from './kinds/${kind}'
+        contents: `import { rules } from './${kind}'
         import { addKind } from ${JSON.stringify(PAGE_KINDS)}
         ${own ? `import { enliven } from ${JSON.stringify(script)}` : ''}
         addKind('${kind}', rules${own ? ', enliven' : ''})`,
@@ -177,7 +177,7 @@ const kindsApart: Plugin = {
       }
     })
     // What only the studio and the server ask a kind stays behind.
-    onLoad({ filter: /\/core\/answers\/kinds\/\w+\.ts$/ }, async ({ path }) => {
+    onLoad({ filter: /\/core\/kinds\/\w+\.ts$/ }, async ({ path }) => {
       const source = await readFile(path, 'utf8')
       const contents = source.replace(/^export const manner[\s\S]*?^}$/m, '')
       if (contents === source) throw new Error(`${path} has no manner`)

@@ -1,5 +1,5 @@
 import { nameFrom } from '@/core/form/name_from'
-import type { FieldType, RecordField, RecordType } from '@/core/records/field'
+import type { FieldType, RecordField, RecordType } from '@/core/fields/field'
 
 /** Tarnfield Kilns, an invented maker of kilns and glazes, and everybody around it. All invented. */
 export const COMPANY = {

@@ -1,8 +1,8 @@
 import { readdirSync } from 'node:fs'
 
 /** Kinds of question: what one of them does is its own business, so nobody compares with its name. */
-const KINDS = readdirSync(`${import.meta.dirname}/../../src/core/answers/kinds`)
-  .map((file) => file.replace(/\..*/, ''))
+const KINDS = readdirSync(`${import.meta.dirname}/../../src/core/kinds`)
+  .flatMap((file) => /^(?!registry)(\w+)\.ts$/.exec(file)?.[1] ?? [])
   .join('|')
 
 const ASK_THE_KIND = 'Ask the kind (mannerOf, rulesOf) instead of comparing with its name.'

@@ -1,5 +1,5 @@
 import type { Speech } from '@/core/language/texts'
-import type { Told } from '@/core/answers/show'
+import type { Told } from '@/core/form/show'
 import type { Outcome } from '@/core/dispatch/outcome'
 import { Paragraphs } from './paragraphs'
 import { Picture } from './picture'

@@ -1,6 +1,6 @@
 import type { Speech } from '@/core/language/texts'
 import type { Moment } from '@/core/answers/answer'
-import { isAnswered, mannerOf, rulesOf } from '@/core/answers/registry'
+import { isAnswered, mannerOf, rulesOf } from '@/core/kinds/registry'
 import type { Marks, Question } from '@/core/form/definition'
 import { wordingOf } from '@/core/answers/options'
 import type { LabelPlace } from '@/core/look/theme'

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { type Facts, type Given, isBlank, type Problem } from '@/core/answers/answer'
-import { KIND_NAMES, type KindName, rulesOf } from '@/core/answers/registry'
+import { KIND_NAMES, type KindName, rulesOf } from '@/core/kinds/registry'
 import type { Question } from '@/core/form/definition'
 import { ENGLISH } from '@/core/language/languages'
 import { Speech, type TextKey } from '@/core/language/texts'

@@ -1,4 +1,4 @@
-import { mannerOf } from '@/core/answers/registry'
+import { mannerOf } from '@/core/kinds/registry'
 import type { Form } from '@/core/form/definition'
 import { questionsIn } from '@/core/form/values'
 import type { Speech, TextKey, Words } from '@/core/language/texts'

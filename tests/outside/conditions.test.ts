@@ -6,7 +6,7 @@ import { domainAt } from '@/core/form/values'
 import { walkForm } from '@/core/form/walk'
 import { holds, type Test, testsOf } from '@/core/logic/condition'
 import { operandsOf } from '@/core/logic/expectation'
-import { foldValues, jsonLogicOf } from '@/core/logic/json_logic'
+import { foldValues, jsonLogicOf } from '@/core/form/json_logic'
 import { anyAnswers, anyCondition, anyForm } from '@/core/testing/forms'
 
 /** A test, which Compose calls a fault, of whether some text is before or after a day or a time. */

@@ -3,7 +3,7 @@ import google from 'google-libphonenumber'
 import { type CountryCode, getCountries, getExampleNumber } from 'libphonenumber-js/min'
 import examples from 'libphonenumber-js/mobile/examples'
 import { describe, expect, it } from 'vitest'
-import { rules } from '@/core/answers/kinds/phone'
+import { rules } from '@/core/kinds/phone'
 
 const util = google.PhoneNumberUtil.getInstance()
 const { E164, INTERNATIONAL } = google.PhoneNumberFormat

@@ -1,5 +1,5 @@
 import type { Answer } from '@/core/answers/answer'
-import type { KindName } from '@/core/answers/registry'
+import type { KindName } from '@/core/kinds/registry'
 import type { FormInput } from '@/core/form/definition'
 
 type QuestionInput = FormInput['steps'][number]['questions'] extends (infer Q)[] | undefined ? Q : never

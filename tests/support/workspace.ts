@@ -1,6 +1,6 @@
 import { hashPassword } from 'better-auth/crypto'
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
-import { BUILT_IN_FIELDS } from '@/core/records/field'
+import { BUILT_IN_FIELDS } from '@/core/fields/field'
 import type { Facts } from './facts'
 import { query } from './database'
 import { signIn } from './session'

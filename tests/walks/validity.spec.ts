@@ -1,10 +1,10 @@
-import { ANY_EMAIL, rules as email } from '@/core/answers/kinds/email'
+import { ANY_EMAIL, rules as email } from '@/core/kinds/email'
 import { gatherFields } from '@/core/answers/fields'
-import { rules as date } from '@/core/answers/kinds/date'
-import { rules as number } from '@/core/answers/kinds/number'
-import { rules as slider } from '@/core/answers/kinds/slider'
-import { rules as time } from '@/core/answers/kinds/time'
-import { rules as address } from '@/core/answers/kinds/web_address'
+import { rules as date } from '@/core/kinds/date'
+import { rules as number } from '@/core/kinds/number'
+import { rules as slider } from '@/core/kinds/slider'
+import { rules as time } from '@/core/kinds/time'
+import { rules as address } from '@/core/kinds/web_address'
 import { expect, test } from '../e2e/studio'
 
 /** WHATWG HTML constraint validation, judged by Chromium's own `checkValidity()` on the same inputs. */

@@ -4,8 +4,8 @@ import { describe, expect, it } from 'vitest'
 import { shuffle } from './choices'
 import { gatherFields } from './fields'
 import { spreadFields } from './spread_fields'
-import { rules as several } from './kinds/several_choices'
-import { rules as single } from './kinds/single_choice'
+import { rules as several } from '../kinds/several_choices'
+import { rules as single } from '../kinds/single_choice'
 
 const right = (answer: unknown) => ({ ok: true, answer })
 const wrong = (code: string, more = {}) => ({ ok: false, problem: { code, ...more } })

@@ -1,6 +1,6 @@
 import { ENGLISH } from '../language/languages'
 import { describe, expect, it } from 'vitest'
-import { checkAnswer } from './check'
+import { checkAnswer } from '../form/check'
 import { addDays, isWeekday } from './day'
 import { formOf } from '../testing/forms'
 

@@ -2,8 +2,8 @@ import { ENGLISH } from '../language/languages'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { fileAddress, fileIdOf, fileNameOf, filesIn, tidyFileName, withoutFiles } from './files'
-import { rules as file } from './kinds/file'
-import { rules as signature } from './kinds/signature'
+import { rules as file } from '../kinds/file'
+import { rules as signature } from '../kinds/signature'
 
 const id = (n: number) => `00000000-0000-4000-8000-00000000000${n}`
 const at = (n: number, name = 'kiln.png') => fileAddress('https://forms.example', id(n), name)

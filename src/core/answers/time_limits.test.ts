@@ -2,7 +2,7 @@ import { ENGLISH } from '../language/languages'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { formOf } from '../testing/forms'
-import { checkAnswer } from './check'
+import { checkAnswer } from '../form/check'
 import { tellTimeLimits, timesAt } from './time_limits'
 
 const AFTERNOON = '2026-11-26T14:30'

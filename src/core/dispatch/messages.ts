@@ -2,12 +2,18 @@ import type { Spoken } from '../form/spoken'
 import type { Answers } from '../answers/answer'
 import type { Form, Message } from '../form/definition'
 import { holds } from '../logic/condition'
-import { describeCondition } from '../logic/describe'
+import { describeCondition } from '../form/describe_condition'
 import { keepApart } from '../formats/direction'
-import type { Desk, Snapshot } from '../records/snapshot'
+import type { Desk } from './desk'
 import type { Routed } from './route'
 import { breakLinks, leaveOutLinks } from './links'
-import { type MergeFacts, type MergeFields, mergeFields, reasonOf, renderLine, renderTemplate } from './template'
+import { type MergeFacts, type MergeFields, mergeFields, reasonOf, renderLine, renderTemplate } from '../form/template'
+
+/** The workspace as mails come from it. */
+export interface Sender {
+  name: string
+  mailDomain: string
+}
 
 /** A mail to be sent, rendered. */
 export interface PlannedMessage {
@@ -85,13 +91,10 @@ export function writeMessages(
   email: string | null,
   isProven: boolean,
   facts: MergeFacts,
-  snapshot: Snapshot,
+  sender: Sender,
 ): WrittenMessages {
   const told = deskFields(form, values, facts)
-  const from = {
-    name: snapshot.workspace.name,
-    address: `forms@${snapshot.workspace.mailDomain}`,
-  }
+  const from = { name: sender.name, address: `forms@${sender.mailDomain}` }
   const write = (
     message: Message,
     desk: Desk | null,

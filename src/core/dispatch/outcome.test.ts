@@ -1,6 +1,6 @@
 import { ENGLISH } from '../language/languages'
 import { describe, expect, it } from 'vitest'
-import { examineForm } from '../form/examine'
+import { examineForm } from '../examine/examine'
 import { addOutcome, raiseOutcome, removeOutcome, updateOutcome } from '../form/outcome_edits'
 import { renameValue } from '../form/edits'
 import { tellSent } from '../form/tell_sent'

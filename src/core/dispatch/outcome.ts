@@ -3,7 +3,7 @@ import type { Picture } from '../answers/pictures'
 import type { Form } from '../form/definition'
 import type { FormOutcome } from '../form/outcomes'
 import { holds } from '../logic/condition'
-import { type MergeFacts, mergeFields, reasonOf, renderLine, renderLineOr, renderTemplate } from './template'
+import { type MergeFacts, mergeFields, reasonOf, renderLine, renderLineOr, renderTemplate } from '../form/template'
 
 /** What one visitor sees after sending. Those stored before there were several have a title and a body only. */
 export interface Outcome {

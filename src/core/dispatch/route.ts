@@ -1,8 +1,8 @@
 import { type Answers, valueAt } from '../answers/answer'
 import type { Form, Route } from '../form/definition'
 import { meets } from '../logic/expectation'
-import { describeExpectation } from '../logic/describe'
-import type { Desk, Snapshot } from '../records/snapshot'
+import { describeExpectation } from '../form/describe_condition'
+import type { Desk, Reachable } from './desk'
 
 /** A row of the routing table that fitted, and so a desk that is told. */
 export interface Routed {
@@ -19,14 +19,14 @@ export interface Routed {
  * being told the same once. Somebody is always told, as long as there is anybody: where no row names a desk, or
  * that desk has no address any more, it is the form's owner.
  */
-export function routeSubmission(form: Form, values: Answers, snapshot: Snapshot): Routed[] {
+export function routeSubmission(form: Form, values: Answers, reachable: Reachable): Routed[] {
   const { rows, otherwise, hit } = form.routing
   const fitting = rows.flatMap((row, index) => (fits(row, values) ? [{ row, number: index + 1 }] : []))
   const chosen = hit === 'all' ? fitting : fitting.slice(0, 1)
   const routed =
     chosen.length > 0
-      ? chosen.map(({ row, number }) => routeTo(row, number, becauseOf(form, row, number), snapshot))
-      : [routeTo(otherwise, null, 'No row fits, so the otherwise row does', snapshot)]
+      ? chosen.map(({ row, number }) => routeTo(row, number, becauseOf(form, row, number), reachable))
+      : [routeTo(otherwise, null, 'No row fits, so the otherwise row does', reachable)]
   const told = new Map<string, Routed>()
   for (const one of routed) {
     const key = `${one.desk.name} ${one.message ?? ''}`
@@ -40,7 +40,7 @@ function routeTo(
   target: { desk: string; message: string } | null,
   row: number | null,
   because: string,
-  { desks, owner }: Snapshot,
+  { desks, owner }: Reachable,
 ): Routed {
   const desk = desks.find(({ name }) => name === target?.desk)
   const fitted = { row, message: target?.message ?? null, because }

@@ -1,4 +1,4 @@
-import { showAnswer } from '../answers/show'
+import { showAnswer } from '../form/show'
 import {
   type Answer,
   type Answers,
@@ -11,7 +11,7 @@ import {
   valueIn,
 } from '../answers/answer'
 import { carriedRules } from '../answers/carried'
-import { mannerOf, rulesOf } from '../answers/registry'
+import { mannerOf, rulesOf } from '../kinds/registry'
 import type { CarriedValue, FillSource, Form, Question } from '../form/definition'
 import { questionsAsked } from '../form/values'
 import { foldCase } from '../logic/fold_case'

@@ -1,5 +1,5 @@
 import { type Answers, isBlank, isRecord, joinPath, partOf, sameAnswer, splitPath, valueIn } from '../answers/answer'
-import { mannerOf, rulesOf } from '../answers/registry'
+import { mannerOf, rulesOf } from '../kinds/registry'
 import type { Form } from '../form/definition'
 import { questionsAsked } from '../form/values'
 

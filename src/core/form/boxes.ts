@@ -1,5 +1,5 @@
 import { valueIn } from '../answers/answer'
-import { rulesOf } from '../answers/registry'
+import { rulesOf } from '../kinds/registry'
 import type { Speech } from '../language/texts'
 import type { Step } from './definition'
 

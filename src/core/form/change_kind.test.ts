@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { KIND_NAMES } from '../answers/registry'
+import { KIND_NAMES } from '../kinds/registry'
 import { anyForm, choiceOf, emailQuestion, formOf } from '../testing/forms'
 import { changeKind } from './change_kind'
 import { formSchema } from './definition'

@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import { rulesOf } from '../answers/registry'
+import { rulesOf } from '../kinds/registry'
 import type { Form, Question } from './definition'
 import { newQuestion, replaceQuestion } from './edits'
 import { questionSchema } from './question'

@@ -3,11 +3,11 @@ import { forVisitors, saidToVisitors } from '../answers/for_visitors'
 import { siteSchema } from '../formats/site'
 import { lookSchema } from '../look/look'
 import { shownAsSchema } from '../answers/shown_as'
-import { FREE_MERGE_NAMES, nameSchema, pathSchema, templateSchema, wordingSchema } from './name'
+import { FREE_MERGE_NAMES, nameSchema, pathSchema, templateSchema, wordingSchema } from '../answers/name'
 import { outcomeSchema, outcomeWhenSchema, USUAL_OUTCOME } from './outcomes'
 import { expectationSchema, fillSchema, landingSchema, whenSchema } from './parts'
 import { questionSchema } from './question'
-import { PACES } from './stops'
+import { PACES } from './paces'
 import { languagesSchema, translationsSchema } from './translation'
 
 /**

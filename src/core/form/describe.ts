@@ -1,6 +1,6 @@
-import { isAnswered, mannerOf } from '../answers/registry'
+import { isAnswered, mannerOf } from '../kinds/registry'
 import { showPlainly } from '../answers/show_plainly'
-import { findField, type RecordField } from '../records/field'
+import { findField, type RecordField } from '../fields/field'
 import type { FillSource, Question } from './definition'
 
 /** What an answer must be, in a few words: the “Must be” column. */

@@ -1,8 +1,8 @@
 import { joinPath, splitPath } from '../answers/answer'
-import { mannerOf } from '../answers/registry'
-import { renameInTemplate } from '../dispatch/template'
+import { mannerOf } from '../kinds/registry'
+import { renameInTemplate } from './template'
 import { type Condition, mapTests } from '../logic/condition'
-import type { RecordType } from '../records/field'
+import type { RecordType } from '../fields/field'
 import {
   type CarriedValue,
   type Form,

@@ -1,4 +1,4 @@
-import { type KindName, KIND_NAMES, mannerOf } from '../answers/registry'
+import { type KindName, KIND_NAMES, mannerOf } from '../kinds/registry'
 
 /** The kind of question some wording is most likely to be: the surest guess of any kind, or else short text. */
 export function guessKind(wording: string): KindName {

@@ -1,5 +1,5 @@
 import anyAscii from 'any-ascii'
-import { FREE_MERGE_NAMES } from './name'
+import { FREE_MERGE_NAMES } from '../answers/name'
 
 /**
  * A name made from wording in any writing: “How hot do you fire?” → `how_hot_do_you_fire`, “Печь” → `pech`;

@@ -2,7 +2,7 @@ import { forVisitors, saidToVisitors } from '../answers/for_visitors'
 import { z } from 'zod'
 import { pictureSchema } from '../answers/pictures'
 import { siteSchema } from '../formats/site'
-import { nameSchema, templateSchema, wordingSchema } from './name'
+import { nameSchema, templateSchema, wordingSchema } from '../answers/name'
 import { whenSchema } from './parts'
 
 /** A page elsewhere, by its whole address. */

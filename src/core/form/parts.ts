@@ -2,9 +2,9 @@ import { z } from 'zod'
 import type { Given } from '../answers/answer'
 import { type Condition, foldCondition } from '../logic/condition'
 import { OPERATORS } from '../logic/expectation'
-import { RECORD_TYPES } from '../records/field'
-import { TRANSLATIONS } from '../records/translate'
-import { nameSchema, partSchema, pathSchema } from './name'
+import { RECORD_TYPES } from '../fields/field'
+import { TRANSLATIONS } from '../fields/translate'
+import { nameSchema, partSchema, pathSchema } from '../answers/name'
 
 /** The pieces that questions, carried values, routes and messages are made of. */
 

@@ -1,10 +1,10 @@
 import { forVisitors, saidToVisitors } from '../answers/for_visitors'
 import { z } from 'zod'
 import { WIDTHS } from '../answers/kind'
-import { KIND_NAMES, type KindName, KINDS, mannerOf } from '../answers/registry'
+import { KIND_NAMES, type KindName, KINDS, mannerOf } from '../kinds/registry'
 import { questionLookSchema } from '../look/theme'
 import { shownAsSchema } from '../answers/shown_as'
-import { nameSchema, wordingSchema } from './name'
+import { nameSchema, wordingSchema } from '../answers/name'
 import { answerSchema, fillSchema, landingSchema, whenSchema } from './parts'
 
 /** What every question has, whatever its kind. */

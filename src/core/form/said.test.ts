@@ -1,7 +1,7 @@
 import { ENGLISH } from '../language/languages'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { renderTemplate } from '../dispatch/template'
+import { renderTemplate } from './template'
 import { sayWith, renameInWording, usesIn, isBeyondPage } from '../answers/wording_uses'
 import { say } from './said'
 import { formSchema } from './definition'

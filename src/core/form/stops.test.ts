@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyAnswers, anyForm, choiceOf, emailQuestion, formOf } from '../testing/forms'
 import { askContactLast } from './edits'
-import { PACES, placeOf, stopsOf } from './stops'
+import { PACES } from './paces'
+import { placeOf, stopsOf } from './stops'
 import { walkForm } from './walk'
 
 const anyWay = fc.tuple(anyForm, anyAnswers).map(([form, raw]) => walkForm(form, raw))

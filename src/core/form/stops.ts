@@ -1,12 +1,5 @@
+import { type Pace, showsAllAtOnce } from './paces'
 import type { Way } from './walk'
-
-/** How a form asks: step by step, all on one page, one question at a time, or in a row beside its button. */
-export const PACES = ['steps', 'page', 'one', 'row'] as const
-
-export type Pace = (typeof PACES)[number]
-
-/** Most questions that stand in a row. */
-export const MOST_IN_A_ROW = 2
 
 /** A place on a visitor's way that shows at once, until they go on. */
 export interface Stop {
@@ -17,8 +10,6 @@ export interface Stop {
   /** How many questions come before it on this way. */
   before: number
 }
-
-export const showsAllAtOnce = (pace: Pace): boolean => pace === 'page' || pace === 'row'
 
 /** The stops on one visitor's way, in order. */
 export function stopsOf(pace: Pace, { steps, shown }: Pick<Way, 'steps' | 'shown'>): Stop[] {

@@ -1,4 +1,4 @@
-import { KIND_NAMES } from '../answers/registry'
+import { KIND_NAMES } from '../kinds/registry'
 import { type Form, formSchema } from './definition'
 import { questionSchema } from './question'
 import { upgradeForm } from './upgrade'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { BUILT_IN_FIELDS, type RecordField } from '../records/field'
+import { BUILT_IN_FIELDS, type RecordField } from '../fields/field'
 import { formOf } from '../testing/forms'
 import { fieldFor, suggestFields, suggestForParts } from './suggest_fields'
 import { domainAt } from './values'

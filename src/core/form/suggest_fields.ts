@@ -1,9 +1,9 @@
 import { joinPath } from '../answers/answer'
 import type { Domain } from '../answers/kind'
-import { mannerOf } from '../answers/registry'
+import { mannerOf } from '../kinds/registry'
 import type { Option } from '../answers/options'
-import { type FieldType, hasOptions, type RecordField } from '../records/field'
-import { landsPlainly, type Translation, translationsFor } from '../records/translate'
+import { type FieldType, hasOptions, type RecordField } from '../fields/field'
+import { landsPlainly, type Translation, translationsFor } from '../fields/translate'
 import type { Form, Landing } from './definition'
 import { domainAt, findCarried, findQuestion, labelAt, partsOf, valuesThatLand } from './values'
 

@@ -1,6 +1,6 @@
 import type { Speech } from '../language/texts'
 import type { Answers } from '../answers/answer'
-import { tellAnswers, type Told } from '../answers/show'
+import { tellAnswers, type Told } from './show'
 import { wordingOf } from '../answers/options'
 import type { Form } from './definition'
 import { say } from './said'

@@ -1,6 +1,6 @@
 import { type Path, splitPath } from '../answers/answer'
 import { AS_TEXT, type Domain, type Part } from '../answers/kind'
-import { isAnswered, mannerOf, rulesOf } from '../answers/registry'
+import { isAnswered, mannerOf, rulesOf } from '../kinds/registry'
 import type { CarriedValue, Form, Question, Step } from './definition'
 
 /** Everything a condition or a message can use, in the order visitors meet it. */

@@ -1,6 +1,5 @@
-import type { Answers } from '../answers/answer'
-import { splitPath } from '../answers/answer'
-import { mannerOf } from '../answers/registry'
+import { type Answers, splitPath } from '../answers/answer'
+import { mannerOf } from '../kinds/registry'
 import { usesIn } from '../answers/wording_uses'
 import { pathsTested } from '../logic/condition'
 import type { Form, Question, Step } from './definition'

@@ -1,6 +1,6 @@
 import { type Answers, type Facts, valueIn } from '../answers/answer'
-import { type AnswerError, checkAnswer } from '../answers/check'
-import { rulesOf } from '../answers/registry'
+import { type AnswerError, checkAnswer } from './check'
+import { rulesOf } from '../kinds/registry'
 import { holds } from '../logic/condition'
 import type { Step } from './definition'
 

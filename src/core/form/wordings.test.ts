@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { KIND_NAMES } from '../answers/registry'
+import { KIND_NAMES } from '../kinds/registry'
 import { formOf } from '../testing/forms'
 import { type Form, formSchema } from './definition'
 import { newQuestion, renameValue } from './edits'

@@ -1,3 +1,5 @@
+// English defines the keys of all texts, so that it and their type know each other.
+// oxlint-disable-next-line import/no-cycle
 import type { texts as english } from './languages/en'
 
 /** A text in the forms that a language has for numbers, by their names in CLDR; `other` is there in all of them. */

@@ -2,7 +2,7 @@ import { forVisitors } from '../answers/for_visitors'
 import { z } from 'zod'
 import { pictureSchema } from '../answers/pictures'
 import { shownOnSchema } from '../answers/shown_on'
-import { nameSchema, templateSchema } from '../form/name'
+import { nameSchema, templateSchema } from '../answers/name'
 import { isReady, READY } from './ready'
 import { changeTheme, type Theme, themeChangesSchema } from './theme'
 

@@ -9,12 +9,12 @@ import {
   valueAt,
   valueIn,
 } from '../answers/answer'
-import { showAt } from '../answers/show'
+import { showAt } from '../form/show'
 import { isClaim, type Origins } from '../fill/origin'
 import type { Form, Landing } from '../form/definition'
 import { domainAt, labelAt, valuesThatLand } from '../form/values'
-import { findField, type RecordField, type RecordType, rulesOfField, showStored } from './field'
-import { landsPlainly, rulesOfTranslation } from './translate'
+import { findField, type RecordField, type RecordType, rulesOfField, showStored } from '../fields/field'
+import { landsPlainly, rulesOfTranslation } from '../fields/translate'
 
 /** What a plan does, or on purpose does not do, to one record field. */
 export interface RecordChange {

@@ -1,9 +1,9 @@
 import { type Answers, valueIn } from '../answers/answer'
 import { say } from '../form/said'
 import type { Spoken } from '../form/spoken'
-import { mannerOf } from '../answers/registry'
+import { mannerOf } from '../kinds/registry'
 import { findQuestion } from '../form/values'
-import type { ListInfo, RecordState } from './snapshot'
+import type { ListInfo, RecordState } from './record'
 
 /** One list joined, with the wording agreed to, exactly as this person read it. */
 export interface ListChange {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { contactOf, emailQuestion, formOf } from '../testing/forms'
 import { companyNameIn, emailIn, matchCompany, matchOpening, matchPerson } from './match'
-import type { RecordState } from './snapshot'
+import type { RecordState } from './record'
 
 const ilka = contactOf('c1', 'ilka@x.example')
 const recordOf = (type: RecordState['type'], id: string, more: Partial<RecordState> = {}): RecordState => ({

@@ -1,10 +1,10 @@
 import { type Answers, isBlank, joinPath, valueAt, valueIn } from '../answers/answer'
-import { showAt } from '../answers/show'
+import { showAt } from '../form/show'
 import type { Form, Opening } from '../form/definition'
 import { emailQuestions, valuesThatLand } from '../form/values'
 import { companyDomain, companyKey } from './company'
-import type { RecordType } from './field'
-import { type RecordState, titleOf } from './snapshot'
+import type { RecordType } from '../fields/field'
+import { type RecordState, titleOf } from './record'
 
 /** Who a submission is taken to be from, and why. */
 export interface Person {

@@ -9,7 +9,7 @@ import { companyDomain, companyKey } from './company'
 import { landValues } from './land'
 import { joinLists } from './lists'
 import { matchPerson } from './match'
-import type { RecordState } from './snapshot'
+import type { RecordState } from './record'
 
 const { fields, lists } = snapshotOf()
 const ilka = contactOf('c1', 'ilka@x.example', { values: { first_name: 'Ilka' } })

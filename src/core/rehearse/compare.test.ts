@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Answers } from '../answers/answer'
 import { type Form, formSchema } from '../form/definition'
-import { planSubmission } from '../plan'
+import { planSubmission } from '../plan/plan'
 import { choiceOf, emailQuestion, formOf, snapshotOf } from '../testing/forms'
 import { compareRuns, type Run } from './compare'
 

@@ -1,7 +1,7 @@
-import type { AnswerError } from '../answers/check'
+import type { AnswerError } from '../form/check'
 import type { Form } from '../form/definition'
 import { labelOf } from '../form/values'
-import type { Plan } from '../plan'
+import type { Plan } from '../plan/plan'
 import { explainPlan } from './explain'
 
 /** Answers run through a form: what they do, and what they would be refused for. */

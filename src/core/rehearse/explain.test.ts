@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { type Plan, PLAN_FORMAT } from '../plan'
+import { type Plan, PLAN_FORMAT } from '../plan/plan'
 import type { RecordChange } from '../records/land'
 import type { Touched } from '../records/match'
 import { explainPlan } from './explain'

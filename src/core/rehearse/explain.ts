@@ -1,6 +1,6 @@
 import { isBlank } from '../answers/answer'
-import type { Plan } from '../plan'
-import { RECORD_WORDS } from '../records/field'
+import type { Plan } from '../plan/plan'
+import { RECORD_WORDS } from '../fields/field'
 import type { RecordChange } from '../records/land'
 import type { Touched } from '../records/match'
 

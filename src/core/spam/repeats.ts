@@ -1,5 +1,5 @@
 import type { Answers } from '../answers/answer'
-import { mannerOf } from '../answers/registry'
+import { mannerOf } from '../kinds/registry'
 import type { Origins } from '../fill/origin'
 import type { Form } from '../form/definition'
 import { questionsAsked } from '../form/values'

@@ -1,5 +1,5 @@
 import type { Connection } from '@/core/dispatch/connection'
-import type { TargetName } from '@/core/dispatch/targets/target'
+import type { TargetName } from '@/core/dispatch/targets/bodies'
 import { asJson, type Runner } from '../database'
 import type { Tried } from '../schema'
 

@@ -1,7 +1,7 @@
 import { sql } from 'kysely'
 import { asJson, type Db, type Runner } from '../database'
 import { chooseSorting, type Cursor, holdsWords, momentKey, numberKey, readPage, type SortKeys, textKey } from './list'
-import type { DeliveryBody } from '@/core/dispatch/targets/target'
+import type { DeliveryBody } from '@/core/dispatch/targets/bodies'
 import { lockNames } from './clock'
 import { endTrouble, turnsOf } from './lanes'
 

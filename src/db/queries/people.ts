@@ -1,5 +1,5 @@
 import { sql } from 'kysely'
-import type { RecordType } from '@/core/records/field'
+import type { RecordType } from '@/core/fields/field'
 import type { Runner } from '../database'
 import { chooseSorting, type Cursor, holdsWords, momentKey, numberKey, readPage, type SortKeys, textKey } from './list'
 

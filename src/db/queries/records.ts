@@ -1,6 +1,6 @@
 import { sql } from 'kysely'
 import type { Answer, Answers } from '@/core/answers/answer'
-import { type RecordState, titleOf } from '@/core/records/snapshot'
+import { type RecordState, titleOf } from '@/core/records/record'
 import type { Wanted } from '@/core/records/wanted'
 import { asJson, type Runner } from '../database'
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { ANY_EMAIL, rules as email } from '@/core/answers/kinds/email'
+import { ANY_EMAIL, rules as email } from '@/core/kinds/email'
 import { isZone } from '@/core/formats/zone'
 import { nameFrom } from '@/core/form/name_from'
 import type { Db } from '@/db/database'

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { BUILT_IN_FIELDS, type RecordField } from '@/core/records/field'
+import { BUILT_IN_FIELDS, type RecordField } from '@/core/fields/field'
 import { asJson, type Runner } from '@/db/database'
 import { hash } from './hashing'
 

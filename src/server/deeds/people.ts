@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { ANY_EMAIL, rules as email } from '@/core/answers/kinds/email'
+import { ANY_EMAIL, rules as email } from '@/core/kinds/email'
 import { findForm } from '@/db/queries/forms'
 import { withdrawLink } from '@/db/queries/links'
 import { COMPANY_KEYS, CONTACT_KEYS, findCompany, findPerson, listCompanies, listPeople } from '@/db/queries/people'

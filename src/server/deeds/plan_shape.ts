@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { goesToSchema } from '@/core/form/outcomes'
-import { type Plan, PLAN_FORMAT } from '@/core/plan'
+import { type Plan, PLAN_FORMAT } from '@/core/plan/plan'
 import { answer, desk, record, target } from './shapes'
 
 /** A plan, as programs get it: the same as `Plan` in the core, which the compiler holds it to. */

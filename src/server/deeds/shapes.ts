@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Answer, Answers } from '@/core/answers/answer'
 import { TARGET_NAMES } from '@/core/dispatch/targets/registry'
-import { FIELD_TYPES, type FieldType, RECORD_TYPES } from '@/core/records/field'
+import { FIELD_TYPES, type FieldType, RECORD_TYPES } from '@/core/fields/field'
 
 /** Shapes of what deeds give, as programs get it. */
 

@@ -1,6 +1,6 @@
 import { readStored } from '@/core/form/stored'
 import { isoIn } from '@/core/formats/zone'
-import { type Cell, cellsOf, columnsOf } from '@/core/formats/table'
+import { type Cell, cellsOf, columnsOf } from '@/core/form/table'
 import { type ArrivalFilter, listSubmissions } from '@/db/queries/arrivals'
 import { type Cursor, readCursor } from '@/db/queries/list'
 import { readDefinitions } from '@/db/queries/forms'

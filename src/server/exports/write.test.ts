@@ -1,7 +1,7 @@
 import { parse } from 'csv-parse/sync'
 import Excel from 'exceljs'
 import { describe, expect, it } from 'vitest'
-import { asCsvText } from '@/core/formats/table'
+import { asCsvText } from '@/core/form/table'
 import { asXmlText } from '@/core/formats/text'
 import { everyCharacter } from '@/core/testing/every_character'
 import { writeExport } from './write'

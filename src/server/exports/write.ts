@@ -1,7 +1,7 @@
 import { once } from 'node:events'
 import { PassThrough } from 'node:stream'
 import { stringify } from 'csv-stringify/sync'
-import { asCsvText, type Cell } from '@/core/formats/table'
+import { asCsvText, type Cell } from '@/core/form/table'
 import { asXmlText } from '@/core/formats/text'
 import { log } from '../log'
 import { streamed } from '../streamed'

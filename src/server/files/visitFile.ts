@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { nameByContents } from '@/core/answers/file_name'
 import { tidyFileName } from '@/core/answers/files'
-import { mannerOf } from '@/core/answers/registry'
+import { mannerOf } from '@/core/kinds/registry'
 import { tellBytes } from '@/core/language/bytes'
 import { ENGLISH } from '@/core/language/languages'
 import type { Speech } from '@/core/language/texts'

@@ -1,5 +1,5 @@
 import { tellDifferences } from '@/core/form/differences'
-import type { Finding } from '@/core/form/finding'
+import type { Finding } from '@/core/examine/finding'
 import { readForm, readStored } from '@/core/form/stored'
 import type { Db } from '@/db/database'
 import { insertRelease, type StoredForm } from '@/db/queries/forms'

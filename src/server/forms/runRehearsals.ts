@@ -1,4 +1,4 @@
-import type { AnswerError } from '@/core/answers/check'
+import type { AnswerError } from '@/core/form/check'
 import { compareRuns, type RunDifference } from '@/core/rehearse/compare'
 import type { Form } from '@/core/form/definition'
 import { readStored } from '@/core/form/stored'

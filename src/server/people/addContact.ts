@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { Answers } from '@/core/answers/answer'
 import { companyDomain, companyKey } from '@/core/records/company'
-import { findField, rulesOfField } from '@/core/records/field'
+import { findField, rulesOfField } from '@/core/fields/field'
 import { matchCompany } from '@/core/records/match'
 import type { Db, Runner } from '@/db/database'
 import { lockNames } from '@/db/queries/clock'

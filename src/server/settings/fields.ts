@@ -9,7 +9,7 @@ import {
   RECORD_TYPES,
   type RecordField,
   type RecordType,
-} from '@/core/records/field'
+} from '@/core/fields/field'
 import type { Db } from '@/db/database'
 import { orderFields as putInOrder, readResources, saveField } from '@/db/queries/workspace'
 import { type Done, done, notDone } from '../done'

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { nameFrom } from '@/core/form/name_from'
-import type { ListInfo } from '@/core/records/snapshot'
+import type { ListInfo } from '@/core/records/record'
 import type { Db } from '@/db/database'
 import { addList as insertList, readResources } from '@/db/queries/workspace'
 import { type Done, done, notDone } from '../done'

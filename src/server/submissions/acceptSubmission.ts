@@ -1,7 +1,7 @@
 import { isDeepStrictEqual } from 'node:util'
 import { randomUUID } from 'node:crypto'
 import type { Answers } from '@/core/answers/answer'
-import type { AnswerError } from '@/core/answers/check'
+import type { AnswerError } from '@/core/form/check'
 import { chooseOutcome, type Outcome } from '@/core/dispatch/outcome'
 import { fillCarried, fillQuestions } from '@/core/fill/fill'
 import { type Origins, originsOf } from '@/core/fill/origin'

@@ -1,5 +1,5 @@
-import { type Plan, planSubmission } from '@/core/plan'
-import type { Snapshot } from '@/core/records/snapshot'
+import { type Plan, planSubmission } from '@/core/plan/plan'
+import type { Snapshot } from '@/core/plan/snapshot'
 import type { Db, Runner } from '@/db/database'
 import { lockNames } from '@/db/queries/clock'
 import { readRelease } from '@/db/queries/forms'

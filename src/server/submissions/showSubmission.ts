@@ -1,6 +1,6 @@
 import type { Form } from '@/core/form/definition'
 import { readStored } from '@/core/form/stored'
-import { readPlan } from '@/core/stored_plan'
+import { readPlan } from '@/core/plan/stored'
 import { findSubmission } from '@/db/queries/arrivals'
 import type { Runner } from '@/db/database'
 import { readDeliveries } from '@/db/queries/deliveries'

@@ -1,5 +1,5 @@
 import type { Answers } from '@/core/answers/answer'
-import { tellAnswers, type Told } from '@/core/answers/show'
+import { tellAnswers, type Told } from '@/core/form/show'
 import type { Form } from '@/core/form/definition'
 import { readStored } from '@/core/form/stored'
 import type { Runner } from '@/db/database'

@@ -1,5 +1,5 @@
 import type { Outcome } from '@/core/dispatch/outcome'
-import { isOnSite } from '@/core/form/examine_outcomes'
+import { isOnSite } from '@/core/examine/outcomes'
 import { readSites } from '@/db/queries/workspace'
 import { context } from '../context'
 import { findLiveForm, type LiveForm, type SpokenForm } from '../forms/live'

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { type Answers, isBlank, valueIn } from '@/core/answers/answer'
-import { rulesOf } from '@/core/answers/registry'
+import { rulesOf } from '@/core/kinds/registry'
 import type { Form } from '@/core/form/definition'
 import { questionsAsked } from '@/core/form/values'
 import type { Noticed } from '@/core/readout/visit'

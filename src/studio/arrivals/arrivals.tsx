@@ -2,7 +2,7 @@
 
 import { Fragment } from 'react'
 import { showDay } from '@/core/answers/day'
-import type { Told } from '@/core/answers/show'
+import type { Told } from '@/core/form/show'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
 import { Pages, SearchBox, useFilters } from '../ui/listFrame'

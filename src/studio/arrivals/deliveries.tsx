@@ -1,5 +1,5 @@
 import { explainDelivery } from '@/core/dispatch/targets/registry'
-import type { DeliveryBody } from '@/core/dispatch/targets/target'
+import type { DeliveryBody } from '@/core/dispatch/targets/bodies'
 import { Chip } from '../ui/chip'
 import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'

@@ -1,4 +1,4 @@
-import { showAnswer } from '@/core/answers/show'
+import { showAnswer } from '@/core/form/show'
 import type { Origin } from '@/core/fill/origin'
 import { findQuestion, labelOf } from '@/core/form/values'
 import { nameInEnglish } from '@/core/language/languages'

@@ -2,7 +2,7 @@
 
 import type { Part } from '@/core/answers/kind'
 import type { FillSource } from '@/core/form/definition'
-import { pathSchema } from '@/core/form/name'
+import { pathSchema } from '@/core/answers/name'
 import { showPlainly } from '@/core/answers/show_plainly'
 import { PartField } from '../kinds/partField'
 import { useDraft } from '../draft/context'

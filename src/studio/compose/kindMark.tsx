@@ -1,5 +1,5 @@
 import { type LucideIcon, Route } from 'lucide-react'
-import { type KindName, mannerOf } from '@/core/answers/registry'
+import { type KindName, mannerOf } from '@/core/kinds/registry'
 import { markOf } from '../kinds/registry'
 
 /** A kind's icon, with the kind's name for those who point or listen. */

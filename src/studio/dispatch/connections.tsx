@@ -1,6 +1,7 @@
 'use client'
 
-import { type Connection, sendsTo } from '@/core/dispatch/connection'
+import type { Connection } from '@/core/dispatch/connection'
+import { sendsTo } from '@/core/dispatch/choose_connections'
 import { targetOf } from '@/core/dispatch/targets/registry'
 import { setTarget } from '@/core/form/routing_edits'
 import { namesTaken } from '@/core/form/values'

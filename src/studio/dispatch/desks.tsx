@@ -1,15 +1,15 @@
 'use client'
 
 import { type FormEvent, useState } from 'react'
-import type { Resources } from '@/core/form/examine'
-import type { Desk } from '@/core/records/snapshot'
+import type { Resources } from '@/core/examine/examine'
+import type { Desk } from '@/core/dispatch/desk'
 import { setDeskAction } from '../settings/actions'
 import { AddResource } from '../settings/addResource'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 
 /** Every desk with who belongs to it, each to be opened and changed, and a line to add one. */
-export function Desks({ desks, onSaved }: { desks: Desk[]; onSaved: (resources: Resources) => void }) {
+export function Desks({ desks, onSaved }: { desks: readonly Desk[]; onSaved: (resources: Resources) => void }) {
   return (
     <>
       {desks.length === 0 && <p className="text-soft">A desk is a group of people who are told.</p>}

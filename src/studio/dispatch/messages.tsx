@@ -3,7 +3,7 @@
 import type { Answers } from '@/core/answers/answer'
 import { ENGLISH } from '@/core/language/languages'
 import { deskFields, visitorFields } from '@/core/dispatch/messages'
-import { renderLineOr, renderOr } from '@/core/dispatch/template'
+import { renderLineOr, renderOr } from '@/core/form/template'
 import type { Message } from '@/core/form/definition'
 import { addMessage, removeMessage, updateMessage } from '@/core/form/routing_edits'
 import { emailQuestions, namesTaken } from '@/core/form/values'

@@ -3,7 +3,7 @@
 import { addOutcome, raiseOutcome, removeOutcome, updateOutcome } from '@/core/form/outcome_edits'
 import type { FormOutcome, OutcomeWhen } from '@/core/form/outcomes'
 import { namesTaken } from '@/core/form/values'
-import { tellCondition } from '@/core/logic/describe'
+import { tellCondition } from '@/core/form/describe_condition'
 import { ConditionEditor } from '../compose/condition'
 import { useDraft } from '../draft/context'
 import { useMergeable } from '../draft/mergeable'

@@ -13,7 +13,7 @@ import {
   updateRoute,
 } from '@/core/form/routing_edits'
 import { labelAt, pathsIn } from '@/core/form/values'
-import { describeCell } from '@/core/logic/describe'
+import { describeCell } from '@/core/form/describe_condition'
 import { Popover } from 'radix-ui'
 import { ExpectationEditor, firstExpectation } from '../compose/condition'
 import { useDraft } from '../draft/context'

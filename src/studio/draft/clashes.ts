@@ -2,7 +2,7 @@ import type { Form } from '@/core/form/definition'
 import type { Clash } from '@/core/form/merge'
 import { findQuestion } from '@/core/form/values'
 import type { Condition } from '@/core/logic/condition'
-import { describeCondition } from '@/core/logic/describe'
+import { describeCondition } from '@/core/form/describe_condition'
 import { placeInWords } from '../languages/place'
 
 /** Where two drafts clash, in words, and what each made of it. */

@@ -2,8 +2,8 @@
 
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
-import { examineForm } from '@/core/form/examine'
-import type { Finding } from '@/core/form/finding'
+import { examineForm } from '@/core/examine/examine'
+import type { Finding } from '@/core/examine/finding'
 import { saveDraftAction } from './actions'
 import { toast } from '../ui/toast'
 import { keepUndo, keptUndo } from './kept'

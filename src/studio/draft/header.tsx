@@ -1,7 +1,7 @@
 'use client'
 
 import { usePathname } from 'next/navigation'
-import { tellStations } from '@/core/form/stations'
+import { tellStations } from '@/core/examine/stations'
 import { showTime } from '@/core/formats/zone'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'

@@ -3,10 +3,10 @@
 import { createStore } from 'zustand'
 import type { Form } from '@/core/form/definition'
 import { tellDifferences } from '@/core/form/differences'
-import type { Resources } from '@/core/form/examine'
+import type { Resources } from '@/core/examine/examine'
 import { type Choose, type Clash, mergeForms } from '@/core/form/merge'
 import type { FormState } from '@/core/form/state'
-import type { StationFacts } from '@/core/form/stations'
+import type { StationFacts } from '@/core/examine/stations'
 import type { SaveResult } from './actions'
 
 /** How the draft on the screen stands to the one in the database. */

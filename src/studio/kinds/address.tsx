@@ -1,7 +1,7 @@
 'use client'
 
 import { MapPin } from 'lucide-react'
-import { countriesOffered } from '@/core/answers/kinds/address'
+import { countriesOffered } from '@/core/kinds/address'
 import { Tick } from '../ui/field'
 import { CountriesField, CountryField } from './countries'
 import type { SettingsProps, StudioKind } from './kind'

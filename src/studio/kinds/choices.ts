@@ -1,5 +1,5 @@
 import type { Path } from '@/core/answers/answer'
-import { showAt } from '@/core/answers/show'
+import { showAt } from '@/core/form/show'
 import type { Form } from '@/core/form/definition'
 import { domainAt } from '@/core/form/values'
 

@@ -1,7 +1,7 @@
 'use client'
 
 import { Flame } from 'lucide-react'
-import { SYMBOLS } from '@/core/answers/kinds/rating'
+import { SYMBOLS } from '@/core/kinds/rating'
 import { ChoiceField } from '../ui/field'
 import type { SettingsProps, StudioKind } from './kind'
 import { NumberBox } from './numberBox'

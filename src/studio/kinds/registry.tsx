@@ -1,6 +1,6 @@
 'use client'
 
-import type { KindName } from '@/core/answers/registry'
+import type { KindName } from '@/core/kinds/registry'
 import type { Question } from '@/core/form/definition'
 import { address } from './address'
 import { company } from './company'

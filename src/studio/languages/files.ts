@@ -1,7 +1,7 @@
 import { parse } from 'csv-parse/browser/esm/sync'
 import { stringify } from 'csv-stringify/browser/esm/sync'
 import type { Incoming } from '@/core/form/translation_sheet'
-import { asCsvText } from '@/core/formats/table'
+import { asCsvText } from '@/core/form/table'
 import type { XliffUnit } from '@/core/formats/xliff'
 
 /** Translations as files come in and go out: CSV (RFC 4180), and XLIFF 2.1 (OASIS). */

@@ -1,5 +1,5 @@
-import type { RecordField } from '@/core/records/field'
-import { titleOf } from '@/core/records/snapshot'
+import type { RecordField } from '@/core/fields/field'
+import { titleOf } from '@/core/records/record'
 import type { findCompany } from '@/db/queries/people'
 import { PageHead } from '../ui/pageHead'
 import { Moment } from '../ui/moment'

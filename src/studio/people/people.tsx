@@ -1,6 +1,6 @@
 'use client'
 
-import { type RecordField, showStored } from '@/core/records/field'
+import { type RecordField, showStored } from '@/core/fields/field'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
 import { Chip } from '../ui/chip'

@@ -1,5 +1,5 @@
-import type { RecordField } from '@/core/records/field'
-import { titleOf } from '@/core/records/snapshot'
+import type { RecordField } from '@/core/fields/field'
+import { titleOf } from '@/core/records/record'
 import type { findPerson } from '@/db/queries/people'
 import { StateChip } from '../arrivals/arrivals'
 import { PageHead } from '../ui/pageHead'

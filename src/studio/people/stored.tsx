@@ -1,6 +1,6 @@
 import type { Answers } from '@/core/answers/answer'
-import { findField, RECORD_WORDS, type RecordField, type RecordType, showStored } from '@/core/records/field'
-import { titleOf } from '@/core/records/snapshot'
+import { findField, RECORD_WORDS, type RecordField, type RecordType, showStored } from '@/core/fields/field'
+import { titleOf } from '@/core/records/record'
 import type { Change, Opened } from '@/db/queries/people'
 import { Chip } from '../ui/chip'
 import { Moment, ZoneWords } from '../ui/moment'

@@ -1,9 +1,9 @@
 'use client'
 
-import { mannerOf } from '@/core/answers/registry'
+import { mannerOf } from '@/core/kinds/registry'
 import { setLandings } from '@/core/form/edits'
 import { partsOf, questionsAsked } from '@/core/form/values'
-import { RECORD_TYPES, RECORD_WORDS, type RecordField, rulesOfField } from '@/core/records/field'
+import { RECORD_TYPES, RECORD_WORDS, type RecordField, rulesOfField } from '@/core/fields/field'
 import { useDraft, useFindings } from '../draft/context'
 import { AddResource } from '../settings/addResource'
 import { Button } from '../ui/button'

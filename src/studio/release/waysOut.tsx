@@ -3,7 +3,7 @@
 import type { ReactNode } from 'react'
 import type { Form } from '@/core/form/definition'
 import { answeredByHand } from '@/core/form/values'
-import { mannerOf } from '@/core/answers/registry'
+import { mannerOf } from '@/core/kinds/registry'
 import { useDraft } from '../draft/context'
 import { Button } from '../ui/button'
 import { toast } from '../ui/toast'

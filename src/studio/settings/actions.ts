@@ -1,7 +1,7 @@
 'use server'
 
 import { z } from 'zod'
-import type { Resources } from '@/core/form/examine'
+import type { Resources } from '@/core/examine/examine'
 import { deedAction, memberAction } from '@/server/access/session'
 import {
   addDesk,

@@ -1,7 +1,7 @@
 'use client'
 
 import { type FormEvent, useState } from 'react'
-import type { Resources } from '@/core/form/examine'
+import type { Resources } from '@/core/examine/examine'
 import { Button } from '../ui/button'
 import { addResourceAction } from './actions'
 

@@ -2,7 +2,7 @@
 
 import { type FormEvent, useState } from 'react'
 import { TARGET_NAMES, targetOf } from '@/core/dispatch/targets/registry'
-import type { TargetName } from '@/core/dispatch/targets/target'
+import type { TargetName } from '@/core/dispatch/targets/bodies'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { ChoiceField } from '../ui/field'

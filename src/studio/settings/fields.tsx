@@ -1,7 +1,7 @@
 'use client'
 
 import { type FormEvent, useState } from 'react'
-import type { Resources } from '@/core/form/examine'
+import type { Resources } from '@/core/examine/examine'
 import {
   FIELD_TYPES,
   type FieldType,
@@ -12,7 +12,7 @@ import {
   type RecordField,
   type RecordType,
   rulesOfField,
-} from '@/core/records/field'
+} from '@/core/fields/field'
 import { OptionsField } from '../kinds/options'
 import { Button } from '../ui/button'
 import { ChoiceField, TextField } from '../ui/field'
@@ -23,7 +23,7 @@ import { addFieldAction, orderFieldsAction, setFieldAction } from './actions'
 const TYPES = FIELD_TYPES.map((type) => [type, rulesOfField(type).words] as const)
 
 /** The fields of every sort of record: what they are called, what they store, in which order, and which are retired. */
-export function Fields({ fields, onSaved }: { fields: RecordField[]; onSaved: (resources: Resources) => void }) {
+export function Fields({ fields, onSaved }: { fields: readonly RecordField[]; onSaved: (resources: Resources) => void }) {
   const [record, setRecord] = useState<RecordType>('contact')
   const [open, setOpen] = useState<string | null>(null)
   const here = fields.filter((field) => field.record === record)

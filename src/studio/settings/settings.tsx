@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import type { Resources } from '@/core/form/examine'
+import type { Resources } from '@/core/examine/examine'
 import { Desks } from '../dispatch/desks'
 import { Button } from '../ui/button'
 import { ForGood } from '../ui/forGood'

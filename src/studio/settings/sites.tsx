@@ -2,7 +2,7 @@
 
 import { useState } from 'react'
 import { siteSchema } from '@/core/formats/site'
-import type { Resources } from '@/core/form/examine'
+import type { Resources } from '@/core/examine/examine'
 import { Button } from '../ui/button'
 import { toast } from '../ui/toast'
 import { setSitesAction } from './actions'

@@ -1,4 +1,4 @@
-import type { Finding } from '@/core/form/finding'
+import type { Finding } from '@/core/examine/finding'
 import { Chip, type Tone } from './chip'
 
 const TONES: Record<Finding['severity'], Tone> = { fault: 'red', warning: 'amber', note: 'plain' }

@@ -1,5 +1,5 @@
 import { explainPlan, type PlanLine } from '@/core/rehearse/explain'
-import type { Plan } from '@/core/plan'
+import type { Plan } from '@/core/plan/plan'
 import { Chip, type Tone } from './chip'
 import { Outside } from './outside'
 

@@ -1,5 +1,5 @@
 import { ADDRESS_PARTS, type AddressPart, partsIn } from '@/core/answers/address'
-import { countriesOffered } from '@/core/answers/kinds/address'
+import { countriesOffered } from '@/core/kinds/address'
 import { type ControlProps, partText, type VisitorKind } from './control'
 import { CountryMenu } from './countryMenu'
 import { PartBoxes } from './parts'

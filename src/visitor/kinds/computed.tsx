@@ -1,4 +1,4 @@
-import { showAnswer } from '@/core/answers/show'
+import { showAnswer } from '@/core/form/show'
 import type { ControlProps, VisitorKind } from './control'
 
 /** What a value comes to, for the eyes; nothing of it is sent. */

@@ -4,7 +4,7 @@ import {
   getCountryCallingCode,
   parsePhoneNumberFromString,
 } from 'libphonenumber-js/min'
-import { COUNTRY_PART } from '@/core/answers/kinds/phone'
+import { COUNTRY_PART } from '@/core/kinds/phone'
 import { wordingOf } from '@/core/answers/options'
 import { sayIn } from '../said'
 import { aria, asText, type ControlProps, partText, type VisitorKind } from './control'

@@ -1,4 +1,4 @@
-import { placesOf } from '@/core/answers/kinds/ranking'
+import { placesOf } from '@/core/kinds/ranking'
 import { wordingOf } from '@/core/answers/options'
 import { Said, SaidOption } from '../said'
 import { type ControlProps, partText, type VisitorKind } from './control'

@@ -1,4 +1,4 @@
-import type { KindName } from '@/core/answers/registry'
+import type { KindName } from '@/core/kinds/registry'
 import { address } from './address'
 import { company } from './company'
 import { computed } from './computed'

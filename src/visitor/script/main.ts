@@ -1,5 +1,5 @@
 import { splitPath, valueIn } from '@/core/answers/answer'
-import { checkAnswer } from '@/core/answers/check'
+import { checkAnswer } from '@/core/form/check'
 import { walkForm } from '@/core/form/walk'
 import {
   findPage,
@@ -20,7 +20,8 @@ import {
   takeBack,
   tellStep,
 } from './page'
-import { placeOf, showsAllAtOnce, type Stop, stopsOf } from '@/core/form/stops'
+import { placeOf, type Stop, stopsOf } from '@/core/form/stops'
+import { showsAllAtOnce } from '@/core/form/paces'
 import { forwardWords } from '../forward'
 import { enlivenOf, rulesOf, sayer, watchers } from './kinds'
 import type { Attach, Preview } from './preview'

@@ -1,4 +1,4 @@
-import type { AnswerError } from '@/core/answers/check'
+import type { AnswerError } from '@/core/form/check'
 import { ownFields, type Page, readValues } from './page'
 import { work } from './work'
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { planSubmission } from '../../plan'
+import { planSubmission } from '../../plan/plan'
 import { choiceOf, connectionOf, contactOf, emailQuestion, formOf, snapshotOf } from '../../testing/forms'
 import { crm } from './crm'
 import { mail } from './mail'

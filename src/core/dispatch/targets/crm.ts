@@ -1,16 +1,8 @@
-import type { Answers } from '../../answers/answer'
 import { isKnown } from '../../records/match'
-import { titleOf } from '../../records/snapshot'
+import { titleOf } from '../../records/record'
 import { addressSetting, secretSetting } from './settings'
 import type { TargetRules } from './target'
-
-export interface CrmBody {
-  to: 'crm'
-  email: string
-  values: Answers
-  /** Counts the states of the contact, so that an older one that arrives later can be told. */
-  revision: number
-}
+import type { CrmBody } from './bodies'
 
 /** A CRM: gets a contact whole whenever a submission made it or changed its fields. */
 export const crm: TargetRules<CrmBody> = {

@@ -1,19 +1,8 @@
 import { z } from 'zod'
-import { attachUpTo, type MailFile, tellFiles } from '../attachments'
+import { attachUpTo, tellFiles } from '../attachments'
 import { secretSetting } from './settings'
 import type { TargetRules } from './target'
-
-export interface MailBody {
-  to: 'mail'
-  from: { name: string; address: string }
-  recipients: string[]
-  replyTo: string | null
-  subject: string
-  text: string
-  date: string
-  /** Files that came with the submission, of a mail to a desk. */
-  files?: MailFile[]
-}
+import type { MailBody } from './bodies'
 
 /** Mail: every message of a plan, over a mail server of the workspace's own or else the installation's. */
 export const mail: TargetRules<MailBody> = {

@@ -1,6 +1,7 @@
 import { crm } from './crm'
 import { mail } from './mail'
-import type { Bodies, DeliveryBody, TargetName, TargetRules } from './target'
+import type { Bodies, DeliveryBody, TargetName } from './bodies'
+import type { TargetRules } from './target'
 import { webhook } from './webhook'
 
 const TARGETS: { readonly [T in TargetName]: TargetRules<Bodies[T]> } = { mail, crm, webhook }

@@ -1,25 +1,14 @@
 import type { z } from 'zod'
 import type { Answers } from '../../answers/answer'
 import type { Form } from '../../form/definition'
-import type { Plan } from '../../plan'
-import type { RecordState } from '../../records/snapshot'
+import type { ListChange } from '../../records/lists'
+import type { RecordChange } from '../../records/land'
+import type { Person, Touched } from '../../records/match'
+import type { RecordState } from '../../records/record'
 import type { SentFile } from '../attachments'
 import type { Connection } from '../connection'
-import type { CrmBody } from './crm'
-import type { MailBody } from './mail'
-import type { WebhookBody } from './webhook'
-
-/** What each target sends, by its name. A new target adds a line here, one in the registry and one where it is sent. */
-export interface Bodies {
-  mail: MailBody
-  crm: CrmBody
-  webhook: WebhookBody
-}
-
-export type TargetName = keyof Bodies
-
-/** A delivery complete enough to be sent, and sent again, without looking anything up. */
-export type DeliveryBody = Bodies[TargetName]
+import type { PlannedMessage } from '../messages'
+import type { DeliveryBody, TargetName } from './bodies'
 
 /** One thing to send outside. `key` is unique in a plan and the same each time it is made. */
 export interface PlannedDelivery {
@@ -35,7 +24,14 @@ export interface PlannedDelivery {
 }
 
 /** A plan as far as it is made when deliveries are planned. */
-export type PlanSoFar = Pick<Plan, 'person' | 'records' | 'changes' | 'lists' | 'messages'>
+export interface PlanSoFar {
+  person: Person
+  /** The records it opens or updates, the contact first. */
+  records: Touched[]
+  changes: RecordChange[]
+  lists: ListChange[]
+  messages: PlannedMessage[]
+}
 
 /** A record as it is once a plan was applied. */
 type WrittenRecord = RecordState & { revision: number }
@@ -44,7 +40,7 @@ type WrittenRecord = RecordState & { revision: number }
 interface Sent {
   form: Form
   values: Answers
-  plan: Plan
+  plan: PlanSoFar
   submission: { id: string; form: { slug: string; name: string }; release: number; receivedAt: Date }
   contact: WrittenRecord | null
   company: WrittenRecord | null

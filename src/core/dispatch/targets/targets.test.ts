@@ -1,11 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import type { FormInput } from '../../form/definition'
-import { examineForm } from '../../form/examine'
+import { examineForm } from '../../examine/examine'
 import { setTarget } from '../../form/routing_edits'
 import { renameValue } from '../../form/edits'
-import { planSubmission } from '../../plan'
+import { planSubmission } from '../../plan/plan'
 import { choiceOf, connectionOf, contactOf, emailQuestion, formOf, snapshotOf } from '../../testing/forms'
-import { checkSettings, type Connection, sendsTo } from '../connection'
+import { checkSettings } from './check_settings'
+import type { Connection } from '../connection'
+import { sendsTo } from '../choose_connections'
 import { explainDelivery, TARGET_NAMES, targetOf } from './registry'
 
 const form = (targets: FormInput['targets'] = []) =>

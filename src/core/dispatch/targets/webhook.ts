@@ -1,35 +1,11 @@
 import { z } from 'zod'
 import { type Answers, isBlank } from '../../answers/answer'
-import { showAnswer } from '../../answers/show'
+import { showAnswer } from '../../form/show'
 import { findQuestion, labelOf, valuesInOrder } from '../../form/values'
-import type { RecordType } from '../../records/field'
+import type { RecordType } from '../../fields/field'
 import { addressSetting } from './settings'
 import type { TargetRules } from './target'
-
-export interface WebhookBody {
-  to: 'webhook'
-  event: WebhookEvent
-}
-
-/** An event as Standard Webhooks has them: what happened, when, and with what. */
-interface WebhookEvent {
-  type: 'submission.applied'
-  timestamp: string
-  data: {
-    submission: string
-    form: { slug: string; name: string; release: number }
-    received_at: string
-    /** Checked answers and carried values by name, as they are stored. */
-    values: Answers
-    /** The same in words, in the form's order. */
-    answered: { name: string; label: string; words: string }[]
-    person: { email: string | null; known: boolean }
-    /** Records that were opened or updated, with the fields that were set. */
-    records: { record: RecordType; opened: boolean; set: Answers }[]
-    /** Names of the lists that were joined. */
-    lists: string[]
-  }
-}
+import type { WebhookBody, WebhookEvent } from './bodies'
 
 /** A signing secret as Standard Webhooks writes them: `whsec_` and 24 to 64 bytes in base64. */
 const signingSecret = z.string().refine((text) => {

@@ -1,3 +1,5 @@
+// English defines the keys of all texts, so that it and their type know each other.
+// oxlint-disable-next-line import/no-cycle
 import type { LanguageFile } from '../texts'
 
 /** English. Its texts say which there are: every other file has the same. */

@@ -1,7 +1,7 @@
 import { connect, type Socket } from 'node:net'
 import { createTransport, type Transporter } from 'nodemailer'
 import type { MailFile } from '@/core/dispatch/attachments'
-import type { MailBody } from '@/core/dispatch/targets/mail'
+import type { MailBody } from '@/core/dispatch/targets/bodies'
 import { read } from '../../files/store'
 import { Permanent } from '../permanent'
 import { guardedLookup, type Reach, requireReach } from '../reach'

@@ -1,4 +1,4 @@
-import type { TargetName } from '@/core/dispatch/targets/target'
+import type { TargetName } from '@/core/dispatch/targets/bodies'
 import { crm } from './crm'
 import { mail } from './mail'
 import type { Sender } from './sender'

@@ -1,4 +1,4 @@
-import type { Bodies, TargetName } from '@/core/dispatch/targets/target'
+import type { Bodies, TargetName } from '@/core/dispatch/targets/bodies'
 import type { Reach } from '../reach'
 
 /** What sending needs beside the body. */

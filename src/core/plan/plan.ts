@@ -1,0 +1,176 @@
+import { speakTo } from '../form/spoken'
+import { type Answer, type Answers, isBlank, valueIn } from '../answers/answer'
+import { writeMessages } from '../dispatch/messages'
+import { chooseConnections } from '../dispatch/choose_connections'
+import { chooseOutcome, type Outcome } from '../dispatch/outcome'
+import { routeSubmission, type Routed } from '../dispatch/route'
+import { targetOf, UNCHOSEN_TARGETS } from '../dispatch/targets/registry'
+import type { PlannedDelivery, PlanSoFar } from '../dispatch/targets/target'
+import type { TargetName } from '../dispatch/targets/bodies'
+import { type MergeFacts, mergeFields, renderLineOr } from '../form/template'
+import type { Origins } from '../fill/origin'
+import type { Form, Opening } from '../form/definition'
+import { labelOf, questionsAsked } from '../form/values'
+import { findField, showStored } from '../fields/field'
+import { landValues, type Receiver, type RecordChange } from '../records/land'
+import { joinLists } from '../records/lists'
+import {
+  companyNameIn,
+  emailIn,
+  isKnown,
+  matchCompany,
+  matchOpening,
+  matchPerson,
+  type Person,
+  type Touched,
+} from '../records/match'
+import type { Snapshot } from './snapshot'
+
+/** The format of plans made now; `stored.ts` reads older ones. */
+export const PLAN_FORMAT = 'lichen-plan-3'
+
+/** Everything a submission will do, computed before anything is done. Plain data. */
+export interface Plan extends PlanSoFar {
+  format: typeof PLAN_FORMAT
+  /** The desks that are told, one at least. */
+  routed: Routed[]
+  deliveries: PlannedDelivery[]
+  outcome: Outcome
+  findings: string[]
+}
+
+/** What a plan needs to know of the visit. */
+export interface VisitFacts extends MergeFacts {
+  /** Id of the contact whose personal link was used. */
+  linkHolder: string | null
+  /** Id of the form that was sent. */
+  form: string | null
+  /** The language and region of the visitor (BCP 47); the form's own where it is not known. */
+  locale?: string | null
+}
+
+/**
+ * Plans what a submission does. Pure: the same arguments give the same plan, and nothing is done.
+ * `values` are checked answers and carried values, `origins` where each came from; every entry of the plan says
+ * why it is there.
+ */
+export function planSubmission(
+  form: Form,
+  values: Answers,
+  origins: Origins,
+  visit: VisitFacts,
+  snapshot: Snapshot,
+): Plan {
+  const spoken = speakTo(form, visit.locale ? [visit.locale] : [])
+  const person = matchPerson(emailIn(form, values), visit.linkHolder, snapshot.records, form.records.contact === 'open')
+  const contact = snapshot.records.find(({ id }) => id === person.contact) ?? null
+  const records = touchRecords(form, values, person, visit, snapshot)
+  const receivers = records.map((touched) => receiverOf(touched, person, snapshot))
+  const { changes, refused } = landValues(form, values, origins, receivers, snapshot.fields)
+  const lists = isKnown(person) ? joinLists(spoken, values, contact, snapshot.lists) : []
+  const routed = routeSubmission(form, values, snapshot)
+  // A personal link shows whose address it was sent to, and nobody else’s.
+  const isProven = snapshot.records.some(({ id, key }) => id === visit.linkHolder && key === person.email)
+  const { messages, unsent } = writeMessages(
+    form,
+    spoken,
+    values,
+    routed,
+    person.email,
+    isProven,
+    visit,
+    snapshot.workspace,
+  )
+  const { outcome, unmade } = chooseOutcome(spoken.form, values, { ...visit, speech: spoken.speech })
+  const all = [...changes, ...openingChanges(form, values, records, changes, visit, snapshot)]
+  return {
+    format: PLAN_FORMAT,
+    person,
+    records,
+    changes: all,
+    lists,
+    routed,
+    messages,
+    deliveries: planDeliveries(form, values, { person, records, changes: all, lists, messages }, snapshot),
+    outcome,
+    findings: [...unsent, ...unmade, ...refused, ...noteUnlanded(form, values)],
+  }
+}
+
+/** The records a submission opens or updates, as the form says. */
+function touchRecords(
+  form: Form,
+  values: Answers,
+  person: Person,
+  visit: VisitFacts,
+  { records }: Snapshot,
+): Touched[] {
+  const { company, deal, request } = form.records
+  const contact: Touched[] = isKnown(person)
+    ? [{ record: 'contact', id: person.contact, key: person.email, domain: null, title: null, because: person.because }]
+    : []
+  const house = company ? matchCompany(companyNameIn(form, values), person.email, records) : null
+  const open = (record: 'deal' | 'request', opening: Opening | null): Touched[] =>
+    opening ? [matchOpening(record, opening, person.contact, visit.form, records)] : []
+  return [...contact, ...(house ? [house] : []), ...open('deal', deal), ...open('request', request)]
+}
+
+function receiverOf({ record, id, key }: Touched, person: Person, { records }: Snapshot): Receiver {
+  const stored = records.find((one) => one.id === id)
+  const values = stored?.values ?? {}
+  if (record === 'contact') return { record, values, identity: { field: 'email', value: person.email } }
+  const known = record === 'company' && stored && key === stored.key
+  return { record, values, identity: known ? { field: 'name', value: values.name ?? null } : null }
+}
+
+/** What a record that is opened begins with, where no value landed there: its title, and its first stage or status. */
+function openingChanges(
+  form: Form,
+  values: Answers,
+  records: readonly Touched[],
+  landed: readonly RecordChange[],
+  visit: VisitFacts,
+  { fields }: Snapshot,
+): RecordChange[] {
+  return records.flatMap(({ record, id, because }) => {
+    const opening = record === 'deal' || record === 'request' ? form.records[record] : null
+    if (!opening || id !== null) return []
+    const begin = (name: string, to: Answer): RecordChange[] => {
+      const field = findField(fields, record, name)
+      const taken = landed.some(
+        (change) => change.record === record && change.field === name && change.effect === 'set',
+      )
+      if (!field || taken || isBlank(to)) return []
+      const words = { from: '', to: showStored(field, to) }
+      return [{ record, field: name, label: field.label, from: null, to, words, effect: 'set', value: '', because }]
+    }
+    const first = findField(fields, record, record === 'deal' ? 'stage' : 'status')?.options[0]?.value ?? null
+    const title = renderLineOr(opening.title, mergeFields(form, values, visit), '')
+    return [...begin('title', title), ...begin(record === 'deal' ? 'stage' : 'status', first)]
+  })
+}
+
+/** What goes outside: each message by mail, and what the targets of the chosen connections make of the plan. */
+function planDeliveries(form: Form, values: Answers, soFar: PlanSoFar, { connections }: Snapshot): PlannedDelivery[] {
+  const own = (name: TargetName) => connections.find(({ target, retired }) => target === name && !retired) ?? null
+  return [
+    ...UNCHOSEN_TARGETS.flatMap((name) => targetOf(name).plan(soFar, own(name), '')),
+    ...chooseConnections(form, values, connections).flatMap(({ connection, because }) =>
+      targetOf(connection.target).plan(soFar, connection, because),
+    ),
+  ]
+}
+
+/** Names the answers that no record takes, in one note. */
+function noteUnlanded(form: Form, values: Answers): string[] {
+  const joins = new Set(form.joins.map(({ consent }) => consent))
+  const nowhere = questionsAsked(form).filter(
+    ({ question }) =>
+      !isBlank(valueIn(values, question.name)) && question.lands.length === 0 && !joins.has(question.name),
+  )
+  if (nowhere.length === 0) return []
+  const labels = nowhere.map(({ question }) => `“${labelOf(form, question.name)}”`).join(', ')
+  return [
+    `${nowhere.length === 1 ? 'One answer stays' : `${nowhere.length} answers stay`} with the submission: ${labels}`,
+  ]
+}

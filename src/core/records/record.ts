@@ -1,0 +1,32 @@
+import type { Answers } from '../answers/answer'
+import type { RecordType } from '../fields/field'
+
+/** A stored record. */
+export interface RecordState {
+  id: string
+  type: RecordType
+  /** What it is matched by: a contact's address, a company's folded name; of others, their own id. */
+  key: string
+  /** A company's mail domain. */
+  domain: string | null
+  /** Whose it is, by id. */
+  contact: string | null
+  company: string | null
+  /** The form that opened it, by id. */
+  form: string | null
+  values: Answers
+  /** Names of the lists a contact is on. */
+  lists: string[]
+}
+
+export interface ListInfo {
+  name: string
+  title: string
+}
+
+/** What people call a record. */
+export function titleOf({ type, key, values }: Pick<RecordState, 'type' | 'key' | 'values'>): string {
+  const named =
+    type === 'contact' ? [values.first_name, values.last_name] : [type === 'company' ? values.name : values.title]
+  return named.filter((part) => typeof part === 'string' && part !== '').join(' ') || key
+}
