@@ -8,7 +8,20 @@ const LAYERS = ['core', 'db', 'server', 'visitor', 'studio', 'app']
  * Stops on an answer's way, in its order: a folder of the core imports only those before it. Tests may use all.
  */
 const CORE = [
-  ...['language', 'formats', 'answers', 'logic', 'kinds', 'fields', 'look', 'form', 'fill', 'records', 'dispatch'],
+  ...[
+    'language',
+    'formats',
+    'answers',
+    'logic',
+    'kinds',
+    'fields',
+    'origins',
+    'look',
+    'form',
+    'fill',
+    'records',
+    'dispatch',
+  ],
   ...['plan', 'examine', 'rehearse', 'readout', 'sources', 'spam', 'testing'],
 ]
 

@@ -4,6 +4,7 @@ import { mannerOf } from '../kinds/registry'
 import { findField, hasOptions, RECORD_WORDS, type RecordField, type RecordType, rulesOfField } from '../fields/field'
 import { landsPlainly, rulesOfTranslation, translationsFor } from '../fields/translate'
 import type { CarriedValue, Form, Landing, Question } from '../form/definition'
+import { sourceOf } from '../origins/registry'
 import { type Finding, finding, listed } from './finding'
 import { domainAt, emailQuestions, labelAt, partsOf, questionsAsked } from '../form/values'
 
@@ -19,9 +20,10 @@ export function examineLandings(form: Form, fields: readonly RecordField[]): Fin
   return [
     ...values.flatMap((value) => [
       ...examineParts(form, value),
-      ...value.fill.flatMap((source) =>
-        source.from === 'record' ? examineField(value, 'contact', source.field, fields) : [],
-      ),
+      ...value.fill.flatMap((fill) => {
+        const field = sourceOf(fill).field?.(fill)
+        return field === undefined ? [] : examineField(value, 'contact', field, fields)
+      }),
       ...value.lands.flatMap((landing) => examineLanding(form, value, landing, fields)),
       ...examineLost(form, value),
       ...noteNowhere(form, value),

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { checkCharacter } from '../formats/check_character'
 import { choiceOf, emailQuestion, formOf } from '../testing/forms'
 import { fillCarried, fillQuestions, takeCarried } from './fill'
-import { originsOf } from './origin'
+import { originsOf } from './origins_of'
 import { isWellFormedSecret, secretFrom } from './personal_link'
 
 const form = formOf(

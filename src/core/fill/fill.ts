@@ -1,39 +1,13 @@
 import { showAnswer } from '../form/show'
-import {
-  type Answer,
-  type Answers,
-  isBlank,
-  joinPath,
-  partOf,
-  type Path,
-  splitPath,
-  valueAt,
-  valueIn,
-} from '../answers/answer'
+import { type Answer, type Answers, isBlank, joinPath, partOf, valueIn } from '../answers/answer'
 import { carriedRules } from '../answers/carried'
 import { mannerOf, rulesOf } from '../kinds/registry'
-import type { CarriedValue, FillSource, Form, Question } from '../form/definition'
+import type { CarriedValue, Form, Question } from '../form/definition'
 import { questionsAsked } from '../form/values'
 import { foldCase } from '../logic/fold_case'
-import { isClaim, type Origin, type Origins } from './origin'
-
-/** Answers that were sent before, with where they came from. */
-export interface SentBefore {
-  values: Answers
-  origins: Origins
-}
-
-/** What is known of a visitor before they type. */
-export interface Known {
-  /** The link's parameters: claims. */
-  link: Readonly<Record<string, string>>
-  /** Stored fields of the holder of a personal link; `null` for everyone else, whoever they say they are. */
-  record: Answers | null
-  /** What they sent in the form that led them to this one. */
-  formBefore?: SentBefore | null
-  /** Address of the page the visitor came from, as their browser tells. */
-  pageBefore: string | null
-}
+import type { Origins } from '../origins/origin'
+import { sourceOf } from '../origins/registry'
+import type { Found, Known } from '../origins/source'
 
 export interface Filled {
   values: Answers
@@ -74,9 +48,8 @@ export function fillCarried(form: Form, known: Known, sent: Readonly<Record<stri
   const link = { ...known.link }
   for (const carried of form.carried) {
     const claim = read(carried, valueIn(sent, carried.name))
-    const source = carried.fill.find(({ from }) => from === 'link')
-    if (source?.from === 'link' && !isBlank(claim))
-      link[source.parameter] = valueIn(link, source.parameter) ?? String(claim)
+    const [parameter] = carried.fill.flatMap((fill) => sourceOf(fill).parameter?.(fill) ?? [])
+    if (parameter !== undefined && !isBlank(claim)) link[parameter] = valueIn(link, parameter) ?? String(claim)
   }
   return fillAll(form.carried, read, { ...known, link })
 }
@@ -132,38 +105,13 @@ function fillOne<V extends Question | CarriedValue>(
   return { answer: Object.keys(parts).length > 0 ? read(value, parts) : null, origins }
 }
 
-interface Candidate {
-  raw: unknown
-  origin: Origin
+interface Candidate extends Found {
   /** The part it fills; all of the value where left out. */
   part?: string | undefined
 }
 
 /** The raw values to try, in order; the default comes last. */
 function* candidates(value: Question | CarriedValue, known: Known): Generator<Candidate> {
-  for (const source of value.fill) yield { ...lookUp(source, known), part: source.part }
+  for (const source of value.fill) yield { ...sourceOf(source).look(source, known), part: source.part }
   if ('default' in value && value.default !== null) yield { raw: value.default, origin: 'default' }
-}
-
-function lookUp(source: FillSource, known: Known): Candidate {
-  switch (source.from) {
-    case 'link':
-      return { raw: valueIn(known.link, source.parameter), origin: 'link' }
-    case 'record':
-      return { raw: known.record && valueIn(known.record, source.field), origin: 'record' }
-    case 'form_before':
-      return lookBefore(known.formBefore, source.value)
-    case 'page_before':
-      return { raw: known.pageBefore, origin: 'browser' }
-    case 'constant':
-      return { raw: source.value, origin: 'constant' }
-  }
-}
-
-/** What was sent before. What anybody could have written then is no more certain now. */
-function lookBefore(before: SentBefore | null | undefined, path: Path): Candidate {
-  if (!before) return { raw: null, origin: 'form_before' }
-  const [name] = splitPath(path)
-  const origin = valueIn(before.origins, path) ?? valueIn(before.origins, name)
-  return { raw: valueAt(before.values, path), origin: isClaim(origin) && origin ? origin : 'form_before' }
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { choiceOf, formOf } from '../testing/forms'
 import { fillCarried, fillQuestions, takeCarried } from './fill'
-import { originsOf } from './origin'
+import { originsOf } from './origins_of'
 
 const known = { link: {}, record: null, pageBefore: null }
 const carriedForm = (...fill: object[]) => formOf([], { carried: [{ name: 'it', label: 'It', fill }] } as never)

@@ -5,7 +5,8 @@ import { lookSchema } from '../look/look'
 import { shownAsSchema } from '../answers/shown_as'
 import { FREE_MERGE_NAMES, nameSchema, pathSchema, templateSchema, wordingSchema } from '../answers/name'
 import { outcomeSchema, outcomeWhenSchema, USUAL_OUTCOME } from './outcomes'
-import { expectationSchema, fillSchema, landingSchema, whenSchema } from './parts'
+import { expectationSchema, landingSchema, whenSchema } from './parts'
+import { fillSchema } from '../origins/registry'
 import { questionSchema } from './question'
 import { PACES } from './paces'
 import { languagesSchema, translationsSchema } from './translation'
@@ -152,7 +153,6 @@ export type FormInput = z.input<typeof formSchema>
 export type Step = Form['steps'][number]
 export type Question = Step['questions'][number]
 export type CarriedValue = Form['carried'][number]
-export type FillSource = z.output<typeof fillSchema>
 export type Landing = z.output<typeof landingSchema>
 export type Opening = z.output<typeof openingSchema>
 export type Marks = Form['marks']

@@ -5,7 +5,9 @@ import { KIND_NAMES, type KindName, KINDS, mannerOf } from '../kinds/registry'
 import { questionLookSchema } from '../look/theme'
 import { shownAsSchema } from '../answers/shown_as'
 import { nameSchema, wordingSchema } from '../answers/name'
-import { answerSchema, fillSchema, landingSchema, whenSchema } from './parts'
+import { answerSchema } from '../answers/given'
+import { fillSchema } from '../origins/registry'
+import { landingSchema, whenSchema } from './parts'
 
 /** What every question has, whatever its kind. */
 const common = {

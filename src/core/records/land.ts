@@ -10,7 +10,7 @@ import {
   valueIn,
 } from '../answers/answer'
 import { showAt } from '../form/show'
-import { isClaim, type Origins } from '../fill/origin'
+import { isClaim, type Origins } from '../origins/origin'
 import type { Form, Landing } from '../form/definition'
 import { domainAt, labelAt, valuesThatLand } from '../form/values'
 import { findField, type RecordField, type RecordType, rulesOfField, showStored } from '../fields/field'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Origins } from '../fill/origin'
+import type { Origins } from '../origins/origin'
 import { choiceOf, emailQuestion, formOf } from '../testing/forms'
 import { longTexts, typedNames } from './repeats'
 

@@ -1,6 +1,6 @@
 import type { Answers } from '../answers/answer'
 import { mannerOf } from '../kinds/registry'
-import type { Origins } from '../fill/origin'
+import type { Origins } from '../origins/origin'
 import type { Form } from '../form/definition'
 import { questionsAsked } from '../form/values'
 

@@ -1,7 +1,7 @@
 import { sql } from 'kysely'
 import type { Answers } from '@/core/answers/answer'
 import type { Outcome } from '@/core/dispatch/outcome'
-import type { Origins } from '@/core/fill/origin'
+import type { Origins } from '@/core/origins/origin'
 import type { Plan } from '@/core/plan/plan'
 import type { Suspicion } from '@/core/spam/suspect'
 import { asJson, type Runner } from '../database'

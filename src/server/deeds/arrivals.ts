@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { Origin } from '@/core/fill/origin'
+import { ORIGINS } from '@/core/origins/origin'
 import { listSubmissions, listUnfinished, SUBMISSION_KEYS, UNFINISHED_KEYS } from '@/db/queries/arrivals'
 import {
   DELIVERY_KEYS,
@@ -102,10 +102,7 @@ export const readUnfinished = deed({
   },
 })
 
-const origins = z.record(
-  z.string(),
-  z.enum(['typed', 'link', 'record', 'browser', 'form_before', 'constant', 'default', 'computed'] satisfies Origin[]),
-)
+const origins = z.record(z.string(), z.enum(ORIGINS))
 
 const delivery = z.object({
   id: z.uuid(),

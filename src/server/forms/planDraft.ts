@@ -1,6 +1,6 @@
 import { ENGLISH } from '@/core/language/languages'
 import type { AnswerError } from '@/core/form/check'
-import { originsOf } from '@/core/fill/origin'
+import { originsOf } from '@/core/fill/origins_of'
 import { fillCarried, fillQuestions, takeCarried } from '@/core/fill/fill'
 import type { Form } from '@/core/form/definition'
 import { walkForm } from '@/core/form/walk'

@@ -1,5 +1,5 @@
 import { showAnswer } from '@/core/form/show'
-import type { Origin } from '@/core/fill/origin'
+import type { Origin } from '@/core/origins/origin'
 import { findQuestion, labelOf } from '@/core/form/values'
 import { nameInEnglish } from '@/core/language/languages'
 import type { ShownSubmission } from '@/server/submissions/showSubmission'

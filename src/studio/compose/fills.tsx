@@ -1,7 +1,9 @@
 'use client'
 
 import type { Part } from '@/core/answers/kind'
-import type { FillSource } from '@/core/form/definition'
+import type { ReactNode } from 'react'
+import type { RecordField } from '@/core/fields/field'
+import { beginFill, type Fill, SOURCE_NAMES, type SourceName, sourceOf } from '@/core/origins/registry'
 import { pathSchema } from '@/core/answers/name'
 import { showPlainly } from '@/core/answers/show_plainly'
 import { PartField } from '../kinds/partField'
@@ -9,13 +11,61 @@ import { useDraft } from '../draft/context'
 import { Button } from '../ui/button'
 import { ChoiceField, TextField } from '../ui/field'
 
-const SOURCES = [
-  ['link', 'the link’s parameter'],
-  ['record', 'their record (personal link)'],
-  ['page_before', 'the page before'],
-  ['form_before', 'the form before (its outcome leads here)'],
-  ['constant', 'always the same'],
-] as const
+/** How the settings of each source are entered. */
+const SETTINGS: { [N in SourceName]: (props: SettingsProps<Extract<Fill, { from: N }>>) => ReactNode } = {
+  link: ({ fill, onChange }) => (
+    <TextField
+      hideLabel
+      mono
+      label="Parameter"
+      value={fill.parameter}
+      check={(text) => (/^[A-Za-z0-9_.-]{1,60}$/.test(text) ? null : 'Use letters, digits, _ . and -')}
+      onCommit={(parameter) => onChange({ ...fill, parameter })}
+    />
+  ),
+  record: ({ fill, fields, onChange }) => (
+    <ChoiceField
+      hideLabel
+      label="Record field"
+      value={fill.field}
+      options={fields.map((field) => [field.name, field.label] as const)}
+      onCommit={(field) => onChange({ ...fill, field })}
+    />
+  ),
+  page_before: () => <span />,
+  form_before: ({ fill, onChange }) => (
+    <TextField
+      hideLabel
+      mono
+      label="Its value"
+      value={fill.value}
+      check={(text) => (pathSchema.safeParse(text).success ? null : 'Give a name, or a name and a part')}
+      onCommit={(value) => onChange({ ...fill, value })}
+    />
+  ),
+  constant: ({ fill, onChange }) => (
+    <TextField
+      hideLabel
+      label="Value"
+      value={showPlainly(fill.value)}
+      onCommit={(value) => onChange({ ...fill, value })}
+    />
+  ),
+}
+
+interface SettingsProps<F> {
+  fill: F
+  /** The contact’s fields. */
+  fields: readonly RecordField[]
+  onChange: (fill: F) => void
+}
+
+function Settings(props: SettingsProps<Fill>) {
+  const Of = SETTINGS[props.fill.from] as (props: SettingsProps<Fill>) => ReactNode
+  return Of(props)
+}
+
+const MENU = SOURCE_NAMES.map((from) => [from, sourceOf({ from }).words] as const)
 
 /** Where a value comes from before anyone types: an ordered list, the first that has it wins. */
 export function FillEditor({
@@ -24,31 +74,15 @@ export function FillEditor({
   parts,
   onChange,
 }: {
-  fill: FillSource[]
+  fill: Fill[]
   name: string
   /** Parts of the value, where it has any. */
   parts: readonly Part[]
-  onChange: (fill: FillSource[]) => void
+  onChange: (fill: Fill[]) => void
 }) {
   const resources = useDraft((state) => state.resources)
   const fields = resources.fields.filter(({ record, retired }) => record === 'contact' && !retired)
-  const begin = (from: string): FillSource => {
-    switch (from) {
-      case 'record':
-        return {
-          from: 'record',
-          field: fields.find((field) => field.name === name)?.name ?? fields[0]?.name ?? 'email',
-        }
-      case 'form_before':
-        return { from: 'form_before', value: name }
-      case 'page_before':
-        return { from: 'page_before' }
-      case 'constant':
-        return { from: 'constant', value: '' }
-      default:
-        return { from: 'link', parameter: name }
-    }
-  }
+  const begin = (from: string) => beginFill(from as SourceName, name, fields)
   return (
     <div className="space-y-1.5">
       {fill.length === 0 && <span className="mr-2 text-soft">nothing</span>}
@@ -68,45 +102,10 @@ export function FillEditor({
             hideLabel
             label="Source"
             value={source.from}
-            options={SOURCES}
+            options={MENU}
             onCommit={(from) => onChange(fill.with(index, { ...begin(from), part: source.part }))}
           />
-          {source.from === 'link' ? (
-            <TextField
-              hideLabel
-              mono
-              label="Parameter"
-              value={source.parameter}
-              check={(text) => (/^[A-Za-z0-9_.-]{1,60}$/.test(text) ? null : 'Use letters, digits, _ . and -')}
-              onCommit={(parameter) => onChange(fill.with(index, { ...source, parameter }))}
-            />
-          ) : source.from === 'record' ? (
-            <ChoiceField
-              hideLabel
-              label="Record field"
-              value={source.field}
-              options={fields.map((field) => [field.name, field.label] as const)}
-              onCommit={(field) => onChange(fill.with(index, { ...source, field }))}
-            />
-          ) : source.from === 'constant' ? (
-            <TextField
-              hideLabel
-              label="Value"
-              value={showPlainly(source.value)}
-              onCommit={(value) => onChange(fill.with(index, { ...source, value }))}
-            />
-          ) : source.from === 'form_before' ? (
-            <TextField
-              hideLabel
-              mono
-              label="Its value"
-              value={source.value}
-              check={(text) => (pathSchema.safeParse(text).success ? null : 'Give a name, or a name and a part')}
-              onCommit={(value) => onChange(fill.with(index, { ...source, value }))}
-            />
-          ) : (
-            <span />
-          )}
+          <Settings fill={source} fields={fields} onChange={(changed) => onChange(fill.with(index, changed))} />
           <Button
             look="quiet"
             aria-label={`Take away source ${index + 1}`}

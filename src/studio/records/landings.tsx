@@ -4,6 +4,8 @@ import type { ReactNode } from 'react'
 import { joinPath } from '@/core/answers/answer'
 import type { Part } from '@/core/answers/kind'
 import type { Landing } from '@/core/form/definition'
+import { isClaim } from '@/core/origins/origin'
+import { sourceOf } from '@/core/origins/registry'
 import { domainAt, findCarried, findQuestion } from '@/core/form/values'
 import { type FieldType, findField, RECORD_WORDS, type RecordField, rulesOfField } from '@/core/fields/field'
 import { rulesOfTranslation, type Translation, translationsFor } from '@/core/fields/translate'
@@ -82,7 +84,7 @@ function OneLanding({ name, label, landing, parts, fields, onChange, onDrop, als
   const domain = domainAt(form, joinPath(name, part))
   const mends = domain && known ? translationsFor(domain, known.type) : []
   const fill = (findQuestion(form, name) ?? findCarried(form, name))?.fill ?? []
-  const claimable = fill.some(({ from }) => from === 'link' || from === 'page_before')
+  const claimable = fill.some((one) => isClaim(sourceOf(one).origin))
   return (
     <div className="max-w-[680px] space-y-1">
       <div className="grid grid-cols-[auto_minmax(0,1fr)_minmax(0,1fr)_auto_84px] items-center gap-1.5">

@@ -23,7 +23,13 @@ import { addFieldAction, orderFieldsAction, setFieldAction } from './actions'
 const TYPES = FIELD_TYPES.map((type) => [type, rulesOfField(type).words] as const)
 
 /** The fields of every sort of record: what they are called, what they store, in which order, and which are retired. */
-export function Fields({ fields, onSaved }: { fields: readonly RecordField[]; onSaved: (resources: Resources) => void }) {
+export function Fields({
+  fields,
+  onSaved,
+}: {
+  fields: readonly RecordField[]
+  onSaved: (resources: Resources) => void
+}) {
   const [record, setRecord] = useState<RecordType>('contact')
   const [open, setOpen] = useState<string | null>(null)
   const here = fields.filter((field) => field.record === record)

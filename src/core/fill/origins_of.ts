@@ -3,18 +3,7 @@ import { mannerOf, rulesOf } from '../kinds/registry'
 import type { Form } from '../form/definition'
 import { questionsAsked } from '../form/values'
 
-/**
- * Where a value came from. `link` is a claim anybody can make by writing an address; `record` is stored
- * data, told only to the holder of a personal link;
- * `form_before` is what the same visitor sent in the form that led them here. What is `computed` from a claim is that claim.
- */
-export type Origin = 'typed' | 'link' | 'record' | 'browser' | 'form_before' | 'constant' | 'default' | 'computed'
-
-/** Origins by path: of each value, and of parts that came from elsewhere. */
-export type Origins = Record<string, Origin>
-
-/** Whether anybody could have written it, and nobody says that they did: an address, or what a browser tells. */
-export const isClaim = (origin: Origin | undefined): boolean => origin === 'link' || origin === 'browser'
+import { isClaim, type Origin, type Origins } from '../origins/origin'
 
 /**
  * Origins of a visitor's answers, given in the order they were asked, beside those of the carried values. What was

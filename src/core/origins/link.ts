@@ -1,0 +1,17 @@
+import { z } from 'zod'
+import { valueIn } from '../answers/answer'
+import type { SourceRules } from './source'
+
+export const settings = () => ({
+  parameter: z.string().regex(/^[A-Za-z0-9_.-]{1,60}$/, 'Use letters, digits, _ . and -'),
+})
+
+/** A parameter of the link that led here: a claim, which anybody can write. */
+export const rules: SourceRules<{ parameter: string }> = {
+  words: 'the link’s parameter',
+  origin: 'link',
+  begin: (parameter) => ({ parameter }),
+  look: ({ parameter }, { link }) => ({ raw: valueIn(link, parameter), origin: 'link' }),
+  describe: ({ parameter }) => `${parameter} · link`,
+  parameter: ({ parameter }) => parameter,
+}
