@@ -152,7 +152,12 @@ async function makeContacts(): Promise<string[]> {
   for (let n = 0; n < CONTACTS; n++) {
     const { company, ...person } = personOf(n)
     const at = daysAgo(DAYS + 5)
-    const added = await addContact(db, workspaceId, person, 'Taken over from the address book', at, company)
+    const added = await addContact(
+      db,
+      workspaceId,
+      { values: person, company, because: 'Taken over from the address book', at },
+      { sort: 'member', id: userId, name: 'Ines' },
+    )
     if (!added.ok) throw new Error(added.message)
     ids.push(added.id)
   }

@@ -1,5 +1,5 @@
 import type { ColumnType, Generated, JSONColumnType } from 'kysely'
-import type { Answers, Answer } from '@/core/answers/answer'
+import type { Answers } from '@/core/answers/answer'
 import type { DeliveryBody, TargetName } from '@/core/dispatch/targets/bodies'
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { Origins } from '@/core/origins/origin'
@@ -10,6 +10,7 @@ import type { Plan } from '@/core/plan/plan'
 import type { Option } from '@/core/answers/options'
 import type { FieldType, RecordType } from '@/core/fields/field'
 import type { Suspicion } from '@/core/spam/suspect'
+import type { CauseTable, NoteTable, RecordChangeTable } from './schema_of_causes'
 import type {
   AccountTable,
   ApiTokenTable,
@@ -40,7 +41,9 @@ export interface Database {
   form_address: FormAddressTable
   release: ReleaseTable
   record: RecordTable
+  cause: CauseTable
   record_change: RecordChangeTable
+  note: NoteTable
   list_membership: ListMembershipTable
   personal_link: PersonalLinkTable
   visit: VisitTable
@@ -174,22 +177,12 @@ interface RecordTable {
   values: Json<Answers>
   revision: Default<number>
   search: Searched
+  /** The cause that opened it; `null` where that was before causes were kept. */
+  opened_by: Default<string | null>
+  /** The cause that removed it: nobody meets it any more. */
+  gone_by: Default<string | null>
   created_at: Moment
   updated_at: Moment
-}
-
-interface RecordChangeTable {
-  id: Generated<string>
-  workspace_id: string
-  record_id: string
-  field: string
-  from: ColumnType<Answer, string, string>
-  to: ColumnType<Answer, string, string>
-  submission_id: string | null
-  because: string
-  at: Moment
-  /** Counts changes in the order they were made. */
-  seq: Generated<string>
 }
 
 interface ListMembershipTable {
@@ -197,7 +190,7 @@ interface ListMembershipTable {
   list: string
   contact_id: string
   wording: string
-  submission_id: string | null
+  cause_id: string | null
   joined_at: Moment
 }
 
@@ -286,7 +279,7 @@ type DeliveryState = 'waiting' | 'delivered' | 'given_up' | 'put_aside'
 interface DeliveryTable {
   id: Generated<string>
   workspace_id: string
-  submission_id: string
+  cause_id: string
   key: string
   body: Json<DeliveryBody>
   because: string

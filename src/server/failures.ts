@@ -26,6 +26,9 @@ export const tookTooLong = (error: unknown): boolean => ['57014', '55P03'].inclu
 export const isTemporary = (error: unknown): boolean =>
   isDatabaseAway(error) || /^(40|53|55|57|58)[0-9A-Z]{3}$/.test(codeOf(error)) || codeOf(error) === '25P03'
 
+/** Whether something is there already that may be there once only (PostgreSQL, Appendix A). */
+export const isTaken = (error: unknown): boolean => codeOf(error) === '23505'
+
 /** What is wrong, with what caused it, for people who may see it. At most 1000 characters. */
 export function reasonOf(error: unknown): string {
   const parts: string[] = []

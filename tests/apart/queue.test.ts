@@ -15,7 +15,7 @@ const sql = <T extends object>(text: string, values: unknown[] = []) => query<T>
 
 const deliveriesTo = (email: string) =>
   sql<{ id: string; key: string; state: string; attempts: number; error: string | null }>(
-    `select d.id, d.key, d.state, d.attempts, d.error from delivery d join submission s on s.id = d.submission_id
+    `select d.id, d.key, d.state, d.attempts, d.error from delivery d join submission s on s.id = d.cause_id
      where s."values"->>'email' = $1 order by d.key`,
     [email],
   )

@@ -149,7 +149,7 @@ describe('a program', () => {
     expect((await which('aside')).find((one) => one.id === id)).toMatchObject({
       state: 'put_aside',
       asideFor: 'They wrote themselves',
-      asideBy: 'A program',
+      asideBy: 'Demo',
     })
     expect((await which('open')).some((one) => one.id === id)).toBe(false)
     expect(await again(`/deliveries/${id}/again`)).toBe(204)

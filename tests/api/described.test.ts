@@ -52,6 +52,8 @@ describe('every operation', () => {
       other.id,
       Buffer.from(slug),
     )
+    const noted = await api<{ id: string }>(reach, 'POST', `/records/${contact}/notes`, { text: 'Rang twice' })
+    const opened = await one("select id from record where type = 'deal' and contact_id = $1", contact)
     const rehearsal = randomUUID()
     const change = { title: 'CRM', settings: { url: facts.bench }, everyForm: true, retired: false }
     calls = {
@@ -90,6 +92,12 @@ describe('every operation', () => {
       'POST /contacts/{id}/links': { path: `/contacts/${contact}/links`, body: { form: slug } },
       'DELETE /links/{id}': { path: `/links/${link}` },
       'GET /companies': {},
+      'GET /deals-and-requests/{id}': { path: `/deals-and-requests/${opened}` },
+      'PUT /records/{id}': { path: `/records/${opened}`, body: { values: { title: 'Kiln' } } },
+      'POST /records/{id}/notes': { path: `/records/${opened}/notes`, body: { text: 'Wants it by spring' } },
+      'PUT /notes/{id}': { path: `/notes/${noted.body.id}`, body: { text: 'Rang three times' } },
+      'DELETE /notes/{id}': { path: `/notes/${noted.body.id}` },
+      'POST /causes/{id}/back': { path: `/causes/${sent.body.submission}/back`, body: {} },
       'GET /companies/{id}': { path: `/companies/${houses.body.companies[0]?.id}` },
       'GET /settings': {},
       'PUT /settings/time-zone': { body: { timeZone: 'Europe/Stockholm' } },

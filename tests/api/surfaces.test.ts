@@ -83,13 +83,13 @@ describe('sending a form as a program', () => {
     const client = new pg.Client(facts.database)
     await client.connect()
     const { rows } = await client.query(
-      `select field, "from", "to", submission_id from record_change where record_id = $1 and field = 'first_name' order by at, "from" nulls first`,
+      `select field, "from", "to", cause_id from record_change where record_id = $1 and field = 'first_name' order by at, "from" nulls first`,
       [contact],
     )
     await client.end()
     expect(rows).toEqual([
-      { field: 'first_name', from: null, to: 'lineage', submission_id: first.body.submission },
-      { field: 'first_name', from: 'lineage', to: 'Line Age', submission_id: second.body.submission },
+      { field: 'first_name', from: null, to: 'lineage', cause_id: first.body.submission },
+      { field: 'first_name', from: 'lineage', to: 'Line Age', cause_id: second.body.submission },
     ])
   })
 })

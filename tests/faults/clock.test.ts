@@ -53,7 +53,7 @@ describe.each([-60, 60])('clocks %i minutes off', (minutes) => {
       lichen.cluster.url,
       `select max(abs(extract(epoch from now() - at)))::float8 as most from (
          select received_at as at from submission union all select applied_at from submission
-         union all select at from record_change where submission_id is not null
+         union all select at from record_change join submission on submission.id = record_change.cause_id
          union all select created_at from delivery union all select settled_at from delivery
          union all select arrived_at from visit union all select last_at from visit
          union all select at from visit_event union all select beat_at from worker_process) moments

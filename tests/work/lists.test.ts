@@ -118,7 +118,7 @@ describe('a list', () => {
       read: (db, workspace, filter, after) =>
         listDeliveries(db, workspace, { ...filter, which: 'all', after, limit: PAGE }),
       sortings: sortingsOf(DELIVERY_KEYS),
-      from: `delivery one join submission s on s.id = one.submission_id join form f on f.id = s.form_id where true`,
+      from: `delivery one join submission s on s.id = one.cause_id join form f on f.id = s.form_id where true`,
       keys: {
         planned: 'one.created_at',
         form: 'f.name',

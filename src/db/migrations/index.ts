@@ -16,6 +16,7 @@ import * as waysIn from './0014_ways_in'
 import * as received from './0015_received'
 import * as lanes from './0016_lanes'
 import * as recurrences from './0017_recurrences'
+import * as causes from './0018_causes'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -36,4 +37,5 @@ export const migrations: Record<string, Migration> = {
   '0015_received': received,
   '0016_lanes': lanes,
   '0017_recurrences': recurrences,
+  '0018_causes': causes,
 }

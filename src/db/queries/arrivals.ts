@@ -68,14 +68,16 @@ export function listSubmissions(db: Runner, workspaceId: string, filter: Arrival
     .selectFrom('submission')
     .innerJoin('form', 'form.id', 'submission.form_id')
     .innerJoin('release', 'release.id', 'submission.release_id')
-    .leftJoin('record as contact', 'contact.id', 'submission.contact_id')
+    .leftJoin('record as contact', (join) =>
+      join.onRef('contact.id', '=', 'submission.contact_id').on('contact.gone_by', 'is', null),
+    )
     .select([
       'submission.id',
       'form.slug as form',
       'form.name as formName',
       'release.number as release',
       'submission.state',
-      'submission.contact_id as contact',
+      'contact.id as contact',
       'contact.key as email',
       'contact.title as person',
       'submission.values',
@@ -87,7 +89,7 @@ export function listSubmissions(db: Runner, workspaceId: string, filter: Arrival
     ])
     .select([
       sql<string[] | null>`jsonb_path_query_array(submission.plan, '$.routed[*].desk.title')`.as('desks'),
-      sql<number>`(select count(*)::int from delivery where submission_id = submission.id and state = 'given_up')`.as(
+      sql<number>`(select count(*)::int from delivery where cause_id = submission.id and state = 'given_up')`.as(
         'undelivered',
       ),
     ])
@@ -124,7 +126,9 @@ export function listUnfinished(db: Runner, workspaceId: string, filter: Unfinish
   const query = db
     .selectFrom('visit')
     .innerJoin('form', 'form.id', 'visit.form_id')
-    .leftJoin('record as contact', 'contact.id', 'visit.link_holder')
+    .leftJoin('record as contact', (join) =>
+      join.onRef('contact.id', '=', 'visit.link_holder').on('contact.gone_by', 'is', null),
+    )
     .select([
       'visit.id',
       'form.slug as form',
@@ -161,7 +165,9 @@ export async function findSubmission(db: Runner, workspaceId: string, id: string
     .selectFrom('submission')
     .innerJoin('form', 'form.id', 'submission.form_id')
     .innerJoin('release', 'release.id', 'submission.release_id')
-    .leftJoin('record as contact', 'contact.id', 'submission.contact_id')
+    .leftJoin('record as contact', (join) =>
+      join.onRef('contact.id', '=', 'submission.contact_id').on('contact.gone_by', 'is', null),
+    )
     .leftJoin('visit', (join) =>
       join.onRef('visit.form_id', '=', 'submission.form_id').onRef('visit.id', '=', 'submission.visit_id'),
     )
@@ -182,7 +188,7 @@ export async function findSubmission(db: Runner, workspaceId: string, id: string
       'submission.error',
       'submission.suspicions',
       'submission.settled_at as settledAt',
-      'submission.contact_id as contact',
+      'contact.id as contact',
       'contact.key as email',
       'visit.source',
       'visit.began_at as beganAt',

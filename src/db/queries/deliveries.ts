@@ -8,12 +8,13 @@ import { endTrouble, turnsOf } from './lanes'
 export interface NewDelivery {
   id: string
   workspace_id: string
-  submission_id: string
+  /** What made it: a submission, or something else that somebody did. */
+  cause_id: string
   key: string
   body: DeliveryBody
   because: string
   created_at: string
-  form_id: string
+  form_id: string | null
   /** The visitor's address where it is a mail to one. */
   visitor: string | null
   connection: string | null
@@ -24,13 +25,13 @@ export async function addDeliveries(db: Runner, deliveries: readonly NewDelivery
   if (deliveries.length === 0) return
   await sql`
     with added as (
-      insert into delivery (id, workspace_id, submission_id, key, body, because, created_at, form_id, visitor,
+      insert into delivery (id, workspace_id, cause_id, key, body, because, created_at, form_id, visitor,
         connection)
-      select id, workspace_id, submission_id, key, body, because, created_at, form_id, visitor, connection
+      select id, workspace_id, cause_id, key, body, because, created_at, form_id, visitor, connection
       from jsonb_to_recordset(${asJson(deliveries)}::jsonb) as row(id uuid, workspace_id uuid,
-        submission_id uuid, key text, body jsonb, because text, created_at timestamptz,
+        cause_id uuid, key text, body jsonb, because text, created_at timestamptz,
         form_id uuid, visitor text, connection text)
-      on conflict (submission_id, key) do nothing
+      on conflict (cause_id, key) do nothing
       returning workspace_id, coalesce(connection, '') as connection
     ), lane as (select distinct workspace_id, connection from added)
     ${turnsOf(sql`lane`)}
@@ -197,8 +198,8 @@ export async function putDeliveryAside(
 const deliveriesOf = (db: Runner, workspaceId: string) =>
   db
     .selectFrom('delivery')
-    .innerJoin('submission', 'submission.id', 'delivery.submission_id')
-    .innerJoin('form', 'form.id', 'submission.form_id')
+    .leftJoin('submission', 'submission.id', 'delivery.cause_id')
+    .leftJoin('form', 'form.id', 'delivery.form_id')
     .leftJoin('connection', (join) =>
       join
         .onRef('connection.workspace_id', '=', 'delivery.workspace_id')
@@ -225,7 +226,7 @@ const deliveriesOf = (db: Runner, workspaceId: string) =>
 
 /** What was to be sent for one submission. */
 export const readDeliveries = (db: Runner, workspaceId: string, submissionId: string) =>
-  deliveriesOf(db, workspaceId).where('delivery.submission_id', '=', submissionId).orderBy('delivery.key').execute()
+  deliveriesOf(db, workspaceId).where('delivery.cause_id', '=', submissionId).orderBy('delivery.key').execute()
 
 export async function countGivenUp(db: Runner, workspaceId: string): Promise<number> {
   const { n } = await db

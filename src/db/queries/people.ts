@@ -2,6 +2,7 @@ import { sql } from 'kysely'
 import type { RecordType } from '@/core/fields/field'
 import type { Runner } from '../database'
 import { chooseSorting, type Cursor, holdsWords, momentKey, numberKey, readPage, type SortKeys, textKey } from './list'
+import { listNotes } from './notes'
 
 export interface PeopleFilter {
   email?: string | undefined
@@ -29,7 +30,9 @@ export function listPeople(db: Runner, workspaceId: string, filter: PeopleFilter
   const { email, search, company, sort, after, limit } = filter
   const query = db
     .selectFrom('record as contact')
-    .leftJoin('record as house', 'house.id', 'contact.company_id')
+    .leftJoin('record as house', (join) =>
+      join.onRef('house.id', '=', 'contact.company_id').on('house.gone_by', 'is', null),
+    )
     .select([
       'contact.id',
       'contact.key as email',
@@ -59,6 +62,7 @@ export function listPeople(db: Runner, workspaceId: string, filter: PeopleFilter
     )
     .where('contact.workspace_id', '=', workspaceId)
     .where('contact.type', '=', 'contact')
+    .where('contact.gone_by', 'is', null)
     .$if(email !== undefined, (narrowed) => narrowed.where('contact.key', '=', email ?? ''))
     .$if(company !== undefined, (narrowed) => narrowed.where('contact.company_id', '=', company ?? ''))
     .$if(Boolean(search), (narrowed) =>
@@ -74,7 +78,8 @@ export function listPeople(db: Runner, workspaceId: string, filter: PeopleFilter
 }
 
 const countOf = (type: RecordType) =>
-  sql<number>`(select count(*)::int from record other where other.company_id = house.id and other.type = ${type})`
+  sql<number>`(select count(*)::int from record other where other.company_id = house.id and other.type = ${type}
+    and other.gone_by is null)`
 
 export const COMPANY_KEYS = {
   changed: momentKey(sql`house.updated_at`),
@@ -94,6 +99,7 @@ export function listCompanies(db: Runner, workspaceId: string, { search, sort, a
     .select([countOf('contact').as('people'), countOf('deal').as('deals'), countOf('request').as('requests')])
     .where('house.workspace_id', '=', workspaceId)
     .where('house.type', '=', 'company')
+    .where('house.gone_by', 'is', null)
     .$if(Boolean(search), (narrowed) => narrowed.where(holdsWords(sql`house.search`, search ?? '')))
   return readPage(query, sql`house.id`, { sorting: chooseSorting(COMPANY_KEYS, sort, '-changed'), after, limit })
 }
@@ -105,6 +111,7 @@ export async function findContact(db: Runner, workspaceId: string, id: string) {
     .select(['id', 'key as email', 'values'])
     .where('workspace_id', '=', workspaceId)
     .where('type', '=', 'contact')
+    .where('gone_by', 'is', null)
     .where('id', '=', id)
     .executeTakeFirst()
   return row ?? null
@@ -118,14 +125,16 @@ export async function findPerson(db: Runner, workspaceId: string, id: string) {
   const contact = await findContact(db, workspaceId, id)
   const person = contact && (await listPeople(db, workspaceId, { email: contact.email, limit: 1 })).rows[0]
   if (!person) return null
-  const [changes, memberships, submissions, opened] = await Promise.all([
+  const [changes, notes, memberships, submissions, opened] = await Promise.all([
     readLineage(db, workspaceId, id),
+    listNotes(db, workspaceId, id),
     db
       .selectFrom('list_membership as m')
       .innerJoin('list', (join) =>
         join.onRef('list.workspace_id', '=', 'm.workspace_id').onRef('list.name', '=', 'm.list'),
       )
-      .select(['list.title', 'm.wording', 'm.joined_at as joinedAt', 'm.submission_id as submission'])
+      .leftJoin('submission', 'submission.id', 'm.cause_id')
+      .select(['list.title', 'm.wording', 'm.joined_at as joinedAt', 'submission.id as submission'])
       .where('m.workspace_id', '=', workspaceId)
       .where('m.contact_id', '=', id)
       .orderBy('m.joined_at', 'desc')
@@ -141,7 +150,7 @@ export async function findPerson(db: Runner, workspaceId: string, id: string) {
       .execute(),
     listOpened(db, workspaceId, { contact: id }),
   ])
-  return { ...person, changes, memberships, submissions, opened }
+  return { ...person, changes, notes, memberships, submissions, opened }
 }
 
 /** A company's page: what is stored, its people, its deals and requests, and every change. */
@@ -151,22 +160,49 @@ export async function findCompany(db: Runner, workspaceId: string, id: string) {
     .select(['id', 'key', 'domain', 'values', 'created_at as createdAt'])
     .where('workspace_id', '=', workspaceId)
     .where('type', '=', 'company')
+    .where('gone_by', 'is', null)
     .where('id', '=', id)
     .executeTakeFirst()
   if (!company) return null
-  const [changes, people, opened] = await Promise.all([
+  const [changes, notes, people, opened] = await Promise.all([
     readLineage(db, workspaceId, id),
+    listNotes(db, workspaceId, id),
     listPeople(db, workspaceId, { company: id, limit: MOST_SHOWN }),
     listOpened(db, workspaceId, { company: id }),
   ])
-  return { ...company, changes, people: people.rows, opened }
+  return { ...company, changes, notes, people: people.rows, opened }
 }
 
-/** Every change of a record, the latest first, with the submission, form and release that made it. */
+/** A deal or a request: what is stored, whose it is, and every change. */
+export async function findOpened(db: Runner, workspaceId: string, id: string) {
+  const opened = await db
+    .selectFrom('record')
+    .leftJoin('form', 'form.id', 'record.form_id')
+    .leftJoin('record as contact', (join) =>
+      join.onRef('contact.id', '=', 'record.contact_id').on('contact.gone_by', 'is', null),
+    )
+    .leftJoin('record as house', (join) =>
+      join.onRef('house.id', '=', 'record.company_id').on('house.gone_by', 'is', null),
+    )
+    .select(['record.id', 'record.type', 'record.key', 'record.values', 'record.created_at as createdAt'])
+    .select(['form.name as formName', 'contact.id as contact', 'contact.title as contactName'])
+    .select(['house.id as companyId', 'house.title as company'])
+    .where('record.workspace_id', '=', workspaceId)
+    .where('record.type', 'in', ['deal', 'request'])
+    .where('record.gone_by', 'is', null)
+    .where('record.id', '=', id)
+    .executeTakeFirst()
+  if (!opened) return null
+  const [changes, notes] = await Promise.all([readLineage(db, workspaceId, id), listNotes(db, workspaceId, id)])
+  return { ...opened, changes, notes }
+}
+
+/** Every change of a record, the latest first, with what caused it. */
 const readLineage = (db: Runner, workspaceId: string, id: string) =>
   db
     .selectFrom('record_change as change')
-    .leftJoin('submission', 'submission.id', 'change.submission_id')
+    .innerJoin('cause', 'cause.id', 'change.cause_id')
+    .leftJoin('submission', 'submission.id', 'change.cause_id')
     .leftJoin('form', 'form.id', 'submission.form_id')
     .leftJoin('release', 'release.id', 'submission.release_id')
     .select([
@@ -176,6 +212,9 @@ const readLineage = (db: Runner, workspaceId: string, id: string) =>
       'change.to',
       'change.because',
       'change.at',
+      'change.cause_id as cause',
+      'cause.sort as sort',
+      'cause.who',
       'submission.id as submission',
       'form.name as formName',
       'release.number as release',
@@ -197,6 +236,7 @@ const listOpened = (db: Runner, workspaceId: string, whose: { contact?: string; 
     .select('record.created_at as createdAt')
     .where('record.workspace_id', '=', workspaceId)
     .where('record.type', 'in', ['deal', 'request'])
+    .where('record.gone_by', 'is', null)
     .$if(whose.contact !== undefined, (query) => query.where('record.contact_id', '=', whose.contact ?? ''))
     .$if(whose.company !== undefined, (query) => query.where('record.company_id', '=', whose.company ?? ''))
     .orderBy('record.created_at', 'desc')

@@ -7,7 +7,7 @@ export async function listRehearsals(db: Runner, formId: string) {
   return db
     .selectFrom('rehearsal')
     .leftJoin('user as keeper', 'keeper.id', 'rehearsal.kept_by')
-    .leftJoin('record', 'record.id', 'rehearsal.contact')
+    .leftJoin('record', (join) => join.onRef('record.id', '=', 'rehearsal.contact').on('record.gone_by', 'is', null))
     .select([
       'rehearsal.id',
       'rehearsal.title',

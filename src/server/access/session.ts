@@ -79,8 +79,8 @@ export const memberAction =
 export const actorOf = ({ workspaceId, userId, name, email }: Member): Actor => ({
   context: context(),
   workspaceId,
-  userId,
-  who: { name, email },
+  doer: { sort: 'member', id: userId, name },
+  email,
 })
 
 /** Makes an action of the studio that does a deed, for members only; tells what came of it. */

@@ -21,11 +21,18 @@ const BELIEVED = 2000
 /** How exactly it is told when a token was last used: reading must not write each time. */
 const NOTED_EVERY = sql`interval '10 minutes'`
 
-const holder = globalThis as { lichenTokens?: LRUCache<string, string> }
+/** What a program shows, and whose it is. */
+export interface Token {
+  id: string
+  name: string
+  workspaceId: string
+}
+
+const holder = globalThis as { lichenTokens?: LRUCache<string, Token> }
 const believed = () => (holder.lichenTokens ??= new LRUCache({ max: 1000, ttl: BELIEVED }))
 
-/** The workspace a bearer token belongs to; `null` for no token, a wrong one, or one that was withdrawn. */
-export async function knownToken(db: Db, authorization: string | null): Promise<string | null> {
+/** The bearer token that is shown; `null` for no token, a wrong one, or one that was withdrawn. */
+export async function knownToken(db: Db, authorization: string | null): Promise<Token | null> {
   const token = /^Bearer ([\w-]{20,200})$/i.exec(authorization ?? '')?.[1]
   if (!token) return null
   const hash = hashToken(token)
@@ -33,7 +40,7 @@ export async function knownToken(db: Db, authorization: string | null): Promise<
   if (known) return known
   const row = await db
     .selectFrom('api_token')
-    .select(['id', 'workspace_id'])
+    .select(['id', 'name', 'workspace_id as workspaceId'])
     .select(sql<boolean>`coalesce(last_used_at < now() - ${NOTED_EVERY}, true)`.as('stale'))
     .where('hash', '=', hash)
     .where('withdrawn_at', 'is', null)
@@ -44,8 +51,10 @@ export async function knownToken(db: Db, authorization: string | null): Promise<
       .set({ last_used_at: sql<Date>`now()` })
       .where('id', '=', row.id)
       .execute()
-  if (row) believed().set(hash.toString('base64'), row.workspace_id)
-  return row?.workspace_id ?? null
+  if (!row) return null
+  const { id, name, workspaceId } = row
+  believed().set(hash.toString('base64'), { id, name, workspaceId })
+  return { id, name, workspaceId }
 }
 
 /** Withdraws a token; whoever shows it from now on is a stranger, in other processes two seconds later. */

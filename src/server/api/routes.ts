@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { upgradeForm } from '@/core/form/upgrade'
 import { context } from '../context'
 import * as arrivals from '../deeds/arrivals'
+import * as changes from '../deeds/changes'
 import * as forms from '../deeds/forms'
 import * as formSettings from '../deeds/form_settings'
 import * as people from '../deeds/people'
@@ -65,6 +66,12 @@ export const routes: Route[] = [
   del('/links/{id}', people.dropLink),
   get('/companies', people.readCompanies),
   get('/companies/{id}', people.readCompany),
+  get('/deals-and-requests/{id}', people.readOpened),
+  put('/records/{id}', changes.changeRecord),
+  post('/records/{id}/notes', changes.addNote),
+  put('/notes/{id}', changes.changeNote),
+  del('/notes/{id}', changes.dropNote, 200),
+  post('/causes/{id}/back', changes.putBack, 200),
   download('/exports/contacts', 'Every contact that fits', peopleExportSchema, exportPeople),
 
   get('/settings', settings.readSettings),

@@ -1,7 +1,7 @@
 import { findUnfit } from '@/core/formats/text'
-import { knownToken } from '../access/token'
+import { knownToken, type Token } from '../access/token'
 import { context } from '../context'
-import { perform, type Wrong } from '../deeds/deed'
+import { type Actor, perform, type Wrong } from '../deeds/deed'
 import type { Done, NotDone } from '../done'
 import { guard, problem } from '../problem'
 import { ANY_REVISION, NO_REVISION, revisionOf, tagOf } from './draft_tag'
@@ -12,8 +12,8 @@ import { routes } from './routes'
 export function serveApi(request: Request, segments: readonly string[]): Promise<Response> {
   return guard(async () => {
     const { db } = context()
-    const workspaceId = await knownToken(db, request.headers.get('authorization'))
-    if (!workspaceId) return problem(401, 'Send a bearer token of the workspace.', {}, { 'www-authenticate': 'Bearer' })
+    const token = await knownToken(db, request.headers.get('authorization'))
+    if (!token) return problem(401, 'Send a bearer token of the workspace.', {}, { 'www-authenticate': 'Bearer' })
     const here = routes.flatMap((route) => {
       const path = matchPath(route.path, segments)
       return path ? [{ route, path }] : []
@@ -25,7 +25,7 @@ export function serveApi(request: Request, segments: readonly string[]): Promise
       return problem(405, `This address takes ${allow}.`, {}, { allow })
     }
     const { route, path } = found
-    return 'deed' in route ? doDeed(route, path, workspaceId, request) : writeFile(route, path, workspaceId, request)
+    return 'deed' in route ? doDeed(route, path, token, request) : writeFile(route, path, token.workspaceId, request)
   })
 }
 
@@ -46,12 +46,12 @@ async function writeFile(
 async function doDeed(
   route: DeedRoute,
   path: Record<string, string>,
-  workspaceId: string,
+  { id, name, workspaceId }: Token,
   request: Request,
 ): Promise<Response> {
   const given = await inputOf(route, path, request)
   if (given instanceof Response) return given
-  const by = { context: context(), workspaceId, userId: null, who: null }
+  const by: Actor = { context: context(), workspaceId, doer: { sort: 'program', id, name }, email: null }
   return answer(route, await perform(route.deed, by, given))
 }
 

@@ -118,8 +118,8 @@ const delivery = z.object({
   settledAt: moment.nullable(),
   asideFor: z.string().nullable().describe('Why it was put aside'),
   asideBy: z.string().nullable().describe('Who did'),
-  submission: z.uuid(),
-  formName: z.string(),
+  submission: z.uuid().nullable().describe('The submission that made it; null where something else did'),
+  formName: z.string().nullable(),
 })
 
 export const readSubmission = deed({
@@ -196,8 +196,8 @@ export const putAside = deed({
   }),
   gives: nothing,
   refusals: { 404: 'No delivery that was given up has this id' },
-  run: async ({ context, workspaceId, who }, { id, reason }) =>
-    (await putDeliveryAside(context.db, workspaceId, id, reason, who?.name ?? 'A program'))
+  run: async ({ context, workspaceId, doer }, { id, reason }) =>
+    (await putDeliveryAside(context.db, workspaceId, id, reason, doer.name))
       ? done(null)
       : notDone(404, 'No delivery that was given up has this id.'),
 })

@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import type { Doer } from '@/core/changes/cause'
 import type { Context } from '../context'
 import { type Done, notDone, type Refusal } from '../done'
 
@@ -6,11 +7,13 @@ import { type Done, notDone, type Refusal } from '../done'
 export interface Actor {
   context: Context
   workspaceId: string
-  /** `null` for a program. */
-  userId: string | null
-  /** Who is told what comes of it, where somebody is. */
-  who: { name: string; email: string } | null
+  doer: Doer
+  /** The member’s address, where a member does it. */
+  email: string | null
 }
+
+/** The member who does it; `null` where a program does. */
+export const memberOf = ({ doer }: Actor): string | null => (doer.sort === 'member' ? doer.id : null)
 
 /**
  * One thing that can be done in a workspace. The studio's actions, the operations of the API and their

@@ -21,7 +21,7 @@ import { readReadout as countReadout } from '../readout/readReadout'
 import { readSummaries } from '../readout/readSummaries'
 import { defaultSpan } from '../readout/span'
 import { heavily } from '../heavy'
-import { deed } from './deed'
+import { deed, memberOf } from './deed'
 import { listSchema, slugSchema } from './lists'
 import { ofForm, withForm } from './of_form'
 import { plan as planShape } from './plan_shape'
@@ -71,8 +71,8 @@ export const addForm = deed({
   input: z.strictObject({ ...newForm, draft: formSchema.optional() }),
   gives: madeForm,
   refusals: { 409: 'The slug is taken' },
-  async run({ context, workspaceId, userId }, input) {
-    const made = await createForm(context.db, workspaceId, input, userId)
+  async run(by, input) {
+    const made = await createForm(by.context.db, by.workspaceId, input, memberOf(by))
     return made ? done({ ...made, name: input.name }) : notDone(409, TAKEN)
   },
 })
@@ -101,7 +101,7 @@ export const copyForm = deed({
     withForm(by, of, async (form) => {
       const before = readStored(form.draft)
       const draft = copyAs(before, title ?? input.name, without)
-      const made = await createForm(by.context.db, by.workspaceId, { ...input, draft }, by.userId)
+      const made = await createForm(by.context.db, by.workspaceId, { ...input, draft }, memberOf(by))
       if (!made) return notDone(409, TAKEN)
       if (!without.includes('rehearsals')) await copyRehearsals(by.context.db, form.id, made.id)
       const names = [before.title, form.name].filter((name) => name !== draft.title)
@@ -141,7 +141,7 @@ export const saveDraft = deed({
       // RFC 6585, 3: who does not say what they replace may undo what somebody else has just saved.
       if (from === undefined)
         return notDone(428, 'Say with If-Match which draft this replaces: its ETag, or * for any.')
-      const saved = await writeDraft(by.context.db, form, draft, from, by.userId)
+      const saved = await writeDraft(by.context.db, form, draft, from, memberOf(by))
       if (saved.ok) return done({ revision: saved.revision, draft })
       const { by: who, revision, theirs } = saved
       return notDone(412, `${who} saved another draft of this form meanwhile.`, { by: who, revision, theirs })
@@ -183,7 +183,7 @@ export const releaseForm = deed({
       const { db, config } = by.context
       if (from !== null && form.draftRevision !== from)
         return notDone(409, 'The draft has changed since this page was opened. Look at it again first.')
-      const released = await releaseDraft(db, form, by.userId, null)
+      const released = await releaseDraft(db, form, memberOf(by), null)
       if (!released.ok) return notDone(422, sayFaults(released.faults), { findings: released.faults })
       return done({ number: released.number, changes: released.changes, url: `${config.LICHEN_URL}/f/${slug}` })
     }),

@@ -2,7 +2,15 @@ import { z } from 'zod'
 import { ANY_EMAIL, rules as email } from '@/core/kinds/email'
 import { findForm } from '@/db/queries/forms'
 import { withdrawLink } from '@/db/queries/links'
-import { COMPANY_KEYS, CONTACT_KEYS, findCompany, findPerson, listCompanies, listPeople } from '@/db/queries/people'
+import {
+  COMPANY_KEYS,
+  CONTACT_KEYS,
+  findCompany,
+  findOpened,
+  findPerson,
+  listCompanies,
+  listPeople,
+} from '@/db/queries/people'
 import { done, notDone } from '../done'
 import { addContact as makeContact } from '../people/addContact'
 import { createPersonalLink } from '../people/createLink'
@@ -11,7 +19,7 @@ import { stateSchema } from './arrivals'
 import { deed } from './deed'
 import { deedOn } from './deed_on'
 import { listSchema, slugSchema } from './lists'
-import { answers, change, moment, opened, pageOf } from './shapes'
+import { answers, change, moment, note, opened, pageOf } from './shapes'
 
 /** Contacts with their links, and companies. */
 
@@ -43,6 +51,7 @@ export const readContact = deed({
   input: z.object({ id: z.uuid() }),
   gives: contactRow.extend({
     changes: z.array(change),
+    notes: z.array(note),
     memberships: z.array(
       z.object({ title: z.string(), wording: z.string(), joinedAt: moment, submission: z.uuid().nullable() }),
     ),
@@ -91,9 +100,9 @@ export const addContact = deed({
     values: answers,
   }),
   refusals: { 409: 'The address is taken', 422: 'A field is wrong' },
-  async run({ context, workspaceId, userId, who }, { values, company }) {
-    const because = userId === null ? 'Entered through the API' : `Entered by ${who?.name ?? 'a member'}`
-    const added = await makeContact(context.db, workspaceId, values, because, new Date(), company)
+  async run({ context, workspaceId, doer }, { values, company }) {
+    const because = doer.sort === 'program' ? 'Entered through the API' : `Entered by ${doer.name}`
+    const added = await makeContact(context.db, workspaceId, { values, company, because }, doer)
     if (!added.ok) return notDone(added.status, added.message)
     return done({ id: added.id, email: values.email, company, values })
   },
@@ -150,6 +159,7 @@ export const readCompany = deed({
     values: answers,
     createdAt: moment,
     changes: z.array(change),
+    notes: z.array(note),
     people: z.array(contactRow),
     opened: z.array(opened),
   }),
@@ -157,5 +167,23 @@ export const readCompany = deed({
   async run({ context, workspaceId }, { id }) {
     const company = await findCompany(context.db, workspaceId, id)
     return company ? done(company) : notDone(404, 'There is no such company.')
+  },
+})
+
+export const readOpened = deed({
+  summary: 'A deal or a request with whose it is, its notes, and every change',
+  input: z.object({ id: z.uuid() }),
+  gives: opened.extend({
+    contact: z.uuid().nullable(),
+    contactName: z.string().nullable(),
+    companyId: z.uuid().nullable(),
+    company: z.string().nullable(),
+    changes: z.array(change),
+    notes: z.array(note),
+  }),
+  refusals: { 404: 'No such deal or request' },
+  async run({ context, workspaceId }, { id }) {
+    const found = await findOpened(context.db, workspaceId, id)
+    return found ? done(found) : notDone(404, 'There is no such deal or request.')
   },
 })

@@ -5,7 +5,7 @@ import { findContact } from '@/db/queries/people'
 import * as stored from '@/db/queries/rehearsals'
 import { done, notDone } from '../done'
 import { runRehearsals as runKept } from '../forms/runRehearsals'
-import { deed } from './deed'
+import { deed, memberOf } from './deed'
 import { deedOn } from './deed_on'
 import { ofForm, withForm } from './of_form'
 import { answers, moment } from './shapes'
@@ -52,7 +52,7 @@ export const keepRehearsal = deed({
       const { db } = by.context
       if (rehearsal.contact && !(await findContact(db, by.workspaceId, rehearsal.contact)))
         return notDone(404, 'There is no such contact.')
-      switch (await stored.keepRehearsal(db, form, { ...rehearsal, keptBy: by.userId })) {
+      switch (await stored.keepRehearsal(db, form, { ...rehearsal, keptBy: memberOf(by) })) {
         case 'kept':
           return done({ id: rehearsal.id, title: rehearsal.title })
         case 'taken':

@@ -158,8 +158,8 @@ export const tryConnection = deed({
   input: z.object({ name: nameSchema }),
   gives: tried,
   refusals: { 404: 'No such connection', 422: 'Nobody belongs to the workspace' },
-  async run({ context: { db, config }, workspaceId, who: by }, { name }) {
-    const who = by ?? (await readOwner(db, workspaceId, null))
+  async run({ context: { db, config }, workspaceId, doer, email }, { name }) {
+    const who = email === null ? await readOwner(db, workspaceId, null) : { name: doer.name, email }
     return who
       ? tryIt(db, workspaceId, name, who, config)
       : notDone(422, 'Nobody belongs to this workspace, so nobody could get a mail.')

@@ -74,15 +74,22 @@ export const rest = z
 
 export const change = z.object({
   id: z.uuid(),
-  field: z.string(),
+  field: z
+    .string()
+    .describe('A field’s name; of what is no field, `_company`, `_domain`, `_list.` and a list, `_note.` and a note'),
   from: answer,
   to: answer,
   because: z.string(),
   at: moment,
+  cause: z.uuid(),
+  sort: z.enum(['submission', 'member', 'program', 'put back']).describe('What sort of cause it has'),
+  who: z.string().nullable().describe('What whoever did it was called then; null for a visitor'),
   submission: z.uuid().nullable(),
   formName: z.string().nullable(),
   release: z.number().nullable(),
 })
+
+export const note = z.object({ id: z.uuid(), text: z.string(), who: z.string().nullable(), writtenAt: moment })
 
 /** A deal or a request, where it shows on somebody's page. */
 export const opened = z.object({

@@ -1,82 +1,79 @@
 import { randomUUID } from 'node:crypto'
 import type { Answers } from '@/core/answers/answer'
+import type { Doer } from '@/core/changes/cause'
+import { type ChangeSet, NO_CHANGES, type Opening, type SlotChange } from '@/core/changes/change_set'
+import { Ledger } from '@/core/changes/ledger'
 import { companyDomain, companyKey } from '@/core/records/company'
-import { findField, rulesOfField } from '@/core/fields/field'
 import { matchCompany } from '@/core/records/match'
-import type { Db, Runner } from '@/db/database'
+import type { RecordState } from '@/core/records/record'
+import type { Db } from '@/db/database'
 import { lockNames } from '@/db/queries/clock'
-import { addChanges, insertContact, readRecords, writeRecords } from '@/db/queries/records'
+import { readRecords } from '@/db/queries/records'
 import { readResources } from '@/db/queries/workspace'
-import { COMPANY_LINK } from '../submissions/batch'
+import { inTurn } from '../changes/inTurn'
+import { writeChanges } from '../changes/writeChanges'
+import { findUnfitField } from './fields'
 
 export type Added = { ok: true; id: string } | { ok: false; status: 409 | 422; message: string }
 
-/**
- * Makes a contact from fields the workspace knows, with a line of lineage for each; of the company named, which
- * is made where nobody has that name.
- */
-export async function addContact(
-  db: Db,
-  workspaceId: string,
-  values: Answers & { email: string },
-  because: string,
-  now: Date,
-  company: string | null = null,
-): Promise<Added> {
+/** A contact as somebody enters it, of the company named, which is made where nobody has that name. */
+export interface NewContact {
+  values: Answers & { email: string }
+  company: string | null
+  /** Why each value is as it is. */
+  because: string
+  /** When; left out, now. */
+  at?: Date
+}
+
+/** Makes a contact from fields the workspace knows, with a line of lineage for each. */
+export async function addContact(db: Db, workspaceId: string, contact: NewContact, by: Doer): Promise<Added> {
+  const { values, company } = contact
   const { fields } = await readResources(db, workspaceId)
-  for (const [name, value] of Object.entries(values)) {
-    const field = findField(fields, 'contact', name)
-    if (!field) return { ok: false, status: 422, message: `There is no contact field “${name}”.` }
-    if (!rulesOfField(field.type).takes(value, field.options))
-      return { ok: false, status: 422, message: `“${name}” must be: ${rulesOfField(field.type).words.toLowerCase()}.` }
-  }
-  return db.transaction().execute(async (tx): Promise<Added> => {
-    const house =
-      company === null ? null : await findOrOpenCompany(tx, workspaceId, company, values.email, because, now)
-    const id = await insertContact(tx, workspaceId, values, house?.id ?? null, now)
-    if (!id) return { ok: false, status: 409, message: `A contact with the address ${values.email} exists.` }
-    const by = { workspaceId, recordId: id, from: null, submissionId: null, because, at: now }
-    const set = house ? { ...values, [COMPANY_LINK]: house.name } : values
-    await addChanges(
-      tx,
-      Object.entries(set).map(([field, to]) => ({ ...by, field, to })),
-    )
-    return { ok: true, id }
+  const unfit = findUnfitField('contact', values, fields)
+  if (unfit) return { ok: false, status: 422, message: unfit }
+  return inTurn(db, workspaceId, async (tx, now): Promise<Added> => {
+    const domain = company === null ? null : companyDomain(values.email)
+    const companyKeys = company === null ? [] : [companyKey(company)]
+    await lockNames(tx, [
+      `${workspaceId} ${values.email}`,
+      ...companyKeys.map((key) => `${workspaceId} company ${key}`),
+    ])
+    const wanted = {
+      emails: [values.email],
+      contacts: [],
+      companyKeys,
+      domains: domain ? [domain] : [],
+      openings: false,
+    }
+    const records = await readRecords(tx, workspaceId, wanted, true)
+    if (records.some(({ type, key }) => type === 'contact' && key === values.email))
+      return { ok: false, status: 409, message: `A contact with the address ${values.email} exists.` }
+    const ledger = new Ledger(records, randomUUID)
+    const caused = { id: randomUUID(), workspaceId, cause: { sort: 'deed' as const, by, deed: 'addContact' } }
+    const find = ledger.do({ ...caused, at: contact.at ?? now }, entering(contact, records))
+    await writeChanges(tx, workspaceId, ledger.written())
+    return { ok: true, id: find('contact').id }
   })
 }
 
-async function findOrOpenCompany(
-  tx: Runner,
-  workspaceId: string,
-  name: string,
-  email: string,
-  because: string,
-  at: Date,
-): Promise<{ id: string; name: string } | null> {
-  const key = companyKey(name)
-  await lockNames(tx, [`${workspaceId} company ${key}`])
-  const domain = companyDomain(email)
-  const wanted = { emails: [], contacts: [], companyKeys: [key], domains: domain ? [domain] : [], openings: false }
-  const records = await readRecords(tx, workspaceId, wanted)
-  const matched = matchCompany(name, email, records)
-  if (!matched) return null
-  if (matched.id) return { id: matched.id, name: matched.title ?? name }
-  const record = {
-    id: randomUUID(),
-    workspaceId,
-    type: 'company' as const,
-    key,
-    domain,
-    contact: null,
-    company: null,
-    form: null,
-    values: { name },
-    lists: [],
-    revision: 1,
+/** What entering a contact does: it is opened, and its company where nobody has that name. */
+function entering({ values, company, because }: NewContact, records: readonly RecordState[]): ChangeSet {
+  const matched = company === null ? null : matchCompany(company, values.email, records)
+  const opened = { contact: null, company: null, form: null }
+  const opens: Opening[] = [{ ref: 'contact', type: 'contact', key: values.email, domain: null, ...opened }]
+  const changes = Object.entries(values).map(([slot, to]): SlotChange => ({
+    record: 'contact',
+    slot,
+    from: null,
+    to,
+    because,
+  }))
+  if (!matched) return { ...NO_CHANGES, opens, changes }
+  const house = matched.id ?? 'company'
+  if (matched.id === null) {
+    opens.unshift({ ref: 'company', type: 'company', key: matched.key, domain: matched.domain, ...opened })
+    changes.unshift({ record: 'company', slot: 'name', from: null, to: company, because })
   }
-  await writeRecords(tx, [{ record, at }])
-  await addChanges(tx, [
-    { workspaceId, recordId: record.id, field: 'name', from: null, to: name, submissionId: null, because, at },
-  ])
-  return { id: record.id, name }
+  return { ...NO_CHANGES, opens, changes, ties: [{ record: 'contact', company: house, because }] }
 }

@@ -1,7 +1,6 @@
 import { type Plan, planSubmission } from '@/core/plan/plan'
 import type { Snapshot } from '@/core/plan/snapshot'
 import type { Db, Runner } from '@/db/database'
-import { lockNames } from '@/db/queries/clock'
 import { readRelease } from '@/db/queries/forms'
 import {
   markFailed,
@@ -11,11 +10,12 @@ import {
   workspacesWaiting,
 } from '@/db/queries/submissions'
 import { readOwner, readResources } from '@/db/queries/workspace'
+import { inTurn } from '../changes/inTurn'
 import { isDatabaseAway, isTemporary, reasonOf } from '../failures'
 import { readReleased } from '../forms/live'
 import { log, traced } from '../log'
 import type { ApplySettings } from './applySettings'
-import { Batch, type ReleasedForm } from './batch'
+import { Batch, meetRecords, type ReleasedForm } from './batch'
 
 /**
  * Plans and applies what a workspace has received, in the order it arrived, until nothing is left that is
@@ -71,10 +71,6 @@ async function applyAlone(db: Db, workspaceId: string, id: string, settings: App
   }
 }
 
-/** Whatever is applied in a workspace is applied in turn, so that lineage is in the order of arrival. */
-const inTurn = <T>(db: Db, workspaceId: string, work: (tx: Runner, now: Date) => Promise<T>): Promise<T> =>
-  db.transaction().execute(async (tx) => work(tx, await lockNames(tx, [`apply ${workspaceId}`])))
-
 async function applyTogether(
   tx: Runner,
   workspaceId: string,
@@ -83,14 +79,14 @@ async function applyTogether(
   now: Date,
 ): Promise<void> {
   if (submissions.length === 0) return
-  const work = new Batch(workspaceId, settings, now)
   const failed: { id: string; error: string }[] = []
   const forms = await readForms(tx, submissions)
   const resources = await readResources(tx, workspaceId)
-  await work.meet(tx, submissions, forms)
+  const met = await meetRecords(tx, workspaceId, submissions, forms, settings)
+  const work = new Batch(workspaceId, settings, now, met)
   for (const submission of submissions) {
     const released = forms.get(submission.release_id) ?? new Error('Its release does not exist')
-    const plan = makePlan(submission, released, { ...resources, records: work.known() })
+    const plan = makePlan(submission, released, { ...resources, records: met.ledger.known() })
     if (plan instanceof Error || released instanceof Error) {
       log.error({ error: plan, submission: submission.id }, 'A submission cannot be planned')
       failed.push({ id: submission.id, error: reasonOf(plan) })

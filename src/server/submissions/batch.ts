@@ -1,32 +1,25 @@
 import { randomUUID } from 'node:crypto'
 import { fileAddress, filesIn } from '@/core/answers/files'
-import type { Form } from '@/core/form/definition'
-import { walkForm } from '@/core/form/walk'
+import { Ledger } from '@/core/changes/ledger'
 import type { SentFile } from '@/core/dispatch/attachments'
 import { mailboxOf } from '@/core/dispatch/mailbox'
 import { targetOf } from '@/core/dispatch/targets/registry'
 import type { PlannedDelivery } from '@/core/dispatch/targets/target'
-import type { Plan } from '@/core/plan/plan'
 import type { RecordType } from '@/core/fields/field'
-import type { Touched } from '@/core/records/match'
+import type { Form } from '@/core/form/definition'
+import { walkForm } from '@/core/form/walk'
+import { changesOf } from '@/core/plan/changes_of'
+import type { Plan } from '@/core/plan/plan'
 import type { Snapshot } from '@/core/plan/snapshot'
-import { titleOf } from '@/core/records/record'
 import { joinWanted, wantedBy } from '@/core/records/wanted'
 import type { Runner } from '@/db/database'
 import { lockNames } from '@/db/queries/clock'
-import { addDeliveries, type NewDelivery } from '@/db/queries/deliveries'
+import type { NewDelivery } from '@/db/queries/deliveries'
 import { readSent } from '@/db/queries/files'
-import {
-  addChanges,
-  addMemberships,
-  type NewChange,
-  type NewMembership,
-  readRecords,
-  type StoredRecord,
-  writeRecords,
-} from '@/db/queries/records'
+import { readRecords } from '@/db/queries/records'
 import { type AppliedSubmission, markApplied, type ReceivedSubmission } from '@/db/queries/submissions'
 import { markSentAfterAll, queueReadout, type SentVisit } from '@/db/queries/visits'
+import { writeChanges } from '../changes/writeChanges'
 import { advanceVisits, type VisitNotice } from '../visits/advance'
 import type { ApplySettings } from './applySettings'
 
@@ -39,55 +32,66 @@ export interface ReleasedForm {
   name: string
 }
 
-/** A contact's company, as lineage calls it: no field that people make can have this name. */
-export const COMPANY_LINK = '_company'
+/** What a batch of submissions may match: records in hand, read and locked, and the files that came with it. */
+export interface Met {
+  ledger: Ledger
+  files: ReadonlyMap<string, SentFile>
+}
 
-/** What a batch of plans adds up to, gathered in memory and written with one statement a table. */
+/** Reads and locks whatever these submissions may match, what does not exist yet included. */
+export async function meetRecords(
+  tx: Runner,
+  workspaceId: string,
+  submissions: readonly ReceivedSubmission[],
+  forms: ReadonlyMap<string, ReleasedForm | Error>,
+  { url }: ApplySettings,
+): Promise<Met> {
+  const wanted = joinWanted(
+    submissions.map(({ release_id, values, link_holder }) => {
+      const released = forms.get(release_id)
+      return wantedBy(!released || released instanceof Error ? null : released.form, values, link_holder)
+    }),
+  )
+  await lockNames(tx, [
+    ...wanted.emails.map((email) => `${workspaceId} ${email}`),
+    ...wanted.companyKeys.map((key) => `${workspaceId} company ${key}`),
+  ])
+  const ids = submissions.flatMap(({ values }) => filesIn(values))
+  const sent = ids.length > 0 ? await readSent(tx, workspaceId, ids) : []
+  const files = sent.map(({ id, name, type, bytes }): [string, SentFile] => [
+    id,
+    { id, name, type: type ?? '', bytes, address: fileAddress(url, id, name) },
+  ])
+  const records = await readRecords(tx, workspaceId, wanted, true)
+  return { ledger: new Ledger(records, randomUUID), files: new Map(files) }
+}
+
+/** What a batch of plans adds up to beside what it does to records: gathered in memory, and written at once. */
 export class Batch {
-  private readonly records = new Map<string, StoredRecord>()
-  private readonly changed = new Map<string, { record: StoredRecord; at: Date }>()
-  private readonly changes: NewChange[] = []
-  private readonly memberships: NewMembership[] = []
   private readonly deliveries: NewDelivery[] = []
   private readonly applied: AppliedSubmission[] = []
   private readonly visits: VisitNotice[] = []
   private readonly sent: SentVisit[] = []
-  private readonly files = new Map<string, SentFile>()
 
   constructor(
     private readonly workspaceId: string,
     private readonly settings: ApplySettings,
     private readonly now: Date,
+    private readonly met: Met,
   ) {}
-
-  /** Reads and locks whatever these submissions may match, what does not exist yet included. */
-  async meet(tx: Runner, submissions: ReceivedSubmission[], forms: Map<string, ReleasedForm | Error>): Promise<void> {
-    const wanted = joinWanted(
-      submissions.map(({ release_id, values, link_holder }) => {
-        const released = forms.get(release_id)
-        return wantedBy(!released || released instanceof Error ? null : released.form, values, link_holder)
-      }),
-    )
-    await lockNames(tx, [
-      ...wanted.emails.map((email) => `${this.workspaceId} ${email}`),
-      ...wanted.companyKeys.map((key) => `${this.workspaceId} company ${key}`),
-    ])
-    const ids = submissions.flatMap(({ values }) => filesIn(values))
-    for (const { id, name, type, bytes } of ids.length > 0 ? await readSent(tx, this.workspaceId, ids) : [])
-      this.files.set(id, { id, name, type: type ?? '', bytes, address: fileAddress(this.settings.url, id, name) })
-    for (const record of await readRecords(tx, this.workspaceId, wanted, true)) this.records.set(record.id, record)
-  }
-
-  /** What is known by now, the latest made first. */
-  known(): StoredRecord[] {
-    return [...this.records.values()]
-  }
 
   /** Takes one plan in; later plans of the batch see what it does. */
   take(submission: ReceivedSubmission, released: ReleasedForm, plan: Plan): void {
     const { form, number, slug, name } = released
+    const { ledger, files } = this.met
     const at = this.settings.appliedAt?.(submission.received_at) ?? this.now
-    const { contact, company } = this.touchRecords(submission, plan, at)
+    const caused = { id: submission.id, workspaceId: this.workspaceId, cause: { sort: 'submission' as const }, at }
+    const find = ledger.do(caused, changesOf(plan, submission.form_id, ledger.known()))
+    const touched = (type: RecordType) => {
+      const one = plan.records.find(({ record }) => record === type)
+      return one ? find(one.id ?? type) : null
+    }
+    const contact = touched('contact')
     this.applied.push({
       id: submission.id,
       contact_id: contact?.id ?? null,
@@ -100,16 +104,16 @@ export class Batch {
       plan,
       submission: { id: submission.id, form: { slug, name }, release: number, receivedAt: submission.received_at },
       contact,
-      company,
+      company: touched('company'),
       at,
-      files: filesIn(submission.values).flatMap((id) => this.files.get(id) ?? []),
+      files: filesIn(submission.values).flatMap((id) => files.get(id) ?? []),
       attach: this.settings.attach,
     }
     for (const delivery of plan.deliveries)
       this.deliveries.push({
         id: randomUUID(),
         workspace_id: this.workspaceId,
-        submission_id: submission.id,
+        cause_id: submission.id,
         form_id: submission.form_id,
         visitor: visitorOf(delivery, plan),
         key: delivery.key,
@@ -143,69 +147,8 @@ export class Batch {
       })
   }
 
-  /** Does to the records what the plan says, and ties them to each other. Tells whose they are, where that is known. */
-  private touchRecords(submission: ReceivedSubmission, plan: Plan, at: Date) {
-    const touched = new Map<RecordType, StoredRecord>()
-    // Deals and requests belong to a contact and a company, and a contact to a company: whom they belong to comes first.
-    for (const type of ['company', 'contact', 'deal', 'request'] as const) {
-      const one = plan.records.find(({ record }) => record === type)
-      if (one) touched.set(type, this.touch(submission, plan, one, touched, at))
-    }
-    const contact = touched.get('contact') ?? null
-    if (contact)
-      for (const { list, wording } of plan.lists)
-        this.memberships.push({ ...this.by(submission, at), contactId: contact.id, list, wording })
-    return { contact, company: touched.get('company') ?? null }
-  }
-
-  private touch(
-    submission: ReceivedSubmission,
-    plan: Plan,
-    one: Touched,
-    others: ReadonlyMap<RecordType, StoredRecord>,
-    at: Date,
-  ): StoredRecord {
-    const stored = one.id === null ? undefined : this.records.get(one.id)
-    const before = stored ?? newRecord(this.workspaceId, submission, one)
-    const set = plan.changes.filter(({ record, effect }) => record === one.record && effect === 'set')
-    const record: StoredRecord = {
-      ...before,
-      values: { ...before.values, ...Object.fromEntries(set.map(({ field, to }) => [field, to])) },
-      domain: before.domain ?? one.domain,
-      contact:
-        before.contact ??
-        (one.record === 'contact' || one.record === 'company' ? null : (others.get('contact')?.id ?? null)),
-      company: before.company ?? (one.record === 'company' ? null : (others.get('company')?.id ?? null)),
-      lists: one.record === 'contact' ? [...before.lists, ...plan.lists.map(({ list }) => list)] : before.lists,
-    }
-    const by = { ...this.by(submission, at), recordId: record.id }
-    for (const { field, from, to, because } of set) this.changes.push({ ...by, field, from, to, because })
-    const house = others.get('company')
-    const moved = one.record === 'contact' && house !== undefined && record.company !== before.company
-    if (moved)
-      this.changes.push({
-        ...by,
-        field: COMPANY_LINK,
-        from: null,
-        to: titleOf(house),
-        because: 'The company of this submission',
-      })
-    const changed = set.length > 0 || moved || record.domain !== before.domain
-    if (stored && set.length > 0) record.revision = before.revision + 1
-    this.records.set(record.id, record)
-    if (!stored || changed) this.changed.set(record.id, { record, at })
-    return record
-  }
-
-  private by({ id }: ReceivedSubmission, at: Date) {
-    return { workspaceId: this.workspaceId, submissionId: id, at }
-  }
-
   async write(tx: Runner): Promise<void> {
-    await writeRecords(tx, [...this.changed.values()])
-    await addChanges(tx, this.changes)
-    await addMemberships(tx, this.memberships)
-    await addDeliveries(tx, this.deliveries)
+    await writeChanges(tx, this.workspaceId, this.met.ledger.written(), this.deliveries)
     await markApplied(tx, this.applied)
     await advanceVisits(tx, this.visits)
     await queueReadout(tx, await markSentAfterAll(tx, this.sent))
@@ -217,26 +160,4 @@ function visitorOf({ message }: PlannedDelivery, plan: Plan): string | null {
   const carried = message === null ? undefined : plan.messages[message]
   const [address] = carried?.audience === 'visitor' ? carried.to : []
   return address === undefined ? null : mailboxOf(address)
-}
-
-function newRecord(
-  workspaceId: string,
-  submission: ReceivedSubmission,
-  { record, key, domain }: Touched,
-): StoredRecord {
-  const id = randomUUID()
-  return {
-    id,
-    type: record,
-    key: key ?? id,
-    domain,
-    contact: null,
-    company: null,
-    form: record === 'deal' || record === 'request' ? submission.form_id : null,
-    // A contact has its address, whatever lands.
-    values: record === 'contact' && key !== null ? { email: key } : {},
-    lists: [],
-    revision: 1,
-    workspaceId,
-  }
 }

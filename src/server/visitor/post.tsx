@@ -76,7 +76,7 @@ const judgeOf = (live: LiveForm, visitor: Visitor, visit: ClaimedVisit | null, s
 async function isTrusted(request: Request, live: LiveForm): Promise<boolean | null> {
   const authorization = request.headers.get('authorization')
   if (!authorization) return false
-  return (await knownToken(context().visitors, authorization)) === live.workspaceId ? true : null
+  return (await knownToken(context().visitors, authorization))?.workspaceId === live.workspaceId ? true : null
 }
 
 /** Takes one step of a plain HTML form, from a browser that runs no script. */

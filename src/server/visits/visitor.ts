@@ -1,3 +1,4 @@
+import { sourceOf } from '@/core/origins/registry'
 import { createHash } from 'node:crypto'
 import { sql } from 'kysely'
 import { z } from 'zod'
@@ -54,7 +55,7 @@ function parametersRead(form: Form): Set<string> {
   const known = readByForm.get(form)
   if (known) return known
   const fills = [...form.carried, ...form.steps.flatMap(({ questions }) => questions)].flatMap(({ fill }) => fill)
-  const read = new Set(fills.flatMap((source) => (source.from === 'link' ? [source.parameter] : [])))
+  const read = new Set(fills.flatMap((fill) => sourceOf(fill).parameter?.(fill) ?? []))
   readByForm.set(form, read)
   return read
 }
@@ -70,6 +71,7 @@ export async function findLinkHolder(db: Db, formId: string, secret: unknown): P
     .select(['contact.id', 'contact.values'])
     .where('personal_link.hash', '=', hashSecret(secret))
     .where('personal_link.form_id', '=', formId)
+    .where('contact.gone_by', 'is', null)
     .where('withdrawn_at', 'is', null)
     .where((eb) => eb.or([eb('expires_at', 'is', null), eb('expires_at', '>', sql<Date>`now()`)]))
     .executeTakeFirst()

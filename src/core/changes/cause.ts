@@ -1,0 +1,19 @@
+/** Whoever can be asked why they did something: a member, or a program with its token. */
+export type Doer = { sort: 'member'; id: string; name: string } | { sort: 'program'; id: string; name: string }
+
+/** What made something happen. Whatever changes anything about people has one, and all that it did points to it. */
+export type Cause =
+  /** What a visitor sent: the cause has the submission’s id. */
+  | { sort: 'submission' }
+  /** A deed of a member or a program, by its name; `of` is the cause that it is about, where it is about one. */
+  | { sort: 'deed'; by: Doer; deed: string; of?: string }
+  /** Undoes what another cause did. */
+  | { sort: 'put back'; by: Doer; of: string }
+
+/** A cause as it is kept: with its id, and when it did what it did. */
+export interface Caused {
+  id: string
+  workspaceId: string
+  cause: Cause
+  at: Date
+}

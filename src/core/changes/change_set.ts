@@ -1,0 +1,47 @@
+import type { Answer } from '../answers/answer'
+import type { RecordType } from '../fields/field'
+
+/** A record by its id; or, of one that the change set opens, what it is called there. */
+export type Ref = string
+
+/** A record that is opened. Whom it belongs to is opened before it, or there already. */
+export interface Opening {
+  ref: Ref
+  type: RecordType
+  /** What it is matched by from now on; `null` where that is its own id. */
+  key: string | null
+  domain: string | null
+  contact: Ref | null
+  company: Ref | null
+  /** The form that opens it, by id. */
+  form: string | null
+}
+
+/** One slot of a record that holds something else from now on. */
+export interface SlotChange {
+  record: Ref
+  slot: string
+  from: Answer
+  to: Answer
+  because: string
+}
+
+/** A record that belongs to another company from now on, or to none. */
+export interface Tie {
+  record: Ref
+  company: Ref | null
+  because: string
+}
+
+/** All that one cause does to records, as it shall be. Plain data: nothing is done by making one. */
+export interface ChangeSet {
+  opens: Opening[]
+  changes: SlotChange[]
+  ties: Tie[]
+  /** Records, by id, that nobody meets any more. */
+  removes: string[]
+  /** Records, by id, that had been removed and are there again. */
+  restores: string[]
+}
+
+export const NO_CHANGES: ChangeSet = { opens: [], changes: [], ties: [], removes: [], restores: [] }

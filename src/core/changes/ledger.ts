@@ -1,0 +1,179 @@
+import type { Answer } from '../answers/answer'
+import { companyKey } from '../records/company'
+import { type RecordState, titleOf } from '../records/record'
+import type { Caused } from './cause'
+import type { ChangeSet, Opening, Ref, SlotChange } from './change_set'
+import { COMPANY_SLOT, readSlot } from './slot'
+
+/** A stored record, with how often its fields have changed: whoever is sent it can tell an older state by that. */
+export interface Held extends RecordState {
+  revision: number
+  /** The cause that opened it; `null` where that was before causes were kept. */
+  openedBy: string | null
+  /** The cause that removed it: nobody meets it any more. */
+  goneBy: string | null
+}
+
+/** A change as it is kept for good. */
+export interface KeptChange {
+  record: string
+  field: string
+  from: Answer
+  to: Answer
+  because: string
+  cause: string
+  at: Date
+}
+
+/** What the company slot holds: which company, and what it was called then. */
+export const companyInSlot = (company: RecordState): Answer => ({ id: company.id, name: titleOf(company) })
+
+/** What several change sets come to, each thing once, as it stands after the last of them. */
+export interface Written {
+  causes: Caused[]
+  /** Records as they stand, with the moment of their last change. */
+  records: { record: Held; at: Date }[]
+  /** Every change, in the order it was made. */
+  changes: KeptChange[]
+  /** Lists that contacts are on by now, or (`wording` is `null`) no more. */
+  lists: { contact: string; list: string; wording: string | null; cause: string; at: Date }[]
+  /** Notes as they read by now; `null` of those that are gone. */
+  notes: { record: string; note: string; text: string | null; cause: string; at: Date }[]
+}
+
+/** A record whose key follows the field it is known by: a contact’s address, a company’s name. */
+function keyedAnew(record: Held, changed: string): Held {
+  const { type, values } = record
+  const to = values[changed]
+  if (typeof to !== 'string' || to === '') return record
+  if (type === 'contact' && changed === 'email') return { ...record, key: to }
+  return type === 'company' && changed === 'name' ? { ...record, key: companyKey(to) } : record
+}
+
+/**
+ * Records in hand, and what is done to them: change sets are done one after another, each to what the ones before it
+ * left, and what they come to is written at once. It must hold every record that a change set names by its id.
+ * `newId` gives ids for what is opened.
+ */
+export class Ledger {
+  private readonly records = new Map<string, Held>()
+  private readonly causes: Caused[] = []
+  private readonly touched = new Map<string, { record: Held; at: Date }>()
+  private readonly changes: KeptChange[] = []
+  private readonly lists = new Map<string, Written['lists'][number]>()
+  private readonly notes = new Map<string, Written['notes'][number]>()
+
+  constructor(
+    records: Iterable<Held>,
+    private readonly newId: () => string,
+  ) {
+    for (const record of records) this.records.set(record.id, record)
+  }
+
+  /** The records that are there, as they stand by now. */
+  known(): Held[] {
+    return [...this.records.values()].filter(({ goneBy }) => goneBy === null)
+  }
+
+  /** Does what a change set says. Gives each record that it names, as it stands then. */
+  do(caused: Caused, set: ChangeSet): (ref: Ref) => Held {
+    this.causes.push(caused)
+    const opened = new Map<Ref, string>()
+    const find = (ref: Ref) => this.get(opened.get(ref) ?? ref)
+    for (const opening of set.opens) opened.set(opening.ref, this.open(caused, opening, find))
+    const counted = new Set(opened.values())
+    for (const change of set.changes) {
+      const { id } = find(change.record)
+      this.change(caused, { ...change, record: id })
+      if (readSlot(change.slot).is !== 'field' || counted.has(id)) continue
+      counted.add(id)
+      this.put(caused, { ...this.get(id), revision: this.get(id).revision + 1 })
+    }
+    for (const { record, company, because } of set.ties)
+      this.tie(caused, find(record), company === null ? null : find(company), because)
+    for (const id of set.removes) this.put(caused, { ...this.get(id), goneBy: caused.id })
+    for (const id of set.restores) this.put(caused, { ...this.get(id), goneBy: null })
+    return find
+  }
+
+  /** A record as it stands by now. */
+  get(id: string): Held {
+    const record = this.records.get(id)
+    if (!record) throw new Error(`No record ${id} is in hand`)
+    return record
+  }
+
+  written(): Written {
+    return {
+      causes: this.causes,
+      records: [...this.touched.values()],
+      changes: this.changes,
+      lists: [...this.lists.values()],
+      notes: [...this.notes.values()],
+    }
+  }
+
+  private open(caused: Caused, opening: Opening, find: (ref: Ref) => Held): string {
+    const { type, key, domain, contact, company, form } = opening
+    const id = this.newId()
+    this.put(caused, {
+      id,
+      type,
+      key: key ?? id,
+      domain,
+      contact: contact === null ? null : find(contact).id,
+      company: company === null ? null : find(company).id,
+      form,
+      // A contact has its address, whatever lands.
+      values: type === 'contact' && key !== null ? { email: key } : {},
+      lists: [],
+      revision: 1,
+      openedBy: caused.id,
+      goneBy: null,
+    })
+    return id
+  }
+
+  private change(caused: Caused, { record: id, slot: name, from, to, because }: SlotChange): void {
+    const record = this.get(id)
+    const slot = readSlot(name)
+    const text = typeof to === 'string' ? to : null
+    const by = { cause: caused.id, at: caused.at }
+    this.changes.push({ record: id, field: name, from, to, because, ...by })
+    switch (slot.is) {
+      case 'field':
+        return this.put(caused, keyedAnew({ ...record, values: { ...record.values, [slot.name]: to } }, slot.name))
+      case 'domain':
+        return this.put(caused, { ...record, domain: text })
+      case 'company':
+        throw new Error('Which company a record belongs to is said by a tie')
+      case 'list': {
+        const others = record.lists.filter((list) => list !== slot.name)
+        this.records.set(id, { ...record, lists: text === null ? others : [...others, slot.name] })
+        this.lists.set(`${id} ${slot.name}`, { contact: id, list: slot.name, wording: text, ...by })
+        return
+      }
+      case 'note':
+        this.notes.set(slot.id, { record: id, note: slot.id, text, ...by })
+    }
+  }
+
+  private tie(caused: Caused, record: Held, company: Held | null, because: string): void {
+    const before = record.company === null ? null : this.get(record.company)
+    this.changes.push({
+      record: record.id,
+      field: COMPANY_SLOT,
+      from: before && companyInSlot(before),
+      to: company && companyInSlot(company),
+      because,
+      cause: caused.id,
+      at: caused.at,
+    })
+    this.put(caused, { ...record, company: company?.id ?? null })
+  }
+
+  private put({ at }: Caused, record: Held): void {
+    this.records.set(record.id, record)
+    this.touched.set(record.id, { record, at })
+  }
+}

@@ -1,0 +1,83 @@
+import type { ChangeSet, Opening, Ref, SlotChange, Tie } from '../changes/change_set'
+import { DOMAIN_SLOT, slotOfList } from '../changes/slot'
+import type { RecordType } from '../fields/field'
+import type { Touched } from '../records/match'
+import type { RecordState } from '../records/record'
+import type { Plan } from './plan'
+
+/** What records a plan names belong to comes before them. */
+const ORDER = ['company', 'contact', 'deal', 'request'] as const
+
+/**
+ * What a plan does to records: all of it but the mails and the outcome. `form` is the id of the form that opens what
+ * is opened, `records` what the plan was made from.
+ */
+export function changesOf(
+  plan: Pick<Plan, 'records' | 'changes' | 'lists'>,
+  form: string,
+  records: readonly RecordState[],
+): ChangeSet {
+  const touched = new Map(plan.records.map((one) => [one.record, one]))
+  const inOrder = ORDER.flatMap((type) => touched.get(type) ?? [])
+  const refOf = (type: RecordType): Ref | null => {
+    const one = touched.get(type)
+    return one ? (one.id ?? type) : null
+  }
+  return {
+    opens: inOrder.filter(({ id }) => id === null).map((one) => openingOf(one, form, refOf)),
+    changes: [
+      ...inOrder.flatMap((one) => [...fieldChanges(plan, one), ...domainChanges(one, records)]),
+      ...listChanges(plan, refOf('contact')),
+    ],
+    ties: inOrder.flatMap((one) => tiesOf(one, refOf('company'), records)),
+    removes: [],
+    restores: [],
+  }
+}
+
+function openingOf({ record, key, domain }: Touched, form: string, refOf: (type: RecordType) => Ref | null): Opening {
+  const isOpened = record === 'deal' || record === 'request'
+  return {
+    ref: record,
+    type: record,
+    key,
+    domain,
+    contact: isOpened ? refOf('contact') : null,
+    company: isOpened ? refOf('company') : null,
+    form: isOpened ? form : null,
+  }
+}
+
+const fieldChanges = ({ changes }: Pick<Plan, 'changes'>, { record, id }: Touched): SlotChange[] =>
+  changes
+    .filter((change) => change.record === record && change.effect === 'set')
+    .map(({ field, from, to, because }) => ({ record: id ?? record, slot: field, from, to, because }))
+
+/** A company that was known by its name alone has its mail domain from the first address of its people. */
+function domainChanges({ id, domain }: Touched, records: readonly RecordState[]): SlotChange[] {
+  const stored = records.find((one) => one.id === id)
+  if (!stored || stored.domain !== null || domain === null) return []
+  return [{ record: stored.id, slot: DOMAIN_SLOT, from: null, to: domain, because: 'The domain of this address' }]
+}
+
+const listChanges = ({ lists }: Pick<Plan, 'lists'>, contact: Ref | null): SlotChange[] =>
+  contact === null
+    ? []
+    : lists.map(({ list, wording, because }) => ({
+        record: contact,
+        slot: slotOfList(list),
+        from: null,
+        to: wording,
+        because,
+      }))
+
+/** Contacts, deals and requests that belong to no company yet belong to the submission’s. */
+function tiesOf({ record, id }: Touched, company: Ref | null, records: readonly RecordState[]): Tie[] {
+  const isFree =
+    record === 'contact'
+      ? (records.find((one) => one.id === id)?.company ?? null) === null
+      : record !== 'company' && id !== null && records.find((one) => one.id === id)?.company === null
+  return company !== null && isFree
+    ? [{ record: id ?? record, company, because: 'The company of this submission' }]
+    : []
+}

@@ -1,0 +1,47 @@
+import type { ColumnType, Generated } from 'kysely'
+import type { Answer } from '@/core/answers/answer'
+import type { Default, Moment } from './schema_of_access'
+
+/** What made something happen, and by whom: kept for good. */
+export interface CauseTable {
+  id: Generated<string>
+  workspace_id: string
+  sort: 'submission' | 'member' | 'program' | 'put back'
+  /** Name of the deed. */
+  deed: string
+  member_id: string | null
+  token_id: string | null
+  /** What whoever did it was called then. */
+  who: string | null
+  /** The cause that it is about: what it puts back. */
+  of_id: string | null
+  /** The cause that put all of it back, as long as that stands. */
+  undone_by: Default<string | null>
+  at: Moment
+  /** Counts causes in the order they were kept. */
+  seq: Generated<string>
+}
+
+export interface RecordChangeTable {
+  id: Generated<string>
+  workspace_id: string
+  record_id: string
+  field: string
+  from: ColumnType<Answer, string, string>
+  to: ColumnType<Answer, string, string>
+  cause_id: string
+  because: string
+  at: Moment
+  /** Counts changes in the order they were made. */
+  seq: Generated<string>
+}
+
+export interface NoteTable {
+  id: string
+  workspace_id: string
+  record_id: string
+  text: string
+  /** The cause that it reads so by. */
+  cause_id: string
+  written_at: Moment
+}

@@ -1,0 +1,72 @@
+import { randomUUID } from 'node:crypto'
+import type { Doer } from '@/core/changes/cause'
+import { Ledger } from '@/core/changes/ledger'
+import { doneToSlots, type Left, putBack as planPuttingBack } from '@/core/changes/put_back'
+import type { Db, Runner } from '@/db/database'
+import { findCause, markUndone, readOpenedBy, readRemovedBy, readSlotsOf } from '@/db/queries/causes'
+import { holdRecords } from '@/db/queries/records'
+import { type Done, done, notDone } from '../done'
+import { isTaken } from '../failures'
+import { inTurn } from './inTurn'
+import { writeChanges } from './writeChanges'
+
+export interface PutBackWish {
+  /** The cause whose doing is put back. */
+  cause: string
+  /** One slot of one record; all that the cause did, where left out. */
+  only?: { record: string; slot: string } | undefined
+  /** Whether what was changed since is put back as well. */
+  despite?: boolean | undefined
+}
+
+export interface WasPutBack {
+  /** The cause that this is; `null` where nothing was left to put back. */
+  cause: string | null
+  left: Left[]
+}
+
+/**
+ * Puts back what a cause did, all of it or one slot. What was changed since is told and left alone, unless it is wished
+ * otherwise. A cause that was put back as a whole can be put back no more, until that is put back itself.
+ */
+export async function putBack(db: Db, workspaceId: string, wish: PutBackWish, by: Doer): Promise<Done<WasPutBack>> {
+  try {
+    return await inTurn(db, workspaceId, (tx, now) => putBackNow(tx, workspaceId, wish, by, now))
+  } catch (error) {
+    if (isTaken(error)) return notDone(409, 'Another record has that name by now.')
+    throw error
+  }
+}
+
+async function putBackNow(
+  tx: Runner,
+  workspaceId: string,
+  { cause: of, only, despite }: PutBackWish,
+  by: Doer,
+  at: Date,
+): Promise<Done<WasPutBack>> {
+  const cause = await findCause(tx, workspaceId, of)
+  if (!cause) return notDone(404, 'There is no such cause.')
+  if (cause.undoneBy !== null && !only) return notDone(409, 'That has been put back already.')
+  const slots = doneToSlots(of, await readSlotsOf(tx, workspaceId, of)).filter(
+    ({ record, slot }) => !only || (record === only.record && slot === only.slot),
+  )
+  if (only && slots.length === 0) return notDone(404, 'That cause changed nothing there.')
+  const opened = only ? [] : await readOpenedBy(tx, workspaceId, of)
+  const removed = only ? [] : await readRemovedBy(tx, workspaceId, of)
+  const ids = new Set([...slots, ...opened, ...removed].map(({ record }) => record))
+  const records = await holdRecords(tx, workspaceId, [...ids])
+  const gone = new Set(records.flatMap(({ id, goneBy }) => (goneBy === null ? [] : [id])))
+  const { set, left } = planPuttingBack({ slots, opened, removed }, gone, despite)
+  const does = set.changes.length + set.ties.length + set.removes.length + set.restores.length
+  if (does === 0) return done({ cause: null, left })
+  // Companies are needed by their names, too.
+  const companies = [...records.map(({ company }) => company), ...set.ties.map(({ company }) => company)]
+  const more = companies.filter((company) => company !== null).filter((company) => !ids.has(company))
+  const ledger = new Ledger([...records, ...(await holdRecords(tx, workspaceId, more))], randomUUID)
+  const id = randomUUID()
+  ledger.do({ id, workspaceId, cause: { sort: 'put back', by, of }, at }, set)
+  await writeChanges(tx, workspaceId, ledger.written())
+  if (!only && left.length === 0) await markUndone(tx, workspaceId, of, id)
+  return done({ cause: id, left })
+}

@@ -1,0 +1,80 @@
+import { randomUUID } from 'node:crypto'
+import { type Answers, sameAnswer } from '@/core/answers/answer'
+import { ANY_EMAIL, rules as email } from '@/core/kinds/email'
+import type { Doer } from '@/core/changes/cause'
+import { type ChangeSet, NO_CHANGES } from '@/core/changes/change_set'
+import { type Held, Ledger } from '@/core/changes/ledger'
+import type { RecordType } from '@/core/fields/field'
+import type { Db } from '@/db/database'
+import { holdRecords } from '@/db/queries/records'
+import { readResources } from '@/db/queries/workspace'
+import { type Done, done, notDone, type NotDone } from '../done'
+import { isTaken } from '../failures'
+import { inTurn } from '../changes/inTurn'
+import { writeChanges } from '../changes/writeChanges'
+import { findUnfitField } from './fields'
+
+/** Does something to one record; gives the cause, or `null` where all was so already. */
+export async function changeOne(
+  db: Db,
+  workspaceId: string,
+  id: string,
+  { by, deed }: { by: Doer; deed: string },
+  decide: (record: Held) => ChangeSet | NotDone,
+): Promise<Done<string | null>> {
+  try {
+    return await inTurn(db, workspaceId, async (tx, at) => {
+      const [record] = await holdRecords(tx, workspaceId, [id])
+      if (!record || record.goneBy !== null) return notDone(404, 'There is no such record.')
+      const set = decide(record)
+      if ('ok' in set) return set
+      if (set.changes.length === 0) return done(null)
+      const ledger = new Ledger([record], randomUUID)
+      const cause = randomUUID()
+      ledger.do({ id: cause, workspaceId, cause: { sort: 'deed', by, deed }, at }, set)
+      await writeChanges(tx, workspaceId, ledger.written())
+      return done(cause)
+    })
+  } catch (error) {
+    if (isTaken(error)) return notDone(409, 'Another record is known by that already.')
+    throw error
+  }
+}
+
+/** Sets fields of a record as a member or a program says, each checked as a landing is; a blank empties one. */
+export async function changeRecord(
+  db: Db,
+  workspaceId: string,
+  id: string,
+  given: Answers,
+  by: Doer,
+): Promise<Done<string | null>> {
+  const { fields } = await readResources(db, workspaceId)
+  return changeOne(db, workspaceId, id, { by, deed: 'changeRecord' }, (record) => {
+    const values = tidyIdentity(record.type, given)
+    if (values === null) return notDone(422, 'Give an email address.')
+    const unfit = findUnfitField(record.type, values, fields)
+    if (unfit !== null) return notDone(422, unfit)
+    if (isNameless(record.type, values)) return notDone(422, `A ${record.type} must be called something.`)
+    const because = by.sort === 'program' ? 'Entered through the API' : `Entered by ${by.name}`
+    const changes = Object.entries(values)
+      .map(([slot, to]) => ({ record: id, slot, from: record.values[slot] ?? null, to, because }))
+      .filter(({ from, to }) => !sameAnswer(from, to))
+    return { ...NO_CHANGES, changes }
+  })
+}
+
+/** An address as addresses are kept; `null` where one is given that is none. */
+function tidyIdentity(type: RecordType, values: Answers): Answers | null {
+  if (type !== 'contact' || !Object.hasOwn(values, 'email')) return values
+  const checked = email.check(values.email, ANY_EMAIL)
+  return checked.ok && typeof checked.answer === 'string' ? { ...values, email: checked.answer } : null
+}
+
+/** Whether values would leave a record without what it is called by. */
+function isNameless(type: RecordType, values: Answers): boolean {
+  const name = type === 'contact' ? 'email' : type === 'company' ? 'name' : 'title'
+  if (!Object.hasOwn(values, name)) return false
+  const value = values[name]
+  return typeof value !== 'string' || value.trim() === ''
+}
