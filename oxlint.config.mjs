@@ -156,6 +156,15 @@ export default {
         'lichen/end-with-the-reader': 'error',
       },
     },
+    {
+      files: ['src/**/*.{ts,tsx}'],
+      excludeFiles: [
+        'src/db/migrations/**',
+        'src/db/queries/{causes,records}.ts',
+        'src/server/changes/writeChanges.ts',
+      ],
+      rules: { 'lichen/one-writer': 'error' },
+    },
     ...LAYERS.map((layer) => layerRule(layer)),
     ...CORE.slice(0, -1).map(coreRule),
     {

@@ -9,6 +9,8 @@ const ASK_THE_KIND = 'Ask the kind (mannerOf, rulesOf) instead of comparing with
 const NO_SETTINGS = 'Say what to do without the name of an operator’s setting.'
 const END_WITH_THE_READER =
   'Use streamed: what Node makes of a stream goes on after its reader has gone, and ends the process.'
+const ONE_WRITER = 'Say it as a change set and leave it to writeChanges: nothing else writes what people are known by.'
+const WRITTEN = '(record|record_change|list_membership|note|cause)'
 const SETTING = '/\\w .*LICHEN_|LICHEN_\\w+[ .]\\w?/'
 
 /**
@@ -40,6 +42,14 @@ export default {
     'no-settings-in-prose': nothingLike({
       [`Literal[value=${SETTING}]`]: NO_SETTINGS,
       [`TemplateElement[value.raw=${SETTING}]`]: NO_SETTINGS,
+    }),
+    // Whatever changes anything about people has a cause, and goes through one writer.
+    'one-writer': nothingLike({
+      'ImportSpecifier[imported.name=/^(addCauses|writeRecords|addChanges|writeMemberships|writeNotes|addDeliveries)$/]':
+        ONE_WRITER,
+      [`TemplateElement[value.raw=/(insert into|update|delete from) ${WRITTEN}\\b/]`]: ONE_WRITER,
+      [`CallExpression[callee.property.name=/^(insertInto|updateTable|deleteFrom)$/] > Literal[value=/^${WRITTEN}$/]`]:
+        ONE_WRITER,
     }),
     'end-with-the-reader': nothingLike({ [`MemberExpression[property.name='toWeb']`]: END_WITH_THE_READER }),
   },

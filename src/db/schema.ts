@@ -177,8 +177,6 @@ interface RecordTable {
   values: Json<Answers>
   revision: Default<number>
   search: Searched
-  /** The cause that opened it; `null` where that was before causes were kept. */
-  opened_by: Default<string | null>
   /** The cause that removed it: nobody meets it any more. */
   gone_by: Default<string | null>
   created_at: Moment

@@ -194,7 +194,7 @@ describe('a program', () => {
     expect(company.body).toMatchObject({
       values: { name: `${stem} Pottery` },
       people: [{ email: `one@${stem}.example` }],
-      changes: [{ field: 'name' }],
+      changes: [{ field: 'name' }, { field: '_there' }],
     })
     expect((await api(facts, 'GET', '/companies/x')).status).toBe(404)
     const wrong = await api(facts, 'POST', '/contacts', { email: `two@${stem}.example`, studio_size: 'many' })

@@ -15,6 +15,7 @@ export interface Opening {
   company: Ref | null
   /** The form that opens it, by id. */
   form: string | null
+  because: string
 }
 
 /** One slot of a record that holds something else from now on. */
@@ -38,10 +39,6 @@ export interface ChangeSet {
   opens: Opening[]
   changes: SlotChange[]
   ties: Tie[]
-  /** Records, by id, that nobody meets any more. */
-  removes: string[]
-  /** Records, by id, that had been removed and are there again. */
-  restores: string[]
 }
 
-export const NO_CHANGES: ChangeSet = { opens: [], changes: [], ties: [], removes: [], restores: [] }
+export const NO_CHANGES: ChangeSet = { opens: [], changes: [], ties: [] }

@@ -3,13 +3,11 @@ import { companyKey } from '../records/company'
 import { type RecordState, titleOf } from '../records/record'
 import type { Caused } from './cause'
 import type { ChangeSet, Opening, Ref, SlotChange } from './change_set'
-import { COMPANY_SLOT, readSlot } from './slot'
+import { COMPANY_SLOT, readSlot, THERE_SLOT } from './slot'
 
 /** A stored record, with how often its fields have changed: whoever is sent it can tell an older state by that. */
 export interface Held extends RecordState {
   revision: number
-  /** The cause that opened it; `null` where that was before causes were kept. */
-  openedBy: string | null
   /** The cause that removed it: nobody meets it any more. */
   goneBy: string | null
 }
@@ -91,8 +89,6 @@ export class Ledger {
     }
     for (const { record, company, because } of set.ties)
       this.tie(caused, find(record), company === null ? null : find(company), because)
-    for (const id of set.removes) this.put(caused, { ...this.get(id), goneBy: caused.id })
-    for (const id of set.restores) this.put(caused, { ...this.get(id), goneBy: null })
     return find
   }
 
@@ -114,7 +110,7 @@ export class Ledger {
   }
 
   private open(caused: Caused, opening: Opening, find: (ref: Ref) => Held): string {
-    const { type, key, domain, contact, company, form } = opening
+    const { type, key, domain, contact, company, form, because } = opening
     const id = this.newId()
     this.put(caused, {
       id,
@@ -128,9 +124,9 @@ export class Ledger {
       values: type === 'contact' && key !== null ? { email: key } : {},
       lists: [],
       revision: 1,
-      openedBy: caused.id,
       goneBy: null,
     })
+    this.keep(caused, { record: id, slot: THERE_SLOT, from: null, to: true, because })
     return id
   }
 
@@ -139,12 +135,14 @@ export class Ledger {
     const slot = readSlot(name)
     const text = typeof to === 'string' ? to : null
     const by = { cause: caused.id, at: caused.at }
-    this.changes.push({ record: id, field: name, from, to, because, ...by })
+    this.keep(caused, { record: id, slot: name, from, to, because })
     switch (slot.is) {
       case 'field':
         return this.put(caused, keyedAnew({ ...record, values: { ...record.values, [slot.name]: to } }, slot.name))
       case 'domain':
         return this.put(caused, { ...record, domain: text })
+      case 'there':
+        return this.put(caused, { ...record, goneBy: to === null ? caused.id : null })
       case 'company':
         throw new Error('Which company a record belongs to is said by a tie')
       case 'list': {
@@ -160,16 +158,18 @@ export class Ledger {
 
   private tie(caused: Caused, record: Held, company: Held | null, because: string): void {
     const before = record.company === null ? null : this.get(record.company)
-    this.changes.push({
+    this.keep(caused, {
       record: record.id,
-      field: COMPANY_SLOT,
+      slot: COMPANY_SLOT,
       from: before && companyInSlot(before),
       to: company && companyInSlot(company),
       because,
-      cause: caused.id,
-      at: caused.at,
     })
     this.put(caused, { ...record, company: company?.id ?? null })
+  }
+
+  private keep({ id: cause, at }: Caused, { slot: field, ...change }: SlotChange): void {
+    this.changes.push({ ...change, field, cause, at })
   }
 
   private put({ at }: Caused, record: Held): void {

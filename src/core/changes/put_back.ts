@@ -33,13 +33,14 @@ export function doneToSlots(cause: string, changes: readonly ReadChange[]): Done
   return [...done.values()]
 }
 
-/** What a cause did, as it was kept. */
-export interface DoneBy {
-  slots: readonly DoneToSlot[]
-  /** Records that it opened, and how many things others have to do with each of them by now. */
-  opened: readonly { record: string; others: number }[]
-  /** Records that it removed and that are gone still; `taken` where another has the name of it by now. */
-  removed: readonly { record: string; taken: boolean }[]
+/** What putting back has to know beside the slots. */
+export interface Around {
+  /** Which of the records are gone, and of the companies that they belonged to. */
+  gone: ReadonlySet<string>
+  /** How much others have to do with records that the cause opened. */
+  others: ReadonlyMap<string, number>
+  /** Records that are gone and whose name another has by now. */
+  taken: ReadonlySet<string>
 }
 
 /** Something that is not put back, and why. */
@@ -56,38 +57,45 @@ export interface PuttingBack {
 }
 
 /**
- * What undoes a cause: every slot holds again what it held before, what the cause opened goes, and what it removed is
- * there again. What was changed since stays as it is, unless `despite` says otherwise, and so does a record that others
- * have something to do with: that is told in `left`. Nothing is put back of records that are gone for another reason:
- * `gone` names them.
+ * What undoes a cause: every slot holds again what it held before, what the cause opened is removed, and what it
+ * removed is there again. What was changed since stays as it is, unless `despite` says otherwise, and so does a record
+ * that others have something to do with: that is told in `left`, as is what cannot be put back because a record is gone
+ * for another reason.
  */
-export function putBack(done: DoneBy, gone: ReadonlySet<string>, despite = false): PuttingBack {
+export function putBack(done: readonly DoneToSlot[], around: Around, despite = false): PuttingBack {
+  const { gone, others, taken } = around
   const left: Left[] = []
   const changes: SlotChange[] = []
   const ties: Tie[] = []
-  const restores = done.removed.filter(({ taken }) => !taken).map(({ record }) => record)
-  for (const { record, taken } of done.removed) if (taken) left.push({ record, slot: null, why: 'name is taken' })
   const because = 'Put back'
-  for (const { record, slot, from, to, now } of done.slots) {
-    if (sameAnswer(from, to)) continue
-    if (gone.has(record) && !restores.includes(record)) left.push({ record, slot, why: 'is gone' })
+  const undone = done.filter(({ from, to, now }) => !sameAnswer(from, to) && !sameAnswer(from, now))
+  const [there, slots] = [undone.filter(isThere), undone.filter((one) => !isThere(one))]
+  const restored = new Set(there.flatMap(({ record, to }) => (to === null && !taken.has(record) ? [record] : [])))
+  const isGone = (id: string | null) => id !== null && gone.has(id) && !restored.has(id)
+  for (const { record, slot, from, to, now } of slots) {
+    if (isGone(record) || isGone(companyBefore({ slot, from }))) left.push({ record, slot, why: 'is gone' })
     else if (!sameAnswer(now, to) && !despite) left.push({ record, slot, why: 'changed since' })
-    else if (sameAnswer(now, from)) continue
-    else if (readSlot(slot).is === 'company') ties.push({ record, company: companyOf(from), because })
+    else if (readSlot(slot).is === 'company') ties.push({ record, company: companyBefore({ slot, from }), because })
     else changes.push({ record, slot, from: now, to: from, because })
   }
   const kept = new Set(left.map(({ record }) => record))
-  const removes: string[] = []
-  for (const { record, others } of done.opened) {
-    if (gone.has(record)) continue
-    if (others > 0) left.push({ record, slot: null, why: 'holds more' })
-    else if (!kept.has(record)) removes.push(record)
+  for (const { record, slot, from, to, now } of there) {
+    if (to === null && !restored.has(record)) left.push({ record, slot: null, why: 'name is taken' })
+    else if (to !== null && (others.get(record) ?? 0) > 0) left.push({ record, slot: null, why: 'holds more' })
+    else if (to === null || !kept.has(record)) changes.push({ record, slot, from: now, to: from, because })
   }
-  return { set: { ...NO_CHANGES, changes, ties, removes, restores }, left }
+  return { set: { ...NO_CHANGES, changes, ties }, left }
 }
 
-/** The company that a slot held, by id: before causes were kept, it held only what that was called. */
-function companyOf(held: Answer): string | null {
-  const id = partOf(held, 'id')
+const isThere = ({ slot }: DoneToSlot): boolean => readSlot(slot).is === 'there'
+
+/** Every record that putting this back needs to know: those it is about, and companies they belonged to. */
+export const recordsIn = (done: readonly DoneToSlot[]): string[] => [
+  ...new Set(done.flatMap((one) => [one.record, companyBefore(one) ?? one.record])),
+]
+
+/** The company that a slot held before, by id: until causes were kept, it held only what that was called. */
+function companyBefore({ slot, from }: Pick<DoneToSlot, 'slot' | 'from'>): string | null {
+  const id = readSlot(slot).is === 'company' ? partOf(from, 'id') : null
   return typeof id === 'string' ? id : null
 }

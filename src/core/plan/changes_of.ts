@@ -30,12 +30,14 @@ export function changesOf(
       ...listChanges(plan, refOf('contact')),
     ],
     ties: inOrder.flatMap((one) => tiesOf(one, refOf('company'), records)),
-    removes: [],
-    restores: [],
   }
 }
 
-function openingOf({ record, key, domain }: Touched, form: string, refOf: (type: RecordType) => Ref | null): Opening {
+function openingOf(
+  { record, key, domain, because }: Touched,
+  form: string,
+  refOf: (type: RecordType) => Ref | null,
+): Opening {
   const isOpened = record === 'deal' || record === 'request'
   return {
     ref: record,
@@ -45,6 +47,7 @@ function openingOf({ record, key, domain }: Touched, form: string, refOf: (type:
     contact: isOpened ? refOf('contact') : null,
     company: isOpened ? refOf('company') : null,
     form: isOpened ? form : null,
+    because,
   }
 }
 

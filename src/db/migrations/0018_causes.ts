@@ -92,22 +92,14 @@ alter table delivery rename constraint delivery_submission_id_key_key to deliver
 alter table delivery add foreign key (workspace_id, cause_id) references cause (workspace_id, id);
 
 alter table record
-  add column opened_by uuid,
   add column gone_by uuid,
-  add foreign key (workspace_id, opened_by) references cause (workspace_id, id),
   add foreign key (workspace_id, gone_by) references cause (workspace_id, id),
   drop constraint record_workspace_id_type_key_key;
-
-comment on column record.opened_by is 'The cause that opened it; null where that was before causes were kept';
 
 comment on column record.gone_by is 'The cause that removed it: nobody meets it any more, until that is put back';
 
 -- What is gone keeps its name for itself no longer.
 create unique index record_key on record (workspace_id, type, key) where gone_by is null;
-
-create index record_by_opener on record (opened_by) where opened_by is not null;
-
-create index record_gone on record (gone_by) where gone_by is not null;
 
 create table note (
   id uuid primary key,

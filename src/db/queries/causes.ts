@@ -1,7 +1,7 @@
 import { sql } from 'kysely'
 import type { Caused } from '@/core/changes/cause'
-import type { DoneBy, ReadChange } from '@/core/changes/put_back'
-import { COMPANY_SLOT, slotOfList } from '@/core/changes/slot'
+import type { ReadChange } from '@/core/changes/put_back'
+import { COMPANY_SLOT, slotOfList, THERE_SLOT } from '@/core/changes/slot'
 import { asJson, type Runner } from '../database'
 
 /** Keeps causes, in the order they happened. */
@@ -63,39 +63,57 @@ export async function readSlotsOf(db: Runner, workspaceId: string, cause: string
   return [...rows, ...bare]
 }
 
+/** A cause, the one that it puts back, the one that that put back, and so on to what was done first. */
+export async function readChain(db: Runner, workspaceId: string, cause: string): Promise<string[]> {
+  const { rows } = await sql<{ id: string }>`
+    with recursive chain as (
+      select id, sort, of_id, 0 as depth from cause where workspace_id = ${workspaceId} and id = ${cause}
+      union all
+      select cause.id, cause.sort, cause.of_id, depth + 1 from chain join cause on cause.id = chain.of_id
+      where chain.sort = 'put back'
+    ) select id from chain order by depth
+  `.execute(db)
+  return rows.map(({ id }) => id)
+}
+
 /**
- * Records that a cause opened and that are there, each with how much others have to do with it: submissions, links,
- * records that belong to it, and slots that others have filled.
+ * How much others have to do with each of these records: submissions, links, records that belong to it, and slots that
+ * they have filled. `own` are the causes that are no others, the one in hand first.
  */
-export async function readOpenedBy(db: Runner, workspaceId: string, cause: string): Promise<DoneBy['opened']> {
-  const { rows } = await sql<DoneBy['opened'][number]>`
-    select id as record, (
-      (select count(*) from submission join cause c on c.id = submission.id
-        where submission.contact_id = record.id and c.undone_by is null and c.id <> ${cause})
+export async function countOthers(
+  db: Runner,
+  workspaceId: string,
+  records: readonly string[],
+  own: readonly string[],
+): Promise<Map<string, number>> {
+  const { rows } = await sql<{ id: string; others: number }>`
+    with own as (select record_id, field from record_change where cause_id = ${own[0] ?? null}::uuid)
+    select id, (
+      (select count(*) from submission join cause on cause.id = submission.id
+        where submission.contact_id = record.id and cause.undone_by is null and not cause.id = any(${own}::uuid[]))
       + (select count(*) from personal_link where contact_id = record.id and withdrawn_at is null)
       + (select count(*) from record other where (other.contact_id = record.id or other.company_id = record.id)
-        and other.gone_by is null and other.opened_by is distinct from ${cause}
-        and not exists (select from record_change tie where tie.record_id = other.id and tie.field = ${COMPANY_SLOT}
-          and tie.cause_id = ${cause}))
+        and other.gone_by is null
+        and not exists (select from own where own.record_id = other.id and own.field in (${THERE_SLOT}, ${COMPANY_SLOT})))
       + (select count(*) from (
           select distinct on (field) field, "to" from record_change where record_id = record.id order by field, seq desc
         ) last where last."to" <> 'null' and not exists (
-          select from record_change own where own.record_id = record.id and own.field = last.field and own.cause_id = ${cause}))
+          select from own where own.record_id = record.id and own.field = last.field))
     )::int as others
-    from record where workspace_id = ${workspaceId} and opened_by = ${cause} and gone_by is null
+    from record where workspace_id = ${workspaceId} and id = any(${records}::uuid[])
   `.execute(db)
-  return rows
+  return new Map(rows.map(({ id, others }) => [id, others]))
 }
 
-/** Records that a cause removed and that are gone by it still. */
-export async function readRemovedBy(db: Runner, workspaceId: string, cause: string): Promise<DoneBy['removed']> {
-  const { rows } = await sql<DoneBy['removed'][number]>`
-    select id as record, exists (
-      select from record other where other.workspace_id = record.workspace_id and other.type = record.type
-        and other.key = record.key and other.gone_by is null
-    ) as taken from record where workspace_id = ${workspaceId} and gone_by = ${cause}
+/** Which of these records, that are gone, another has the name of by now. */
+export async function findTaken(db: Runner, workspaceId: string, records: readonly string[]): Promise<Set<string>> {
+  const { rows } = await sql<{ id: string }>`
+    select id from record where workspace_id = ${workspaceId} and id = any(${records}::uuid[]) and gone_by is not null
+      and exists (
+        select from record other where other.workspace_id = record.workspace_id and other.type = record.type
+          and other.key = record.key and other.gone_by is null)
   `.execute(db)
-  return rows
+  return new Set(rows.map(({ id }) => id))
 }
 
 /** Notes that all of a cause was put back by another; and where that one was itself a putting back, that what it undid stands again. */

@@ -57,7 +57,6 @@ async function select(db: Runner, workspaceId: string, lock: boolean, which: Ret
     values: row.values,
     lists: row.lists ?? [],
     revision: row.revision,
-    openedBy: row.opened_by,
     goneBy: row.gone_by,
   }))
 }
@@ -72,10 +71,10 @@ export async function writeRecords(db: Runner, workspaceId: string, records: Wri
     .map(({ record: { lists: _, ...record }, at }) => ({ ...record, title: titleOf(record), at: at.toISOString() }))
   await sql`
     insert into record (id, workspace_id, type, key, title, domain, contact_id, company_id, form_id, "values", revision,
-      opened_by, gone_by, created_at, updated_at)
-    select id, ${workspaceId}, type, key, title, domain, contact, company, form, "values", revision, "openedBy", "goneBy", at, at
+      gone_by, created_at, updated_at)
+    select id, ${workspaceId}, type, key, title, domain, contact, company, form, "values", revision, "goneBy", at, at
     from jsonb_to_recordset(${asJson(rows)}::jsonb) as row(id uuid, type text, key text, title text, domain text,
-      contact uuid, company uuid, form uuid, "values" jsonb, revision integer, "openedBy" uuid, "goneBy" uuid, at timestamptz)
+      contact uuid, company uuid, form uuid, "values" jsonb, revision integer, "goneBy" uuid, at timestamptz)
     on conflict (id) do update set
       key = excluded.key, title = excluded.title, "values" = excluded."values", revision = excluded.revision, domain = excluded.domain,
       contact_id = excluded.contact_id, company_id = excluded.company_id, gone_by = excluded.gone_by,

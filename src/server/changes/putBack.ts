@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import type { Doer } from '@/core/changes/cause'
 import { Ledger } from '@/core/changes/ledger'
-import { doneToSlots, type Left, putBack as planPuttingBack } from '@/core/changes/put_back'
+import { doneToSlots, type Left, putBack as planPuttingBack, recordsIn } from '@/core/changes/put_back'
 import type { Db, Runner } from '@/db/database'
-import { findCause, markUndone, readOpenedBy, readRemovedBy, readSlotsOf } from '@/db/queries/causes'
+import { countOthers, findCause, findTaken, markUndone, readChain, readSlotsOf } from '@/db/queries/causes'
 import { holdRecords } from '@/db/queries/records'
 import { type Done, done, notDone } from '../done'
 import { isTaken } from '../failures'
@@ -52,17 +52,20 @@ async function putBackNow(
     ({ record, slot }) => !only || (record === only.record && slot === only.slot),
   )
   if (only && slots.length === 0) return notDone(404, 'That cause changed nothing there.')
-  const opened = only ? [] : await readOpenedBy(tx, workspaceId, of)
-  const removed = only ? [] : await readRemovedBy(tx, workspaceId, of)
-  const ids = new Set([...slots, ...opened, ...removed].map(({ record }) => record))
-  const records = await holdRecords(tx, workspaceId, [...ids])
-  const gone = new Set(records.flatMap(({ id, goneBy }) => (goneBy === null ? [] : [id])))
-  const { set, left } = planPuttingBack({ slots, opened, removed }, gone, despite)
-  const does = set.changes.length + set.ties.length + set.removes.length + set.restores.length
-  if (does === 0) return done({ cause: null, left })
-  // Companies are needed by their names, too.
-  const companies = [...records.map(({ company }) => company), ...set.ties.map(({ company }) => company)]
-  const more = companies.filter((company) => company !== null).filter((company) => !ids.has(company))
+  const ids = recordsIn(slots)
+  const records = await holdRecords(tx, workspaceId, ids)
+  const { set, left } = planPuttingBack(
+    slots,
+    {
+      gone: new Set(records.flatMap(({ id, goneBy }) => (goneBy === null ? [] : [id]))),
+      others: await countOthers(tx, workspaceId, ids, await readChain(tx, workspaceId, of)),
+      taken: await findTaken(tx, workspaceId, ids),
+    },
+    despite,
+  )
+  if (set.changes.length + set.ties.length === 0) return done({ cause: null, left })
+  // The companies that they belong to now are told by name.
+  const more = records.flatMap(({ company }) => (company === null || ids.includes(company) ? [] : [company]))
   const ledger = new Ledger([...records, ...(await holdRecords(tx, workspaceId, more))], randomUUID)
   const id = randomUUID()
   ledger.do({ id, workspaceId, cause: { sort: 'put back', by, of }, at }, set)
