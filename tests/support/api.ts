@@ -162,6 +162,7 @@ export async function crmOf({ bench }: Pick<Reach, 'bench'>, email: string): Pro
 }
 
 export interface SubmissionBody {
+  id: string
   state: string
   locale: string | null
   contact: string

@@ -39,6 +39,12 @@ export async function makeOurs(): Promise<Ours> {
      returning id`,
     [SECRET, slug],
   )
+  const deal = await one(
+    `insert into record (workspace_id, type, key, title, "values", created_at, updated_at)
+     select workspace_id, 'deal', $1, $1, jsonb_build_object('title', $1::text), now(), now() from form where slug = $2
+     returning id`,
+    [SECRET, slug],
+  )
   const rehearsal = randomUUID()
   await api(facts, 'PUT', `/forms/${slug}/rehearsals/${rehearsal}`, { title: 'Kept', values: {} })
   const submission: string = sent.body.submission
@@ -56,6 +62,7 @@ export async function makeOurs(): Promise<Ours> {
       path
         .replace('/arrivals/[id]', `/arrivals/${submission}`)
         .replace('/people/companies/[id]', `/people/companies/${company}`)
+        .replace('/people/opened/[id]', `/people/opened/${deal}`)
         .replace('/people/[id]', `/people/${contact}`)
         .replace('[slug]', slug),
   }

@@ -68,7 +68,13 @@ test('every screen keeps to its width, whatever things are called', async ({ bro
     slugs.push(slug)
     await api(reach, 'POST', '/desks', { title: name.slice(0, 100), addresses: [`${'d'.repeat(50)}${n}@elm.example`] })
     await api(reach, 'POST', '/lists', { title: name.slice(0, 100) })
-    const draft: FormInput = { ...smallForm, title: name, joins: [], records: { company: true }, routing: {} }
+    const draft: FormInput = {
+      ...smallForm,
+      title: name,
+      joins: [],
+      records: { company: true, deal: { title: '{{ first_name }}' } },
+      routing: {},
+    }
     await releasedForm(reach, slug, draft)
     await api(reach, 'PUT', `/forms/${slug}`, {
       name: name.slice(0, 200),
@@ -88,7 +94,15 @@ test('every screen keeps to its width, whatever things are called', async ({ bro
       'select company_id from record where id = $1',
       [contact],
     )
+    const [deal] = await query<{ id: string }>(
+      facts.database,
+      `select id from record where type = 'deal' and contact_id = $1`,
+      [contact],
+    )
+    for (const record of [contact, deal?.id]) await api(reach, 'POST', `/records/${record}/notes`, { text: name })
+    await api(reach, 'PUT', `/records/${contact}`, { values: { last_name: name } })
     screens.push(`/arrivals/${sent.body.submission}`, `/people/${contact}`, `/people/companies/${company?.company_id}`)
+    screens.push(`/people/opened/${deal?.id}`)
     screens.push(...PLACES.map((place) => `/forms/${slug}/${place}`))
     await api(reach, 'POST', '/contacts', { email: `c${n}@${slug}.example`, first_name: name, company: name })
     await send({ url: facts.url }, slug, { first_name: name, wish: name, email: `spam-${email}` })

@@ -2,7 +2,7 @@
 export type Doer = { sort: 'member'; id: string; name: string } | { sort: 'program'; id: string; name: string }
 
 /** What made something happen. Whatever changes anything about people has one, and all that it did points to it. */
-export type Cause =
+type Cause =
   /** What a visitor sent: the cause has the submission’s id. */
   | { sort: 'submission' }
   /** A deed of a member or a program, by its name; `of` is the cause that it is about, where it is about one. */

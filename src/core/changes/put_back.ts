@@ -1,4 +1,4 @@
-import { type Answer, partOf, sameAnswer } from '../answers/answer'
+import { type Answer, isBlank, partOf, sameAnswer } from '../answers/answer'
 import { type ChangeSet, NO_CHANGES, type SlotChange, type Tie } from './change_set'
 import { readSlot } from './slot'
 
@@ -41,6 +41,8 @@ export interface Around {
   others: ReadonlyMap<string, number>
   /** Records that are gone and whose name another has by now. */
   taken: ReadonlySet<string>
+  /** The field that each record is known by. */
+  identity: ReadonlyMap<string, string>
 }
 
 /** Something that is not put back, and why. */
@@ -48,7 +50,7 @@ export interface Left {
   record: string
   /** `null` for the record as a whole. */
   slot: string | null
-  why: 'changed since' | 'holds more' | 'name is taken' | 'is gone'
+  why: 'changed since' | 'holds more' | 'name is taken' | 'is gone' | 'is needed'
 }
 
 export interface PuttingBack {
@@ -59,11 +61,11 @@ export interface PuttingBack {
 /**
  * What undoes a cause: every slot holds again what it held before, what the cause opened is removed, and what it
  * removed is there again. What was changed since stays as it is, unless `despite` says otherwise, and so does a record
- * that others have something to do with: that is told in `left`, as is what cannot be put back because a record is gone
- * for another reason.
+ * that others have something to do with, and what a record that stays is known by: that is told in `left`, as is what
+ * cannot be put back because a record is gone for another reason.
  */
 export function putBack(done: readonly DoneToSlot[], around: Around, despite = false): PuttingBack {
-  const { gone, others, taken } = around
+  const { gone, others, taken, identity } = around
   const left: Left[] = []
   const changes: SlotChange[] = []
   const ties: Tie[] = []
@@ -72,18 +74,28 @@ export function putBack(done: readonly DoneToSlot[], around: Around, despite = f
   const [there, slots] = [undone.filter(isThere), undone.filter((one) => !isThere(one))]
   const restored = new Set(there.flatMap(({ record, to }) => (to === null && !taken.has(record) ? [record] : [])))
   const isGone = (id: string | null) => id !== null && gone.has(id) && !restored.has(id)
+  const named: SlotChange[] = []
   for (const { record, slot, from, to, now } of slots) {
+    const change = { record, slot, from: now, to: from, because }
     if (isGone(record) || isGone(companyBefore({ slot, from }))) left.push({ record, slot, why: 'is gone' })
     else if (!sameAnswer(now, to) && !despite) left.push({ record, slot, why: 'changed since' })
     else if (readSlot(slot).is === 'company') ties.push({ record, company: companyBefore({ slot, from }), because })
-    else changes.push({ record, slot, from: now, to: from, because })
+    else if (isBlank(from) && identity.get(record) === slot) named.push(change)
+    else changes.push(change)
   }
   const kept = new Set(left.map(({ record }) => record))
+  const removed = new Set<string>()
   for (const { record, slot, from, to, now } of there) {
     if (to === null && !restored.has(record)) left.push({ record, slot: null, why: 'name is taken' })
     else if (to !== null && (others.get(record) ?? 0) > 0) left.push({ record, slot: null, why: 'holds more' })
-    else if (to === null || !kept.has(record)) changes.push({ record, slot, from: now, to: from, because })
+    else if (to === null || !kept.has(record)) {
+      changes.push({ record, slot, from: now, to: from, because })
+      if (to !== null) removed.add(record)
+    }
   }
+  for (const change of named)
+    if (removed.has(change.record)) changes.push(change)
+    else left.push({ record: change.record, slot: change.slot, why: 'is needed' })
   return { set: { ...NO_CHANGES, changes, ties }, left }
 }
 

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { type Answer, sameAnswer } from '../answers/answer'
+import { identityOf } from '../records/record'
 import { contactOf } from '../testing/forms'
 import type { Caused, Doer } from './cause'
 import { type ChangeSet, NO_CHANGES } from './change_set'
@@ -67,6 +68,7 @@ class Kept {
       gone: new Set(gone),
       others: new Map(ids.map((id) => [id, this.othersOf(id, of)])),
       taken: new Set(gone.filter(isTaken)),
+      identity: new Map(ids.map((id) => [id, identityOf(this.get(id).type)])),
     }
     const back = putBack(slots, around, despite)
     if (back.set.changes.length + back.set.ties.length === 0) return back

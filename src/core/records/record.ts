@@ -24,6 +24,10 @@ export interface ListInfo {
   title: string
 }
 
+/** The field that a record is known by, and never without. */
+export const identityOf = (type: RecordType): string =>
+  type === 'contact' ? 'email' : type === 'company' ? 'name' : 'title'
+
 /** What people call a record. */
 export function titleOf({ type, key, values }: Pick<RecordState, 'type' | 'key' | 'values'>): string {
   const named =

@@ -168,6 +168,8 @@ export async function findSubmission(db: Runner, workspaceId: string, id: string
     .leftJoin('record as contact', (join) =>
       join.onRef('contact.id', '=', 'submission.contact_id').on('contact.gone_by', 'is', null),
     )
+    .leftJoin('cause', 'cause.id', 'submission.id')
+    .leftJoin('cause as undone', 'undone.id', 'cause.undone_by')
     .leftJoin('visit', (join) =>
       join.onRef('visit.form_id', '=', 'submission.form_id').onRef('visit.id', '=', 'submission.visit_id'),
     )
@@ -194,6 +196,9 @@ export async function findSubmission(db: Runner, workspaceId: string, id: string
       'visit.began_at as beganAt',
       'submission.received_at as receivedAt',
       'submission.applied_at as appliedAt',
+      'undone.id as undoneBy',
+      'undone.who as undoneWho',
+      'undone.at as undoneAt',
     ])
     .where('submission.workspace_id', '=', workspaceId)
     .where('submission.id', '=', id)

@@ -214,6 +214,7 @@ const readLineage = (db: Runner, workspaceId: string, id: string) =>
       'change.at',
       'change.cause_id as cause',
       'cause.sort as sort',
+      'cause.undone_by as undoneBy',
       'cause.who',
       'submission.id as submission',
       'form.name as formName',

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type { Doer } from '@/core/changes/cause'
 import { Ledger } from '@/core/changes/ledger'
 import { doneToSlots, type Left, putBack as planPuttingBack, recordsIn } from '@/core/changes/put_back'
+import { identityOf } from '@/core/records/record'
 import type { Db, Runner } from '@/db/database'
 import { countOthers, findCause, findTaken, markUndone, readChain, readSlotsOf } from '@/db/queries/causes'
 import { holdRecords } from '@/db/queries/records'
@@ -60,6 +61,7 @@ async function putBackNow(
       gone: new Set(records.flatMap(({ id, goneBy }) => (goneBy === null ? [] : [id]))),
       others: await countOthers(tx, workspaceId, ids, await readChain(tx, workspaceId, of)),
       taken: await findTaken(tx, workspaceId, ids),
+      identity: new Map(records.map(({ id, type }) => [id, identityOf(type)])),
     },
     despite,
   )

@@ -73,7 +73,7 @@ export const putBack = deed({
         z.object({
           record: z.uuid(),
           slot: z.string().nullable().describe('Null for the record as a whole'),
-          why: z.enum(['changed since', 'holds more', 'name is taken', 'is gone']),
+          why: z.enum(['changed since', 'holds more', 'name is taken', 'is gone', 'is needed']),
         }),
       )
       .describe('What was left as it is, and why'),

@@ -84,6 +84,7 @@ export const change = z.object({
   cause: z.uuid(),
   sort: z.enum(['submission', 'member', 'program', 'put back']).describe('What sort of cause it has'),
   who: z.string().nullable().describe('What whoever did it was called then; null for a visitor'),
+  undoneBy: z.uuid().nullable().describe('The cause that put all of it back, as long as that stands'),
   submission: z.uuid().nullable(),
   formName: z.string().nullable(),
   release: z.number().nullable(),

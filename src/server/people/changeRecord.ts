@@ -5,6 +5,7 @@ import type { Doer } from '@/core/changes/cause'
 import { type ChangeSet, NO_CHANGES } from '@/core/changes/change_set'
 import { type Held, Ledger } from '@/core/changes/ledger'
 import type { RecordType } from '@/core/fields/field'
+import { identityOf } from '@/core/records/record'
 import type { Db } from '@/db/database'
 import { holdRecords } from '@/db/queries/records'
 import { readResources } from '@/db/queries/workspace'
@@ -73,7 +74,7 @@ function tidyIdentity(type: RecordType, values: Answers): Answers | null {
 
 /** Whether values would leave a record without what it is called by. */
 function isNameless(type: RecordType, values: Answers): boolean {
-  const name = type === 'contact' ? 'email' : type === 'company' ? 'name' : 'title'
+  const name = identityOf(type)
   if (!Object.hasOwn(values, name)) return false
   const value = values[name]
   return typeof value !== 'string' || value.trim() === ''

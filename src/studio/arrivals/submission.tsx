@@ -10,6 +10,7 @@ import { PlanLines } from '../ui/planLines'
 import { PageHead } from '../ui/pageHead'
 import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
+import { PutBack } from '../people/putBack'
 import { Again } from './again'
 import { runAgainAction } from './actions'
 import { StateChip } from './arrivals'
@@ -58,7 +59,7 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
   const names = order.filter((name) => name in values)
   return (
     <main className="px-4 py-3">
-      <PageHead back={['/arrivals', 'Arrivals']} heading={submission.email ?? 'Nobody matched'}>
+      <PageHead back={['/arrivals', 'Arrivals']} heading={submission.email ?? plan?.person.email ?? 'Nobody matched'}>
         {submission.state !== 'applied' && <StateChip state={submission.state} />}
         <span className="text-soft">
           <Outside>{submission.formName}</Outside>, release {submission.release} · received{' '}
@@ -95,6 +96,15 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
             .
           </p>
           <SpamChoices id={submission.id} settled={submission.settledAt !== null} />
+        </div>
+      )}
+      {submission.undoneBy && submission.undoneAt && (
+        <div className="mb-3 flex flex-wrap items-center gap-3 rounded-md bg-amber-bg px-3 py-2">
+          <p>
+            What it did to people, companies and deals was put back by <Outside>{submission.undoneWho}</Outside>,{' '}
+            <Moment at={submission.undoneAt} />. Mails and what else went outside stay as they are.
+          </p>
+          <PutBack cause={submission.undoneBy} label="Do it again" what="what this submission did" />
         </div>
       )}
       <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] max-[899px]:*:overflow-x-auto">
@@ -135,7 +145,14 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
           </table>
         </section>
         <section>
-          <h2 className="mb-1.5">The plan that ran</h2>
+          <div className="mb-1.5 flex items-baseline">
+            <h2>The plan that ran</h2>
+            {plan && !submission.undoneBy && (
+              <span className="ml-auto">
+                <PutBack cause={submission.id} label="Put back" what="what it did to people, companies and deals" />
+              </span>
+            )}
+          </div>
           {plan ? (
             <PlanLines plan={plan} />
           ) : (

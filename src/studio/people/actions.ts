@@ -1,6 +1,7 @@
 'use server'
 
 import { deedAction } from '@/server/access/session'
+import { addNote, changeNote, changeRecord, dropNote, putBack } from '@/server/deeds/changes'
 import { addLink, dropLink } from '@/server/deeds/people'
 
 /** Makes a personal link to a form for a contact; the address is shown this once. */
@@ -8,3 +9,18 @@ export const newLinkAction = deedAction(addLink)
 
 /** Withdraws a personal link. */
 export const withdrawLinkAction = deedAction(dropLink)
+
+/** Sets fields of a record. */
+export const changeRecordAction = deedAction(changeRecord)
+
+/** Writes a note to a record. */
+export const addNoteAction = deedAction(addNote)
+
+/** Writes a note anew. */
+export const changeNoteAction = deedAction(changeNote)
+
+/** Takes a note away. */
+export const dropNoteAction = deedAction(dropNote)
+
+/** Puts back what a cause did, or one slot of it. */
+export const putBackAction = deedAction(putBack)

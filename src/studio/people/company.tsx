@@ -1,18 +1,26 @@
 import type { RecordField } from '@/core/fields/field'
-import { titleOf } from '@/core/records/record'
+import { type ListInfo, titleOf } from '@/core/records/record'
 import type { findCompany } from '@/db/queries/people'
 import { PageHead } from '../ui/pageHead'
 import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { Rest } from './rest'
-import { Lineage, OpenedRecords, Stored } from './stored'
+import { Notes } from './notes'
+import { OpenedRecords, Stored } from './stored'
+import { TimeLine } from './timeLine'
 import { Link } from '../ui/link'
 
 type Found = NonNullable<Awaited<ReturnType<typeof findCompany>>>
 
-/** A company: what is stored, its people, its deals and requests, and every change. */
-export function Company({ company, fields }: { company: Found; fields: RecordField[] }) {
-  const { key, domain, values, people, opened, changes, createdAt } = company
+interface Props {
+  company: Found
+  fields: RecordField[]
+  lists: ListInfo[]
+}
+
+/** A company: what is stored, its people, its deals and requests, its notes, and what happened. */
+export function Company({ company, fields, lists }: Props) {
+  const { id, key, domain, values, notes, people, opened, changes, createdAt } = company
   return (
     <main className="px-4 py-3">
       <PageHead back={['/people/companies', 'Companies']} heading={titleOf({ type: 'company', key, values })}>
@@ -23,7 +31,7 @@ export function Company({ company, fields }: { company: Found; fields: RecordFie
       </PageHead>
       <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] max-[899px]:*:overflow-x-auto">
         <div className="space-y-5">
-          <Stored record="company" values={values} fields={fields} changes={changes} />
+          <Stored record="company" {...{ id, values, fields, changes }} />
           <section>
             <h2 className="mb-1.5">Its people</h2>
             {people.length === 0 && <p className="text-soft">None yet.</p>}
@@ -44,7 +52,8 @@ export function Company({ company, fields }: { company: Found; fields: RecordFie
         </div>
         <div className="space-y-5">
           <OpenedRecords opened={opened} fields={fields} />
-          <Lineage record="company" changes={changes} fields={fields} />
+          <Notes record={id} notes={notes} />
+          <TimeLine id={id} changes={changes} tell={{ record: 'company', fields, lists }} />
         </div>
       </div>
     </main>

@@ -1,5 +1,5 @@
 import type { RecordField } from '@/core/fields/field'
-import { titleOf } from '@/core/records/record'
+import { type ListInfo, titleOf } from '@/core/records/record'
 import type { findPerson } from '@/db/queries/people'
 import { StateChip } from '../arrivals/arrivals'
 import { PageHead } from '../ui/pageHead'
@@ -7,7 +7,9 @@ import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { Links, type PersonalLinks } from './links'
 import { Rest } from './rest'
-import { Lineage, OpenedRecords, Stored } from './stored'
+import { Notes } from './notes'
+import { OpenedRecords, Stored } from './stored'
+import { TimeLine } from './timeLine'
 import { Link } from '../ui/link'
 
 type Found = NonNullable<Awaited<ReturnType<typeof findPerson>>>
@@ -15,13 +17,14 @@ type Found = NonNullable<Awaited<ReturnType<typeof findPerson>>>
 interface Props {
   person: Found
   fields: RecordField[]
+  lists: ListInfo[]
   links: PersonalLinks
   forms: { slug: string; name: string }[]
 }
 
 /** A person: every stored value with what set it, every change, every list and submission. */
-export function Person({ person, fields, links, forms }: Props) {
-  const { values, changes, memberships, submissions, opened } = person
+export function Person({ person, fields, lists, links, forms }: Props) {
+  const { id, values, changes, notes, memberships, submissions, opened } = person
   return (
     <main className="px-4 py-3">
       <PageHead back={['/people', 'People']} heading={titleOf({ type: 'contact', key: person.email, values })}>
@@ -39,7 +42,7 @@ export function Person({ person, fields, links, forms }: Props) {
       </PageHead>
       <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] max-[899px]:*:overflow-x-auto">
         <div className="space-y-5">
-          <Stored record="contact" values={values} fields={fields} changes={changes} />
+          <Stored record="contact" {...{ id, values, fields, changes }} />
           <OpenedRecords opened={opened} fields={fields} />
           <section>
             <h2 className="mb-1.5">Lists</h2>
@@ -66,7 +69,8 @@ export function Person({ person, fields, links, forms }: Props) {
           <Links contact={person.id} links={links} forms={forms} />
         </div>
         <div className="space-y-5">
-          <Lineage record="contact" changes={changes} fields={fields} />
+          <Notes record={id} notes={notes} />
+          <TimeLine id={id} changes={changes} tell={{ record: 'contact', fields, lists }} />
           <section>
             <h2 className="mb-1.5">Submissions</h2>
             {submissions.length === 0 && <p className="text-soft">None yet.</p>}

@@ -6,30 +6,36 @@ import { Chip } from '../ui/chip'
 import { Moment, ZoneWords } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { type Column, NOWRAP, Sheet } from '../ui/sheet'
+import { EditValue } from './editValue'
 import { Link } from '../ui/link'
 
 interface StoredProps {
+  id: string
   record: RecordType
   values: Answers
   fields: readonly RecordField[]
   changes: readonly Change[]
 }
 
-/** What is stored of a record, with what set each value. Retired fields stay as long as something is in them. */
-export const Stored = ({ record, values, fields, changes }: StoredProps) => (
+/**
+ * What is stored of a record, with what set each value; each can be changed in its own place. Retired fields stay as
+ * long as something is in them.
+ */
+export const Stored = ({ id, record, values, fields, changes }: StoredProps) => (
   <section>
     <h2 className="mb-1.5">What is stored</h2>
     <table className="sheet">
       <thead>
         <tr>
-          <th>Field</th>
+          <th className="w-[26%]">Field</th>
           <th>Value</th>
-          <th>Set by</th>
+          <th className="w-[34%]">Set by</th>
         </tr>
       </thead>
       <tbody>
         {fields
-          .filter((field) => field.record === record && showStored(field, values[field.name]) !== '')
+          .filter((field) => field.record === record)
+          .filter((field) => !field.retired || showStored(field, values[field.name]) !== '')
           .map((field) => {
             const by = changes.find((change) => change.field === field.name)
             return (
@@ -37,8 +43,8 @@ export const Stored = ({ record, values, fields, changes }: StoredProps) => (
                 <td>
                   <Outside>{field.label}</Outside> {field.retired && <span className="text-soft">retired</span>}
                 </td>
-                <td className="whitespace-pre-line">
-                  <Outside>{showStored(field, values[field.name])}</Outside>
+                <td>
+                  <EditValue record={id} field={field} value={values[field.name] ?? null} />
                 </td>
                 <td className="text-soft">{by && <SetBy change={by} />}</td>
               </tr>
@@ -49,57 +55,18 @@ export const Stored = ({ record, values, fields, changes }: StoredProps) => (
   </section>
 )
 
-/** Every change of a record, the latest first. */
-export function Lineage({ record, fields, changes }: Omit<StoredProps, 'values'>) {
-  const fieldOf = (change: Change) => findField(fields, record, change.field)
-  const columns: Column<Change>[] = [
-    {
-      head: (
-        <>
-          When, <ZoneWords />
-        </>
-      ),
-      className: NOWRAP,
-      cell: ({ at }) => <Moment at={at} />,
-    },
-    {
-      head: 'Field',
-      cell: (change) => fieldOf(change)?.label ?? (change.field.startsWith('_') ? 'Company' : change.field),
-    },
-    {
-      head: 'From',
-      className: 'text-soft',
-      cell: (change) => <Outside>{showStored(fieldOf(change), change.from) || '—'}</Outside>,
-    },
-    { head: 'To', cell: (change) => <Outside>{showStored(fieldOf(change), change.to) || '—'}</Outside> },
-    {
-      head: 'Because',
-      className: 'text-soft',
-      cell: (change) => (
-        <>
-          <Outside>{change.because}</Outside> <SetBy change={change} />
-        </>
-      ),
-    },
-  ]
-  return (
-    <section>
-      <h2 className="mb-1.5">Every change</h2>
-      <Sheet rows={changes} columns={columns} />
-    </section>
-  )
-}
-
 /** Deals and requests, with how far each is; nothing where there are none. */
 export function OpenedRecords({ opened, fields }: { opened: readonly Opened[]; fields: readonly RecordField[] }) {
   if (opened.length === 0) return null
   const columns: Column<Opened>[] = [
     {
       head: 'What',
-      cell: ({ type, key, values, formName }) => (
+      cell: ({ id, type, key, values, formName }) => (
         <>
           <Chip tone="moss">{RECORD_WORDS[type].toLowerCase()}</Chip>{' '}
-          <Outside>{titleOf({ type, key, values })}</Outside>
+          <Link href={`/people/opened/${id}`} className="font-semibold hover:underline">
+            <Outside>{titleOf({ type, key, values })}</Outside>
+          </Link>
           <span className="block text-soft">
             <Outside>{formName}</Outside>
           </span>
@@ -142,9 +109,17 @@ const tellHeld = ({ type, values }: Opened, fields: readonly RecordField[]): str
     })
     .join(' · ')
 
-const SetBy = ({ change }: { change: Change }) =>
-  change.submission ? (
-    <Link href={`/arrivals/${change.submission}`} className="text-teal underline">
-      <Outside>{change.formName}</Outside>, release {change.release}
-    </Link>
-  ) : null
+function SetBy({ change: { submission, formName, release, who, sort } }: { change: Change }) {
+  if (submission)
+    return (
+      <Link href={`/arrivals/${submission}`} className="text-teal underline">
+        <Outside>{formName}</Outside>, release {release}
+      </Link>
+    )
+  const how = sort === 'put back' ? 'putting back' : sort === 'program' ? 'through the API' : 'by hand'
+  return (
+    <>
+      <Outside>{who ?? 'Somebody'}</Outside>, {how}
+    </>
+  )
+}

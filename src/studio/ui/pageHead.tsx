@@ -15,7 +15,7 @@ export const PageHead = ({ back: [href, title], heading, children }: Props) => (
   <>
     <p className="text-soft">
       <Link href={href} className="underline">
-        {title}
+        <Outside>{title}</Outside>
       </Link>
     </p>
     <div className="mb-3 flex flex-wrap items-baseline gap-x-3">

@@ -10,10 +10,11 @@ export const metadata = { title: 'Person' }
 
 export default foundPage(findPerson, async (person, { workspaceId }) => {
   const { db } = context()
-  const [{ fields }, forms, links] = await Promise.all([
+  const [{ fields, lists }, forms, links] = await Promise.all([
     readResources(db, workspaceId),
     listFormNames(db, workspaceId),
     listLinks(db, workspaceId, person.id),
   ])
-  return <Person person={person} fields={fields} links={links} forms={forms.filter(({ isLive }) => isLive)} />
+  const live = forms.filter(({ isLive }) => isLive)
+  return <Person person={person} fields={fields} lists={lists} links={links} forms={live} />
 })

@@ -7,6 +7,6 @@ import { Company } from '@/studio/people/company'
 export const metadata = { title: 'Company' }
 
 export default foundPage(findCompany, async (company, { workspaceId }) => {
-  const { fields } = await readResources(context().db, workspaceId)
-  return <Company company={company} fields={fields} />
+  const { fields, lists } = await readResources(context().db, workspaceId)
+  return <Company company={company} fields={fields} lists={lists} />
 })

@@ -1,0 +1,49 @@
+import { type Answer, partOf } from '../answers/answer'
+import { showPlainly } from '../answers/show_plainly'
+import { findField, type RecordField, type RecordType, showStored } from '../fields/field'
+import type { ListInfo } from '../records/record'
+import { readSlot } from './slot'
+
+/** What slots are told with. */
+export interface Tellable {
+  record: RecordType
+  fields: readonly RecordField[]
+  lists: readonly ListInfo[]
+}
+
+/** What a slot is called: “First name”, “Firing notes”, “Note”. */
+export function tellSlot(name: string, { record, fields, lists }: Tellable): string {
+  const slot = readSlot(name)
+  switch (slot.is) {
+    case 'field':
+      return findField(fields, record, slot.name)?.label ?? slot.name
+    case 'company':
+      return 'Company'
+    case 'domain':
+      return 'Mail domain'
+    case 'list':
+      return lists.find((list) => list.name === slot.name)?.title ?? slot.name
+    case 'note':
+      return 'Note'
+    case 'there':
+      return record === 'contact' ? 'Person' : `${record.charAt(0).toUpperCase()}${record.slice(1)}`
+  }
+}
+
+/** What a slot held, in words; nothing for a blank. */
+export function tellHeld(name: string, held: Answer, { record, fields }: Tellable): string {
+  const slot = readSlot(name)
+  switch (slot.is) {
+    case 'field':
+      return showStored(findField(fields, record, slot.name), held)
+    case 'company':
+      return showPlainly(partOf(held, 'name') ?? (typeof held === 'string' ? held : null))
+    case 'domain':
+    case 'note':
+      return showPlainly(held)
+    case 'list':
+      return held === null ? '' : 'on the list'
+    case 'there':
+      return held === null ? '' : 'is kept'
+  }
+}

@@ -1,0 +1,30 @@
+'use client'
+
+import { Button } from '../ui/button'
+import { useChange } from './useChange'
+
+interface Props {
+  /** The cause whose doing is put back. */
+  cause: string
+  /** The one slot it is about; all that the cause did, where left out. */
+  only?: { record: string; slot: string }
+  label: string
+  /** What it is, for those who hear the page. */
+  what: string
+}
+
+/** Puts back what a cause did. Nothing is asked: it can be undone. */
+export function PutBack({ cause, only, label, what }: Props) {
+  const { busy, putBack } = useChange()
+  return (
+    <Button
+      look="quiet"
+      className="py-0!"
+      disabled={busy}
+      aria-label={`${label}: ${what}`}
+      onClick={() => void putBack({ id: cause, ...(only ? { only } : {}) })}
+    >
+      {label}
+    </Button>
+  )
+}

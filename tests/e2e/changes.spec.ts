@@ -1,0 +1,116 @@
+import { api, applied, send } from '../support/api'
+import { expect, facts, test, unique } from './studio'
+
+/** A member changes what is known of people, companies and deals, and puts back what was done to them. */
+
+test('a field and a note of a person, their company and their deal are changed in place, and put back', async ({
+  studio,
+}) => {
+  const house = unique('Orchard')
+  const email = `pia@${house.toLowerCase()}.example`
+  const sent = await send(facts, 'kiln-finder', {
+    ...{ ware: 'glass', people_sharing: 2, supply: 'three_phase', region: 'west', budget: 900 },
+    ...{ studio: `${house} Pottery`, first_name: 'Pia', email },
+  })
+  const { contact } = await applied(facts, sent.body.submission)
+  const happened = studio.getByRole('region', { name: 'What happened' })
+  const entry = (words: RegExp) => happened.getByRole('listitem').filter({ hasText: words }).first()
+
+  await studio.goto(`/people/${contact}`)
+  await expect(studio.getByRole('heading', { name: 'Pia' })).toBeVisible()
+  // With keys alone: open, write, keep.
+  await studio.getByRole('button', { name: 'Change Last name' }).focus()
+  await studio.keyboard.press('Enter')
+  await studio.keyboard.type('Ekström')
+  await studio.keyboard.press('Enter')
+  await expect(studio.getByRole('heading', { name: 'Pia Ekström' })).toBeVisible()
+  await expect(entry(/Ines by hand/)).toContainText('Last nameEkström')
+  // Escape leaves it as it was.
+  await studio.getByRole('button', { name: 'Change Ware' }).click()
+  await studio.getByRole('combobox', { name: 'Ware' }).selectOption('Stoneware')
+  await studio.keyboard.press('Escape')
+  await expect(studio.getByRole('button', { name: 'Change Ware' })).toHaveText('Glass')
+  // A field of several choices, emptied, and a wrong value.
+  await studio.getByRole('button', { name: 'Change Interests' }).click()
+  await studio.getByRole('checkbox', { name: 'Raku' }).check()
+  await studio.getByRole('checkbox', { name: 'Smoke' }).check()
+  await studio.getByRole('button', { name: 'Keep' }).click()
+  await expect(studio.getByRole('button', { name: 'Change Interests' })).toHaveText('Raku, Smoke')
+  await studio.getByRole('button', { name: 'Undo' }).last().click()
+  await expect(studio.getByRole('button', { name: 'Change Interests' })).toHaveText('—')
+  await studio.getByRole('button', { name: 'Change Email' }).click()
+  await studio.getByRole('textbox', { name: 'Email' }).fill('pia at home')
+  await studio.getByRole('button', { name: 'Keep' }).click()
+  await expect(studio.getByText('Give an email address.').first()).toBeVisible()
+  await studio.getByRole('button', { name: 'Leave it' }).click()
+
+  await studio.getByLabel('A new note').fill('Rang on Monday.\nWants the front loader.')
+  await studio.getByLabel('A new note').press('Control+Enter')
+  const note = studio.getByRole('listitem').filter({ has: studio.getByRole('button', { name: 'Take away' }) })
+  await expect(note).toContainText('Wants the front loader.')
+  await expect(note).toContainText('Ines')
+  await note.getByRole('button', { name: 'Change', exact: true }).click()
+  await studio.getByLabel('The note').fill('Wants the top loader.')
+  await studio.getByRole('button', { name: 'Keep' }).click()
+  await expect(note).toContainText('Wants the top loader.')
+  await note.getByRole('button', { name: 'Take away' }).click()
+  await expect(note).toHaveCount(0)
+  await studio.getByRole('button', { name: 'Undo' }).last().click()
+  await expect(note).toContainText('Wants the top loader.')
+
+  // What was sent is put back where nothing came after it: the last name was entered by hand since, and stays.
+  await entry(/Sent Kiln finder/)
+    .getByRole('button', { name: /^Put back: all/ })
+    .click()
+  await expect(studio.getByText(/Put back, all but/).first()).toBeVisible()
+  await expect(studio.getByRole('button', { name: 'Change Ware' })).toHaveText('—')
+  await expect(studio.getByRole('heading', { name: 'Ekström' })).toBeVisible()
+  await studio.getByRole('button', { name: 'Undo' }).last().click()
+  await expect(studio.getByRole('button', { name: 'Change Ware' })).toHaveText('Glass')
+
+  // Its deal, then its company.
+  await studio.getByRole('link', { name: `Kiln for ${house} Pottery` }).click()
+  await expect(studio.getByRole('heading', { name: `Kiln for ${house} Pottery` })).toBeVisible()
+  await studio.getByRole('button', { name: 'Change Stage' }).click()
+  await studio.getByRole('combobox', { name: 'Stage' }).selectOption('Won')
+  await studio.getByRole('button', { name: 'Keep' }).click()
+  await expect(entry(/Ines by hand/)).toContainText('New → Won')
+  await studio.getByLabel('A new note').fill('Ordered by phone')
+  await studio.getByRole('button', { name: 'Add the note' }).click()
+  await expect(entry(/Note/)).toContainText('Ordered by phone')
+  await happened
+    .getByRole('button', { name: /^Put back: all/ })
+    .nth(1)
+    .click()
+  await expect(studio.getByRole('button', { name: 'Change Stage' })).toHaveText('New')
+  await studio.getByRole('link', { name: `${house} Pottery`, exact: true }).click()
+  await studio.getByRole('button', { name: 'Change Name' }).click()
+  await studio.getByRole('textbox', { name: 'Name' }).fill(`${house} Studio`)
+  await studio.getByRole('button', { name: 'Keep' }).click()
+  await expect(studio.getByRole('heading', { name: `${house} Studio` })).toBeVisible()
+  await studio.getByLabel('A new note').fill('New name since May')
+  await studio.getByRole('button', { name: 'Add the note' }).click()
+  await expect(entry(/Note/)).toContainText('New name since May')
+  await entry(/Name/)
+    .getByRole('button', { name: /^Put back: all/ })
+    .click()
+  await expect(studio.getByRole('heading', { name: `${house} Pottery` })).toBeVisible()
+})
+
+test('what a submission did is put back from its page, and done again', async ({ studio }) => {
+  const slug = unique('late').toLowerCase()
+  const email = `rolf@${slug}.example`
+  const sent = await send(facts, 'firing-notes', { first_name: 'Rolf', email, letter: true })
+  await applied(facts, sent.body.submission)
+  const known = async () =>
+    (await api<{ contacts: unknown[] }>(facts, 'GET', `/contacts?email=${email}`)).body.contacts.length
+  await studio.goto(`/arrivals/${sent.body.submission}`)
+  await studio.getByRole('button', { name: /^Put back: what it did/ }).click()
+  await expect(studio.getByText('was put back by Ines')).toBeVisible()
+  await expect(studio.getByRole('link', { name: 'Their page' })).toHaveCount(0)
+  expect(await known()).toBe(0)
+  await studio.getByRole('button', { name: /^Do it again/ }).click()
+  await expect(studio.getByText('was put back by Ines')).toHaveCount(0)
+  await expect(studio.getByRole('link', { name: 'Their page' })).toBeVisible()
+  expect(await known()).toBe(1)
+})
