@@ -30,10 +30,10 @@ export function EditValue({ record, field, value }: Props) {
       <button
         type="button"
         className="block w-full rounded-sm text-left whitespace-pre-line hover:bg-lit"
-        aria-label={`Change ${field.label}`}
         onClick={() => setOpen(true)}
       >
         {words ? <Outside>{words}</Outside> : <span className="text-soft">—</span>}
+        <span className="sr-only">, change {field.label}</span>
       </button>
     )
   const { Control } = CONTROLS[field.type]
