@@ -160,7 +160,7 @@ export default {
       files: ['src/**/*.{ts,tsx}'],
       excludeFiles: [
         'src/db/migrations/**',
-        'src/db/queries/{causes,records}.ts',
+        'src/db/queries/{causes,written}.ts',
         'src/server/changes/writeChanges.ts',
       ],
       rules: { 'lichen/one-writer': 'error' },

@@ -45,8 +45,7 @@ export default {
     }),
     // Whatever changes anything about people has a cause, and goes through one writer.
     'one-writer': nothingLike({
-      'ImportSpecifier[imported.name=/^(addCauses|writeRecords|addChanges|writeMemberships|writeNotes|addDeliveries)$/]':
-        ONE_WRITER,
+      'ImportSpecifier[imported.name=/^(writeAll|addDeliveries)$/]': ONE_WRITER,
       [`TemplateElement[value.raw=/(insert into|update|delete from) ${WRITTEN}\\b/]`]: ONE_WRITER,
       [`CallExpression[callee.property.name=/^(insertInto|updateTable|deleteFrom)$/] > Literal[value=/^${WRITTEN}$/]`]:
         ONE_WRITER,

@@ -13,6 +13,8 @@ export interface CauseTable {
   token_id: string | null
   /** What whoever did it was called then. */
   who: string | null
+  /** What it was done to, as that was called then. */
+  about: Default<string>
   /** The cause that it is about: what it puts back. */
   of_id: string | null
   /** The cause that put all of it back, as long as that stands. */

@@ -223,7 +223,7 @@ describe('what is delivered', () => {
         const ledger = new Ledger([], randomUUID)
         const by = { sort: 'member' as const, id: '', name: 'Ines' }
         const [member] = await rows<{ id: string }>('select id from "user" limit 1')
-        const cause = { sort: 'deed' as const, by: { ...by, id: member?.id ?? '' }, deed: 'tell' }
+        const cause = { sort: 'deed' as const, by: { ...by, id: member?.id ?? '' }, deed: 'sendAgain' as const }
         ledger.do({ id, workspaceId: workspace, cause, at }, NO_CHANGES)
         const email = `told@${slug}.example`
         await writeChanges(tx, workspace, ledger.written(), [

@@ -1,3 +1,5 @@
+import type { DeedName } from './deeds'
+
 /** Whoever can be asked why they did something: a member, or a program with its token. */
 export type Doer = { sort: 'member'; id: string; name: string } | { sort: 'program'; id: string; name: string }
 
@@ -6,7 +8,7 @@ type Cause =
   /** What a visitor sent: the cause has the submission’s id. */
   | { sort: 'submission' }
   /** A deed of a member or a program, by its name; `of` is the cause that it is about, where it is about one. */
-  | { sort: 'deed'; by: Doer; deed: string; of?: string }
+  | { sort: 'deed'; by: Doer; deed: DeedName; of?: string }
   /** Undoes what another cause did. */
   | { sort: 'put back'; by: Doer; of: string }
 
@@ -15,5 +17,7 @@ export interface Caused {
   id: string
   workspaceId: string
   cause: Cause
+  /** What it was done to, as that is called; blank for a submission, whose form says it. */
+  about?: string
   at: Date
 }

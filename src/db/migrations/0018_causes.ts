@@ -15,7 +15,7 @@ export async function down(): Promise<void> {
 
 const STATEMENTS = `
 create table cause (
-  id uuid primary key default gen_random_uuid(),
+  id uuid not null default gen_random_uuid(),
   workspace_id uuid not null references workspace,
   sort text not null check (sort in ('submission', 'member', 'program', 'import', 'merge', 'put back', 'visitor', 'follow-up', 'keeping')),
   deed text not null,
@@ -25,13 +25,16 @@ create table cause (
   of_id uuid,
   undone_by uuid,
   at timestamptz not null,
+  about text not null default '',
   seq bigint generated always as identity,
-  unique (workspace_id, id),
+  primary key (workspace_id, id),
   foreign key (workspace_id, of_id) references cause (workspace_id, id),
   foreign key (workspace_id, undone_by) references cause (workspace_id, id)
 );
 
 comment on column cause.who is 'What whoever did it was called then';
+
+comment on column cause.about is 'What it was done to, as that was called then';
 
 comment on column cause.of_id is 'The cause that this one is about: what it puts back, or corrects';
 
@@ -57,7 +60,9 @@ comment on column cause.undone_by is 'The cause that put all of it back, as long
 
 create index cause_of on cause (of_id) where of_id is not null;
 
-create index cause_list on cause (workspace_id, seq desc);
+create index cause_list on cause (workspace_id, at desc, id desc);
+
+create index cause_of_people on cause (workspace_id, at desc, id desc) where sort <> 'submission';
 
 alter table record_change drop constraint record_change_workspace_id_submission_id_fkey;
 
@@ -67,7 +72,10 @@ update record_change change set cause_id = entered.id from entered
   where change.cause_id is null and change.workspace_id = entered.workspace_id and change.at = entered.at
     and change.because = entered.because;
 
+-- Nobody asks for a change by its id: one index less that is written everywhere at once.
 alter table record_change
+  drop constraint record_change_pkey,
+  add primary key (seq),
   alter column cause_id set not null,
   add foreign key (workspace_id, cause_id) references cause (workspace_id, id);
 

@@ -168,8 +168,12 @@ export async function findSubmission(db: Runner, workspaceId: string, id: string
     .leftJoin('record as contact', (join) =>
       join.onRef('contact.id', '=', 'submission.contact_id').on('contact.gone_by', 'is', null),
     )
-    .leftJoin('cause', 'cause.id', 'submission.id')
-    .leftJoin('cause as undone', 'undone.id', 'cause.undone_by')
+    .leftJoin('cause', (join) =>
+      join.onRef('cause.workspace_id', '=', 'submission.workspace_id').onRef('cause.id', '=', 'submission.id'),
+    )
+    .leftJoin('cause as undone', (join) =>
+      join.onRef('undone.workspace_id', '=', 'cause.workspace_id').onRef('undone.id', '=', 'cause.undone_by'),
+    )
     .leftJoin('visit', (join) =>
       join.onRef('visit.form_id', '=', 'submission.form_id').onRef('visit.id', '=', 'submission.visit_id'),
     )

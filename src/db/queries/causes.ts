@@ -1,41 +1,13 @@
 import { sql } from 'kysely'
-import type { Caused } from '@/core/changes/cause'
 import type { ReadChange } from '@/core/changes/put_back'
 import { COMPANY_SLOT, slotOfList, THERE_SLOT } from '@/core/changes/slot'
-import { asJson, type Runner } from '../database'
-
-/** Keeps causes, in the order they happened. */
-export async function addCauses(db: Runner, causes: readonly Caused[]): Promise<void> {
-  if (causes.length === 0) return
-  const rows = causes.map((caused, n) => ({ n, ...asRow(caused) }))
-  await sql`
-    insert into cause (id, workspace_id, sort, deed, member_id, token_id, who, of_id, at)
-    select id, workspace_id, sort, deed, member_id, token_id, who, of_id, at
-    from jsonb_to_recordset(${asJson(rows)}::jsonb) as row(n integer, id uuid, workspace_id uuid, sort text, deed text,
-      member_id text, token_id uuid, who text, of_id uuid, at timestamptz)
-    order by n
-  `.execute(db)
-}
-
-function asRow({ id, workspaceId, cause, at }: Caused) {
-  const row = { id, workspace_id: workspaceId, at: at.toISOString() }
-  if (cause.sort === 'submission') return { ...row, sort: 'submission', deed: 'apply' }
-  const { by, of } = cause
-  return {
-    ...row,
-    sort: cause.sort === 'deed' ? by.sort : cause.sort,
-    deed: cause.sort === 'deed' ? cause.deed : 'putBack',
-    ...(by.sort === 'member' ? { member_id: by.id } : { token_id: by.id }),
-    who: by.name,
-    of_id: of ?? null,
-  }
-}
+import type { Runner } from '../database'
 
 /** A cause, with what it is about. */
 export const findCause = (db: Runner, workspaceId: string, id: string) =>
   db
     .selectFrom('cause')
-    .select(['id', 'sort', 'deed', 'who', 'of_id as of', 'undone_by as undoneBy', 'at'])
+    .select(['id', 'sort', 'deed', 'who', 'of_id as of', 'undone_by as undoneBy', 'about', 'at'])
     .where('workspace_id', '=', workspaceId)
     .where('id', '=', id)
     .executeTakeFirst()
@@ -69,7 +41,8 @@ export async function readChain(db: Runner, workspaceId: string, cause: string):
     with recursive chain as (
       select id, sort, of_id, 0 as depth from cause where workspace_id = ${workspaceId} and id = ${cause}
       union all
-      select cause.id, cause.sort, cause.of_id, depth + 1 from chain join cause on cause.id = chain.of_id
+      select cause.id, cause.sort, cause.of_id, depth + 1
+      from chain join cause on cause.workspace_id = ${workspaceId} and cause.id = chain.of_id
       where chain.sort = 'put back'
     ) select id from chain order by depth
   `.execute(db)
@@ -89,7 +62,7 @@ export async function countOthers(
   const { rows } = await sql<{ id: string; others: number }>`
     with own as (select record_id, field from record_change where cause_id = ${own[0] ?? null}::uuid)
     select id, (
-      (select count(*) from submission join cause on cause.id = submission.id
+      (select count(*) from submission join cause on cause.workspace_id = submission.workspace_id and cause.id = submission.id
         where submission.contact_id = record.id and cause.undone_by is null and not cause.id = any(${own}::uuid[]))
       + (select count(*) from personal_link where contact_id = record.id and withdrawn_at is null)
       + (select count(*) from record other where (other.contact_id = record.id or other.company_id = record.id)

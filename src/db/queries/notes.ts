@@ -12,7 +12,9 @@ export const findNote = (db: Runner, workspaceId: string, id: string) =>
 export const listNotes = (db: Runner, workspaceId: string, record: string) =>
   db
     .selectFrom('note')
-    .innerJoin('cause', 'cause.id', 'note.cause_id')
+    .innerJoin('cause', (join) =>
+      join.onRef('cause.workspace_id', '=', 'note.workspace_id').onRef('cause.id', '=', 'note.cause_id'),
+    )
     .select(['note.id', 'note.text', 'cause.who', 'note.written_at as writtenAt'])
     .where('note.workspace_id', '=', workspaceId)
     .where('note.record_id', '=', record)

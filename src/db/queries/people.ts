@@ -201,7 +201,9 @@ export async function findOpened(db: Runner, workspaceId: string, id: string) {
 const readLineage = (db: Runner, workspaceId: string, id: string) =>
   db
     .selectFrom('record_change as change')
-    .innerJoin('cause', 'cause.id', 'change.cause_id')
+    .innerJoin('cause', (join) =>
+      join.onRef('cause.workspace_id', '=', 'change.workspace_id').onRef('cause.id', '=', 'change.cause_id'),
+    )
     .leftJoin('submission', 'submission.id', 'change.cause_id')
     .leftJoin('form', 'form.id', 'submission.form_id')
     .leftJoin('release', 'release.id', 'submission.release_id')

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type { Doer } from '@/core/changes/cause'
 import { Ledger } from '@/core/changes/ledger'
 import { doneToSlots, type Left, putBack as planPuttingBack, recordsIn } from '@/core/changes/put_back'
-import { identityOf } from '@/core/records/record'
+import { identityOf, titleOf } from '@/core/records/record'
 import type { Db, Runner } from '@/db/database'
 import { countOthers, findCause, findTaken, markUndone, readChain, readSlotsOf } from '@/db/queries/causes'
 import { holdRecords } from '@/db/queries/records'
@@ -70,7 +70,8 @@ async function putBackNow(
   const more = records.flatMap(({ company }) => (company === null || ids.includes(company) ? [] : [company]))
   const ledger = new Ledger([...records, ...(await holdRecords(tx, workspaceId, more))], randomUUID)
   const id = randomUUID()
-  ledger.do({ id, workspaceId, cause: { sort: 'put back', by, of }, at }, set)
+  const about = (cause.about || records.map(titleOf).join(', ')).slice(0, 300)
+  ledger.do({ id, workspaceId, cause: { sort: 'put back', by, of }, about, at }, set)
   await writeChanges(tx, workspaceId, ledger.written())
   if (!only && left.length === 0) await markUndone(tx, workspaceId, of, id)
   return done({ cause: id, left })

@@ -50,8 +50,9 @@ export async function addContact(db: Db, workspaceId: string, contact: NewContac
     if (records.some(({ type, key }) => type === 'contact' && key === values.email))
       return { ok: false, status: 409, message: `A contact with the address ${values.email} exists.` }
     const ledger = new Ledger(records, randomUUID)
-    const caused = { id: randomUUID(), workspaceId, cause: { sort: 'deed' as const, by, deed: 'addContact' } }
-    const find = ledger.do({ ...caused, at: contact.at ?? now }, entering(contact, records))
+    const caused = { id: randomUUID(), workspaceId, about: values.email }
+    const cause = { sort: 'deed' as const, by, deed: 'addContact' as const }
+    const find = ledger.do({ ...caused, cause, at: contact.at ?? now }, entering(contact, records))
     await writeChanges(tx, workspaceId, ledger.written())
     return { ok: true, id: find('contact').id }
   })

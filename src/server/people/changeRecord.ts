@@ -2,10 +2,11 @@ import { randomUUID } from 'node:crypto'
 import { type Answers, sameAnswer } from '@/core/answers/answer'
 import { ANY_EMAIL, rules as email } from '@/core/kinds/email'
 import type { Doer } from '@/core/changes/cause'
+import type { DeedName } from '@/core/changes/deeds'
 import { type ChangeSet, NO_CHANGES } from '@/core/changes/change_set'
 import { type Held, Ledger } from '@/core/changes/ledger'
 import type { RecordType } from '@/core/fields/field'
-import { identityOf } from '@/core/records/record'
+import { identityOf, titleOf } from '@/core/records/record'
 import type { Db } from '@/db/database'
 import { holdRecords } from '@/db/queries/records'
 import { readResources } from '@/db/queries/workspace'
@@ -20,7 +21,7 @@ export async function changeOne(
   db: Db,
   workspaceId: string,
   id: string,
-  { by, deed }: { by: Doer; deed: string },
+  { by, deed }: { by: Doer; deed: DeedName },
   decide: (record: Held) => ChangeSet | NotDone,
 ): Promise<Done<string | null>> {
   try {
@@ -32,7 +33,7 @@ export async function changeOne(
       if (set.changes.length === 0) return done(null)
       const ledger = new Ledger([record], randomUUID)
       const cause = randomUUID()
-      ledger.do({ id: cause, workspaceId, cause: { sort: 'deed', by, deed }, at }, set)
+      ledger.do({ id: cause, workspaceId, cause: { sort: 'deed', by, deed }, about: titleOf(record), at }, set)
       await writeChanges(tx, workspaceId, ledger.written())
       return done(cause)
     })

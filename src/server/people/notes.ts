@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { Doer } from '@/core/changes/cause'
+import type { DeedName } from '@/core/changes/deeds'
 import { NO_CHANGES } from '@/core/changes/change_set'
 import { slotOfNote } from '@/core/changes/slot'
 import type { Db } from '@/db/database'
@@ -40,7 +41,7 @@ interface Writing {
   from: string | null
   to: string | null
   by: Doer
-  deed: string
+  deed: DeedName
 }
 
 const writeNote = (db: Db, workspaceId: string, { note, record, from, to, by, deed }: Writing) =>

@@ -1,0 +1,48 @@
+/**
+ * What can be done that leaves a cause, by its name, in words that follow who did it: “Ines made a desk”. What it was
+ * done to is told beside it.
+ */
+const DEEDS = {
+  addConnection: 'connected a place',
+  addContact: 'entered a contact',
+  addDesk: 'made a desk',
+  addField: 'made a field',
+  addForm: 'made a form',
+  addLink: 'made a personal link',
+  addList: 'made a list',
+  addNote: 'noted',
+  addTheme: 'made a look',
+  apply: 'sent a form',
+  changeConnection: 'changed a connection',
+  changeDesk: 'changed a desk',
+  changeField: 'changed a field',
+  changeForm: 'changed the settings of a form',
+  changeNote: 'changed a note',
+  changeRecord: 'changed what is stored',
+  changeTheme: 'changed a look',
+  copyForm: 'copied a form',
+  dropLink: 'withdrew a personal link',
+  dropNote: 'took a note away',
+  dropRehearsal: 'dropped a rehearsal',
+  dropTheme: 'removed a look',
+  dropToken: 'withdrew a token',
+  keepRehearsal: 'kept a rehearsal',
+  makeToken: 'made a token',
+  orderFields: 'ordered the fields',
+  putAside: 'put a delivery aside',
+  putBack: 'put back',
+  releaseForm: 'released a form',
+  runAgain: 'ran a submission again',
+  saveDraft: 'changed a draft',
+  sayReal: 'said that spam is real',
+  sendAgain: 'sent a delivery again',
+  setSites: 'said where visitors may go on to',
+  setTimeZone: 'set the time zone',
+  settleSpam: 'left submissions as spam',
+  takeAlong: 'took a list along',
+} as const
+
+export type DeedName = keyof typeof DEEDS
+
+/** A deed in words; of one that nothing can do any more, its name. */
+export const tellDeed = (name: string): string => (Object.hasOwn(DEEDS, name) ? DEEDS[name as DeedName] : name)

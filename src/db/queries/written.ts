@@ -1,0 +1,107 @@
+import { type RawBuilder, sql } from 'kysely'
+import type { Caused } from '@/core/changes/cause'
+import type { Written } from '@/core/changes/ledger'
+import { titleOf } from '@/core/records/record'
+import { asJson, type Runner } from '../database'
+
+/**
+ * Writes what causes come to: causes and changes in the order they happened, records as they stand after them, and who
+ * is on which list. What is common is one statement; taking somebody off a list, and notes, are rare.
+ */
+export async function writeAll(db: Runner, workspaceId: string, written: Written): Promise<void> {
+  const { causes, records, changes, lists, notes } = written
+  if (causes.length === 0) return
+  const joined = lists.filter(({ wording }) => wording !== null)
+  const parts = [
+    sql`causes as (${insertCauses(workspaceId, causes)})`,
+    ...(records.length > 0 ? [sql`records as (${upsertRecords(workspaceId, records)})`] : []),
+    ...(changes.length > 0 ? [sql`changes as (${insertChanges(workspaceId, changes)})`] : []),
+    ...(joined.length > 0 ? [sql`joined as (${insertMemberships(workspaceId, joined)})`] : []),
+  ]
+  await sql`with ${sql.join(parts)} select`.execute(db)
+  const left = lists.filter(({ wording }) => wording === null)
+  if (left.length > 0) await deleteMemberships(db, workspaceId, left)
+  if (notes.length > 0) await writeNotes(db, workspaceId, notes)
+}
+
+function insertCauses(workspaceId: string, causes: readonly Caused[]): RawBuilder<unknown> {
+  const rows = causes.map((caused, n) => ({ n, ...asRow(caused) }))
+  return sql`
+    insert into cause (id, workspace_id, sort, deed, member_id, token_id, who, of_id, about, at)
+    select id, ${workspaceId}, sort, deed, member_id, token_id, who, of_id, about, at
+    from jsonb_to_recordset(${asJson(rows)}::jsonb) as row(n integer, id uuid, sort text, deed text, member_id text,
+      token_id uuid, who text, of_id uuid, about text, at timestamptz)
+    order by n`
+}
+
+function asRow({ id, cause, about = '', at }: Caused) {
+  const row = { id, about, at: at.toISOString() }
+  if (cause.sort === 'submission') return { ...row, sort: 'submission', deed: 'apply' }
+  const { by, of } = cause
+  return {
+    ...row,
+    sort: cause.sort === 'deed' ? by.sort : cause.sort,
+    deed: cause.sort === 'deed' ? cause.deed : 'putBack',
+    ...(by.sort === 'member' ? { member_id: by.id } : { token_id: by.id }),
+    who: by.name,
+    of_id: of ?? null,
+  }
+}
+
+/** Records as they stand after changes, each with the moment of its last one. */
+function upsertRecords(workspaceId: string, records: Written['records']): RawBuilder<unknown> {
+  const rows = records.map(({ record: { lists: _, ...record }, at }) => ({
+    ...record,
+    title: titleOf(record),
+    at: at.toISOString(),
+  }))
+  return sql`
+    insert into record (id, workspace_id, type, key, title, domain, contact_id, company_id, form_id, "values", revision,
+      gone_by, created_at, updated_at)
+    select id, ${workspaceId}, type, key, title, domain, contact, company, form, "values", revision, "goneBy", at, at
+    from jsonb_to_recordset(${asJson(rows)}::jsonb) as row(id uuid, type text, key text, title text, domain text,
+      contact uuid, company uuid, form uuid, "values" jsonb, revision integer, "goneBy" uuid, at timestamptz)
+    on conflict (id) do update set
+      key = excluded.key, title = excluded.title, "values" = excluded."values", revision = excluded.revision,
+      domain = excluded.domain, contact_id = excluded.contact_id, company_id = excluded.company_id,
+      gone_by = excluded.gone_by, updated_at = greatest(record.updated_at, excluded.updated_at)`
+}
+
+/** Changes in the order they were made: lineage is told by it. */
+const insertChanges = (workspaceId: string, changes: Written['changes']): RawBuilder<unknown> => sql`
+    insert into record_change (workspace_id, record_id, field, "from", "to", cause_id, because, at)
+    select ${workspaceId}, record, field, coalesce("from", 'null'), coalesce("to", 'null'), cause, because, at
+    from jsonb_to_recordset(${asJson(changes.map((change, n) => ({ ...change, n })))}::jsonb) as row(n integer,
+      record uuid, field text, "from" jsonb, "to" jsonb, cause uuid, because text, at timestamptz)
+    order by n`
+
+/** Somebody who is on a list already stays there with the wording they agreed to. */
+const insertMemberships = (workspaceId: string, joined: Written['lists']): RawBuilder<unknown> => sql`
+    insert into list_membership (workspace_id, list, contact_id, wording, cause_id, joined_at)
+    select ${workspaceId}, list, contact, wording, cause, at
+    from jsonb_to_recordset(${asJson(joined)}::jsonb) as row(list text, contact uuid, wording text, cause uuid,
+      at timestamptz)
+    on conflict do nothing`
+
+async function deleteMemberships(db: Runner, workspaceId: string, left: Written['lists']): Promise<void> {
+  await sql`
+    delete from list_membership m using jsonb_to_recordset(${asJson(left)}::jsonb) as row(list text, contact uuid)
+    where m.workspace_id = ${workspaceId} and m.list = row.list and m.contact_id = row.contact
+  `.execute(db)
+}
+
+/** Notes as they read now; those that are gone go. */
+async function writeNotes(db: Runner, workspaceId: string, notes: Written['notes']): Promise<void> {
+  const kept = notes.filter(({ text }) => text !== null)
+  if (kept.length > 0)
+    await sql`
+      insert into note (id, workspace_id, record_id, text, cause_id, written_at)
+      select note, ${workspaceId}, record, text, cause, at
+      from jsonb_to_recordset(${asJson(kept)}::jsonb) as row(note uuid, record uuid, text text, cause uuid, at timestamptz)
+      on conflict (id) do update set text = excluded.text, cause_id = excluded.cause_id, written_at = excluded.written_at
+      where note.workspace_id = excluded.workspace_id
+    `.execute(db)
+  const gone = notes.flatMap(({ note, text }) => (text === null ? [note] : []))
+  if (gone.length > 0)
+    await db.deleteFrom('note').where('workspace_id', '=', workspaceId).where('id', 'in', gone).execute()
+}
