@@ -157,6 +157,15 @@ export default {
       },
     },
     {
+      files: [
+        'src/{core,db,server,studio,visitor}/**/*.{ts,tsx}',
+        'bench/**/*.ts',
+        'scripts/**/*.{ts,mjs}',
+        'tests/**/*.ts',
+      ],
+      rules: { 'lichen/called-what-it-holds': 'error' },
+    },
+    {
       files: ['src/**/*.{ts,tsx}'],
       excludeFiles: [
         'src/db/migrations/**',

@@ -4,7 +4,7 @@
  */
 import { connect } from '@/db/database'
 import { findUser } from '@/db/queries/ways_in'
-import { makeWayIn } from '@/server/access/wayIn'
+import { makeWayIn } from '@/server/access/way_in'
 import { readConfig } from '@/server/config'
 import { explainTrouble } from '@/server/trouble'
 

@@ -6,7 +6,7 @@ import { context } from '@/server/context'
 import { isTemporary } from '@/server/failures'
 import { requireFolder } from '@/server/files/folder'
 import { log, logConsole } from '@/server/log'
-import { tellFirstOwner } from '@/server/access/firstOwner'
+import { tellFirstOwner } from '@/server/access/first_owner'
 
 /** Ended because of settings that are wrong: starting again would not help (sysexits.h, EX_CONFIG). */
 const WRONG_SETTINGS = 78

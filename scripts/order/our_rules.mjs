@@ -28,6 +28,29 @@ const nothingLike = (shapes) => ({
     ),
 })
 
+/** A file is called what it holds: one in camel case is the function or component of its name; others have low lines. */
+const calledWhatItHolds = {
+  /** @param {{ filename: string, sourceCode: { text: string }, report: (found: { node: unknown, message: string }) => void }} context */
+  create: (context) => ({
+    /** @param {unknown} node */
+    Program(node) {
+      const name = /([^/\\]+?)(?:\.(?:test|model|spec|config|d))*\.\w+$/.exec(context.filename)?.[1] ?? ''
+      if (/^[a-z0-9]+(?:_[a-z0-9]+)*$/.test(name)) return
+      const own = `[${name[0]}${name[0]?.toUpperCase()}]${name.slice(1)}`
+      const tested = /\.(?:test|model)\./.test(context.filename)
+      if (
+        /^[a-z][A-Za-z0-9]*$/.test(name) &&
+        (tested || new RegExp(`export .*\\b${own}\\b`).test(context.sourceCode.text))
+      )
+        return
+      context.report({
+        node,
+        message: 'Call the file what it holds: its one function or component, or small letters with low lines.',
+      })
+    },
+  }),
+}
+
 /** What holds in Lichen's own code and nowhere else. */
 export default {
   meta: { name: 'lichen' },
@@ -50,6 +73,7 @@ export default {
       [`CallExpression[callee.property.name=/^(insertInto|updateTable|deleteFrom)$/] > Literal[value=/^${WRITTEN}$/]`]:
         ONE_WRITER,
     }),
+    'called-what-it-holds': calledWhatItHolds,
     'end-with-the-reader': nothingLike({ [`MemberExpression[property.name='toWeb']`]: END_WITH_THE_READER }),
   },
 }

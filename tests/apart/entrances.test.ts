@@ -17,6 +17,7 @@ const HANDLERS: Record<string, 'anybody' | 'token' | 'member'> = {
   '/api/health': 'anybody',
   '/api/openapi.json': 'anybody',
   '/api/v1/[...path]': 'token',
+  '/exports/history': 'member',
   '/exports/people': 'member',
   '/exports/submissions': 'member',
   '/files/[id]/[name]': 'member',
@@ -28,7 +29,7 @@ const HANDLERS: Record<string, 'anybody' | 'token' | 'member'> = {
 }
 
 /** Lists that are fetched page by page. */
-const LISTS = ['forms', 'submissions', 'unfinished', 'people', 'companies', 'deliveries']
+const LISTS = ['forms', 'submissions', 'unfinished', 'people', 'companies', 'history', 'deliveries']
 
 /** Pages for people who are not signed in. */
 const OPEN = new Set(['/', '/sign-in', '/forgot', '/enter/[token]'])
@@ -42,7 +43,7 @@ describe('every entrance', () => {
     ...routes.filter(({ is, path }) => is === 'page' && !OPEN.has(path)).map(({ path }) => ours.at(path)),
     `/preview/${ours.slug}`,
     `/preview/${ours.slug}/look-00.css`,
-    ...['people', 'submissions'].map((of) => `/exports/${of}?format=csv`),
+    ...['people', 'submissions', 'history'].map((of) => `/exports/${of}?format=csv`),
     ...LISTS.map((list) => `/lists/${list}?which=all`),
   ]
 

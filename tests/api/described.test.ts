@@ -1,3 +1,4 @@
+import { DEED_NAMES } from '@/core/changes/deeds'
 import { randomUUID } from 'node:crypto'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { READY } from '@/core/look/ready'
@@ -99,6 +100,7 @@ describe('every operation', () => {
       'DELETE /notes/{id}': { path: `/notes/${noted.body.id}` },
       'POST /causes/{id}/back': { path: `/causes/${sent.body.submission}/back`, body: {} },
       'GET /companies/{id}': { path: `/companies/${houses.body.companies[0]?.id}` },
+      'GET /history': {},
       'GET /settings': {},
       'PUT /settings/time-zone': { body: { timeZone: 'Europe/Stockholm' } },
       'PUT /settings/sites': { body: { sites: ['https://www.tarnfield.example'] } },
@@ -135,6 +137,29 @@ describe('every operation', () => {
       const answered = await api(reach, method as 'GET', address, body, headers)
       expect([name, answered.status < 300, answered.body]).toEqual([name, true, answered.body])
     }
+  })
+
+  it('that changes anything is told in History, with who did it', async () => {
+    const { body } = await api<{ history: { deed: string; sort: string; who: string | null; about: string }[] }>(
+      reach,
+      'GET',
+      '/history?which=all&limit=200',
+    )
+    // What only the studio does, and downloads, are told as well, and tried elsewhere.
+    const elsewhere = ['makeToken', 'takeAlong']
+    expect([...new Set(body.history.map(({ deed }) => deed))].sort()).toEqual(
+      DEED_NAMES.filter((name) => !elsewhere.includes(name)).sort(),
+    )
+    for (const { deed, sort, who } of body.history)
+      expect([deed, sort, who]).toEqual(
+        deed === 'apply' ? [deed, 'submission', null] : [deed, deed === 'putBack' ? 'put back' : 'program', 'Elm'],
+      )
+    const about = (deed: string) => body.history.find((one) => one.deed === deed)?.about
+    expect([about('addDesk'), about('releaseForm'), about('setTimeZone')]).toEqual([
+      'North',
+      `${slug}, release 2`,
+      'Europe/Stockholm',
+    ])
   })
 
   it('with rows in its lists answers as it is described, sorted by anything, page by page', async () => {

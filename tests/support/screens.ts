@@ -20,4 +20,5 @@ export const SCREENS = [
   '/outbox?show=all',
   '/bench',
   '/settings',
+  '/settings/history',
 ]

@@ -44,5 +44,7 @@ const DEEDS = {
 
 export type DeedName = keyof typeof DEEDS
 
+export const DEED_NAMES = Object.keys(DEEDS) as [DeedName, ...DeedName[]]
+
 /** A deed in words; of one that nothing can do any more, its name. */
 export const tellDeed = (name: string): string => (Object.hasOwn(DEEDS, name) ? DEEDS[name as DeedName] : name)

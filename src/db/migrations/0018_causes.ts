@@ -58,6 +58,18 @@ insert into cause (id, workspace_id, sort, deed, who, at)
 
 comment on column cause.undone_by is 'The cause that put all of it back, as long as that stands';
 
+-- Whatever happened stays so. What else is set later: that it was put back, and that whoever did it is gone.
+create function keep_cause() returns trigger language plpgsql as $$
+begin
+  if tg_op = 'DELETE' or (new.id, new.workspace_id, new.sort, new.deed, new.who, new.of_id, new.about, new.at, new.seq)
+    is distinct from (old.id, old.workspace_id, old.sort, old.deed, old.who, old.of_id, old.about, old.at, old.seq)
+  then raise exception 'A cause stays as it is'; end if;
+  return new;
+end
+$$;
+
+create trigger keep_cause before update or delete on cause for each row execute function keep_cause();
+
 create index cause_of on cause (of_id) where of_id is not null;
 
 create index cause_list on cause (workspace_id, at desc, id desc);

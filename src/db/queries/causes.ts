@@ -1,7 +1,10 @@
 import { sql } from 'kysely'
+import type { Doer } from '@/core/changes/cause'
 import type { ReadChange } from '@/core/changes/put_back'
 import { COMPANY_SLOT, slotOfList, THERE_SLOT } from '@/core/changes/slot'
+import type { RecordType } from '@/core/fields/field'
 import type { Runner } from '../database'
+import { chooseSorting, type Cursor, holdsWords, momentKey, readPage, type SortKeys } from './list'
 
 /** A cause, with what it is about. */
 export const findCause = (db: Runner, workspaceId: string, id: string) =>
@@ -95,4 +98,77 @@ export async function markUndone(db: Runner, workspaceId: string, cause: string,
   await sql`
     update cause set undone_by = null where workspace_id = ${workspaceId} and undone_by = ${cause}
   `.execute(db)
+}
+
+/** Whether the same was done to the same by the same, so few minutes ago. */
+export async function hasHappened(
+  db: Runner,
+  workspaceId: string,
+  { by, deed, about }: { by: Doer; deed: string; about: string },
+  minutes: number,
+): Promise<boolean> {
+  const row = await db
+    .selectFrom('cause')
+    .select('id')
+    .where('workspace_id', '=', workspaceId)
+    .where('sort', '=', by.sort)
+    .where(by.sort === 'member' ? 'member_id' : 'token_id', '=', by.id)
+    .where('deed', '=', deed)
+    .where('about', '=', about)
+    .where('at', '>', sql<Date>`clock_timestamp() - make_interval(mins => ${minutes})`)
+    .limit(1)
+    .executeTakeFirst()
+  return row !== undefined
+}
+
+export const HISTORY_KEYS = {
+  when: momentKey(sql`cause.at`),
+} satisfies SortKeys
+
+/** What people and programs did, or that and what visitors sent. */
+export const WHICH_CAUSES = ['done', 'all'] as const
+
+export interface HistoryFilter {
+  which: (typeof WHICH_CAUSES)[number]
+  /** Words of who did it, and of what it was done to. */
+  search?: string | undefined
+  deed?: string | undefined
+  sort?: string | undefined
+  after?: Cursor | null | undefined
+  limit: number
+}
+
+/** Who did what, the latest first unless told otherwise. */
+export function listHistory(db: Runner, workspaceId: string, filter: HistoryFilter) {
+  const { which, search, deed, sort, after, limit } = filter
+  const query = db
+    .selectFrom('cause')
+    .leftJoin('submission', (join) => join.onRef('submission.id', '=', 'cause.id').on('cause.sort', '=', 'submission'))
+    .leftJoin('form', 'form.id', 'submission.form_id')
+    .select(['cause.id', 'cause.sort', 'cause.deed', 'cause.who', 'cause.at', 'cause.undone_by as undoneBy'])
+    .select(['submission.id as submission', sql<string>`coalesce(form.name, cause.about)`.as('about')])
+    .select((eb) => [
+      eb
+        .selectFrom('record_change as change')
+        .innerJoin('record', 'record.id', 'change.record_id')
+        .select(
+          sql<{
+            id: string
+            type: RecordType
+            gone: boolean
+          }>`json_build_object('id', record.id, 'type', record.type, 'gone', record.gone_by is not null)`.as('record'),
+        )
+        .whereRef('change.cause_id', '=', 'cause.id')
+        .orderBy('change.seq')
+        .limit(1)
+        .as('record'),
+    ])
+    .where('cause.workspace_id', '=', workspaceId)
+    // What visitors sent is found in Arrivals by what they wrote.
+    .$if(which === 'done' || Boolean(search), (narrowed) => narrowed.where('cause.sort', '<>', 'submission'))
+    .$if(deed !== undefined, (narrowed) => narrowed.where('cause.deed', '=', deed ?? ''))
+    .$if(Boolean(search), (narrowed) =>
+      narrowed.where(holdsWords(sql`(coalesce(cause.who, '') || ' ' || cause.about)`, search ?? '')),
+    )
+  return readPage(query, sql`cause.id`, { sorting: chooseSorting(HISTORY_KEYS, sort, '-when'), after, limit })
 }

@@ -9,7 +9,7 @@ import type { Config } from '../config'
 import { type Done, done, notDone } from '../done'
 import { addMember, openWorkspace } from './openWorkspace'
 import { hash } from './hashing'
-import { readWayIn } from './wayIn'
+import { readWayIn } from './way_in'
 
 const addressSchema = z
   .string()

@@ -4,7 +4,7 @@ import { findUser } from '@/db/queries/ways_in'
 import type { Context } from '../context'
 import { mail } from '../deliveries/targets/mail'
 import { log } from '../log'
-import { makeWayIn } from './wayIn'
+import { makeWayIn } from './way_in'
 
 export const forgotSchema = z.strictObject({ do: z.literal('forgot'), email: z.string().trim().toLowerCase().max(254) })
 

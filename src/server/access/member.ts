@@ -1,3 +1,4 @@
+import type { Doer } from '@/core/changes/cause'
 import { context } from '../context'
 import { auth } from './auth'
 
@@ -11,6 +12,9 @@ export interface Member {
   /** Zone that days and hours are told in. */
   timeZone: string
 }
+
+/** The same, as whoever does something is kept. */
+export const doerOf = ({ userId, name }: Member): Doer => ({ sort: 'member', id: userId, name })
 
 /** Who is signed in by these request headers; `null` for nobody. */
 export async function findMember(headers: Headers): Promise<Member | null> {

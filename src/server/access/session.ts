@@ -8,7 +8,7 @@ import type { Db } from '@/db/database'
 import { context } from '../context'
 import { type Actor, type Deed, perform } from '../deeds/deed'
 import { markReached } from '../door/reached'
-import { findMember, type Member } from './member'
+import { doerOf, findMember, type Member } from './member'
 
 const memberOfRequest = cache(async (): Promise<Member | null> => findMember(await headers()))
 
@@ -76,11 +76,11 @@ export const memberAction =
   }
 
 /** Whoever is signed in, as those who do deeds are known. */
-export const actorOf = ({ workspaceId, userId, name, email }: Member): Actor => ({
+export const actorOf = (member: Member): Actor => ({
   context: context(),
-  workspaceId,
-  doer: { sort: 'member', id: userId, name },
-  email,
+  workspaceId: member.workspaceId,
+  doer: doerOf(member),
+  email: member.email,
 })
 
 /** Makes an action of the studio that does a deed, for members only; tells what came of it. */

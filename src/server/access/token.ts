@@ -22,7 +22,7 @@ const BELIEVED = 2000
 const NOTED_EVERY = sql`interval '10 minutes'`
 
 /** What a program shows, and whose it is. */
-export interface Token {
+interface Token {
   id: string
   name: string
   workspaceId: string

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { AnyDeed, Deed } from '../deeds/deed'
+import type { Actor, AnyDeed, Deed } from '../deeds/deed'
 
 export type Method = 'GET' | 'POST' | 'PUT' | 'DELETE'
 
@@ -26,7 +26,7 @@ export interface DownloadRoute {
   asks: z.ZodObject
   /** Media types that it may be of. */
   types: readonly string[]
-  write(workspaceId: string, asked: unknown): Promise<Response>
+  write(by: Actor, asked: unknown): Promise<Response>
 }
 
 export type Route = DeedRoute | DownloadRoute

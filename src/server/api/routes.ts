@@ -5,13 +5,15 @@ import * as arrivals from '../deeds/arrivals'
 import * as changes from '../deeds/changes'
 import * as forms from '../deeds/forms'
 import * as formSettings from '../deeds/form_settings'
+import * as history from '../deeds/history'
 import * as people from '../deeds/people'
 import * as rehearsals from '../deeds/rehearsals'
 import * as settings from '../deeds/settings'
 import * as themes from '../deeds/themes'
-import { peopleExportSchema, submissionExportSchema } from '../exports/asked'
-import { exportPeople, exportSubmissions } from '../exports/rows'
-import { EXPORT_TYPES, writeExport } from '../exports/write'
+import { historyExportSchema, peopleExportSchema, submissionExportSchema } from '../exports/asked'
+import { exportHistory, exportPeople, exportSubmissions } from '../exports/rows'
+import { takeAlong } from '../exports/takeAlong'
+import { EXPORT_TYPES, type writeExport } from '../exports/write'
 import { downloadFile } from '../files/download'
 import { del, type DownloadRoute, get, post, put, type Route } from './route'
 
@@ -56,7 +58,7 @@ export const routes: Route[] = [
     summary: 'A file that came with a submission, as it was sent',
     asks: z.object({ id: z.uuid() }),
     types: ['application/octet-stream', 'image/*'],
-    write: (workspaceId, asked) => downloadFile(workspaceId, (asked as { id: string }).id),
+    write: ({ workspaceId }, asked) => downloadFile(workspaceId, (asked as { id: string }).id),
   },
 
   get('/contacts', people.readContacts),
@@ -73,6 +75,9 @@ export const routes: Route[] = [
   del('/notes/{id}', changes.dropNote, 200),
   post('/causes/{id}/back', changes.putBack, 200),
   download('/exports/contacts', 'Every contact that fits', peopleExportSchema, exportPeople),
+
+  get('/history', history.readHistory),
+  download('/exports/history', 'Who did what', historyExportSchema, exportHistory),
 
   get('/settings', settings.readSettings),
   put('/settings/time-zone', settings.setTimeZone),
@@ -110,9 +115,9 @@ function download<Filter extends object>(
     summary: `${what}, as a download`,
     asks,
     types: Object.values(EXPORT_TYPES),
-    async write(workspaceId, asked) {
+    async write({ workspaceId, doer }, asked) {
       const { format, ...filter } = asked as { format: Parameters<typeof writeExport>[1] } & Filter
-      return writeExport(await rows(context().db, workspaceId, filter as unknown as Filter), format)
+      return takeAlong(await rows(context().db, workspaceId, filter as unknown as Filter), format, workspaceId, doer)
     },
   }
 }

@@ -1,5 +1,5 @@
 import { findUnfit } from '@/core/formats/text'
-import { knownToken, type Token } from '../access/token'
+import { knownToken } from '../access/token'
 import { context } from '../context'
 import { type Actor, perform, type Wrong } from '../deeds/deed'
 import type { Done, NotDone } from '../done'
@@ -25,33 +25,29 @@ export function serveApi(request: Request, segments: readonly string[]): Promise
       return problem(405, `This address takes ${allow}.`, {}, { allow })
     }
     const { route, path } = found
-    return 'deed' in route ? doDeed(route, path, token, request) : writeFile(route, path, token.workspaceId, request)
+    const { id, name, workspaceId } = token
+    const by: Actor = { context: context(), workspaceId, doer: { sort: 'program', id, name }, email: null }
+    return 'deed' in route ? doDeed(route, path, by, request) : writeFile(route, path, by, request)
   })
 }
 
 async function writeFile(
   { path: pattern, asks, write }: DownloadRoute,
   path: Record<string, string>,
-  workspaceId: string,
+  by: Actor,
   request: Request,
 ): Promise<Response> {
   const read = asks.safeParse({ ...queryOf(request), ...path })
-  if (read.success) return write(workspaceId, read.data)
+  if (read.success) return write(by, read.data)
   const inPath = parametersOf(pattern)
   return read.error.issues.some(({ path: [first] }) => inPath.includes(String(first)))
     ? problem(404, 'There is nothing of this name here.')
     : refuse(400, 'The query is wrong.', read.error.issues)
 }
 
-async function doDeed(
-  route: DeedRoute,
-  path: Record<string, string>,
-  { id, name, workspaceId }: Token,
-  request: Request,
-): Promise<Response> {
+async function doDeed(route: DeedRoute, path: Record<string, string>, by: Actor, request: Request): Promise<Response> {
   const given = await inputOf(route, path, request)
   if (given instanceof Response) return given
-  const by: Actor = { context: context(), workspaceId, doer: { sort: 'program', id, name }, email: null }
   return answer(route, await perform(route.deed, by, given))
 }
 

@@ -12,7 +12,7 @@ import { SUSPICIONS } from '@/core/spam/suspect'
 import { requeueSubmission, settleSpam as settle } from '@/db/queries/submissions'
 import { done, notDone } from '../done'
 import { showSubmission } from '../submissions/showSubmission'
-import { formsOfRows, tellFor } from '../submissions/tellRows'
+import { formsOfRows, tellFor } from '../submissions/tell_rows'
 import { heavily } from '../heavy'
 import { deed } from './deed'
 import { deedOn } from './deed_on'
@@ -162,12 +162,14 @@ export const readSubmission = deed({
 export const runAgain = deedOn({
   summary: 'Apply a submission again that could not be applied',
   missing: 'No failed submission has this id.',
+  leaves: 'runAgain',
   run: ({ db }, workspaceId, id) => requeueSubmission(db, workspaceId, id, 'failed'),
 })
 
 export const sayReal = deedOn({
   summary: 'Say that a submission kept as spam is a person’s: it is applied like any other',
   missing: 'No submission kept as spam has this id.',
+  leaves: 'sayReal',
   run: ({ db }, workspaceId, id) => requeueSubmission(db, workspaceId, id, 'spam'),
 })
 
@@ -175,6 +177,7 @@ export const settleSpam = deed({
   summary: 'Leave submissions as spam, so that nobody need look at them again, or take that back',
   input: z.object({ ids: z.array(z.uuid()).min(1).max(1000), settled: z.boolean().default(true) }),
   gives: z.object({ settled: z.number().describe('How many it was done to') }),
+  leaves: { deed: 'settleSpam', about: ({ settled: is }, { settled }) => `${settled}${is ? '' : ', taken back'}` },
   run: async ({ context, workspaceId }, { ids, settled }) =>
     done({ settled: await settle(context.db, workspaceId, ids, settled) }),
 })
@@ -199,6 +202,7 @@ export const putAside = deed({
   }),
   gives: nothing,
   refusals: { 404: 'No delivery that was given up has this id' },
+  leaves: { deed: 'putAside', about: ({ reason }) => reason },
   run: async ({ context, workspaceId, doer }, { id, reason }) =>
     (await putDeliveryAside(context.db, workspaceId, id, reason, doer.name))
       ? done(null)
@@ -208,5 +212,6 @@ export const putAside = deed({
 export const sendAgain = deedOn({
   summary: 'Send a delivery again that has not got through, with all its attempts before it',
   missing: 'No delivery that waits has this id.',
+  leaves: 'sendAgain',
   run: ({ db }, workspaceId, id) => resendDelivery(db, workspaceId, id),
 })

@@ -1,5 +1,7 @@
 import type { z } from 'zod'
 import type { Doer } from '@/core/changes/cause'
+import type { DeedName } from '@/core/changes/deeds'
+import { leaveCause } from '../changes/leaveCause'
 import type { Context } from '../context'
 import { type Done, notDone, type Refusal } from '../done'
 
@@ -26,7 +28,18 @@ export interface Deed<Input extends z.ZodType, Gives extends z.ZodType> {
   gives: Gives
   /** Why it may not be done. */
   refusals: Partial<Record<Refusal, string>>
+  /** The cause that it leaves, where what it does leaves none itself. */
+  leaves?: Trace<z.output<Input>, z.input<Gives>>
   run(by: Actor, input: z.output<Input>): Promise<Done<z.input<Gives>>>
+}
+
+/** What History tells of a deed. */
+interface Trace<Asked, Given> {
+  deed: DeedName
+  /** What it was done to, as that is called. */
+  about(asked: Asked, given: Given, by: Actor): string | Promise<string>
+  /** For this many minutes, the same done to the same by the same is told once. */
+  onceIn?: number
 }
 
 export const deed = <Input extends z.ZodType, Gives extends z.ZodType>(
@@ -49,7 +62,14 @@ export async function perform<Input extends z.ZodType, Gives extends z.ZodType>(
   given: unknown,
 ): Promise<Done<z.input<Gives>>> {
   const read = one.input.safeParse(given)
-  if (read.success) return one.run(by, read.data)
+  if (read.success) {
+    const result = await one.run(by, read.data)
+    if (result.ok && one.leaves) {
+      const { deed: name, about, onceIn } = one.leaves
+      await leaveCause(by.context.db, by.workspaceId, by.doer, name, await about(read.data, result.value, by), onceIn)
+    }
+    return result
+  }
   const errors = read.error.issues.map(({ path, message }): Wrong => ({ path, message }))
   return notDone(422, errors[0]?.message ?? 'Not as expected', { errors })
 }

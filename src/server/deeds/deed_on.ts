@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { DeedName } from '@/core/changes/deeds'
 import type { Context } from '../context'
 import { done, notDone } from '../done'
 import { deed } from './deed'
@@ -8,17 +9,20 @@ interface Described {
   summary: string
   /** Said where there is nothing of this id to do it to. */
   missing: string
+  /** The deed that History tells. */
+  leaves: DeedName
   /** Does it; `false` where there is nothing to do it to. */
   run(context: Context, workspaceId: string, id: string): Promise<boolean>
 }
 
 /** A deed done to one thing by its id, of which nothing is given back. */
-export const deedOn = ({ summary, missing, run }: Described) =>
+export const deedOn = ({ summary, missing, leaves, run }: Described) =>
   deed({
     summary,
     input: z.object({ id: z.uuid() }),
     gives: nothing,
     refusals: { 404: missing },
+    leaves: { deed: leaves, about: () => '' },
     run: async ({ context, workspaceId }, { id }) =>
       (await run(context, workspaceId, id)) ? done(null) : notDone(404, missing),
   })

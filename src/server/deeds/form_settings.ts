@@ -39,5 +39,6 @@ export const changeForm = deed({
   input: formChangeSchema.extend(ofForm.shape),
   gives: formAsSet,
   refusals: { 404: 'No such form', 409: 'Another form has the address', 422: 'No such member' },
+  leaves: { deed: 'changeForm', about: (_, { name }) => name },
   run: async ({ context, workspaceId }, { slug, ...input }) => tell(await change(context.db, workspaceId, slug, input)),
 })

@@ -23,7 +23,7 @@ import { defaultSpan } from '../readout/span'
 import { heavily } from '../heavy'
 import { deed, memberOf } from './deed'
 import { listSchema, slugSchema } from './lists'
-import { ofForm, withForm } from './of_form'
+import { formNamed, ofForm, withForm } from './of_form'
 import { plan as planShape } from './plan_shape'
 import { daySchema, moment, pageOf, range } from './shapes'
 
@@ -71,6 +71,7 @@ export const addForm = deed({
   input: z.strictObject({ ...newForm, draft: formSchema.optional() }),
   gives: madeForm,
   refusals: { 409: 'The slug is taken' },
+  leaves: { deed: 'addForm', about: ({ name }) => name },
   async run(by, input) {
     const made = await createForm(by.context.db, by.workspaceId, input, memberOf(by))
     return made ? done({ ...made, name: input.name }) : notDone(409, TAKEN)
@@ -97,6 +98,7 @@ export const copyForm = deed({
       .describe('Its texts in which the title or the name of the other form still stands, by their places'),
   }),
   refusals: { 404: 'No such form', 409: 'The slug is taken' },
+  leaves: { deed: 'copyForm', about: ({ name }) => name },
   run: (by, { of, title, without, ...input }) =>
     withForm(by, of, async (form) => {
       const before = readStored(form.draft)
@@ -136,6 +138,7 @@ export const saveDraft = deed({
     422: 'The definition is not sound',
     428: 'Nobody said which draft it replaces',
   },
+  leaves: { deed: 'saveDraft', about: formNamed, onceIn: 30 },
   run: (by, { slug, draft, from }) =>
     withForm(by, slug, async (form) => {
       // RFC 6585, 3: who does not say what they replace may undo what somebody else has just saved.
@@ -178,6 +181,10 @@ export const releaseForm = deed({
   }),
   gives: z.object({ number: z.number(), changes: z.array(z.string()), url: z.string() }),
   refusals: { 404: 'No such form', 409: 'The draft has changed meanwhile', 422: 'The draft has faults' },
+  leaves: {
+    deed: 'releaseForm',
+    about: async (asked, { number }, by) => `${await formNamed(asked, null, by)}, release ${number}`,
+  },
   run: (by, { slug, from }) =>
     withForm(by, slug, async (form) => {
       const { db, config } = by.context

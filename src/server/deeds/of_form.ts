@@ -6,6 +6,13 @@ import type { Actor } from './deed'
 /** Input of a deed about a form, and nothing else. */
 export const ofForm = z.object({ slug: z.string().max(200) })
 
+/** What History calls a form that something was done to. */
+export const formNamed = async (
+  { slug }: { slug: string },
+  _: unknown,
+  { context, workspaceId }: Actor,
+): Promise<string> => (await findForm(context.db, workspaceId, slug))?.name ?? slug
+
 /** Does something with a form of the workspace. */
 export async function withForm<T>(
   { context, workspaceId }: Actor,

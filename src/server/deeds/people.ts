@@ -6,6 +6,7 @@ import {
   COMPANY_KEYS,
   CONTACT_KEYS,
   findCompany,
+  findContact,
   findOpened,
   findPerson,
   listCompanies,
@@ -13,7 +14,7 @@ import {
 } from '@/db/queries/people'
 import { done, notDone } from '../done'
 import { addContact as makeContact } from '../people/addContact'
-import { createPersonalLink } from '../people/createLink'
+import { createPersonalLink } from '../people/createPersonalLink'
 import { heavily } from '../heavy'
 import { stateSchema } from './arrivals'
 import { deed } from './deed'
@@ -113,6 +114,10 @@ export const addLink = deed({
   input: z.strictObject({ id: z.uuid(), form: slugSchema }),
   gives: z.object({ url: z.string(), k: z.string() }),
   refusals: { 404: 'No such contact or form' },
+  leaves: {
+    deed: 'addLink',
+    about: async ({ id }, _, { context, workspaceId }) => (await findContact(context.db, workspaceId, id))?.email ?? '',
+  },
   async run({ context: { db, config }, workspaceId }, { id, form: slug }) {
     if (!(await findPerson(db, workspaceId, id))) return notDone(404, 'There is no such contact.')
     const form = await findForm(db, workspaceId, slug)
@@ -124,6 +129,7 @@ export const addLink = deed({
 export const dropLink = deedOn({
   summary: 'Withdraw a personal link for good',
   missing: 'No link that works has this id.',
+  leaves: 'dropLink',
   run: ({ db }, workspaceId, id) => withdrawLink(db, workspaceId, id),
 })
 

@@ -47,6 +47,7 @@ export const keepRehearsal = deed({
   }),
   gives: z.object({ id: z.uuid(), title: z.string() }),
   refusals: { 404: 'No such form or contact', 409: 'The form keeps as many as it can, or the id is taken' },
+  leaves: { deed: 'keepRehearsal', about: ({ title }) => title },
   run: (by, { slug, ...rehearsal }) =>
     withForm(by, slug, async (form) => {
       const { db } = by.context
@@ -66,6 +67,7 @@ export const keepRehearsal = deed({
 export const dropRehearsal = deedOn({
   summary: 'Remove a kept rehearsal',
   missing: 'No rehearsal has this id.',
+  leaves: 'dropRehearsal',
   run: ({ db }, workspaceId, id) => stored.removeRehearsal(db, workspaceId, id),
 })
 

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { RECORD_WORDS } from '@/core/fields/field'
 import { cutText } from '@/core/formats/text'
 import { readOwner, readResourcesAndDestinations } from '@/db/queries/workspace'
 import { createToken, withdrawToken } from '../access/token'
@@ -23,7 +24,7 @@ import {
 } from '../settings/fields'
 import { addList as makeList, listSchema } from '../settings/lists'
 import { setSites as writeSites, sitesSchema } from '../settings/sites'
-import { setTimeZone as writeTimeZone, timeZoneSchema } from '../settings/timeZone'
+import { setTimeZone as writeTimeZone, timeZoneSchema } from '../settings/time_zone'
 import { deed } from './deed'
 import { deedOn } from './deed_on'
 import { connection, desk, field, list, nothing, rest } from './shapes'
@@ -65,6 +66,7 @@ export const addDesk = deed({
   input: deskSchema,
   gives: desk,
   refusals: { 422: 'An address is wrong' },
+  leaves: { deed: 'addDesk', about: ({ title }) => title },
   run: ({ context, workspaceId }, input) => makeDesk(context.db, workspaceId, input),
 })
 
@@ -73,6 +75,7 @@ export const changeDesk = deed({
   input: deskSchema.extend({ name: nameSchema }),
   gives: desk,
   refusals: { 404: 'No such desk', 422: 'An address is wrong' },
+  leaves: { deed: 'changeDesk', about: ({ title }) => title },
   run: ({ context, workspaceId }, { name, ...input }) => alterDesk(context.db, workspaceId, name, input),
 })
 
@@ -81,6 +84,7 @@ export const addList = deed({
   input: listSchema,
   gives: list,
   refusals: { 409: 'Somebody made it just now' },
+  leaves: { deed: 'addList', about: ({ title }) => title },
   run: ({ context, workspaceId }, input) => makeList(context.db, workspaceId, input),
 })
 
@@ -88,6 +92,7 @@ export const addField = deed({
   summary: 'Add a field to contacts, companies, deals or requests',
   input: fieldSchema.extend({ record: recordSchema }),
   gives: field,
+  leaves: { deed: 'addField', about: ({ label }) => label },
   run: ({ context, workspaceId }, { record, ...input }) => makeField(context.db, workspaceId, record, input),
 })
 
@@ -96,6 +101,7 @@ export const changeField = deed({
   input: fieldChangeSchema.extend({ record: recordSchema, name: nameSchema }),
   gives: field,
   refusals: { 404: 'No such field', 422: 'The field belongs to every workspace' },
+  leaves: { deed: 'changeField', about: (_, { label }) => label },
   run: ({ context, workspaceId }, { record, name, ...change }) =>
     alterField(context.db, workspaceId, record, name, change),
 })
@@ -104,6 +110,7 @@ export const orderFields = deed({
   summary: 'Put the fields of a record in this order',
   input: z.strictObject({ record: recordSchema, names: fieldOrderSchema }),
   gives: nothing,
+  leaves: { deed: 'orderFields', about: ({ record }) => RECORD_WORDS[record] },
   async run({ context, workspaceId }, { record, names }) {
     await putInOrder(context.db, workspaceId, record, names)
     return done(null)
@@ -115,6 +122,7 @@ export const setTimeZone = deed({
   input: timeZoneSchema,
   gives: timeZoneSchema,
   refusals: { 422: 'There is no such zone' },
+  leaves: { deed: 'setTimeZone', about: ({ timeZone }) => timeZone },
   run: ({ context, workspaceId }, input) => writeTimeZone(context.db, workspaceId, input),
 })
 
@@ -122,6 +130,7 @@ export const setSites = deed({
   summary: 'Say on which sites forms may send their visitors on after sending',
   input: sitesSchema,
   gives: sitesSchema,
+  leaves: { deed: 'setSites', about: ({ sites }) => sites.join(', ') },
   run: ({ context, workspaceId }, input) => writeSites(context.db, workspaceId, input),
 })
 
@@ -141,6 +150,7 @@ export const addConnection = deed({
   input: connectionSchema,
   gives: connection.extend({ secret: z.string().nullable() }),
   refusals: { 409: 'There is one already', 422: 'A setting is wrong' },
+  leaves: { deed: 'addConnection', about: (_, { title }) => title },
   run: ({ context: { db, config }, workspaceId }, input) => makeConnection(db, workspaceId, input, config.LICHEN_KEYS),
 })
 
@@ -149,6 +159,7 @@ export const changeConnection = deed({
   input: connectionChangeSchema.extend({ name: nameSchema }),
   gives: connection,
   refusals: { 404: 'No such connection', 409: 'There is another already', 422: 'A setting is wrong' },
+  leaves: { deed: 'changeConnection', about: (_, { title }) => title },
   run: ({ context: { db, config }, workspaceId }, { name, ...change }) =>
     alterConnection(db, workspaceId, name, change, config.LICHEN_KEYS),
 })
@@ -170,6 +181,7 @@ export const makeToken = deed({
   summary: 'Make an API token; it is shown this once',
   input: z.strictObject({ title: z.string().max(200) }),
   gives: z.object({ token: z.string() }),
+  leaves: { deed: 'makeToken', about: ({ title }) => title },
   run: async ({ context, workspaceId }, { title }) =>
     done({ token: await createToken(context.db, workspaceId, cutText(title.trim(), 80) || 'Token') }),
 })
@@ -177,5 +189,6 @@ export const makeToken = deed({
 export const dropToken = deedOn({
   summary: 'Withdraw an API token for good',
   missing: 'No token that works has this id.',
+  leaves: 'dropToken',
   run: ({ db }, workspaceId, id) => withdrawToken(db, workspaceId, id),
 })

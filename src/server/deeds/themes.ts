@@ -35,6 +35,7 @@ export const addTheme = deed({
   input: ownThemeSchema,
   gives: ownTheme,
   refusals: { 409: 'Somebody made it just now' },
+  leaves: { deed: 'addTheme', about: ({ title }) => title },
   run: ({ context, workspaceId }, input) => makeTheme(context.db, workspaceId, input),
 })
 
@@ -43,6 +44,7 @@ export const changeTheme = deed({
   input: ownThemeSchema.extend({ name: nameSchema }),
   gives: ownTheme,
   refusals: { 404: 'No such theme of its own' },
+  leaves: { deed: 'changeTheme', about: ({ title }) => title },
   run: ({ context, workspaceId }, { name, ...input }) => alterTheme(context.db, workspaceId, name, input),
 })
 
@@ -51,5 +53,6 @@ export const dropTheme = deed({
   input: z.object({ name: nameSchema }),
   gives: nothing,
   refusals: { 404: 'No such theme of its own', 409: 'A form uses it' },
+  leaves: { deed: 'dropTheme', about: ({ name }) => name },
   run: ({ context, workspaceId }, { name }) => dropOwnTheme(context.db, workspaceId, name),
 })

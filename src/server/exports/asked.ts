@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { narrowedSchema } from '../deeds/arrivals'
+import { deedSchema, whichSchema } from '../deeds/history'
 import { searchSchema, slugSchema } from '../deeds/lists'
 import { EXPORT_FORMATS } from './write'
 
@@ -11,6 +12,13 @@ export const submissionExportSchema = z.object({
   format: formatSchema,
   form: slugSchema.optional(),
   state: narrowedSchema.optional(),
+  search: searchSchema,
+})
+
+export const historyExportSchema = z.object({
+  format: formatSchema,
+  which: whichSchema.default('done'),
+  deed: deedSchema.optional(),
   search: searchSchema,
 })
 

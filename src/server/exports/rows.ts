@@ -1,7 +1,9 @@
 import { readStored } from '@/core/form/stored'
 import { isoIn } from '@/core/formats/zone'
 import { type Cell, cellsOf, columnsOf } from '@/core/form/table'
+import { tellDeed } from '@/core/changes/deeds'
 import { type ArrivalFilter, listSubmissions } from '@/db/queries/arrivals'
+import { type HistoryFilter, listHistory } from '@/db/queries/causes'
 import { type Cursor, readCursor } from '@/db/queries/list'
 import { readDefinitions } from '@/db/queries/forms'
 import { listPeople, type PeopleFilter } from '@/db/queries/people'
@@ -96,6 +98,32 @@ export async function exportPeople(
     },
   )
   return { name: 'people', columns: ['contact', 'changed_at', 'company_name', 'lists', ...columns], pages }
+}
+
+/** Who did what, the latest first. */
+export async function exportHistory(
+  db: Db,
+  workspaceId: string,
+  filter: Omit<HistoryFilter, 'after' | 'limit' | 'sort'>,
+): Promise<Export> {
+  const { workspace } = await readResources(db, workspaceId)
+  const pages = pagesOf(
+    (after) => listHistory(db, workspaceId, { ...filter, after, limit: PAGE }),
+    ({ id, at, sort, who, deed, about, undoneBy }): ExportedRow => ({
+      cells: () => [id, isoIn(workspace.timeZone, at), sort, who, tellDeed(deed), about || null, undoneBy],
+      json: () => ({
+        format: 'lichen-cause-1',
+        cause: id,
+        at: at.toISOString(),
+        sort,
+        who,
+        deed,
+        about,
+        undone_by: undoneBy,
+      }),
+    }),
+  )
+  return { name: 'history', columns: ['cause', 'at', 'sort', 'who', 'did', 'about', 'undone_by'], pages }
 }
 
 /** Every row of a list that pages by key, page by page. */

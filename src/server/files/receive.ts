@@ -10,7 +10,7 @@ import { speechFor } from '../visitor/language'
 import { FileLocker } from './lock'
 import { store } from './store'
 import { claimVisit } from '../visits/claim'
-import { beginVisitFile, noRoom, NotTaken, noSuchFile, otherBrowser, roomFor, settleFile } from './visitFile'
+import { beginVisitFile, noRoom, NotTaken, noSuchFile, otherBrowser, roomFor, settleFile } from './visit_file'
 
 /** Where files are sent to, and where one of them is. */
 export const FILES = /^\/f\/([^/]*)\/files(?:\/([0-9a-f-]{36}))?\/?$/

@@ -13,7 +13,7 @@ import { MOST_BYTES } from '../door/body'
 import { findLiveForm, type LiveForm } from '../forms/live'
 import { log } from '../log'
 import { put, waitingRoom } from './store'
-import { beginVisitFile, filesAsked, NotTaken, settleFile, takesNone, tooLarge } from './visitFile'
+import { beginVisitFile, filesAsked, NotTaken, settleFile, takesNone, tooLarge } from './visit_file'
 
 /** What an HTML form with files sent: its fields, those of files with their addresses; and files not taken. */
 export interface ReceivedForm {

@@ -1,7 +1,7 @@
 import { findUnsent, findWhole } from '@/db/queries/files'
 import { context } from '../context'
 import type { LiveForm } from '../forms/live'
-import { isWhole, NotTaken, settleFile } from './visitFile'
+import { isWhole, NotTaken, settleFile } from './visit_file'
 
 /**
  * Those of these files that have come whole on a visit and are what their questions take. One whose last bytes

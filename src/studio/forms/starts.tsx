@@ -3,7 +3,7 @@
 import { type KeyboardEvent, type ReactNode, useRef } from 'react'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
-import { Pages, SearchBox } from '../ui/listFrame'
+import { Pages, SearchBox } from '../ui/list_frame'
 import { percent } from '../ui/show'
 import type { Start } from './beginning'
 

@@ -82,8 +82,8 @@ export function FindOrDo({ open, onOpenChange, places, forms }: Props) {
             {title} <span className="text-soft">export</span>
           </Command.Item>
         ))}
-        {SETTINGS.map(([title, place]) => (
-          <Command.Item key={place} value={`${title} settings`} onSelect={go(`/settings#${place}`)} className={item}>
+        {SETTINGS.map(([title, href]) => (
+          <Command.Item key={href} value={`${title} settings`} onSelect={go(href)} className={item}>
             {title} <span className="text-soft">setting</span>
           </Command.Item>
         ))}
@@ -115,13 +115,14 @@ const EXPORTS = [
 ] as const
 
 const SETTINGS = [
-  ['Desks', 'desks'],
-  ['Mailing lists', 'lists'],
-  ['Time zone', 'time-zone'],
-  ['Sites forms may lead to', 'sites'],
-  ['Connections', 'connections'],
-  ['Fields', 'fields'],
-  ['Access for programs, tokens', 'programs'],
+  ['Desks', '/settings#desks'],
+  ['Mailing lists', '/settings#lists'],
+  ['Time zone', '/settings#time-zone'],
+  ['Sites forms may lead to', '/settings#sites'],
+  ['Connections', '/settings#connections'],
+  ['Fields', '/settings#fields'],
+  ['Access for programs, tokens', '/settings#programs'],
+  ['History', '/settings/history'],
 ] as const
 
 /** What is found by a text once it rests; nothing while it is shorter than two letters. */

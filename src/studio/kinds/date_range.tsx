@@ -1,7 +1,7 @@
 'use client'
 
 import { CalendarRange } from 'lucide-react'
-import { DayLimitSettings } from './dayLimits'
+import { DayLimitSettings } from './day_limits'
 import type { SettingsProps, StudioKind } from './kind'
 import { WordedFields, WordsFields } from './wordsFields'
 

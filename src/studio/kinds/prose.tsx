@@ -4,7 +4,7 @@ import { Pilcrow } from 'lucide-react'
 import type { ShownOn } from '@/core/answers/shown_on'
 import { ChoiceField, TextField, Tick } from '../ui/field'
 import { PictureField } from './pictures'
-import { SHOWN_ON_WORDS } from './shownOn'
+import { SHOWN_ON_WORDS } from './shown_on'
 import type { StudioKind } from './kind'
 
 export const prose: StudioKind<'prose'> = {

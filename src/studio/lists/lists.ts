@@ -2,10 +2,12 @@ import { notFound } from 'next/navigation'
 import { z } from 'zod'
 import { SUBMISSION_KEYS, UNFINISHED_KEYS } from '@/db/queries/arrivals'
 import { DELIVERY_KEYS, WHICH_DELIVERIES } from '@/db/queries/deliveries'
+import { HISTORY_KEYS, WHICH_CAUSES } from '@/db/queries/causes'
 import { FORM_KEYS, FORM_SHELVES } from '@/db/queries/forms'
 import { COMPANY_KEYS, CONTACT_KEYS } from '@/db/queries/people'
 import type { Member } from '@/server/access/member'
 import { narrowedSchema, readOutbox, readSubmissions, readUnfinished } from '@/server/deeds/arrivals'
+import { deedSchema, readHistory } from '@/server/deeds/history'
 import { readForms } from '@/server/deeds/forms'
 import { daySchema } from '@/server/deeds/shapes'
 import { tookTooLong } from '@/server/failures'
@@ -22,6 +24,10 @@ export const LISTS = {
   unfinished: list(readUnfinished, 'unfinished', UNFINISHED_KEYS, { form, from: day, to: day }),
   people: list(readContacts, 'contacts', CONTACT_KEYS, {}),
   companies: list(readCompanies, 'companies', COMPANY_KEYS, {}),
+  history: list(readHistory, 'history', HISTORY_KEYS, {
+    which: z.enum(WHICH_CAUSES),
+    deed: deedSchema.optional().catch(undefined),
+  }),
   deliveries: list(readOutbox, 'deliveries', DELIVERY_KEYS, { which: z.enum(WHICH_DELIVERIES) }),
 }
 

@@ -3,7 +3,7 @@
 import { isStanding, NOTHING_STANDING, type Standing as Given } from '@/core/look/look'
 import type { ShownOn } from '@/core/answers/shown_on'
 import { PictureField } from '../kinds/pictures'
-import { SHOWN_ON_WORDS } from '../kinds/shownOn'
+import { SHOWN_ON_WORDS } from '../kinds/shown_on'
 import { Button } from '../ui/button'
 import { ChoiceField, TextField } from '../ui/field'
 import type { LookInHand } from './useLook'

@@ -6,7 +6,7 @@ import type { QueryOf, RowOf } from '../lists/lists'
 import type { Resting } from '@/db/queries/lanes'
 import { RestWords } from '../settings/restWords'
 import { Empty } from '../ui/empty'
-import { Pages, SearchBox, useFilters } from '../ui/listFrame'
+import { Pages, SearchBox, useFilters } from '../ui/list_frame'
 import { Outside } from '../ui/outside'
 import { Moment, ZoneWords } from '../ui/moment'
 import { type Column, Sheet } from '../ui/sheet'
@@ -88,11 +88,14 @@ const COLUMNS: Column<RowOf<'deliveries'>>[] = [
       </>
     ),
     by: 'planned',
-    cell: ({ submission, createdAt }) => (
-      <Link href={`/arrivals/${submission}`} className="underline">
+    cell: ({ submission, createdAt }) =>
+      submission === null ? (
         <Moment at={createdAt} />
-      </Link>
-    ),
+      ) : (
+        <Link href={`/arrivals/${submission}`} className="underline">
+          <Moment at={createdAt} />
+        </Link>
+      ),
   },
   { head: 'What', className: 'wrap-anywhere', cell: (row) => <DeliveryWords delivery={row} /> },
   { spare: true, head: 'Form', by: 'form', cell: ({ formName }) => <Outside>{formName}</Outside> },

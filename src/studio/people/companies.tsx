@@ -3,7 +3,7 @@
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
 import { Empty } from '../ui/empty'
-import { Pages, SearchBox } from '../ui/listFrame'
+import { Pages, SearchBox } from '../ui/list_frame'
 import { Outside } from '../ui/outside'
 import { type Column, Sheet } from '../ui/sheet'
 import { changedColumn } from './changed'

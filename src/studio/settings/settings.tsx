@@ -7,6 +7,7 @@ import { Desks } from '../dispatch/desks'
 import { Button } from '../ui/button'
 import { ForGood } from '../ui/forGood'
 import { toast } from '../ui/toast'
+import { Link } from '../ui/link'
 import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { AddResource } from './addResource'
@@ -35,7 +36,12 @@ export function Settings({ resources: start, connections, mailDomain, timeZone, 
   const keep = (_: string, next: Resources) => setResources(next)
   return (
     <main className="grid items-start gap-x-8 gap-y-6 px-4 py-3 min-[900px]:grid-cols-2">
-      <h1 className="min-[900px]:col-span-2">Settings</h1>
+      <div className="flex items-baseline gap-4 min-[900px]:col-span-2">
+        <h1>Settings</h1>
+        <Link href="/settings/history" className="text-teal underline">
+          History: who did what
+        </Link>
+      </div>
       <div className="min-w-0 space-y-6">
         <section id="desks">
           <h2 className="mb-1.5">

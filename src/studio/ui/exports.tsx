@@ -9,7 +9,7 @@ const FORMATS = [
 ] as const
 
 /** What a list is filtered to, and no more, as a file. */
-export function ExportLinks({ of, filters }: { of: 'submissions' | 'people'; filters: readonly string[] }) {
+export function ExportLinks({ of, filters }: { of: 'submissions' | 'people' | 'history'; filters: readonly string[] }) {
   const query = useSearchParams()
   const kept = filters.flatMap((name): [string, string][] => {
     const value = query.get(name)

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { SortHead } from './listFrame'
+import { SortHead } from './list_frame'
 import { headClass, SPARE } from './spare'
 
 /** One column of a table: its head, and what stands under it. */
@@ -43,7 +43,7 @@ export const Sheet = <Row extends { id: string }>({ rows, columns, usual, keyOf 
     </thead>
     <tbody>
       {rows.map((row) => (
-        <tr key={keyOf(row)} className="hover:bg-lit">
+        <tr key={keyOf(row)} className="group hover:bg-lit">
           {columns.map(({ cell, right, spare, className = '' }, index) => (
             <td
               key={index}

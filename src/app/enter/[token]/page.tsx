@@ -1,5 +1,5 @@
 import { zoneNames } from '@/core/formats/zone'
-import { readWayIn } from '@/server/access/wayIn'
+import { readWayIn } from '@/server/access/way_in'
 import { context } from '@/server/context'
 import { NewPassword, NoWayIn, OpenWorkspace } from '@/studio/frame/enter'
 

@@ -1,10 +1,16 @@
 import { submissionExportSchema } from '@/server/exports/asked'
 import { context } from '@/server/context'
 import { exportSubmissions } from '@/server/exports/rows'
-import { writeExport } from '@/server/exports/write'
+import { takeAlong } from '@/server/exports/takeAlong'
+import { doerOf } from '@/server/access/member'
 import { memberDownload } from '@/server/access/member_route'
 
 /** The arrivals that a member has filtered to, as a file. */
-export const GET = memberDownload(submissionExportSchema, async ({ workspaceId }, { format, ...filter }) =>
-  writeExport(await exportSubmissions(context().db, workspaceId, filter), format),
+export const GET = memberDownload(submissionExportSchema, async (member, { format, ...filter }) =>
+  takeAlong(
+    await exportSubmissions(context().db, member.workspaceId, filter),
+    format,
+    member.workspaceId,
+    doerOf(member),
+  ),
 )

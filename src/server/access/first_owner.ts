@@ -2,7 +2,7 @@ import { isUnowned } from '@/db/queries/ways_in'
 import type { Context } from '../context'
 import { log } from '../log'
 import { explainTrouble } from '../trouble'
-import { makeWayIn } from './wayIn'
+import { makeWayIn } from './way_in'
 
 /**
  * Where nobody can sign in yet, tells whoever started this an address that opens the first workspace. A database that

@@ -1,0 +1,143 @@
+'use client'
+
+import { DEED_NAMES, tellDeed } from '@/core/changes/deeds'
+import type { RecordType } from '@/core/fields/field'
+import type { Page } from '../lists/list'
+import type { QueryOf, RowOf } from '../lists/lists'
+import { PutBack } from '../people/putBack'
+import { Chip } from '../ui/chip'
+import { Empty } from '../ui/empty'
+import { ExportLinks } from '../ui/exports'
+import { Link } from '../ui/link'
+import { Pages, SearchBox, useFilters } from '../ui/list_frame'
+import { Moment, ZoneWords } from '../ui/moment'
+import { Outside } from '../ui/outside'
+import { PageHead } from '../ui/pageHead'
+import { type Column, NOWRAP, Sheet } from '../ui/sheet'
+
+interface Props {
+  query: QueryOf<'history'>
+  first: Page<RowOf<'history'>>
+}
+
+/** Who did what, when: kept for good, and changed by nobody. */
+export function History({ query, first }: Props) {
+  const filters = useFilters()
+  return (
+    <main className="px-4 py-3">
+      <PageHead back={['/settings', 'Settings']} heading="History">
+        <span className="text-soft">who did what; it stays as it is</span>
+      </PageHead>
+      <div className="mb-2 flex flex-wrap items-center gap-3">
+        <select
+          aria-label="Which causes"
+          className="box w-auto"
+          value={query.which}
+          onChange={({ target }) => filters.set({ which: target.value === 'all' ? 'all' : '' })}
+        >
+          <option value="done">What members and programs did</option>
+          <option value="all">And what visitors sent</option>
+        </select>
+        <select
+          aria-label="What was done"
+          className="box w-auto"
+          value={query.deed ?? ''}
+          onChange={({ target }) => filters.set({ deed: target.value })}
+        >
+          <option value="">anything</option>
+          {DEED_NAMES.map((name) => (
+            <option key={name} value={name}>
+              {tellDeed(name)}
+            </option>
+          ))}
+        </select>
+        <SearchBox label="Narrow by who, or to what" />
+        <ExportLinks of="history" filters={['which', 'deed', 'search']} />
+      </div>
+      <Pages list="history" query={query} first={first}>
+        {(rows) =>
+          rows.length === 0 ? (
+            query.search || query.deed ? (
+              <Empty title="Nothing fits">Clear the box, or choose anything.</Empty>
+            ) : (
+              <Empty title="Nothing yet">What members and programs do is kept here as it happens.</Empty>
+            )
+          ) : (
+            <Sheet rows={rows} columns={COLUMNS} usual="-when" />
+          )
+        }
+      </Pages>
+    </main>
+  )
+}
+
+type Row = RowOf<'history'>
+
+const COLUMNS: Column<Row>[] = [
+  {
+    head: (
+      <>
+        When, <ZoneWords />
+      </>
+    ),
+    by: 'when',
+    className: NOWRAP,
+    cell: ({ at }) => <Moment at={at} />,
+  },
+  {
+    head: 'Who',
+    cell: ({ sort, who }) => (
+      <>
+        {sort === 'submission' ? <span className="text-soft">a visitor</span> : <Outside>{who ?? 'Somebody'}</Outside>}
+        {sort === 'program' && <span className="text-soft"> through the API</span>}
+      </>
+    ),
+  },
+  {
+    head: 'Did what',
+    cell: ({ deed, undoneBy }) => (
+      <>
+        {tellDeed(deed)} {undoneBy !== null && <Chip>put back</Chip>}
+      </>
+    ),
+  },
+  {
+    head: 'To what',
+    className: 'wrap-anywhere',
+    cell: (row) => {
+      const to = addressOf(row)
+      const words = <Outside>{row.about}</Outside>
+      return to === null ? (
+        words
+      ) : (
+        <Link href={to} className="underline">
+          {words}
+        </Link>
+      )
+    },
+  },
+  {
+    head: <span className="sr-only">What to do</span>,
+    right: true,
+    cell: ({ id, record, undoneBy, deed, about }) =>
+      record !== null &&
+      undoneBy === null && (
+        <span className="focus-within:opacity-100 group-hover:opacity-100 [@media(hover:hover)]:opacity-0">
+          <PutBack cause={id} label="Put back" what={`${tellDeed(deed)}: ${about}`} />
+        </span>
+      ),
+  },
+]
+
+const PAGES: Record<RecordType, string> = {
+  contact: '/people',
+  company: '/people/companies',
+  deal: '/people/opened',
+  request: '/people/opened',
+}
+
+/** Where what it was done to is shown; `null` for nowhere. */
+function addressOf({ submission, record }: Row): string | null {
+  if (submission !== null) return `/arrivals/${submission}`
+  return record === null || record.gone ? null : `${PAGES[record.type]}/${record.id}`
+}
