@@ -99,7 +99,9 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
     expect(stored).toHaveLength(SUBMISSIONS)
     for (const { id, visit_id } of stored) expect(answered.get(visit_id)).toBe(id)
 
-    // Applied once: one contact, one membership, one line of lineage a field, three deliveries each.
+    // Applied once: one cause, one contact, one membership, one line of lineage for each of these and a field, three
+    // deliveries each.
+    expect(await count(`select count(*) from cause where sort = 'submission'`)).toBe(SUBMISSIONS)
     const ours = `c.type = 'contact' and c.key like '%@killing.example'`
     expect(await count(`select count(*) from record c where ${ours}`)).toBe(SUBMISSIONS)
     expect(await count(`select count(*) from record c where ${ours} and revision <> 1`)).toBe(0)
@@ -107,7 +109,7 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
       await count(`select count(*) from list_membership m join record c on c.id = m.contact_id where ${ours}`),
     ).toBe(SUBMISSIONS)
     expect(await count(`select count(*) from record_change h join record c on c.id = h.record_id where ${ours}`)).toBe(
-      2 * SUBMISSIONS,
+      4 * SUBMISSIONS,
     )
     expect(await count('select count(*) from delivery')).toBe(3 * SUBMISSIONS)
     expect(await count(`select count(*) from visit_event where kind = 'sent'`)).toBe(SUBMISSIONS)

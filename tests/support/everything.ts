@@ -21,7 +21,7 @@ export async function readEverything(reach: Asked): Promise<Everything> {
   const headers = { authorization: `Bearer ${reach.token}` }
   const { document, operations } = await Description.of(reach.url).then((description) => ({
     document: description.document,
-    operations: description.operations().filter(([method]) => method === 'GET'),
+    operations: description.operations().filter(([method, path]) => method === 'GET' && !path.includes('history')),
   }))
   const ask = async (path: string): Promise<string> => {
     const response = await fetch(`${reach.url}/api/v1${path}`, { headers })
@@ -59,13 +59,29 @@ export async function readEverything(reach: Asked): Promise<Everything> {
     }
   }
   for (const id of files) await ask(`/files/${id}`)
+  told.set('/history', JSON.stringify(await readHistory(reach)))
   await readScreens(reach, told)
   return told
 }
 
+/** Who did what, all of it but that lists were taken along: whoever reads everything does that. */
+async function readHistory({ url, token }: Asked): Promise<object[]> {
+  const all: object[] = []
+  let after: string | null = null
+  do {
+    const response = await fetch(`${url}/api/v1/history?which=all&limit=200${after ? `&after=${after}` : ''}`, {
+      headers: { authorization: `Bearer ${token}` },
+    })
+    const { history, next } = (await response.json()) as { history: { deed: string }[]; next: string | null }
+    all.push(...history.filter(({ deed }) => deed !== 'takeAlong'))
+    after = next
+  } while (after !== null)
+  return all
+}
+
 async function readScreens(reach: Asked, told: Everything): Promise<void> {
   const cookie = await signIn(reach)
-  for (const path of SCREENS.filter((one) => !one.includes('bench'))) {
+  for (const path of SCREENS.filter((one) => !/bench|history/.test(one))) {
     const where = path.endsWith('/readout') ? `${path}?${DAYS}` : path
     const response = await fetch(reach.url + where, { headers: { cookie } })
     if (!response.ok) throw new Error(`${where} was answered ${response.status}`)

@@ -62,6 +62,23 @@ describe('migrating', () => {
       .executeTakeFirstOrThrow()
     expect(delivery).toMatchObject({ connection: null, text: expect.stringContaining('Hello') as string })
   })
+  it('gives everything that happened its cause: a submission its own, what was entered by hand one of its own', async () => {
+    const { db } = connection
+    const causes = await db.selectFrom('cause').select(['id', 'sort', 'deed', 'who']).orderBy('seq').execute()
+    const [{ id: submission }] = (await db.selectFrom('submission').select('id').execute()) as [{ id: string }]
+    const change = await db.selectFrom('record_change').select('cause_id').executeTakeFirstOrThrow()
+    const delivery = await db.selectFrom('delivery').select('cause_id').executeTakeFirstOrThrow()
+    const membership = await db.selectFrom('list_membership').select(['cause_id', 'wording']).executeTakeFirstOrThrow()
+    expect(causes).toHaveLength(2)
+    expect(causes).toContainEqual({ id: submission, sort: 'submission', deed: 'apply', who: null })
+    expect(causes).toContainEqual({ id: change.cause_id, sort: 'member', deed: 'addContact', who: 'Ines' })
+    expect([delivery.cause_id, membership]).toEqual([submission, { cause_id: submission, wording: 'Yes' }])
+    // And whoever was known then is met again: a contact is opened by nobody a second time.
+    await expect(
+      sql`insert into record (workspace_id, type, key, title, "values", created_at, updated_at)
+        values (${ids.workspace}, 'contact', 'ilka@x.example', '', '{}', now(), now())`.execute(db),
+    ).rejects.toThrow('record_key')
+  })
   it('moves events into the months they belong to', async () => {
     await sql`select ensure_visit_event_month('2026-01-01')`.execute(connection.db)
     const { rows } = await sql<{ part: string }>`select tableoid::regclass::text as part from visit_event`.execute(
@@ -86,7 +103,10 @@ async function fillAsBefore({ db }: Connection, ids: Record<'workspace' | 'form'
   await sql`insert into record (id, workspace_id, type, key, "values", created_at, updated_at)
     values (${contact}, ${workspace}, 'contact', 'ilka@x.example', '{"first_name": "Ilka"}', now(), now())`.execute(db)
   await sql`insert into record_change (workspace_id, record_id, field, "from", "to", because, at)
-    values (${workspace}, ${contact}, 'first_name', 'null', '"Ilka"', 'Answer', now())`.execute(db)
+    values (${workspace}, ${contact}, 'first_name', 'null', '"Ilka"', 'Entered by Ines', now())`.execute(db)
+  await sql`insert into list (workspace_id, name, title) values (${workspace}, 'notes', 'Notes')`.execute(db)
+  await sql`insert into list_membership (workspace_id, list, contact_id, wording, submission_id, joined_at)
+    select ${workspace}, 'notes', ${contact}, 'Yes', id, now() from submission`.execute(db)
   await sql`insert into delivery (workspace_id, submission_id, key, body, because, created_at)
     select ${workspace}, id, 'mail:x', '{"to": "mail", "subject": "Hello"}', 'x', now() from submission`.execute(db)
   await sql`insert into visit_event (workspace_id, form_id, visit_id, at, kind)

@@ -20,12 +20,15 @@ export function useFilters() {
   return {
     get: (name: string) => query.get(name) ?? '',
     set(changes: Record<string, string>) {
-      const next = new URLSearchParams(query)
+      // What was chosen just before, and is being read, stays chosen.
+      const { going } = useGoing.getState()
+      const here = `${path}${query.size > 0 ? `?${query}` : ''}`
+      const next = new URLSearchParams(going?.from === here ? going.to.slice(path.length) : query)
       for (const [name, value] of Object.entries(changes))
         if (value) next.set(name, value)
         else next.delete(name)
       const to = `${path}${next.size > 0 ? `?${next}` : ''}`
-      useGoing.setState({ going: { from: `${path}${query.size > 0 ? `?${query}` : ''}`, to } })
+      useGoing.setState({ going: { from: here, to } })
       router.replace(to, { scroll: false })
     },
   }
@@ -143,6 +146,9 @@ function Going() {
   const query = useSearchParams()
   const { going } = useGoing()
   const at = `${path}${query.size > 0 ? `?${query}` : ''}`
+  useEffect(() => {
+    if (going !== null && at !== going.from) useGoing.setState({ going: null })
+  }, [going, at])
   const isSlow = useSlow(going !== null && going.to !== at)
   if (!isSlow || going === null) return null
   const stop = () => {
