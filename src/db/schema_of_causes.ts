@@ -6,7 +6,7 @@ import type { Default, Moment } from './schema_of_access'
 export interface CauseTable {
   id: Generated<string>
   workspace_id: string
-  sort: 'submission' | 'member' | 'program' | 'put back'
+  sort: 'submission' | 'member' | 'program' | 'put back' | 'keeping'
   /** Name of the deed. */
   deed: string
   member_id: string | null

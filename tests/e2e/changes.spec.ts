@@ -1,4 +1,4 @@
-import { api, applied, send } from '../support/api'
+import { api, applied, crmOf, send } from '../support/api'
 import { expect, facts, test, unique } from './studio'
 
 /** A member changes what is known of people, companies and deals, and puts back what was done to them. */
@@ -25,6 +25,10 @@ test('a field and a note of a person, their company and their deal are changed i
   await studio.keyboard.press('Enter')
   await expect(studio.getByRole('heading', { name: 'Pia Ekström' })).toBeVisible()
   await expect(entry(/Ines by hand/)).toContainText('Last nameEkström')
+  // The CRM that every form sends to gets it, without a submission.
+  const crm = () => crmOf(facts, email)
+  await expect.poll(async () => (await crm())?.fields.last_name).toBe('Ekström')
+  expect((await crm())?.fields.company).toBe(`${house} Pottery`)
   // Escape leaves it as it was.
   await studio.getByRole('button', { name: /change Ware$/ }).click()
   await studio.getByRole('combobox', { name: 'Ware' }).selectOption('Stoneware')

@@ -11,6 +11,8 @@ type Cause =
   | { sort: 'deed'; by: Doer; deed: DeedName; of?: string }
   /** Undoes what another cause did. */
   | { sort: 'put back'; by: Doer; of: string }
+  /** Removed because its time was up, by this rule. */
+  | { sort: 'keeping'; rule: DeedName }
 
 /** A cause as it is kept: with its id, and when it did what it did. */
 export interface Caused {

@@ -1,5 +1,6 @@
 import { type RawBuilder, sql } from 'kysely'
 import type { Runner } from '../database'
+import type { Removed } from './keeping'
 
 export interface NewFile {
   id: string
@@ -82,6 +83,15 @@ export async function giveUpFile(db: Runner, id: string): Promise<boolean> {
 
 export async function forgetFile(db: Runner, id: string): Promise<void> {
   await db.deleteFrom('file').where('id', '=', id).where('gone', '=', true).execute()
+}
+
+/** Forgets files whose contents are gone; tells how many of each workspace. */
+export async function forgetFiles(db: Runner, ids: readonly string[]): Promise<Removed[]> {
+  const { rows } = await sql<Removed>`
+    with forgotten as (delete from file where id = any(${ids}::uuid[]) and gone returning workspace_id)
+    select workspace_id as workspace, count(*)::int as n from forgotten group by workspace_id
+  `.execute(db)
+  return rows
 }
 
 /**

@@ -37,6 +37,7 @@ function insertCauses(workspaceId: string, causes: readonly Caused[]): RawBuilde
 function asRow({ id, cause, about = '', at }: Caused) {
   const row = { id, about, at: at.toISOString() }
   if (cause.sort === 'submission') return { ...row, sort: 'submission', deed: 'apply' }
+  if (cause.sort === 'keeping') return { ...row, sort: 'keeping', deed: cause.rule }
   const { by, of } = cause
   return {
     ...row,

@@ -8,6 +8,7 @@ import { countOthers, findCause, findTaken, markUndone, readChain, readSlotsOf }
 import { holdRecords } from '@/db/queries/records'
 import { type Done, done, notDone } from '../done'
 import { isTaken } from '../failures'
+import { followContacts } from './followContacts'
 import { inTurn } from './inTurn'
 import { writeChanges } from './writeChanges'
 
@@ -71,8 +72,9 @@ async function putBackNow(
   const ledger = new Ledger([...records, ...(await holdRecords(tx, workspaceId, more))], randomUUID)
   const id = randomUUID()
   const about = (cause.about || records.map(titleOf).join(', ')).slice(0, 300)
-  ledger.do({ id, workspaceId, cause: { sort: 'put back', by, of }, about, at }, set)
-  await writeChanges(tx, workspaceId, ledger.written())
+  const caused = { id, workspaceId, cause: { sort: 'put back' as const, by, of }, about, at }
+  ledger.do(caused, set)
+  await writeChanges(tx, workspaceId, ledger.written(), await followContacts(tx, workspaceId, ledger, caused))
   if (!only && left.length === 0) await markUndone(tx, workspaceId, of, id)
   return done({ cause: id, left })
 }

@@ -5,7 +5,7 @@ import { done } from '../done'
 import { heavily } from '../heavy'
 import { deed } from './deed'
 import { listSchema } from './lists'
-import { moment, pageOf, record } from './shapes'
+import { causeSort, moment, pageOf, record } from './shapes'
 
 /** Who did what, when: kept for good, and changed by nobody. */
 
@@ -19,7 +19,7 @@ export const deedSchema = z.enum(DEED_NAMES)
 
 const causeRow = z.object({
   id: z.uuid(),
-  sort: z.enum(['submission', 'member', 'program', 'put back']),
+  sort: causeSort,
   deed: z.string(),
   who: z.string().nullable().describe('What whoever did it was called then; null for a visitor'),
   about: z.string().describe('What it was done to, as that was called then'),

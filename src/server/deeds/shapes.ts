@@ -72,6 +72,10 @@ export const rest = z
   })
   .describe('A way out whose other end does not answer as it should is left alone for a while, longer each time')
 
+export const causeSort = z
+  .enum(['submission', 'member', 'program', 'put back', 'keeping'])
+  .describe('What sort of cause it has; `keeping`: its time was up, by a rule of the house')
+
 export const change = z.object({
   id: z.uuid(),
   field: z
@@ -82,7 +86,7 @@ export const change = z.object({
   because: z.string(),
   at: moment,
   cause: z.uuid(),
-  sort: z.enum(['submission', 'member', 'program', 'put back']).describe('What sort of cause it has'),
+  sort: causeSort,
   who: z.string().nullable().describe('What whoever did it was called then; null for a visitor'),
   undoneBy: z.uuid().nullable().describe('The cause that put all of it back, as long as that stands'),
   submission: z.uuid().nullable(),

@@ -1,6 +1,7 @@
-import { forgetFile, giveUpLeft } from '@/db/queries/files'
+import { forgetFiles, giveUpLeft } from '@/db/queries/files'
 import { context } from '../context'
 import { log } from '../log'
+import { tellRemoved } from '../keeping/tellRemoved'
 import { remove } from './store'
 
 /** Files removed at once. */
@@ -13,14 +14,16 @@ const TOGETHER = 50
 export async function removeLeftFiles(): Promise<number> {
   const { db, config } = context()
   const left = await giveUpLeft(db, config.LICHEN_FILES_HOURS, TOGETHER)
-  let removed = 0
+  const removed: string[] = []
   for (const id of left)
     try {
       await remove(id)
-      await forgetFile(db, id)
-      removed++
+      removed.push(id)
     } catch (error) {
       log.warn({ error, file: id }, 'A file that was left could not be removed yet')
     }
-  return removed === TOGETHER ? removed + (await removeLeftFiles()) : removed
+  // What is forgotten is told, or neither is.
+  if (removed.length > 0)
+    await db.transaction().execute(async (tx) => tellRemoved(tx, 'removeLeftFiles', await forgetFiles(tx, removed)))
+  return removed.length === TOGETHER ? TOGETHER + (await removeLeftFiles()) : removed.length
 }

@@ -12,6 +12,7 @@ import { holdRecords } from '@/db/queries/records'
 import { readResources } from '@/db/queries/workspace'
 import { type Done, done, notDone, type NotDone } from '../done'
 import { isTaken } from '../failures'
+import { followContacts } from '../changes/followContacts'
 import { inTurn } from '../changes/inTurn'
 import { writeChanges } from '../changes/writeChanges'
 import { findUnfitField } from './fields'
@@ -33,8 +34,10 @@ export async function changeOne(
       if (set.changes.length === 0) return done(null)
       const ledger = new Ledger([record], randomUUID)
       const cause = randomUUID()
-      ledger.do({ id: cause, workspaceId, cause: { sort: 'deed', by, deed }, about: titleOf(record), at }, set)
-      await writeChanges(tx, workspaceId, ledger.written())
+      const about = titleOf(record)
+      const caused = { id: cause, workspaceId, cause: { sort: 'deed' as const, by, deed }, about, at }
+      ledger.do(caused, set)
+      await writeChanges(tx, workspaceId, ledger.written(), await followContacts(tx, workspaceId, ledger, caused))
       return done(cause)
     })
   } catch (error) {

@@ -102,7 +102,8 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
         <div className="mb-3 flex flex-wrap items-center gap-3 rounded-md bg-amber-bg px-3 py-2">
           <p>
             What it did to people, companies and deals was put back by <Outside>{submission.undoneWho}</Outside>,{' '}
-            <Moment at={submission.undoneAt} />. Mails and what else went outside stay as they are.
+            <Moment at={submission.undoneAt} />. Mails and what else went outside stay, and a CRM that every form sends
+            to gets the contact as it is now.
           </p>
           <PutBack cause={submission.undoneBy} label="Do it again" what="what this submission did" />
         </div>

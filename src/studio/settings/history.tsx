@@ -88,7 +88,7 @@ const COLUMNS: Column<Row>[] = [
     head: 'Who',
     cell: ({ sort, who }) => (
       <>
-        {sort === 'submission' ? <span className="text-soft">a visitor</span> : <Outside>{who ?? 'Somebody'}</Outside>}
+        {who === null ? <span className="text-soft">{NOBODY[sort] ?? 'somebody'}</span> : <Outside>{who}</Outside>}
         {sort === 'program' && <span className="text-soft"> through the API</span>}
       </>
     ),
@@ -128,6 +128,9 @@ const COLUMNS: Column<Row>[] = [
       ),
   },
 ]
+
+/** Who does what nobody in particular does. */
+const NOBODY: Partial<Record<Row['sort'], string>> = { submission: 'a visitor', keeping: 'Lichen, by rule' }
 
 const PAGES: Record<RecordType, string> = {
   contact: '/people',

@@ -1,13 +1,13 @@
 import { isKnown } from '../../records/match'
 import { titleOf } from '../../records/record'
 import { addressSetting, secretSetting } from './settings'
-import type { TargetRules } from './target'
+import type { TargetRules, WrittenRecord } from './target'
 import type { CrmBody } from './bodies'
 
-/** A CRM: gets a contact whole whenever a submission made it or changed its fields. */
+/** A CRM: gets a contact whole whenever a submission made it, or its fields were changed. */
 export const crm: TargetRules<CrmBody> = {
   words: 'CRM',
-  about: 'Gets a contact whole, whenever a submission made it or changed its fields.',
+  about: 'Gets a contact whole, whenever a submission made it, or its fields were changed.',
   settings: {
     url: addressSetting('Contacts are posted to crm/contacts below it'),
     token: secretSetting('Token', 'Sent as a bearer token, where it asks for one'),
@@ -31,11 +31,16 @@ export const crm: TargetRules<CrmBody> = {
   },
   body(_, { contact, company }) {
     if (!contact) throw new Error('A CRM delivery needs a contact')
-    const { key: email, values, revision } = contact
-    return { to: 'crm', email, values: company ? { ...values, company: titleOf(company) } : values, revision }
+    return bodyOf(contact, company)
   },
+  follow: bodyOf,
   explain: ({ email, values, revision }) => ({
     line: `CRM contact ${email}`,
     text: JSON.stringify({ email, fields: values, revision }, null, 2),
   }),
+}
+
+function bodyOf(contact: WrittenRecord, company: WrittenRecord | null): CrmBody {
+  const { key: email, values, revision } = contact
+  return { to: 'crm', email, values: company ? { ...values, company: titleOf(company) } : values, revision }
 }

@@ -34,7 +34,7 @@ export interface PlanSoFar {
 }
 
 /** A record as it is once a plan was applied. */
-type WrittenRecord = RecordState & { revision: number }
+export type WrittenRecord = RecordState & { revision: number }
 
 /** What bodies are made of: the plan, and what applying it made of the records. */
 interface Sent {
@@ -76,6 +76,8 @@ export interface TargetRules<Body extends DeliveryBody> {
   /** What a submission sends to one connection, and why; `chosen` says why the connection is meant at all. */
   plan(soFar: PlanSoFar, connection: Connection | null, chosen: string): PlannedDelivery[]
   body(planned: PlannedDelivery, sent: Sent): Body
+  /** What is sent where a member changes a contact; left out by a target that hears of submissions alone. */
+  follow?(contact: WrittenRecord, company: WrittenRecord | null): Body
   /** What a delivery is, in a line; and all of what is sent, to be read. */
   explain(body: Body): { line: string; text: string }
 }

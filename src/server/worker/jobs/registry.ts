@@ -2,6 +2,7 @@ import { applySubmissionsJob } from './apply_submissions'
 import { countFormJob } from './count_form'
 import { countReadoutJob } from './count_readout'
 import type { Crew, Job } from './job'
+import { keepNightlyJob } from './keep_nightly'
 import { makeMonthsJob } from './make_months'
 import { removeLeftFilesJob } from './remove_left_files'
 import { settleSearchJob } from './settle_search'
@@ -13,6 +14,7 @@ export const JOBS: readonly Job[] = [
   countReadoutJob,
   countFormJob,
   takeTurnJob,
+  keepNightlyJob,
   makeMonthsJob,
   settleSearchJob,
   removeLeftFilesJob,

@@ -1,0 +1,93 @@
+import { describe, expect, it } from 'vitest'
+import type { Touched } from '../records/match'
+import type { RecordState } from '../records/record'
+import { contactOf } from '../testing/forms'
+import { changesOf } from './changes_of'
+
+const touched = (record: Touched['record'], more: Partial<Touched> = {}): Touched => ({
+  record,
+  id: null,
+  key: null,
+  domain: null,
+  title: null,
+  because: 'so the form says',
+  ...more,
+})
+const change = (record: Touched['record'], field: string, to: string, effect: 'set' | 'kept' = 'set') => ({
+  ...{ record, field, label: field, from: null, to, words: { from: '', to }, effect, value: field },
+  because: `Answer to “${field}”`,
+})
+const joined = { list: 'notes', title: 'Notes', wording: 'Send me notes', because: 'Ticked “Notes”' }
+const house = (id: string, more: Partial<RecordState> = {}): RecordState => ({
+  ...contactOf(id, ''),
+  type: 'company',
+  key: 'alder',
+  values: { name: 'Alder' },
+  ...more,
+})
+const COMPANY_OF = 'The company of this submission'
+
+describe('what a plan does to records', () => {
+  it('opens whom something belongs to before it, and ties what was opened to each other', () => {
+    const records = [touched('contact', { key: 'a@x.example' }), touched('company', { key: 'alder' }), touched('deal')]
+    const set = changesOf({ records, changes: [], lists: [] }, 'form', [])
+    expect(set.opens.map(({ ref, key, contact, company, form }) => [ref, key, contact, company, form])).toEqual([
+      ['company', 'alder', null, null, null],
+      ['contact', 'a@x.example', null, null, null],
+      ['deal', null, 'contact', 'company', 'form'],
+    ])
+    expect(set.ties).toEqual([{ record: 'contact', company: 'company', because: COMPANY_OF }])
+  })
+
+  it('sets what lands, leaves what is kept, and joins lists with the wording agreed to', () => {
+    const contact = contactOf('ada', 'ada@x.example')
+    const set = changesOf(
+      {
+        records: [touched('contact', { id: 'ada' }), touched('request')],
+        changes: [
+          change('contact', 'first_name', 'Ada'),
+          change('contact', 'email', 'b@x', 'kept'),
+          change('request', 'title', 'T'),
+        ],
+        lists: [joined],
+      },
+      'form',
+      [contact],
+    )
+    expect(set.changes.map(({ record, slot, to }) => [record, slot, to])).toEqual([
+      ['ada', 'first_name', 'Ada'],
+      ['request', 'title', 'T'],
+      ['ada', '_list.notes', 'Send me notes'],
+    ])
+    expect(set.ties).toEqual([])
+  })
+
+  it('gives a company its mail domain, and the contact and the deal it had before their company, where they have none', () => {
+    const plan = (domain: string | null) => ({
+      records: [
+        touched('contact', { id: 'ada' }),
+        touched('company', { id: 'alder', domain }),
+        touched('deal', { id: 'kiln' }),
+      ],
+      changes: [],
+      lists: [],
+    })
+    const deal: RecordState = { ...contactOf('kiln', ''), type: 'deal', contact: 'ada', values: {} }
+    const ada = contactOf('ada', 'ada@alder.example')
+    const first = changesOf(plan('alder.example'), 'form', [ada, house('alder'), deal])
+    expect(first.changes).toEqual([
+      { record: 'alder', slot: '_domain', from: null, to: 'alder.example', because: 'The domain of this address' },
+    ])
+    expect(first.ties.map(({ record, company }) => [record, company])).toEqual([
+      ['ada', 'alder'],
+      ['kiln', 'alder'],
+    ])
+    const settled = [
+      { ...ada, company: 'birch' },
+      house('alder', { domain: 'alder.example' }),
+      { ...deal, company: 'birch' },
+    ]
+    const second = changesOf(plan('other.example'), 'form', settled)
+    expect([second.changes, second.ties]).toEqual([[], []])
+  })
+})
