@@ -105,7 +105,7 @@ test('what a submission did is put back from its page, and done again', async ({
   const slug = unique('late').toLowerCase()
   const email = `rolf@${slug}.example`
   const sent = await send(facts, 'firing-notes', { first_name: 'Rolf', email, letter: true })
-  await applied(facts, sent.body.submission)
+  const before = await applied(facts, sent.body.submission)
   const known = async () =>
     (await api<{ contacts: unknown[] }>(facts, 'GET', `/contacts?email=${email}`)).body.contacts.length
   await studio.goto(`/arrivals/${sent.body.submission}`)
@@ -113,6 +113,25 @@ test('what a submission did is put back from its page, and done again', async ({
   await expect(studio.getByText('was put back by Ines')).toBeVisible()
   await expect(studio.getByRole('link', { name: 'Their page' })).toHaveCount(0)
   expect(await known()).toBe(0)
+  // Whoever has the page of somebody who is gone is told so, and can bring them back.
+  const { contact } = before
+  await studio.goto(`/people/${contact}`)
+  await expect(studio.getByText('what opened it was put back by Ines')).toBeVisible()
+  await studio.getByRole('button', { name: /^Bring it back/ }).click()
+  await expect(studio.getByRole('heading', { name: 'What happened' })).toBeVisible()
+  await studio
+    .getByRole('button', { name: /^Put back: all/ })
+    .last()
+    .click()
+  await expect(studio.getByText('what opened it was put back by Ines')).toBeVisible()
+  await studio.getByRole('button', { name: 'Undo' }).last().click()
+  await expect(studio.getByRole('heading', { name: 'What happened' })).toBeVisible()
+  await studio
+    .getByRole('button', { name: /^Put back: all/ })
+    .last()
+    .click()
+  await expect(studio.getByText('what opened it was put back by Ines')).toBeVisible()
+  await studio.goto(`/arrivals/${sent.body.submission}`)
   await studio.getByRole('button', { name: /^Do it again/ }).click()
   await expect(studio.getByText('was put back by Ines')).toHaveCount(0)
   await expect(studio.getByRole('link', { name: 'Their page' })).toBeVisible()

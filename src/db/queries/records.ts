@@ -59,3 +59,27 @@ async function select(db: Runner, workspaceId: string, lock: boolean, which: Ret
     goneBy: row.gone_by,
   }))
 }
+
+/** A record that is gone, with what removed it; `null` where it is there, and for none. */
+export async function findGone(db: Runner, workspaceId: string, id: string) {
+  const gone = await db
+    .selectFrom('record')
+    .innerJoin('cause', (join) =>
+      join.onRef('cause.workspace_id', '=', 'record.workspace_id').onRef('cause.id', '=', 'record.gone_by'),
+    )
+    .select(['record.title', 'record.key', 'cause.id as goneBy', 'cause.who', 'cause.at'])
+    .where('record.workspace_id', '=', workspaceId)
+    .where('record.id', '=', id)
+    .executeTakeFirst()
+  return gone ?? null
+}
+
+export type Gone = NonNullable<Awaited<ReturnType<typeof findGone>>>
+
+/** Finds a record, or what there is to say of one that is gone. */
+export const orGone =
+  <T extends object>(find: (db: Runner, workspaceId: string, id: string) => Promise<T | null>) =>
+  async (db: Runner, workspaceId: string, id: string): Promise<T | Gone | null> =>
+    (await find(db, workspaceId, id)) ?? findGone(db, workspaceId, id)
+
+export const isGone = (found: object): found is Gone => 'goneBy' in found

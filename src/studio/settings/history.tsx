@@ -97,7 +97,7 @@ const COLUMNS: Column<Row>[] = [
     head: 'Did what',
     cell: ({ deed, undoneBy }) => (
       <>
-        {tellDeed(deed)} {undoneBy !== null && <Chip>put back</Chip>}
+        {tellDeed(deed)} {undoneBy !== null && <Chip>{deed === 'putBack' ? 'undone' : 'put back'}</Chip>}
       </>
     ),
   },

@@ -1,14 +1,17 @@
 import { listFormNames } from '@/db/queries/forms'
 import { findPerson } from '@/db/queries/people'
 import { listLinks } from '@/db/queries/links'
+import { isGone, orGone } from '@/db/queries/records'
 import { readResources } from '@/db/queries/workspace'
 import { foundPage } from '@/server/access/session'
 import { context } from '@/server/context'
+import { Gone } from '@/studio/people/gone'
 import { Person } from '@/studio/people/person'
 
 export const metadata = { title: 'Person' }
 
-export default foundPage(findPerson, async (person, { workspaceId }) => {
+export default foundPage(orGone(findPerson), async (person, { workspaceId }) => {
+  if (isGone(person)) return <Gone gone={person} />
   const { db } = context()
   const [{ fields, lists }, forms, links] = await Promise.all([
     readResources(db, workspaceId),

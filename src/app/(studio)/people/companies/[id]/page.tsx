@@ -1,12 +1,15 @@
 import { findCompany } from '@/db/queries/people'
+import { isGone, orGone } from '@/db/queries/records'
 import { readResources } from '@/db/queries/workspace'
 import { foundPage } from '@/server/access/session'
 import { context } from '@/server/context'
+import { Gone } from '@/studio/people/gone'
 import { Company } from '@/studio/people/company'
 
 export const metadata = { title: 'Company' }
 
-export default foundPage(findCompany, async (company, { workspaceId }) => {
+export default foundPage(orGone(findCompany), async (company, { workspaceId }) => {
+  if (isGone(company)) return <Gone gone={company} />
   const { fields, lists } = await readResources(context().db, workspaceId)
   return <Company company={company} fields={fields} lists={lists} />
 })
