@@ -61,7 +61,7 @@ async function select(db: Runner, workspaceId: string, lock: boolean, which: Ret
 }
 
 /** A record that is gone, with what removed it; `null` where it is there, and for none. */
-export async function findGone(db: Runner, workspaceId: string, id: string) {
+async function findGone(db: Runner, workspaceId: string, id: string) {
   const gone = await db
     .selectFrom('record')
     .innerJoin('cause', (join) =>
