@@ -39,6 +39,9 @@ export interface Written {
   notes: { record: string; note: string; text: string | null; cause: string; at: Date }[]
 }
 
+/** What causes come to that change nothing about people. */
+export const causesAlone = (causes: Caused[]): Written => ({ causes, records: [], changes: [], lists: [], notes: [] })
+
 /** A record whose key follows the field it is known by: a contact’s address, a company’s name. */
 function keyedAnew(record: Held, changed: string): Held {
   const { type, values } = record

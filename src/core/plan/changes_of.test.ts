@@ -1,18 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import type { Touched } from '../records/match'
 import type { RecordState } from '../records/record'
-import { contactOf } from '../testing/forms'
+import { contactOf, touchedOf } from '../testing/forms'
 import { changesOf } from './changes_of'
 
-const touched = (record: Touched['record'], more: Partial<Touched> = {}): Touched => ({
-  record,
-  id: null,
-  key: null,
-  domain: null,
-  title: null,
-  because: 'so the form says',
-  ...more,
-})
 const change = (record: Touched['record'], field: string, to: string, effect: 'set' | 'kept' = 'set') => ({
   ...{ record, field, label: field, from: null, to, words: { from: '', to }, effect, value: field },
   because: `Answer to “${field}”`,
@@ -29,7 +20,11 @@ const COMPANY_OF = 'The company of this submission'
 
 describe('what a plan does to records', () => {
   it('opens whom something belongs to before it, and ties what was opened to each other', () => {
-    const records = [touched('contact', { key: 'a@x.example' }), touched('company', { key: 'alder' }), touched('deal')]
+    const records = [
+      touchedOf('contact', { key: 'a@x.example' }),
+      touchedOf('company', { key: 'alder' }),
+      touchedOf('deal'),
+    ]
     const set = changesOf({ records, changes: [], lists: [] }, 'form', [])
     expect(set.opens.map(({ ref, key, contact, company, form }) => [ref, key, contact, company, form])).toEqual([
       ['company', 'alder', null, null, null],
@@ -43,7 +38,7 @@ describe('what a plan does to records', () => {
     const contact = contactOf('ada', 'ada@x.example')
     const set = changesOf(
       {
-        records: [touched('contact', { id: 'ada' }), touched('request')],
+        records: [touchedOf('contact', { id: 'ada' }), touchedOf('request')],
         changes: [
           change('contact', 'first_name', 'Ada'),
           change('contact', 'email', 'b@x', 'kept'),
@@ -65,9 +60,9 @@ describe('what a plan does to records', () => {
   it('gives a company its mail domain, and the contact and the deal it had before their company, where they have none', () => {
     const plan = (domain: string | null) => ({
       records: [
-        touched('contact', { id: 'ada' }),
-        touched('company', { id: 'alder', domain }),
-        touched('deal', { id: 'kiln' }),
+        touchedOf('contact', { id: 'ada' }),
+        touchedOf('company', { id: 'alder', domain }),
+        touchedOf('deal', { id: 'kiln' }),
       ],
       changes: [],
       lists: [],

@@ -1,7 +1,7 @@
+import { touchedOf } from '../testing/forms'
 import { describe, expect, it } from 'vitest'
 import { type Plan, PLAN_FORMAT } from '../plan/plan'
 import type { RecordChange } from '../records/land'
-import type { Touched } from '../records/match'
 import { explainPlan } from './explain'
 
 const planOf = (more: Partial<Plan>): Plan => ({
@@ -20,16 +20,6 @@ const planOf = (more: Partial<Plan>): Plan => ({
 
 /** The lines of a plan but those of the person and the outcome, which every plan has. */
 const linesOf = (more: Partial<Plan>) => explainPlan(planOf(more)).slice(1, -1)
-
-const touched = (record: Touched['record'], more: Partial<Touched> = {}): Touched => ({
-  record,
-  id: null,
-  key: null,
-  domain: null,
-  title: null,
-  because: 'so the form says',
-  ...more,
-})
 
 const change = (more: Partial<RecordChange> = {}): RecordChange => ({
   record: 'contact',
@@ -79,20 +69,20 @@ describe('a plan in words', () => {
     const title = change({ record: 'deal', field: 'title', label: 'Title', words: { from: '', to: 'Kiln for Alder' } })
     const other = change({ record: 'request', field: 'subtitle', words: { from: '', to: 'Not its name' } })
     const records = [
-      touched('contact', { because: 'is a line already' }),
-      touched('company', { because: 'No company is called so' }),
-      touched('deal'),
-      touched('request'),
+      touchedOf('contact', { because: 'is a line already' }),
+      touchedOf('company', { because: 'No company is called so' }),
+      touchedOf('deal'),
+      touchedOf('request'),
     ]
     expect(linesOf({ records, changes: [named, title, other] }).slice(0, 3)).toEqual([
       { place: 'record', text: 'Opens a company: Alder', because: 'No company is called so' },
       { place: 'record', text: 'Opens a deal: Kiln for Alder', because: 'so the form says' },
       { place: 'record', text: 'Opens a request', because: 'so the form says' },
     ])
-    expect(linesOf({ records: [touched('company', { id: 'k1', title: 'Alder Studio' })] })).toEqual([
+    expect(linesOf({ records: [touchedOf('company', { id: 'k1', title: 'Alder Studio' })] })).toEqual([
       { place: 'record', text: 'Matches the company Alder Studio', because: 'so the form says' },
     ])
-    expect(linesOf({ records: [touched('deal', { id: 'd1' })] })[0]?.text).toBe('Matches the deal ')
+    expect(linesOf({ records: [touchedOf('deal', { id: 'd1' })] })[0]?.text).toBe('Matches the deal ')
   })
   it('says what each field becomes, goes to, or stays', () => {
     const texts = linesOf({

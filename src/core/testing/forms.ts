@@ -8,6 +8,7 @@ import type { TargetName } from '../dispatch/targets/bodies'
 import { type Condition, makeGroup, type Test } from '../logic/condition'
 import { BUILT_IN_FIELDS, type RecordField, type RecordType } from '../fields/field'
 import type { Destinations } from '../examine/outcomes'
+import type { Touched } from '../records/match'
 import type { RecordState } from '../records/record'
 import type { Snapshot } from '../plan/snapshot'
 
@@ -291,3 +292,14 @@ export const anyAnswers: fc.Arbitrary<Record<string, unknown>> = fc.dictionary(
     fc.constantFrom('2026-02-30', '2027-02-01', 'https://tarnfield.example/kilns', { first: 3 }, { middle: 'x' }),
   ),
 )
+
+/** A record that a plan touches: opened, unless it has an id. */
+export const touchedOf = (record: Touched['record'], more: Partial<Touched> = {}): Touched => ({
+  record,
+  id: null,
+  key: null,
+  domain: null,
+  title: null,
+  because: 'so the form says',
+  ...more,
+})

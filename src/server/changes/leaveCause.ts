@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { Doer } from '@/core/changes/cause'
 import type { DeedName } from '@/core/changes/deeds'
+import { causesAlone } from '@/core/changes/ledger'
 import { cutText } from '@/core/formats/text'
 import type { Db } from '@/db/database'
 import { hasHappened } from '@/db/queries/causes'
@@ -25,6 +26,5 @@ export async function leaveCause(
   const about = cutText(what, LONGEST)
   if (onceIn !== undefined && (await hasHappened(db, workspaceId, { by, deed, about }, onceIn))) return
   const caused = { id: randomUUID(), workspaceId, cause: { sort: 'deed' as const, by, deed }, about }
-  const nothing = { records: [], changes: [], lists: [], notes: [] }
-  await writeChanges(db, workspaceId, { causes: [{ ...caused, at: await readClock(db) }], ...nothing })
+  await writeChanges(db, workspaceId, causesAlone([{ ...caused, at: await readClock(db) }]))
 }

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { DeedName } from '@/core/changes/deeds'
+import { causesAlone } from '@/core/changes/ledger'
 import type { Runner } from '@/db/database'
 import { readClock } from '@/db/queries/clock'
 import type { Removed } from '@/db/queries/keeping'
@@ -10,8 +11,6 @@ export async function tellRemoved(tx: Runner, rule: DeedName, removed: readonly 
   for (const { workspace, n } of removed) {
     if (workspace === null) continue
     const caused = { id: randomUUID(), workspaceId: workspace, cause: { sort: 'keeping' as const, rule } }
-    const nothing = { records: [], changes: [], lists: [], notes: [] }
-    const causes = [{ ...caused, about: String(n), at: await readClock(tx) }]
-    await writeChanges(tx, workspace, { causes, ...nothing })
+    await writeChanges(tx, workspace, causesAlone([{ ...caused, about: String(n), at: await readClock(tx) }]))
   }
 }

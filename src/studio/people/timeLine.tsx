@@ -134,9 +134,7 @@ function Line({ id, change, tell, alone, isLatest }: LineProps) {
         )}
       </span>
       {canGoAlone && (
-        <span className="focus-within:opacity-100 group-hover:opacity-100 [@media(hover:hover)]:opacity-0">
-          <PutBack cause={cause} only={{ record: id, slot: field }} label="Put this back" what={label} />
-        </span>
+        <PutBack cause={cause} only={{ record: id, slot: field }} label="Put this back" what={label} shy />
       )}
     </li>
   )

@@ -121,11 +121,7 @@ const COLUMNS: Column<Row>[] = [
     right: true,
     cell: ({ id, record, undoneBy, deed, about }) =>
       record !== null &&
-      undoneBy === null && (
-        <span className="focus-within:opacity-100 group-hover:opacity-100 [@media(hover:hover)]:opacity-0">
-          <PutBack cause={id} label="Put back" what={`${tellDeed(deed)}: ${about}`} />
-        </span>
-      ),
+      undoneBy === null && <PutBack cause={id} label="Put back" what={`${tellDeed(deed)}: ${about}`} shy />,
   },
 ]
 
