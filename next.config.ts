@@ -29,6 +29,13 @@ const config: NextConfig = {
     turbopackFileSystemCacheForBuild: false,
   },
   outputFileTracingRoot: import.meta.dirname,
+  // The studio within a workspace, for whoever belongs to several (`core/rights/within.ts`).
+  rewrites: () =>
+    Promise.resolve({
+      beforeFiles: [{ source: '/in/:workspace/:path*', destination: '/:path*' }],
+      afterFiles: [],
+      fallback: [],
+    }),
   headers: () =>
     Promise.resolve([
       {

@@ -8,7 +8,7 @@ import { recountForm } from '@/db/queries/readout'
 import { keepRehearsal } from '@/db/queries/rehearsals'
 import { ensureEventMonths } from '@/db/queries/visits'
 import { addList, saveDesk } from '@/db/queries/workspace'
-import { addMember, openWorkspace } from '@/server/access/openWorkspace'
+import { addOwner, openWorkspace } from '@/server/access/openWorkspace'
 import { createToken } from '@/server/access/token'
 import { readConfig } from '@/server/config'
 import { context } from '@/server/context'
@@ -123,7 +123,7 @@ async function makeCompany(): Promise<string> {
 
 async function makeMember(): Promise<string> {
   const { LICHEN_DEMO_EMAIL: email, LICHEN_DEMO_PASSWORD: password } = config
-  return (await addMember(db, workspaceId, { name: 'Ines', email, password })) ?? ''
+  return (await addOwner(db, workspaceId, { name: 'Ines', email, password })) ?? ''
 }
 
 /** The CRM that every form writes to, and the board that big enquiries show on, both at the Bench. */

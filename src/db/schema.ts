@@ -18,6 +18,8 @@ import type {
   MaybeMoment,
   MemberTable,
   Moment,
+  PasskeyTable,
+  SessionTable,
   UserTable,
   WayInTable,
 } from './schema_of_access'
@@ -26,10 +28,12 @@ type Json<T> = JSONColumnType<T & object, string, string>
 /** Text that a list is searched by, which the database makes of the row. */
 type Searched = ColumnType<string, never, never>
 
-/** Our tables. `user` and `account` belong to sign-in, and have the names it gives them. */
+/** Our tables. `user`, `account`, `session` and `passkey` belong to sign-in, and have the names it gives them. */
 export interface Database {
   user: UserTable
   account: AccountTable
+  session: SessionTable
+  passkey: PasskeyTable
   workspace: WorkspaceTable
   member: MemberTable
   api_token: ApiTokenTable
@@ -63,6 +67,8 @@ export interface Database {
 interface WorkspaceTable {
   id: Generated<string>
   name: string
+  /** What it is called in addresses. */
+  handle: ColumnType<string, never, never>
   mail_domain: string
   /** IANA name of the zone that its days and hours are told in. */
   time_zone: Default<string>

@@ -68,6 +68,8 @@ const schema = z.object({
   LICHEN_S3_REGION: z.string().min(1).default('us-east-1'),
   LICHEN_S3_KEY: z.string().default(''),
   LICHEN_S3_SECRET: z.string().default(''),
+  /** Whether strangers may open workspaces of their own, by an address that is mailed to them. */
+  LICHEN_SIGN_UP: z.enum(['closed', 'open']).default('closed'),
   /** Given by whoever keeps a process running: the same for the one before in its place. */
   LICHEN_PLACE: z.uuid().optional(),
   LICHEN_LOG_LEVEL: z.enum(['trace', 'debug', 'info', 'warn', 'error', 'silent']).default('info'),

@@ -2,7 +2,7 @@
 export type Done<T> = { ok: true; value: T } | NotDone
 
 /** Why something may not be done (RFC 9110, 15.5; RFC 6585, 3). */
-export type Refusal = 404 | 409 | 412 | 422 | 428
+export type Refusal = 403 | 404 | 409 | 412 | 422 | 428 | 429
 
 export interface NotDone {
   ok: false

@@ -32,7 +32,7 @@ const HANDLERS: Record<string, 'anybody' | 'token' | 'member'> = {
 const LISTS = ['forms', 'submissions', 'unfinished', 'people', 'companies', 'history', 'deliveries']
 
 /** Pages for people who are not signed in. */
-const OPEN = new Set(['/', '/sign-in', '/forgot', '/enter/[token]'])
+const OPEN = new Set(['/', '/sign-in', '/sign-up', '/forgot', '/enter/[token]', '/workspaces'])
 
 describe('every entrance', () => {
   const routes = listRoutes()

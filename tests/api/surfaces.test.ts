@@ -3,6 +3,7 @@ import pg from 'pg'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { api, applied, crmOf, mailTo, releasedForm, replaceDraft, send, smallForm, until } from '../support/api'
 import { readFacts } from '../support/facts'
+import { makeWorkspace } from '../support/workspace'
 
 const facts = readFacts()
 const slug = `api-${Date.now().toString(36)}`
@@ -205,18 +206,7 @@ describe('the API', () => {
     expect(schema.required).toEqual(['title', 'steps'])
   })
   it('keeps one workspace’s rows from another’s token', async () => {
-    const client = new pg.Client(facts.database)
-    await client.connect()
-    const { createHash } = await import('node:crypto')
-    const token = `lichen_${randomUUID().replaceAll('-', '')}`
-    const { rows } = await client.query(
-      `insert into workspace (name, mail_domain) values ('Other', 'other.example') returning id`,
-    )
-    await client.query(`insert into api_token (workspace_id, name, hash) values ($1, 't', $2)`, [
-      (rows[0] as { id: string }).id,
-      createHash('sha256').update(token).digest(),
-    ])
-    await client.end()
+    const { token } = await makeWorkspace(facts, false)
     const other = { ...facts, token }
     const mine = await send(facts, slug, answers('mine'))
     const contact = (await applied(facts, mine.body.submission)).contact

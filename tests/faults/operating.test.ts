@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Form } from '@/core/form/definition'
 import { runBeside } from '../../scripts/machine/run.mjs'
-import { api, applied, crmOf, type Reach, send, until } from '../support/api'
+import { api, applied, crmOf, mailTo, type Reach, send, until } from '../support/api'
 import { figure } from '../support/database'
 import { type Everything, readEverything, readPage } from '../support/everything'
 import { launchChromium } from '../support/browser'
@@ -11,6 +11,7 @@ import { fillIn } from '../support/fill_in'
 import { lichenOf } from '../support/lichen'
 import { postFrom, startProxy } from '../support/tls_proxy'
 import { blocksOf, doAsGuided } from '../support/operating'
+import { addressIn } from '../support/owner'
 
 /**
  * A backup that the release before made of its demo, by the commands of its guide: `database.dump` and `files.tar`, a
@@ -26,6 +27,7 @@ describe('the operator’s guide', () => {
   const second = lichenOf('operating-restored', PORT, {
     LICHEN_KEYS: KEY,
     LICHEN_SECRET: first.environment.LICHEN_SECRET ?? '',
+    LICHEN_SIGN_UP: 'open',
   })
   const token = readFileSync(join(LAST_RELEASE, 'token'), 'utf8').trim()
   const reach: Reach = { url: first.url, bench: first.bench, token }
@@ -97,6 +99,42 @@ describe('the operator’s guide', () => {
     expect(await readPage(reach, 'kiln-finder')).toBe(page)
     // And nothing went out a second time.
     expect(await crmOf(second, 'oda@operating.example')).toBeUndefined()
+  })
+
+  it('where strangers may open workspaces, does so by mail, and only for the address it was mailed to', async () => {
+    const enter = (body: object) =>
+      fetch(`${second.url}/api/enter`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      })
+    const email = 'una@operating.example'
+    expect((await fetch(`${second.url}/sign-up`)).status).toBe(200)
+    expect((await enter({ do: 'ask to open', email })).status).toBe(204)
+    const mail = await until('the mail is there', async () => (await mailTo(second, email))[0])
+    const token = addressIn(mail.text).split('/').at(-1) ?? ''
+    const workspace = {
+      do: 'open workspace',
+      token,
+      workspace: 'Una Kilns',
+      timeZone: 'UTC',
+      mailDomain: 'operating.example',
+      name: 'Una',
+      email,
+      password: 'kiln-and-clay-1',
+      desk: 'Front desk',
+      deskAddress: email,
+    }
+    expect((await enter({ ...workspace, email: 'victim@operating.example' })).status).toBe(422)
+    expect((await enter(workspace)).status).toBe(200)
+    expect((await enter(workspace)).status).toBe(404)
+    // Whoever signs in here already is told the same, and gets no second account.
+    expect((await enter({ do: 'ask to open', email })).status).toBe(204)
+    await until('another mail is there', async () => (await mailTo(second, email))[1])
+    expect((await mailTo(second, email)).map(({ subject }) => subject).toSorted()).toEqual([
+      'A new password',
+      'Open your workspace',
+    ])
   })
 
   it('behind its proxy, visitors and members come by HTTPS, each from an address of their own', async () => {

@@ -1,5 +1,7 @@
+import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { connect } from '@/db/database'
+import { makeWayIn } from '@/server/access/way_in'
 import { explainTrouble } from '@/server/trouble'
 import { mailTo, until } from '../support/api'
 import { query } from '../support/database'
@@ -23,18 +25,21 @@ const tokenIn = (text: string) => addressIn(text).split('/').at(-1) ?? ''
 const page = async (token: string, cookie = '') =>
   (await fetch(`${facts.url}/enter/${token}`, { headers: { cookie } })).text()
 
+const workspaceOf = (email: string) => ({
+  do: 'open workspace',
+  workspace: `House ${stem}`,
+  timeZone: 'Europe/Oslo',
+  mailDomain: `${stem}.example`,
+  name: 'Una',
+  email,
+  password: 'kiln-and-clay-1',
+  desk: 'Front desk',
+  deskAddress: email,
+})
+
 describe('an address that works once', () => {
   const owner = { email: `owner@${stem}.example`, password: 'kiln-and-clay-1' }
-  const workspace = {
-    do: 'open workspace',
-    workspace: `House ${stem}`,
-    timeZone: 'Europe/Oslo',
-    mailDomain: `${stem}.example`,
-    name: 'Una',
-    ...owner,
-    desk: 'Front desk',
-    deskAddress: owner.email,
-  }
+  const workspace = { ...workspaceOf(owner.email), password: owner.password }
 
   it('opens a workspace with its owner, its desk and its fields, once', async () => {
     const said = await runOwner(facts, owner.email)
@@ -49,7 +54,13 @@ describe('an address that works once', () => {
       ['desk', ' '],
     ] as const)
       expect(await enter({ ...workspace, token, [field]: value })).toMatchObject({ status: 422, body: { field } })
+    // It was given for an address; one that was given for none takes any that nobody has.
     expect(await enter({ ...workspace, token, email: facts.email })).toMatchObject({
+      status: 422,
+      body: { field: 'email' },
+    })
+    const anybodys = tokenIn(await runOwner(facts, ''))
+    expect(await enter({ ...workspace, token: anybodys, email: facts.email })).toMatchObject({
       status: 409,
       body: { field: 'email' },
     })
@@ -112,6 +123,76 @@ describe('an address that works once', () => {
     expect((await enter({ do: 'new password', token, password: 'and-another-1' })).status).toBe(404)
     const written = await query(facts.database, `select from way_in where email like $1`, [`%nobody@${stem}%`])
     expect(written).toEqual([])
+  })
+})
+
+describe('an invitation', () => {
+  it('lets one in once, as what it says, and nobody else by it', async () => {
+    const house = await makeWorkspace(facts)
+    const [{ id: owner } = { id: '' }] = await query<{ id: string }>(
+      facts.database,
+      'select user_id as id from member where workspace_id = $1',
+      [house.id],
+    )
+    const invite = async (email: string) => {
+      const { db, pool } = connect(facts.database, { size: 1 })
+      const secret = readFileSync('.lichen-test/secret', 'utf8').trim()
+      const installed = { LICHEN_URL: facts.url, LICHEN_SECRET: secret }
+      const address = await makeWayIn(db, installed, {
+        is: 'join',
+        email,
+        workspaceId: house.id,
+        role: 'analyst',
+        askedBy: owner,
+      })
+      await pool.end()
+      return address.split('/').at(-1) ?? ''
+    }
+    const email = `jon@${stem}.example`
+    const token = await invite(email)
+    expect(await page(token)).toContain('Join a workspace')
+    expect(await enter({ do: 'join', token })).toMatchObject({ status: 422, body: { field: 'name' } })
+    expect(await enter({ do: 'join', token, name: 'Jon' })).toMatchObject({ status: 422, body: { field: 'password' } })
+    expect((await enter({ do: 'join', token, name: 'Jon', password: 'kiln-and-clay-1', role: 'owner' })).status).toBe(
+      422,
+    )
+    const joined = await Promise.all(
+      [1, 2, 3].map(() => enter({ do: 'join', token, name: 'Jon', password: 'kiln-and-clay-1' })),
+    )
+    expect(joined.map(({ status }) => status).toSorted()).toEqual([200, 404, 404])
+    const belongs = () =>
+      query<{ role: string }>(
+        facts.database,
+        'select role from member join "user" on "user".id = user_id where email = $1 and workspace_id = $2',
+        [email, house.id],
+      )
+    expect(await belongs()).toEqual([{ role: 'analyst' }])
+    // Nor does it open a workspace, or set a password.
+    const again = await invite(email)
+    expect((await enter({ do: 'new password', token: again, password: 'another-one-1' })).status).toBe(404)
+    expect((await enter({ ...workspaceOf(email), token: again })).status).toBe(404)
+    // Whoever signs in here keeps their password, and what they are.
+    expect(await enter({ do: 'join', token: again, name: 'Evil', password: 'another-one-1' })).toMatchObject({
+      status: 200,
+      body: { email, isKnown: true },
+    })
+    expect(await signIn(facts, { email, password: 'kiln-and-clay-1' })).not.toBe('')
+    expect(await belongs()).toEqual([{ role: 'analyst' }])
+    const late = await invite(`late@${stem}.example`)
+    await query(facts.database, 'update way_in set withdrawn_at = now() where id = $1', [late.split('.')[0]])
+    expect(await page(late)).toContain('This address does not work')
+    expect((await enter({ do: 'join', token: late, name: 'Late', password: 'kiln-and-clay-1' })).status).toBe(404)
+  })
+
+  it('is the only way in: nobody opens a workspace here unasked', async () => {
+    expect((await enter({ do: 'ask to open', email: `una@${stem}.example` })).status).toBe(404)
+    expect((await fetch(`${facts.url}/sign-up`)).status).toBe(404)
+    const signUp = await fetch(`${facts.url}/api/auth/sign-up/email`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', origin: facts.url },
+      body: JSON.stringify({ email: `una@${stem}.example`, password: 'kiln-and-clay-1', name: 'Una' }),
+    })
+    expect(signUp.status).toBe(404)
   })
 })
 

@@ -4,7 +4,7 @@ import { figure, query } from '../support/database'
 import { readFacts } from '../support/facts'
 import { makeOurs, type Ours, SECRET } from '../support/ours'
 import { listActions } from '../support/routes'
-import { makeWorkspace, type OtherWorkspace } from '../support/workspace'
+import { makeMember, makeWorkspace, type OtherWorkspace } from '../support/workspace'
 
 const facts = readFacts()
 
@@ -18,7 +18,7 @@ describe('every action', () => {
     other = await makeWorkspace(facts)
   })
 
-  it('does nothing for a stranger, nor for another workspace’s member', async () => {
+  it('does nothing for a stranger, for another workspace’s member, and for those of ours who may only look', async () => {
     const before = await state()
     expect(before.rehearsals).toEqual([{ title: 'Kept' }])
     expect(before.spam).toEqual([{ state: 'spam', settled_at: null }])
@@ -54,10 +54,16 @@ describe('every action', () => {
           retired: true,
         },
       ],
+      [{ email: 'evil@guard.example', role: 'owner' }],
+      [{ id: ours.contact, text: 'Evil' }],
+      [{ id: ours.contact, values: { first_name: 'Evil' } }],
+      [{ title: 'Evil', rights: ['own'] }],
       [{ timeZone: 'Asia/Tokyo' }],
       [{ sites: ['https://evil.example'] }],
       [{ title: 'Evil', target: 'webhook', settings: { url: 'https://evil.example' } }],
     ]
+    // What nobody is told; whoever reads all of ours is told all of it, and an analyst nobody who answered.
+    let hidden: Record<string, string | null> = {}
     const call = async (cookie: string, { id, path }: { id: string; path: string }, args: unknown) => {
       const response = await fetch(facts.url + path, {
         method: 'POST',
@@ -71,9 +77,19 @@ describe('every action', () => {
         body: JSON.stringify(args),
       })
       const text = await response.text()
-      expect([path, args, text.includes(SECRET), response.status >= 500]).toEqual([path, args, false, false])
+      const kept = hidden[cookie] === undefined ? SECRET : hidden[cookie]
+      const told = kept !== null && text.includes(kept)
+      expect([path, args, told, response.status >= 500]).toEqual([path, args, false, false])
     }
-    for (const cookie of ['', other.cookie])
+    const [{ id } = { id: '' }] = await query<{ id: string }>(
+      facts.database,
+      'select workspace_id as id from form where slug = $1',
+      [ours.slug],
+    )
+    const reader = await makeMember(facts, id, 'reader')
+    const analyst = await makeMember(facts, id, 'analyst')
+    hidden = { [reader.cookie]: null, [analyst.cookie]: `${SECRET}@guard.example` }
+    for (const cookie of ['', other.cookie, reader.cookie, analyst.cookie])
       for (const action of listActions((path) => ours.at(path)))
         await Promise.all(given.map((args) => call(cookie, action, args)))
     expect(await state()).toEqual(before)
@@ -103,6 +119,10 @@ describe('every action', () => {
       'select title from rehearsal h join form f on f.id = h.form_id where slug = $1',
       [ours.slug],
     ),
+    people: await query(facts.database, 'select "values", revision from record where id = $1', [ours.contact]),
+    notes: await query(facts.database, 'select text from note where record_id = $1', [ours.contact]),
+    tokens: await query(facts.database, `select name from api_token where name like 'Evil%'`),
+    invited: await query(facts.database, `select email from way_in where email like 'evil%'`),
     desks: await figure(
       facts.database,
       'select count(*) from desk d join form f using (workspace_id) where slug = $1',

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { Migrator, sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { RIGHT_NAMES, readRights } from '@/core/rights/right'
 import { connect, type Connection } from '@/db/database'
 import { migrate } from '@/db/migrate'
 import { migrations } from '@/db/migrations'
@@ -79,6 +80,15 @@ describe('migrating', () => {
         values (${ids.workspace}, 'contact', 'ilka@x.example', '', '{}', now(), now())`.execute(db),
     ).rejects.toThrow('record_key')
   })
+  it('leaves everybody and every program able to do what they could', async () => {
+    const { db } = connection
+    const members = await db.selectFrom('member').select(['user_id', 'role']).execute()
+    expect(members).toEqual([{ user_id: 'ines', role: 'owner' }])
+    const { rights } = await db.selectFrom('api_token').select('rights').executeTakeFirstOrThrow()
+    expect(readRights(rights)).toEqual(new Set(RIGHT_NAMES))
+    const { handle } = await db.selectFrom('workspace').select('handle').executeTakeFirstOrThrow()
+    expect(handle).toBe(`elm-${ids.workspace.slice(0, 6)}`)
+  })
   it('moves events into the months they belong to', async () => {
     await sql`select ensure_visit_event_month('2026-01-01')`.execute(connection.db)
     const { rows } = await sql<{ part: string }>`select tableoid::regclass::text as part from visit_event`.execute(
@@ -94,6 +104,9 @@ async function fillAsBefore({ db }: Connection, ids: Record<'workspace' | 'form'
   await sql`insert into form (id, workspace_id, slug, name, draft) values (${form}, ${workspace}, 'elm', 'Elm', '{}')`.execute(
     db,
   )
+  await sql`insert into "user" (id, name, email) values ('ines', 'Ines', 'ines@elm.example')`.execute(db)
+  await sql`insert into member (workspace_id, user_id) values (${workspace}, 'ines')`.execute(db)
+  await sql`insert into api_token (workspace_id, name, hash) values (${workspace}, 'Board', '\\x00')`.execute(db)
   await sql`insert into release (workspace_id, form_id, number, definition, changes, released_at) values
     (${workspace}, ${form}, 1, '{}', '[]', '2026-01-01T00:00Z'), (${workspace}, ${form}, 2, '{}', '[]', '2026-02-01T00:00Z')
   `.execute(db)

@@ -70,6 +70,10 @@ export const summarise = (form: Form, sent: readonly Answers[]): Summary[] =>
     .filter(({ question }) => !mannerOf(question).unsummed)
     .map(({ question }) => summariseOne(form, question, sent))
 
+/** The same without what anybody wrote in words of their own. */
+export const withoutWords = (summary: Summary): Summary =>
+  summary.of.is === 'texts' ? { ...summary, of: { is: 'texts', latest: [] } } : summary
+
 function summariseOne(form: Form, question: Question, sent: readonly Answers[]): Summary {
   const { name, label } = question
   // A question that did not show has no answer at all; one that was left blank has a blank one.

@@ -17,6 +17,7 @@ import * as received from './0015_received'
 import * as lanes from './0016_lanes'
 import * as recurrences from './0017_recurrences'
 import * as causes from './0018_causes'
+import * as rights from './0019_rights'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -38,4 +39,5 @@ export const migrations: Record<string, Migration> = {
   '0016_lanes': lanes,
   '0017_recurrences': recurrences,
   '0018_causes': causes,
+  '0019_rights': rights,
 }

@@ -51,9 +51,9 @@ export async function removeEndedProofs(db: Runner, most: number): Promise<Remov
     with removed as (
       delete from way_in where id in (
         select id from way_in where expires_at < now() limit ${most} for update skip locked)
-      returning user_id)
-    select workspace_id as workspace, count(*)::int as n from removed left join member on member.user_id = removed.user_id
-    group by workspace_id
+      returning user_id, workspace_id as invites_to)
+    select coalesce(workspace_id, invites_to) as workspace, count(*)::int as n
+    from removed left join member on member.user_id = removed.user_id group by 1
   `.execute(db)
   return rows
 }

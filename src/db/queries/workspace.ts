@@ -180,6 +180,7 @@ export async function readOwner(
         .else(1)
         .end(),
     )
+    .orderBy((eb) => eb('member.role', '=', 'owner'), 'desc')
     .orderBy('user.id')
     .limit(1)
     .executeTakeFirst()

@@ -1,5 +1,8 @@
+import { passkey } from '@better-auth/passkey'
 import { betterAuth } from 'better-auth'
+import { APIError } from 'better-auth/api'
 import { nextCookies } from 'better-auth/next-js'
+import { twoFactor } from 'better-auth/plugins'
 import { context } from '../context'
 import { hash, verify } from './hashing'
 
@@ -19,7 +22,26 @@ function openAuth() {
     rateLimit: { enabled: false },
     telemetry: { enabled: false },
     advanced: { cookiePrefix: 'lichen', ipAddress: { disableIpTracking: true } },
-    plugins: [nextCookies()],
+    plugins: [
+      // Six figures by RFC 6238, and codes for whoever has lost what shows them.
+      twoFactor({ issuer: 'Lichen', twoFactorCookieMaxAge: 10 * 60 }),
+      passkey({
+        rpName: 'Lichen',
+        // A number is no name that a key could be kept for.
+        rpID: hostname === '127.0.0.1' ? 'localhost' : hostname,
+        origin: [config.LICHEN_URL, ...twin].map((url) => new URL(url).origin),
+        authenticatorSelection: { residentKey: 'required', userVerification: 'required' },
+        advanced: { webAuthnChallengeCookie: 'passkey' },
+        authentication: {
+          // It stands for a password and a second factor: having it alone is not enough.
+          afterVerification({ verification }) {
+            if (verification.authenticationInfo.userVerified) return Promise.resolve()
+            throw new APIError('UNAUTHORIZED', { message: 'The key did not ask who you are.' })
+          },
+        },
+      }),
+      nextCookies(),
+    ],
   })
 }
 

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { BUILT_IN_FIELDS, type RecordField } from '@/core/fields/field'
 import { asJson, type Runner } from '@/db/database'
+import { addMember } from '@/db/queries/members'
 import { hash } from './hashing'
 
 export interface NewWorkspace {
@@ -45,10 +46,9 @@ export async function openWorkspace(
 const isAmong = (fields: NewWorkspace['fields'] = [], record: string, name: string): boolean =>
   fields.some((one) => one.record === record && one.name === name)
 
-/** Makes somebody who can sign in, a member of a workspace; `null` where another has the address. */
-export async function addMember(
+/** Makes somebody who can sign in; `null` where another has the address. */
+export async function addUser(
   db: Runner,
-  workspaceId: string,
   { name, email, password }: { name: string; email: string; password: string },
 ): Promise<string | null> {
   const id = randomUUID()
@@ -64,6 +64,16 @@ export async function addMember(
     .insertInto('account')
     .values({ id: randomUUID(), accountId: id, providerId: 'credential', userId: id, password: hashed })
     .execute()
-  await db.insertInto('member').values({ workspace_id: workspaceId, user_id: id }).execute()
+  return id
+}
+
+/** Makes somebody who can sign in, the owner of a workspace; `null` where another has the address. */
+export async function addOwner(
+  db: Runner,
+  workspaceId: string,
+  person: { name: string; email: string; password: string },
+): Promise<string | null> {
+  const id = await addUser(db, person)
+  if (id !== null) await addMember(db, workspaceId, id, 'owner')
   return id
 }

@@ -5,11 +5,19 @@ import { context } from '../context'
 import { count, of, ofAsker, tooMany, waitFor } from '../door/limits'
 import type { Done } from '../done'
 import { databaseAway, guard, problem } from '../problem'
-import { openByWayIn, openSchema, passwordChangeSchema, setPasswordByWayIn } from './enter'
+import {
+  type Entered,
+  joinByWayIn,
+  joinSchema,
+  openByWayIn,
+  openSchema,
+  passwordChangeSchema,
+  setPasswordByWayIn,
+} from './enter'
 import { rememberBrowser } from './knownBrowser'
-import { forgotSchema, mailWayIn } from './forgot'
+import { askSchema, forgotSchema, mailWayIn, mailWayToOpen } from './forgot'
 
-const enterSchema = z.discriminatedUnion('do', [openSchema, passwordChangeSchema, forgotSchema])
+const enterSchema = z.discriminatedUnion('do', [openSchema, passwordChangeSchema, joinSchema, forgotSchema, askSchema])
 
 /** Takes what is sent by an address that works once, and asks for one: counted by network address, whoever asks. */
 export const serveEnter = (request: Request): Promise<Response> =>
@@ -34,8 +42,17 @@ export const serveEnter = (request: Request): Promise<Response> =>
         mailWayIn(context(), input.email)
         return new Response(null, { status: 204 })
       }
+      case 'ask to open': {
+        if (config.LICHEN_SIGN_UP === 'closed') return problem(404, 'Nobody can open a workspace here unasked.')
+        const asked = count(...ofAsker('wrong'), ...of('forgot', input.email))
+        if (asked > 0) return tooMany(asked)
+        mailWayToOpen(context(), input.email)
+        return new Response(null, { status: 204 })
+      }
       case 'open workspace':
         return await openByWayIn(db, config, input).then(answer, tellFull)
+      case 'join':
+        return await joinByWayIn(db, config, input).then(answer, tellFull)
       case 'new password':
         return await setPasswordByWayIn(db, config, input).then(answer, tellFull)
     }
@@ -47,7 +64,7 @@ function tellFull(error: unknown): Response {
   throw error
 }
 
-function answer(result: Done<{ email: string }>): Response {
+function answer(result: Done<Entered>): Response {
   if (result.ok) {
     // Who came by an address of ours is no stranger, whatever others try with their account.
     const remembered = rememberBrowser(context().config, result.value.email)

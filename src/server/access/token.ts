@@ -1,16 +1,22 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { sql } from 'kysely'
 import { LRUCache } from 'lru-cache'
+import { readRights, type Right, RIGHT_NAMES } from '@/core/rights/right'
 import type { Db } from '@/db/database'
 
 /** Stored tokens are hashes; the token itself is shown once. */
 const hashToken = (token: string): Buffer => createHash('sha256').update(token).digest()
 
-export async function createToken(db: Db, workspaceId: string, name: string): Promise<string> {
+export async function createToken(
+  db: Db,
+  workspaceId: string,
+  name: string,
+  rights: readonly Right[] = RIGHT_NAMES,
+): Promise<string> {
   const token = `lichen_${randomBytes(24).toString('base64url')}`
   await db
     .insertInto('api_token')
-    .values({ workspace_id: workspaceId, name, hash: hashToken(token) })
+    .values({ workspace_id: workspaceId, name, hash: hashToken(token), rights: [...rights] })
     .execute()
   return token
 }
@@ -26,6 +32,7 @@ interface Token {
   id: string
   name: string
   workspaceId: string
+  rights: ReadonlySet<Right>
 }
 
 const holder = globalThis as { lichenTokens?: LRUCache<string, Token> }
@@ -40,7 +47,7 @@ export async function knownToken(db: Db, authorization: string | null): Promise<
   if (known) return known
   const row = await db
     .selectFrom('api_token')
-    .select(['id', 'name', 'workspace_id as workspaceId'])
+    .select(['id', 'name', 'workspace_id as workspaceId', 'rights'])
     .select(sql<boolean>`coalesce(last_used_at < now() - ${NOTED_EVERY}, true)`.as('stale'))
     .where('hash', '=', hash)
     .where('withdrawn_at', 'is', null)
@@ -52,9 +59,10 @@ export async function knownToken(db: Db, authorization: string | null): Promise<
       .where('id', '=', row.id)
       .execute()
   if (!row) return null
-  const { id, name, workspaceId } = row
-  believed().set(hash.toString('base64'), { id, name, workspaceId })
-  return { id, name, workspaceId }
+  const { id, name, workspaceId, rights } = row
+  const found: Token = { id, name, workspaceId, rights: readRights(rights) }
+  believed().set(hash.toString('base64'), found)
+  return found
 }
 
 /** Withdraws a token; whoever shows it from now on is a stranger, in other processes two seconds later. */
@@ -73,7 +81,7 @@ export async function withdrawToken(db: Db, workspaceId: string, id: string): Pr
 export async function listTokens(db: Db, workspaceId: string) {
   return db
     .selectFrom('api_token')
-    .select(['id', 'name', 'last_used_at as lastUsedAt', 'withdrawn_at as withdrawnAt'])
+    .select(['id', 'name', 'rights', 'last_used_at as lastUsedAt', 'withdrawn_at as withdrawnAt'])
     .where('workspace_id', '=', workspaceId)
     .orderBy('created_at')
     .execute()

@@ -6,7 +6,7 @@ import type { Config } from '../config'
 import { isSame, sign } from '../proofs'
 
 /** How long a way in works, in hours. */
-const HOURS: Record<WayInPurpose['is'], number> = { 'open workspace': 48, 'new password': 1 }
+const HOURS: Record<WayInPurpose['is'], number> = { 'open workspace': 48, 'new password': 1, join: 7 * 24 }
 
 type Installed = Pick<Config, 'LICHEN_URL' | 'LICHEN_SECRET'>
 

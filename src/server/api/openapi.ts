@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { RIGHTS } from '@/core/rights/right'
 import { besidePath, type DeedRoute, type DownloadRoute, parametersOf, type Route, shapeOf } from './route'
 import { routes } from './routes'
 
@@ -66,10 +67,12 @@ function describeDeed(route: DeedRoute, components: Components): object {
     ...(!reads && rest ? { 422: deed.refusals[422] ?? 'The body is not as described' } : {}),
     ...(inPath.length > 0 ? { 404: deed.refusals[404] ?? 'There is nothing of this name' } : {}),
     401: 'No token, or a wrong one',
+    403: `The token may not ${RIGHTS[deed.may]}`,
     503: 'The database cannot take this just now; nothing was stored',
   }
   return {
     summary: deed.summary,
+    'x-right': deed.may,
     parameters: [...inPath, ...inQuery, ...(draft && !reads ? [IF_MATCH] : [])],
     ...(!reads && rest
       ? {
@@ -92,11 +95,12 @@ function describeDeed(route: DeedRoute, components: Components): object {
   }
 }
 
-function describeDownload({ summary, path, asks, types }: DownloadRoute, components: Components): object {
+function describeDownload({ summary, may, path, asks, types }: DownloadRoute, components: Components): object {
   const file = { schema: { type: 'string' } }
   const inPath = parametersOf(path)
   return {
     summary,
+    'x-right': may,
     parameters: parametersIn('path', asks, components, (name) => inPath.includes(name)).concat(
       parametersIn('query', asks, components, (name) => !inPath.includes(name)),
     ),
@@ -105,6 +109,7 @@ function describeDownload({ summary, path, asks, types }: DownloadRoute, compone
       ...problems({
         ...(inPath.length > 0 ? { 404: 'There is no such file' } : { 400: 'The query is wrong' }),
         401: 'No token, or a wrong one',
+        403: `The token may not ${RIGHTS[may]}`,
       }),
     },
   }

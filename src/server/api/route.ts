@@ -1,5 +1,7 @@
 import { z } from 'zod'
-import type { Actor, AnyDeed, Deed } from '../deeds/deed'
+import type { Right } from '@/core/rights/right'
+import type { Actor } from '../access/actor'
+import type { AnyDeed, Deed } from '../deeds/deed'
 
 export type Method = 'GET' | 'POST' | 'PUT' | 'DELETE'
 
@@ -23,6 +25,8 @@ export interface DownloadRoute {
   method: 'GET'
   path: string
   summary: string
+  /** The right that it takes. */
+  may: Right
   asks: z.ZodObject
   /** Media types that it may be of. */
   types: readonly string[]

@@ -56,6 +56,7 @@ export const routes: Route[] = [
     method: 'GET',
     path: '/files/{id}',
     summary: 'A file that came with a submission, as it was sent',
+    may: 'people',
     asks: z.object({ id: z.uuid() }),
     types: ['application/octet-stream', 'image/*'],
     write: ({ workspaceId }, asked) => downloadFile(workspaceId, (asked as { id: string }).id),
@@ -113,6 +114,7 @@ function download<Filter extends object>(
     method: 'GET',
     path,
     summary: `${what}, as a download`,
+    may: 'people',
     asks,
     types: Object.values(EXPORT_TYPES),
     async write({ workspaceId, doer }, asked) {

@@ -1,7 +1,9 @@
 import { findUnfit } from '@/core/formats/text'
+import type { Actor } from '../access/actor'
+import { askGate } from '../access/gate'
 import { knownToken } from '../access/token'
 import { context } from '../context'
-import { type Actor, perform, type Wrong } from '../deeds/deed'
+import { perform, type Wrong } from '../deeds/deed'
 import type { Done, NotDone } from '../done'
 import { guard, problem } from '../problem'
 import { ANY_REVISION, NO_REVISION, revisionOf, tagOf } from './draft_tag'
@@ -25,18 +27,21 @@ export function serveApi(request: Request, segments: readonly string[]): Promise
       return problem(405, `This address takes ${allow}.`, {}, { allow })
     }
     const { route, path } = found
-    const { id, name, workspaceId } = token
-    const by: Actor = { context: context(), workspaceId, doer: { sort: 'program', id, name }, email: null }
+    const { id, name, workspaceId, rights } = token
+    const doer = { sort: 'program' as const, id, name }
+    const by: Actor = { context: context(), workspaceId, doer, email: null, role: null, rights }
     return 'deed' in route ? doDeed(route, path, by, request) : writeFile(route, path, by, request)
   })
 }
 
 async function writeFile(
-  { path: pattern, asks, write }: DownloadRoute,
+  { path: pattern, may, asks, write }: DownloadRoute,
   path: Record<string, string>,
   by: Actor,
   request: Request,
 ): Promise<Response> {
+  const kept = await askGate(by, may)
+  if (kept) return problem(kept.status, kept.message, kept.more)
   const read = asks.safeParse({ ...queryOf(request), ...path })
   if (read.success) return write(by, read.data)
   const inPath = parametersOf(pattern)

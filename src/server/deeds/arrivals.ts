@@ -57,6 +57,7 @@ const submissionRow = z.object({
 
 export const readSubmissions = deed({
   summary: 'Submissions, newest first; spam only where it is asked for',
+  may: 'people',
   input: listSchema(SUBMISSION_KEYS).extend({ form: slugSchema.optional(), state: narrowedSchema.optional() }),
   gives: pageOf('submissions', submissionRow),
   async run({ context, workspaceId }, filter) {
@@ -84,6 +85,7 @@ const unfinishedRow = z.object({
 
 export const readUnfinished = deed({
   summary: 'Entries that were left midway by people who did not send after all, the last touched first',
+  may: 'people',
   input: listSchema(UNFINISHED_KEYS).extend({
     form: slugSchema.optional(),
     from: daySchema.optional().describe('First day of arriving, in the workspace’s zone'),
@@ -124,6 +126,7 @@ const delivery = z.object({
 
 export const readSubmission = deed({
   summary: 'One submission with the plan that ran and its deliveries',
+  may: 'people',
   input: z.object({ id: z.uuid() }),
   gives: z.object({
     id: z.uuid(),
@@ -161,6 +164,7 @@ export const readSubmission = deed({
 
 export const runAgain = deedOn({
   summary: 'Apply a submission again that could not be applied',
+  may: 'answer',
   missing: 'No failed submission has this id.',
   leaves: 'runAgain',
   run: ({ db }, workspaceId, id) => requeueSubmission(db, workspaceId, id, 'failed'),
@@ -168,6 +172,7 @@ export const runAgain = deedOn({
 
 export const sayReal = deedOn({
   summary: 'Say that a submission kept as spam is a person’s: it is applied like any other',
+  may: 'answer',
   missing: 'No submission kept as spam has this id.',
   leaves: 'sayReal',
   run: ({ db }, workspaceId, id) => requeueSubmission(db, workspaceId, id, 'spam'),
@@ -175,6 +180,7 @@ export const sayReal = deedOn({
 
 export const settleSpam = deed({
   summary: 'Leave submissions as spam, so that nobody need look at them again, or take that back',
+  may: 'answer',
   input: z.object({ ids: z.array(z.uuid()).min(1).max(1000), settled: z.boolean().default(true) }),
   gives: z.object({ settled: z.number().describe('How many it was done to') }),
   leaves: { deed: 'settleSpam', about: ({ settled: is }, { settled }) => `${settled}${is ? '' : ', taken back'}` },
@@ -184,6 +190,7 @@ export const settleSpam = deed({
 
 export const readOutbox = deed({
   summary: 'Deliveries to the outside, newest first',
+  may: 'people',
   input: listSchema(DELIVERY_KEYS).extend({
     which: z.enum(WHICH_DELIVERIES).default('all').describe('Those that are not delivered yet, put aside, or all'),
   }),
@@ -196,6 +203,7 @@ export const readOutbox = deed({
 
 export const putAside = deed({
   summary: 'Put aside a delivery that was given up, so that it calls nobody any more',
+  may: 'answer',
   input: z.strictObject({
     id: z.uuid(),
     reason: z.string().trim().min(1, 'Say why').max(300),
@@ -211,6 +219,7 @@ export const putAside = deed({
 
 export const sendAgain = deedOn({
   summary: 'Send a delivery again that has not got through, with all its attempts before it',
+  may: 'answer',
   missing: 'No delivery that waits has this id.',
   leaves: 'sendAgain',
   run: ({ db }, workspaceId, id) => resendDelivery(db, workspaceId, id),

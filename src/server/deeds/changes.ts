@@ -14,6 +14,7 @@ const textSchema = z.string().trim().min(1, 'Write something').max(20_000)
 
 export const changeRecord = deed({
   summary: 'Set fields of a contact, a company, a deal or a request; null empties one',
+  may: 'answer',
   input: z.strictObject({
     id: z.uuid(),
     values: z.record(z.string().max(60), answerSchema.nullable()).refine((values) => Object.keys(values).length <= 200),
@@ -28,6 +29,7 @@ export const changeRecord = deed({
 
 export const addNote = deed({
   summary: 'Write a note to a contact, a company, a deal or a request',
+  may: 'answer',
   input: z.strictObject({ id: z.uuid(), text: textSchema }),
   gives: z.object({ id: z.uuid() }),
   refusals: { 404: 'No such record' },
@@ -39,6 +41,7 @@ export const addNote = deed({
 
 export const changeNote = deed({
   summary: 'Write a note anew',
+  may: 'answer',
   input: z.strictObject({ id: z.uuid(), text: textSchema }),
   gives: z.object({ cause }),
   refusals: { 404: 'No such note' },
@@ -50,6 +53,7 @@ export const changeNote = deed({
 
 export const dropNote = deed({
   summary: 'Take a note away; what took it away can be put back',
+  may: 'answer',
   input: z.object({ id: z.uuid() }),
   gives: z.object({ cause }),
   refusals: { 404: 'No such note' },
@@ -61,6 +65,7 @@ export const dropNote = deed({
 
 export const putBack = deed({
   summary: 'Put back what a cause did, all of it or one slot of one record',
+  may: 'answer',
   input: z.strictObject({
     id: z.uuid().describe('The cause'),
     only: z.strictObject({ record: z.uuid(), slot: z.string().max(100) }).optional(),

@@ -1,21 +1,10 @@
 import type { z } from 'zod'
-import type { Doer } from '@/core/changes/cause'
 import type { DeedName } from '@/core/changes/deeds'
+import type { Right } from '@/core/rights/right'
+import type { Actor } from '../access/actor'
+import { askGate } from '../access/gate'
 import { leaveCause } from '../changes/leaveCause'
-import type { Context } from '../context'
 import { type Done, notDone, type Refusal } from '../done'
-
-/** Who does a deed, and for which workspace: a member, or a program with its token. */
-export interface Actor {
-  context: Context
-  workspaceId: string
-  doer: Doer
-  /** The member’s address, where a member does it. */
-  email: string | null
-}
-
-/** The member who does it; `null` where a program does. */
-export const memberOf = ({ doer }: Actor): string | null => (doer.sort === 'member' ? doer.id : null)
 
 /**
  * One thing that can be done in a workspace. The studio's actions, the operations of the API and their
@@ -23,6 +12,8 @@ export const memberOf = ({ doer }: Actor): string | null => (doer.sort === 'memb
  */
 export interface Deed<Input extends z.ZodType, Gives extends z.ZodType> {
   summary: string
+  /** The right that it takes. */
+  may: Right
   input: Input
   /** What it gives, as it goes out. */
   gives: Gives
@@ -55,12 +46,14 @@ export interface Wrong {
   message: string
 }
 
-/** Does a deed with what was given, or says what is wrong with it: `errors` are `Wrong`. */
+/** Does a deed with what was given, or says why it may not be done, or what is wrong with it: `errors` are `Wrong`. */
 export async function perform<Input extends z.ZodType, Gives extends z.ZodType>(
   one: Deed<Input, Gives>,
   by: Actor,
   given: unknown,
 ): Promise<Done<z.input<Gives>>> {
+  const kept = await askGate(by, one.may)
+  if (kept) return kept
   const read = one.input.safeParse(given)
   if (read.success) {
     const result = await one.run(by, read.data)

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { DeedName } from '@/core/changes/deeds'
+import type { Right } from '@/core/rights/right'
 import type { Context } from '../context'
 import { done, notDone } from '../done'
 import { deed } from './deed'
@@ -7,6 +8,7 @@ import { nothing } from './shapes'
 
 interface Described {
   summary: string
+  may: Right
   /** Said where there is nothing of this id to do it to. */
   missing: string
   /** The deed that History tells. */
@@ -16,9 +18,10 @@ interface Described {
 }
 
 /** A deed done to one thing by its id, of which nothing is given back. */
-export const deedOn = ({ summary, missing, leaves, run }: Described) =>
+export const deedOn = ({ summary, may, missing, leaves, run }: Described) =>
   deed({
     summary,
+    may,
     input: z.object({ id: z.uuid() }),
     gives: nothing,
     refusals: { 404: missing },

@@ -28,6 +28,7 @@ const tell = (result: Done<FormAsSet>): Done<z.input<typeof formAsSet>> => {
 
 export const readForm = deed({
   summary: 'A form’s name, address, folder, campaign, owner and state',
+  may: 'read',
   input: ofForm,
   gives: formAsSet,
   refusals: { 404: 'No such form' },
@@ -36,6 +37,7 @@ export const readForm = deed({
 
 export const changeForm = deed({
   summary: 'Change them: close a form, put it away, delete it, bring it back',
+  may: 'release',
   input: formChangeSchema.extend(ofForm.shape),
   gives: formAsSet,
   refusals: { 404: 'No such form', 409: 'Another form has the address', 422: 'No such member' },

@@ -21,7 +21,8 @@ import { readReadout as countReadout } from '../readout/readReadout'
 import { readSummaries } from '../readout/readSummaries'
 import { defaultSpan } from '../readout/span'
 import { heavily } from '../heavy'
-import { deed, memberOf } from './deed'
+import { memberOf } from '../access/actor'
+import { deed } from './deed'
 import { listSchema, slugSchema } from './lists'
 import { formNamed, ofForm, withForm } from './of_form'
 import { plan as planShape } from './plan_shape'
@@ -47,6 +48,7 @@ const listedForm = z.object({
 
 export const readForms = deed({
   summary: 'Forms of the workspace, by name',
+  may: 'read',
   input: listSchema(FORM_KEYS).extend({
     shelf: z.enum(FORM_SHELVES).default('in use').describe('Those in use are open or closed'),
   }),
@@ -68,6 +70,7 @@ const madeForm = z.object({ id: z.uuid(), slug: z.string(), name: z.string() })
 
 export const addForm = deed({
   summary: 'Make a form',
+  may: 'edit',
   input: z.strictObject({ ...newForm, draft: formSchema.optional() }),
   gives: madeForm,
   refusals: { 409: 'The slug is taken' },
@@ -80,6 +83,7 @@ export const addForm = deed({
 
 export const copyForm = deed({
   summary: 'Make a form with the same draft under a title of its own',
+  may: 'edit',
   input: z.strictObject({
     of: z.string().max(200),
     ...newForm,
@@ -115,6 +119,7 @@ const draftAnswer = z.object({ revision: z.number(), draft: formSchema })
 
 export const readDraft = deed({
   summary: 'The draft: a form definition as in /schemas/form.json',
+  may: 'read',
   input: ofForm,
   gives: draftAnswer,
   refusals: { 404: 'No such form' },
@@ -126,6 +131,7 @@ export const readDraft = deed({
 
 export const saveDraft = deed({
   summary: 'Replace the draft',
+  may: 'edit',
   input: z.strictObject({
     slug: z.string().max(200),
     draft: formSchema,
@@ -153,6 +159,7 @@ export const saveDraft = deed({
 
 export const readAnswersSchema = deed({
   summary: 'JSON Schema of the draft’s answers',
+  may: 'read',
   input: ofForm,
   gives: z.record(z.string(), z.unknown()),
   refusals: { 404: 'No such form' },
@@ -167,6 +174,7 @@ const rules = z.record(z.string(), z.unknown())
 export const readConditions = deed({
   summary:
     'The draft’s conditions as JsonLogic, about values whose text is in lower case and whose blanks are left out',
+  may: 'read',
   input: ofForm,
   gives: z.object({ steps: rules, questions: rules, messages: rules, targets: rules }),
   refusals: { 404: 'No such form' },
@@ -175,6 +183,7 @@ export const readConditions = deed({
 
 export const releaseForm = deed({
   summary: 'Release the draft',
+  may: 'release',
   input: z.strictObject({
     slug: z.string().max(200),
     from: z.int().min(0).max(2_000_000_000).nullable().default(null).describe('Only if the draft is this revision'),
@@ -208,6 +217,7 @@ const finding = z.object({
 
 export const readFindings = deed({
   summary: 'What there is to say of the draft: what could not be released, what would surprise its owner',
+  may: 'read',
   input: ofForm,
   gives: z.object({ findings: z.array(finding) }),
   refusals: { 404: 'No such form' },
@@ -221,6 +231,7 @@ const given = z.record(z.string(), z.unknown())
 
 export const planDraft = deed({
   summary: 'What the draft, or another definition, would do with these answers; nothing is done',
+  may: 'people',
   input: z.strictObject({
     slug: z.string().max(200),
     draft: formSchema.optional().describe('Planned in place of the draft'),
@@ -288,12 +299,16 @@ const summary = z.object({
       columns: z.array(z.string()),
       rows: z.array(z.object({ words: z.string(), answered: z.number(), cells: counts })),
     }),
-    z.object({ is: z.literal('texts'), latest: z.array(z.string()) }),
+    z.object({
+      is: z.literal('texts'),
+      latest: z.array(z.string()).describe('None for whoever may not see people'),
+    }),
   ]),
 })
 
 export const readReadout = deed({
   summary: 'A form’s numbers',
+  may: 'read',
   input: spanSchema.extend(ofForm.shape),
   gives: z.object({
     from: z.string(),
@@ -316,7 +331,7 @@ export const readReadout = deed({
       const { db } = by.context
       const [numbers, answered] = await Promise.all([
         countReadout(db, id, form, from, to),
-        readSummaries(db, id, form, from, to),
+        readSummaries(db, id, form, from, to, by.rights.has('people')),
       ])
       return done({ ...numbers, answered })
     }),

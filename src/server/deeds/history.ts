@@ -34,6 +34,7 @@ const causeRow = z.object({
 
 export const readHistory = deed({
   summary: 'Who did what, the latest first',
+  may: 'people',
   input: listSchema(HISTORY_KEYS).extend({ which: whichSchema.default('done'), deed: deedSchema.optional() }),
   gives: pageOf('history', causeRow),
   async run({ context, workspaceId }, filter) {

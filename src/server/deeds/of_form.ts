@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { findForm, type StoredForm } from '@/db/queries/forms'
 import { type Done, notDone } from '../done'
-import type { Actor } from './deed'
+import type { Actor } from '../access/actor'
 
 /** Input of a deed about a form, and nothing else. */
 export const ofForm = z.object({ slug: z.string().max(200) })

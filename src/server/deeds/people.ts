@@ -39,6 +39,7 @@ const contactRow = z.object({
 
 export const readContacts = deed({
   summary: 'Contacts, the last changed first',
+  may: 'people',
   input: listSchema(CONTACT_KEYS).extend({ email: z.string().trim().toLowerCase().max(254).optional() }),
   gives: pageOf('contacts', contactRow),
   async run({ context, workspaceId }, filter) {
@@ -49,6 +50,7 @@ export const readContacts = deed({
 
 export const readContact = deed({
   summary: 'A contact with its lists, submissions, deals and requests, and every change',
+  may: 'people',
   input: z.object({ id: z.uuid() }),
   gives: contactRow.extend({
     changes: z.array(change),
@@ -93,6 +95,7 @@ const newContactSchema = z
 
 export const addContact = deed({
   summary: 'Make a contact',
+  may: 'answer',
   input: newContactSchema,
   gives: z.object({
     id: z.uuid(),
@@ -111,6 +114,7 @@ export const addContact = deed({
 
 export const addLink = deed({
   summary: 'Make a personal link to a form; the secret is told this once',
+  may: 'answer',
   input: z.strictObject({ id: z.uuid(), form: slugSchema }),
   gives: z.object({ url: z.string(), k: z.string() }),
   refusals: { 404: 'No such contact or form' },
@@ -128,6 +132,7 @@ export const addLink = deed({
 
 export const dropLink = deedOn({
   summary: 'Withdraw a personal link for good',
+  may: 'answer',
   missing: 'No link that works has this id.',
   leaves: 'dropLink',
   run: ({ db }, workspaceId, id) => withdrawLink(db, workspaceId, id),
@@ -147,6 +152,7 @@ const companyRow = z.object({
 
 export const readCompanies = deed({
   summary: 'Companies, the last changed first',
+  may: 'people',
   input: listSchema(COMPANY_KEYS),
   gives: pageOf('companies', companyRow),
   async run({ context, workspaceId }, filter) {
@@ -157,6 +163,7 @@ export const readCompanies = deed({
 
 export const readCompany = deed({
   summary: 'A company with its people, deals and requests, and every change',
+  may: 'people',
   input: z.object({ id: z.uuid() }),
   gives: z.object({
     id: z.uuid(),
@@ -178,6 +185,7 @@ export const readCompany = deed({
 
 export const readOpened = deed({
   summary: 'A deal or a request with whose it is, its notes, and every change',
+  may: 'people',
   input: z.object({ id: z.uuid() }),
   gives: opened.extend({
     contact: z.uuid().nullable(),

@@ -5,7 +5,8 @@ import { findContact } from '@/db/queries/people'
 import * as stored from '@/db/queries/rehearsals'
 import { done, notDone } from '../done'
 import { runRehearsals as runKept } from '../forms/runRehearsals'
-import { deed, memberOf } from './deed'
+import { memberOf } from '../access/actor'
+import { deed } from './deed'
 import { deedOn } from './deed_on'
 import { ofForm, withForm } from './of_form'
 import { answers, moment } from './shapes'
@@ -14,6 +15,7 @@ import { answers, moment } from './shapes'
 
 export const readRehearsals = deed({
   summary: 'Kept rehearsals of a form, in the order they were kept',
+  may: 'people',
   input: ofForm,
   gives: z.object({
     rehearsals: z.array(
@@ -38,6 +40,7 @@ const LONGEST = 60_000
 
 export const keepRehearsal = deed({
   summary: 'Keep answers with the form, to be run before each release; the id is yours to choose, once for each',
+  may: 'edit',
   input: z.strictObject({
     slug: z.string().max(200),
     id: z.uuid(),
@@ -66,6 +69,7 @@ export const keepRehearsal = deed({
 
 export const dropRehearsal = deedOn({
   summary: 'Remove a kept rehearsal',
+  may: 'edit',
   missing: 'No rehearsal has this id.',
   leaves: 'dropRehearsal',
   run: ({ db }, workspaceId, id) => stored.removeRehearsal(db, workspaceId, id),
@@ -75,6 +79,7 @@ const lines = z.array(z.string())
 
 export const runRehearsals = deed({
   summary: 'Run every kept rehearsal through the draft, or another definition, and the live release; nothing is done',
+  may: 'people',
   input: z.strictObject({
     slug: z.string().max(200),
     draft: formSchema.optional().describe('Run in place of the draft'),

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { RECORD_WORDS } from '@/core/fields/field'
+import { RIGHT_NAMES } from '@/core/rights/right'
 import { cutText } from '@/core/formats/text'
 import { readOwner, readResourcesAndDestinations } from '@/db/queries/workspace'
 import { createToken, withdrawToken } from '../access/token'
@@ -37,6 +38,7 @@ const tried = z.object({ at: z.string(), ok: z.boolean(), said: z.string(), mill
 
 export const readSettings = deed({
   summary: 'Desks, lists, fields and connections of the workspace; connections without their secrets',
+  may: 'read',
   input: z.object({}),
   gives: z.object({
     workspace: z.object({ name: z.string(), mailDomain: z.string(), timeZone: z.string() }),
@@ -63,6 +65,7 @@ export const readSettings = deed({
 
 export const addDesk = deed({
   summary: 'Make a desk',
+  may: 'edit',
   input: deskSchema,
   gives: desk,
   refusals: { 422: 'An address is wrong' },
@@ -72,6 +75,7 @@ export const addDesk = deed({
 
 export const changeDesk = deed({
   summary: 'Set what a desk is called and who belongs to it, for every form at once',
+  may: 'edit',
   input: deskSchema.extend({ name: nameSchema }),
   gives: desk,
   refusals: { 404: 'No such desk', 422: 'An address is wrong' },
@@ -81,6 +85,7 @@ export const changeDesk = deed({
 
 export const addList = deed({
   summary: 'Make a mailing list',
+  may: 'edit',
   input: listSchema,
   gives: list,
   refusals: { 409: 'Somebody made it just now' },
@@ -90,6 +95,7 @@ export const addList = deed({
 
 export const addField = deed({
   summary: 'Add a field to contacts, companies, deals or requests',
+  may: 'edit',
   input: fieldSchema.extend({ record: recordSchema }),
   gives: field,
   leaves: { deed: 'addField', about: ({ label }) => label },
@@ -98,6 +104,7 @@ export const addField = deed({
 
 export const changeField = deed({
   summary: 'Change a field: its label, what it stores, its options, whether it is retired',
+  may: 'edit',
   input: fieldChangeSchema.extend({ record: recordSchema, name: nameSchema }),
   gives: field,
   refusals: { 404: 'No such field', 422: 'The field belongs to every workspace' },
@@ -108,6 +115,7 @@ export const changeField = deed({
 
 export const orderFields = deed({
   summary: 'Put the fields of a record in this order',
+  may: 'edit',
   input: z.strictObject({ record: recordSchema, names: fieldOrderSchema }),
   gives: nothing,
   leaves: { deed: 'orderFields', about: ({ record }) => RECORD_WORDS[record] },
@@ -119,6 +127,7 @@ export const orderFields = deed({
 
 export const setTimeZone = deed({
   summary: 'Tell days and hours in another time zone; numbers are counted anew by its days',
+  may: 'own',
   input: timeZoneSchema,
   gives: timeZoneSchema,
   refusals: { 422: 'There is no such zone' },
@@ -128,6 +137,7 @@ export const setTimeZone = deed({
 
 export const setSites = deed({
   summary: 'Say on which sites forms may send their visitors on after sending',
+  may: 'own',
   input: sitesSchema,
   gives: sitesSchema,
   leaves: { deed: 'setSites', about: ({ sites }) => sites.join(', ') },
@@ -137,6 +147,7 @@ export const setSites = deed({
 export const readConnections = deed({
   summary:
     'The connections of the workspace, without their secrets, what came back when each was last tried, and which rest',
+  may: 'read',
   input: z.object({}),
   gives: z.object({
     connections: z.array(connection.extend({ tried: tried.nullable(), rests: rest.nullable() })),
@@ -147,6 +158,7 @@ export const readConnections = deed({
 
 export const addConnection = deed({
   summary: 'Connect an outside place; a signing secret that was made for it is told this once',
+  may: 'own',
   input: connectionSchema,
   gives: connection.extend({ secret: z.string().nullable() }),
   refusals: { 409: 'There is one already', 422: 'A setting is wrong' },
@@ -156,6 +168,7 @@ export const addConnection = deed({
 
 export const changeConnection = deed({
   summary: 'Change a connection, retire it, or use it again; secrets that are left out stay',
+  may: 'own',
   input: connectionChangeSchema.extend({ name: nameSchema }),
   gives: connection,
   refusals: { 404: 'No such connection', 409: 'There is another already', 422: 'A setting is wrong' },
@@ -166,6 +179,7 @@ export const changeConnection = deed({
 
 export const tryConnection = deed({
   summary: 'Try a connection with nothing that counts; a mail server carries one mail to whoever tries it',
+  may: 'own',
   input: z.object({ name: nameSchema }),
   gives: tried,
   refusals: { 404: 'No such connection', 422: 'Nobody belongs to the workspace' },
@@ -179,15 +193,20 @@ export const tryConnection = deed({
 
 export const makeToken = deed({
   summary: 'Make an API token; it is shown this once',
-  input: z.strictObject({ title: z.string().max(200) }),
+  may: 'own',
+  input: z.strictObject({
+    title: z.string().max(200),
+    rights: z.array(z.enum(RIGHT_NAMES)).min(1, 'Say what it may do').max(RIGHT_NAMES.length),
+  }),
   gives: z.object({ token: z.string() }),
-  leaves: { deed: 'makeToken', about: ({ title }) => title },
-  run: async ({ context, workspaceId }, { title }) =>
-    done({ token: await createToken(context.db, workspaceId, cutText(title.trim(), 80) || 'Token') }),
+  leaves: { deed: 'makeToken', about: ({ title, rights }) => `${title}: ${rights.join(', ')}` },
+  run: async ({ context, workspaceId }, { title, rights }) =>
+    done({ token: await createToken(context.db, workspaceId, cutText(title.trim(), 80) || 'Token', rights) }),
 })
 
 export const dropToken = deedOn({
   summary: 'Withdraw an API token for good',
+  may: 'own',
   missing: 'No token that works has this id.',
   leaves: 'dropToken',
   run: ({ db }, workspaceId, id) => withdrawToken(db, workspaceId, id),

@@ -19,6 +19,7 @@ const ownTheme = z.object({ name: z.string(), title: z.string(), theme: themeSch
 
 export const readThemes = deed({
   summary: 'The workspace’s own themes, and the forms that use any theme',
+  may: 'read',
   input: z.object({}),
   gives: z.object({
     themes: z.array(ownTheme),
@@ -32,6 +33,7 @@ export const readThemes = deed({
 
 export const addTheme = deed({
   summary: 'Keep a theme for the forms of the workspace',
+  may: 'edit',
   input: ownThemeSchema,
   gives: ownTheme,
   refusals: { 409: 'Somebody made it just now' },
@@ -41,6 +43,7 @@ export const addTheme = deed({
 
 export const changeTheme = deed({
   summary: 'Change a theme of the workspace’s own, for every form that uses it at once',
+  may: 'edit',
   input: ownThemeSchema.extend({ name: nameSchema }),
   gives: ownTheme,
   refusals: { 404: 'No such theme of its own' },
@@ -50,6 +53,7 @@ export const changeTheme = deed({
 
 export const dropTheme = deed({
   summary: 'Remove a theme that no form uses',
+  may: 'edit',
   input: z.object({ name: nameSchema }),
   gives: nothing,
   refusals: { 404: 'No such theme of its own', 409: 'A form uses it' },

@@ -2,6 +2,7 @@ import { languageOf } from '@/core/language/languages'
 import { randomBytes, randomUUID } from 'node:crypto'
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { isSoundText } from '@/core/formats/text'
+import { splitWithin } from '@/core/rights/within'
 import { context } from '../context'
 import { FILES, receiveFiles } from '../files/receive'
 import { receiveForm } from '../files/receiveForm'
@@ -12,7 +13,7 @@ import { problem } from '../problem'
 import { noFormHtml, plainHtml } from '../visitor/html'
 import { serveVisitor } from '../visitor/serve'
 import { addressReader } from './address'
-import { askedBy } from './asker'
+import { askedBy, isRefused } from './asker'
 import { MOST_BYTES, readBytes, withBody } from './body'
 import { squeezeBody } from './compress'
 import { commonHeaders, studioPolicy } from './headers'
@@ -46,7 +47,7 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
       return write(problem(405, 'Nothing here takes this method.', {}, { allow: METHODS.join(', ') }), response)
     if (!url) return write(problem(400, 'This address cannot be read.'), response)
     request.headers.cookie = soundCookies(request.headers.cookie)
-    const path = decodePath(url.pathname)
+    const path = decodePath(splitWithin(url.pathname).path)
     const visitor = VISITOR.exec(path ?? '')
     if (path === null || (!visitor && ![...url.searchParams].flat().every(isSoundText)))
       return write(await refuseAddress(path, url.pathname), response)
@@ -80,7 +81,7 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
         log.info({ error }, 'A request broke off')
         response.destroy()
       })
-    const asker = { address, isGone: () => response.destroyed && !response.writableFinished }
+    const asker = { address, url: request.url ?? '/', isGone: () => response.destroyed && !response.writableFinished }
     void traced({ request: id }, () => askedBy(asker, handle))
   }
 }
@@ -92,16 +93,23 @@ async function handOn(
   body: Buffer<ArrayBuffer> | null,
 ): Promise<void> {
   const { presence } = context()
-  const isPage = !request.url?.startsWith('/api/') && !request.url?.startsWith('/_next/')
+  const { path } = splitWithin(request.url ?? '/')
+  const isPage = !path.startsWith('/api/') && !path.startsWith('/_next/')
   if (presence.isAway && isPage && !isFile(request.url)) return write(await awayHtml(), response)
   const policy = studioPolicy(randomBytes(16).toString('base64'))
   // A preview is a visitor's page, and brings the policy of one; what visitors sent may do nothing at all.
-  if (!/^\/(preview|files)\//.test(request.url ?? '')) response.setHeader('content-security-policy', policy)
+  if (!/^\/(preview|files)\//.test(path)) response.setHeader('content-security-policy', policy)
   // The application puts the nonce it finds here into the scripts of the page it makes.
   request.headers['content-security-policy'] = policy
   const answer = () =>
     watchReach((hasReached) => {
-      tellFaults(response, () => isPage && body !== null && !hasReached())
+      // Whoever may not see a page reads why in the page; a router that asks for a part of it goes on with what it gets.
+      const isWhole = request.headers.rsc === undefined
+      tellFaults(
+        response,
+        () => isPage && body !== null && !hasReached(),
+        () => isWhole && isRefused(),
+      )
       return application(body ? withBody(request, body) : request, response)
     })
   if (isCheap(request.url)) return void (await answer())
@@ -138,12 +146,12 @@ const isFile = (url: string | undefined): boolean => /^\/[\w.-]+\.\w+$/.test(url
  * The application answers 500 to everything it cannot do. A page that failed because the database went away
  * while it was made is 503; what was sent to a page and nobody could make out is the sender's fault.
  */
-function tellFaults(response: ServerResponse, isUnreadable: () => boolean): void {
+function tellFaults(response: ServerResponse, isUnreadable: () => boolean, isRefusal: () => boolean): void {
   const { writeHead } = response
   response.writeHead = function (this: ServerResponse, status: number, ...rest: never[]) {
     const away = status === 500 && context().presence.isAway
     if (away) this.setHeader('retry-after', '2')
-    const told = away ? 503 : status === 500 && isUnreadable() ? 400 : status
+    const told = away ? 503 : status === 500 && isUnreadable() ? 400 : status === 200 && isRefusal() ? 403 : status
     return Reflect.apply(writeHead, this, [told, ...rest]) as ServerResponse
   } as typeof writeHead
 }

@@ -30,8 +30,12 @@ const RATES = {
   wrong_anywhere: { burst: 100, perSecond: 1 / 30 },
   /** The same of a browser that somebody has signed in with before, which counts for itself alone. */
   wrong_known: { burst: 10, perSecond: 1 / 60 },
+  /** Puzzles for a key to solve, each of which is kept for a while. */
+  asked_key: { burst: 60, perSecond: 0.5 },
   /** Mails with a way to a new password, to one account. */
   forgot: { burst: 10, perSecond: 1 / 60 },
+  /** Invitations to one workspace. */
+  invite: { burst: 60, perSecond: 1 / 60 },
 } satisfies Record<string, Rate>
 
 const holder = globalThis as { lichenBuckets?: Buckets }

@@ -28,7 +28,7 @@ import { giveSigns, judgeSender, trustHolder } from './signs'
 export async function postJson({ request, live, keeping }: VisitorCall): Promise<Response> {
   const { visitors: db, config } = context()
   const trusted = await isTrusted(request, live)
-  if (trusted === null) return problem(401, 'The token is not one of this form’s workspace.')
+  if (trusted === null) return problem(401, 'The token is not one of this form’s workspace, or may not send.')
   // Programs with a token count by it alone.
   const wait = trusted
     ? count(...of('token', request.headers.get('authorization') ?? ''))
@@ -72,11 +72,12 @@ export async function postJson({ request, live, keeping }: VisitorCall): Promise
 const judgeOf = (live: LiveForm, visitor: Visitor, visit: ClaimedVisit | null, signs: SentSigns): Judge =>
   visitor.holder ? trustHolder(live) : judgeSender(live, visit?.proven ? visit.id : null, signs)
 
-/** Whether a program shows a token of the form's workspace; `null` when it shows another. */
+/** Whether a program shows a token of the form's workspace that may send; `null` when it shows another. */
 async function isTrusted(request: Request, live: LiveForm): Promise<boolean | null> {
   const authorization = request.headers.get('authorization')
   if (!authorization) return false
-  return (await knownToken(context().visitors, authorization))?.workspaceId === live.workspaceId ? true : null
+  const token = await knownToken(context().visitors, authorization)
+  return token?.workspaceId === live.workspaceId && token.rights.has('answer') ? true : null
 }
 
 /** Takes one step of a plain HTML form, from a browser that runs no script. */

@@ -5,10 +5,12 @@ import { type FormEvent, useState } from 'react'
 import { Button } from '../ui/button'
 import { toast } from '../ui/toast'
 import { putAsideAction } from './actions'
+import { useMay } from '../ui/here'
 
 /** Puts a delivery aside that was given up: it asks why in its own place, so that others know. */
 export function PutAside({ id }: { id: string }) {
   const router = useRouter()
+  const may = useMay('answer')
   const [asking, setAsking] = useState(false)
   const put = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
@@ -18,6 +20,7 @@ export function PutAside({ id }: { id: string }) {
     if (result.ok) setAsking(false)
     router.refresh()
   }
+  if (!may) return null
   if (!asking) return <Button onClick={() => setAsking(true)}>Put aside…</Button>
   return (
     <form onSubmit={(event) => void put(event)} className="flex flex-wrap gap-1.5">

@@ -6,10 +6,12 @@ import { toast } from '../ui/toast'
 import { Button } from '../ui/button'
 import { Again } from './again'
 import { sayRealAction, settleSpamAction } from './actions'
+import { useMay } from '../ui/here'
 
 /** Leaves these submissions as spam, so that nobody need look at them again. Undo brings them back. */
 export function Settle({ ids, label }: { ids: readonly string[]; label: string }) {
   const router = useRouter()
+  const may = useMay('answer')
   const [busy, setBusy] = useState(false)
   const settle = async (settled: boolean) => {
     setBusy(true)
@@ -29,6 +31,7 @@ export function Settle({ ids, label }: { ids: readonly string[]; label: string }
     setBusy(false)
     router.refresh()
   }
+  if (!may) return null
   return (
     <Button disabled={busy} onClick={() => void settle(true)}>
       {label}

@@ -10,11 +10,11 @@ const switchesSchema = z.object({
   hook: z.enum(['works', 'fails', 'hangs']).optional(),
 })
 
-export const turnAction = memberAction(z.tuple([switchesSchema]), ({ workspaceId }, switches) =>
+export const turnAction = memberAction('own', z.tuple([switchesSchema]), ({ workspaceId }, switches) =>
   turnBenchSwitches(workspaceId, switches),
 )
 
 /** Tells the catcher of webhooks what events are signed with; says what is wrong with it. */
-export const trustAction = memberAction(z.tuple([z.string().max(500)]), ({ workspaceId }, secret) =>
+export const trustAction = memberAction('own', z.tuple([z.string().max(500)]), ({ workspaceId }, secret) =>
   trustBenchHooks(workspaceId, secret),
 )

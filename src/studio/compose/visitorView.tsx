@@ -11,11 +11,14 @@ import { type Planned, planDraftAction } from '../draft/actions'
 import { useDraft } from '../draft/context'
 import { Button } from '../ui/button'
 import { useSettled } from '../ui/field'
+import { Only, useMay, useWithin } from '../ui/here'
 import { SeenBy, type Seer } from './seenBy'
 
 /** The real page, as seen by anyone you choose, and what would happen if it were sent now. */
 export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnTheme[] }) {
   const { facts, revision, form, open } = useDraft((state) => state)
+  const inHere = useWithin()
+  const seesPeople = useMay('people')
   const [seen, setSeen] = useState<Seer | null>(null)
   const seer = seen?.id ?? ''
   /** The language it is read in; empty for the form's own. */
@@ -83,7 +86,8 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
 
   const begun = atFirst.current !== null && JSON.stringify(values) !== atFirst.current
   const read = form.languages.some((tag) => tag === language) ? language : ''
-  const address = `/preview/${facts.slug}?${new URLSearchParams({ revision: String(revision), contact: seer, lang: read })}`
+  const asked = new URLSearchParams({ revision: String(revision), contact: seer, lang: read })
+  const address = inHere(`/preview/${facts.slug}?${asked}`)
   return (
     <>
       <Button
@@ -100,16 +104,19 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
       >
         <div className="mb-2 flex items-center gap-2">
           <span className={form.languages.length > 1 ? 'sr-only' : 'whitespace-nowrap text-soft'}>Seen by</span>
-          <SeenBy
-            people={people}
-            seer={seen}
-            onChoose={(next) => {
-              // Another person sees their own values, not the ones typed for somebody else.
-              typed.current = null
-              atFirst.current = null
-              setSeen(next)
-            }}
-          />
+          {!seesPeople && <span className="min-w-0 flex-1">a stranger</span>}
+          <Only may="people">
+            <SeenBy
+              people={people}
+              seer={seen}
+              onChoose={(next) => {
+                // Another person sees their own values, not the ones typed for somebody else.
+                typed.current = null
+                atFirst.current = null
+                setSeen(next)
+              }}
+            />
+          </Only>
           {form.languages.length > 1 && (
             <select
               aria-label="Read in"
@@ -161,7 +168,10 @@ interface NowProps {
   begun: boolean
 }
 
-function IfSentNow({ values, contact, form, begun }: NowProps) {
+/** What would be sent, for those who may see whom it would reach. */
+const IfSentNow = (props: NowProps) => (useMay('people') ? <SentNow {...props} /> : null)
+
+function SentNow({ values, contact, form, begun }: NowProps) {
   const slug = useDraft((state) => state.facts.slug)
   const [result, setResult] = useState<Planned | null>(null)
   const settled = useSettled(JSON.stringify({ values, contact }), 300)

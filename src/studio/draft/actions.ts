@@ -4,7 +4,8 @@ import { z } from 'zod'
 import { type Form, formSchema } from '@/core/form/definition'
 import { upgradeForm } from '@/core/form/upgrade'
 import { findForm } from '@/db/queries/forms'
-import { actorOf, deedAction, memberAction } from '@/server/access/session'
+import { actorOf } from '@/server/access/member'
+import { deedAction, memberAction } from '@/server/access/session'
 import { context } from '@/server/context'
 import { perform } from '@/server/deeds/deed'
 import { planDraft, releaseForm, saveDraft } from '@/server/deeds/forms'
@@ -23,6 +24,7 @@ const conflictSchema = z.object({ by: z.string(), revision: z.number(), theirs: 
 
 /** Saves a draft over the revision it was made from. */
 export const saveDraftAction = memberAction(
+  'read',
   z.tuple([z.string(), z.unknown(), z.number()]),
   async (member, slug, given, from): Promise<SaveResult> => {
     const draft = upgradeForm(given)

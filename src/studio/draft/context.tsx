@@ -5,6 +5,7 @@ import { useStore } from 'zustand'
 import { examineForm } from '@/core/examine/examine'
 import type { Finding } from '@/core/examine/finding'
 import { saveDraftAction } from './actions'
+import { useMay } from '../ui/here'
 import { toast } from '../ui/toast'
 import { keepUndo, keptUndo } from './kept'
 import { createDraft, type DraftState } from './store'
@@ -17,7 +18,12 @@ const DraftContext = createContext<Draft | null>(null)
 
 /** Holds a form's draft for all its places, so that going from one to another keeps undo. */
 export function DraftProvider({ start, children }: { start: Start; children: ReactNode }) {
-  const [draft] = useState(() => createDraft(start, saveDraftAction))
+  const edits = useMay('edit')
+  const [draft] = useState(() => {
+    const made = createDraft(start, saveDraftAction)
+    if (!edits) made.setState({ edit: tellOnlyToRead, undo: tellOnlyToRead, redo: tellOnlyToRead })
+    return made
+  })
   // What stands beside the draft may change while it is open: its settings do.
   const { facts } = start
   useEffect(() => draft.setState({ facts }), [draft, facts])
@@ -55,6 +61,8 @@ export function DraftProvider({ start, children }: { start: Start; children: Rea
   }, [draft])
   return <DraftContext value={draft}>{children}</DraftContext>
 }
+
+const tellOnlyToRead = () => toast('You may look at this form, not change it')
 
 export function useDraft<T>(select: (state: DraftState) => T): T {
   const draft = useContext(DraftContext)

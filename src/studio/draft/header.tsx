@@ -1,6 +1,5 @@
 'use client'
 
-import { usePathname } from 'next/navigation'
 import { tellStations } from '@/core/examine/stations'
 import { showTime } from '@/core/formats/zone'
 import { Button } from '../ui/button'
@@ -9,14 +8,17 @@ import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { Conflict } from './conflict'
 import { useDraft, useFindings } from './context'
+import { useMay, usePlace } from '../ui/here'
 import { Link } from '../ui/link'
 
 /** A form's name, its line of six stations, and how its draft stands. */
 export function FormHeader() {
   const { facts, form, past, future, undo, redo, rehearsed } = useDraft((state) => state)
   const findings = useFindings()
-  const path = usePathname()
+  const path = usePlace()
+  const [edits, seesPeople, releases] = [useMay('edit'), useMay('people'), useMay('release')]
   const stations = tellStations(form, { findings, live: facts.live, rehearsed, numbers: facts.numbers })
+  const shown = stations.filter(({ place }) => seesPeople || place !== 'rehearse')
   return (
     <section aria-label={facts.name}>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-4 pt-2.5 pb-1">
@@ -37,30 +39,36 @@ export function FormHeader() {
         )}
         {facts.state !== 'open' && <Chip tone="amber">{facts.state}</Chip>}
         {facts.live ? <Chip tone="moss">release {facts.live.number} live</Chip> : <Chip>not released</Chip>}
-        <SaveNote />
+        {edits ? <SaveNote /> : <Chip>only to read</Chip>}
         <span className="ml-auto flex items-center gap-2">
-          <Link
-            href={`/forms/${facts.slug}/settings`}
-            aria-current={path.endsWith('/settings') ? 'page' : undefined}
-            className={`mr-1 underline-offset-2 hover:underline ${path.endsWith('/settings') ? 'font-semibold text-moss' : 'text-soft'}`}
-          >
-            Settings
-          </Link>
-          <Button onClick={undo} disabled={past.length === 0}>
-            Undo
-          </Button>
-          <Button onClick={redo} disabled={future.length === 0}>
-            Redo
-          </Button>
+          {releases && (
+            <Link
+              href={`/forms/${facts.slug}/settings`}
+              aria-current={path.endsWith('/settings') ? 'page' : undefined}
+              className={`mr-1 underline-offset-2 hover:underline ${path.endsWith('/settings') ? 'font-semibold text-moss' : 'text-soft'}`}
+            >
+              Settings
+            </Link>
+          )}
+          {edits && (
+            <>
+              <Button onClick={undo} disabled={past.length === 0}>
+                Undo
+              </Button>
+              <Button onClick={redo} disabled={future.length === 0}>
+                Redo
+              </Button>
+            </>
+          )}
         </span>
       </div>
       <Conflict />
       <div className="max-[899px]:overflow-x-auto max-[899px]:pt-1">
         <nav
           aria-label="The form’s places"
-          className="relative mx-4 mt-2 mb-2 grid grid-cols-6 border-t-[3px] border-rule max-[899px]:min-w-[820px]"
+          className="relative mx-4 mt-2 mb-2 grid auto-cols-fr grid-flow-col border-t-[3px] border-rule max-[899px]:min-w-[820px]"
         >
-          {stations.map(({ place, title, says, state }) => {
+          {shown.map(({ place, title, says, state }) => {
             const here = path.endsWith(`/${place}`)
             const dot = here
               ? 'border-moss bg-moss'

@@ -1,6 +1,5 @@
 'use client'
 
-import { useRouter } from 'next/navigation'
 import { type FormEvent, useEffect, useState } from 'react'
 import type { CopyPart } from '@/core/form/copy'
 import { type Form, formSchema } from '@/core/form/definition'
@@ -18,6 +17,7 @@ import { type KnownForm, KnownTexts } from './known'
 import { StartSight } from './startSight'
 import { Starts } from './starts'
 import { StillSpeaks } from './stillSpeaks'
+import { useGo } from '../ui/here'
 
 interface Props {
   query: QueryOf<'forms'>
@@ -41,7 +41,7 @@ interface Copied {
 
 /** Where forms begin: with nothing, with one of ours, with a list of questions, with a definition. */
 export function Begin({ query, first, known }: Props) {
-  const router = useRouter()
+  const go = useGo()
   const [start, setStart] = useState<Start>({ with: 'nothing' })
   const [text, setText] = useState('')
   const [file, setFile] = useState<Form | null>(null)
@@ -107,7 +107,7 @@ export function Begin({ query, first, known }: Props) {
     const texts = 'speaksOf' in made.value ? (made.value.speaksOf as Copied['texts']) : []
     if (texts.length > 0 && start.with === 'form' && draft)
       setCopied({ slug: made.value.slug, of: start.name, draft, texts })
-    else router.push(`/forms/${made.value.slug}/compose`)
+    else go.to(`/forms/${made.value.slug}/compose`)
   }
 
   const complaint = (field: string) =>

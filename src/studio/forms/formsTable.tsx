@@ -13,6 +13,7 @@ import { type Column, Sheet } from '../ui/sheet'
 import { ago, figure, percent, range } from '../ui/show'
 import { changeFormAction } from './actions'
 import { Link } from '../ui/link'
+import { Only } from '../ui/here'
 
 interface Props {
   query: QueryOf<'forms'>
@@ -38,12 +39,14 @@ export function FormsTable({ query, first }: Props) {
           <option value="deleted">deleted</option>
         </select>
         <span className="text-soft">Numbers of the last 30 days</span>
-        <Link
-          href="/forms/begin"
-          className="ml-auto rounded-md border border-moss bg-moss px-2.5 py-1 text-white hover:brightness-110"
-        >
-          Begin a form
-        </Link>
+        <Only may="edit">
+          <Link
+            href="/forms/begin"
+            className="ml-auto rounded-md border border-moss bg-moss px-2.5 py-1 text-white hover:brightness-110"
+          >
+            Begin a form
+          </Link>
+        </Only>
       </div>
       <Pages list="forms" query={query} first={first}>
         {(rows) =>
@@ -130,7 +133,15 @@ const DELETED: Column<RowOf<'forms'>>[] = [
     ),
   },
   ...COLUMNS.slice(1),
-  { head: <span className="sr-only">Bring back</span>, right: true, cell: (form) => <BringBack {...form} /> },
+  {
+    head: <span className="sr-only">Bring back</span>,
+    right: true,
+    cell: (form) => (
+      <Only may="release">
+        <BringBack {...form} />
+      </Only>
+    ),
+  },
 ]
 
 function BringBack({ slug, name }: RowOf<'forms'>) {

@@ -10,6 +10,7 @@ import { ChoiceField, TextField } from '../ui/field'
 import { toast } from '../ui/toast'
 import { changeFormAction } from './actions'
 import type { KnownForm } from './known'
+import { useGo } from '../ui/here'
 
 type Change = Omit<z.input<typeof changeForm.input>, 'slug'>
 
@@ -29,6 +30,7 @@ const SAID: Readonly<Record<FormState, string>> = {
 /** What a form has beside its draft: what it is called, where it stands, whether it takes answers. */
 export function FormSettings({ form, members, known }: Props) {
   const router = useRouter()
+  const go = useGo()
   const [wrong, setWrong] = useState<string | null>(null)
   const { slug, state } = form
 
@@ -38,8 +40,8 @@ export function FormSettings({ form, members, known }: Props) {
     if (!result.ok) return
     const now = result.value.slug
     if (undo) toast(undo.said, { action: { label: 'Undo', onClick: () => void set(undo.change) } })
-    if (result.value.state === 'deleted') router.push('/forms')
-    else router.replace(`/forms/${now}/settings`)
+    if (result.value.state === 'deleted') go.to('/forms')
+    else go.inPlace(`/forms/${now}/settings`)
     router.refresh()
   }
   const setState = (next: FormState) => void set({ state: next }, { said: SAID[next], change: { state } })

@@ -5,6 +5,7 @@ import type { Form } from '@/core/form/definition'
 import { formFromText } from '@/core/form/from_text'
 import { callStep } from '@/core/form/steps'
 import { KindMark } from '../compose/kindMark'
+import { useWithin } from '../ui/here'
 import type { Start } from './beginning'
 
 interface Props {
@@ -26,6 +27,7 @@ Your email *`
 
 /** What a start is: the page as visitors would meet it, or what was read of a text. */
 export function StartSight({ start, text, onText, file }: Props) {
+  const inHere = useWithin()
   return (
     <div className="flex min-w-0 flex-col gap-2 bg-sunk px-4 py-3 max-[899px]:border-t max-[899px]:border-rule min-[900px]:border-l min-[900px]:border-rule">
       {start.with === 'form' && (
@@ -35,7 +37,7 @@ export function StartSight({ start, text, onText, file }: Props) {
             <iframe
               key={start.slug}
               title={`${start.name}, as visitors meet it`}
-              src={`/preview/${start.slug}`}
+              src={inHere(`/preview/${start.slug}`)}
               className="absolute inset-0 h-[calc(100%/0.8)] w-[calc(100%/0.8)] origin-top-left scale-80"
             />
           </div>

@@ -1,108 +1,9 @@
 'use client'
 
-import { type FormEvent, type ReactNode, useEffect, useId, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { Button } from '../ui/button'
-import { Mark } from './mark'
-import { enter, signIn } from './signing'
 import { Link } from '../ui/link'
-
-const Frame = ({ title, wide = false, children }: { title: string; wide?: boolean; children: ReactNode }) => (
-  <main className={`mx-auto my-[8vh] px-4 ${wide ? 'max-w-[640px]' : 'max-w-[372px]'}`}>
-    <h1 className="mb-4 flex items-center gap-2 text-[22px]">
-      <Mark className="text-moss" /> {title}
-    </h1>
-    {children}
-  </main>
-)
-
-/** Sends a form of this page; then signs in with what was chosen in it, where it chose a password. */
-function useEntering(what: (entered: FormData) => object, then: string) {
-  const [wrong, setWrong] = useState<{ field: string; message: string } | null>(null)
-  const [busy, setBusy] = useState(false)
-  const [done, setDone] = useState(false)
-  const submit = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const entered = new FormData(event.currentTarget)
-    setBusy(true)
-    setWrong(null)
-    const result = await enter(what(entered))
-    setBusy(false)
-    if (!result.ok) return setWrong(result)
-    const password = entered.get('password')
-    if (typeof password !== 'string') return setDone(true)
-    const reason = await signIn({ email: result.email, password })
-    if (reason === null) location.assign(then)
-    else setWrong({ field: '', message: reason })
-  }
-  return { wrong, busy, done, onSubmit: (event: FormEvent<HTMLFormElement>) => void submit(event) }
-}
-
-const text = (entered: FormData, name: string): string => String(entered.get(name) ?? '')
-
-interface FieldProps {
-  label: string
-  name: string
-  wrong: { field: string; message: string } | null
-  hint?: string
-  type?: 'text' | 'email' | 'password'
-  autoComplete?: string
-  value?: string
-  onChange?: (value: string) => void
-  children?: ReactNode
-}
-
-function Field({ label, name, wrong, hint, type = 'text', autoComplete, value, onChange, children }: FieldProps) {
-  const id = useId()
-  const isWrong = wrong?.field === name
-  const told = { 'aria-invalid': isWrong || undefined, 'aria-describedby': isWrong || hint ? `${id}-told` : undefined }
-  return (
-    <div>
-      <label htmlFor={id} className="mb-1 block font-semibold">
-        {label}
-      </label>
-      {children ? (
-        <select
-          id={id}
-          name={name}
-          className="box py-1.5"
-          value={value}
-          onChange={(event) => onChange?.(event.target.value)}
-          {...told}
-        >
-          {children}
-        </select>
-      ) : (
-        <input
-          id={id}
-          name={name}
-          type={type}
-          autoComplete={autoComplete}
-          required
-          minLength={type === 'password' ? 10 : undefined}
-          className="box py-1.5"
-          {...(onChange ? { value, onChange: (event) => onChange(event.target.value) } : { defaultValue: value })}
-          {...told}
-        />
-      )}
-      {(isWrong || hint) && (
-        <p
-          id={`${id}-told`}
-          role={isWrong ? 'alert' : undefined}
-          className={`mt-0.5 ${isWrong ? 'text-red' : 'text-soft'}`}
-        >
-          {isWrong ? wrong.message : hint}
-        </p>
-      )}
-    </div>
-  )
-}
-
-const Elsewhere = ({ wrong, fields }: { wrong: FieldProps['wrong']; fields: readonly string[] }) =>
-  wrong && !fields.includes(wrong.field) ? (
-    <p role="alert" className="text-red">
-      {wrong.message}
-    </p>
-  ) : null
+import { Elsewhere, Field, Frame, text, useEntering } from './entering'
 
 const OPENING = ['workspace', 'timeZone', 'mailDomain', 'name', 'email', 'password', 'desk', 'deskAddress']
 
@@ -165,6 +66,8 @@ export function OpenWorkspace({
           type="email"
           wrong={wrong}
           autoComplete="username"
+          hint={given ? 'The address this was given for' : undefined}
+          isFixed={given !== ''}
           value={email}
           onChange={setEmail}
         />

@@ -1,9 +1,9 @@
 'use client'
 
 import { Command } from 'cmdk'
-import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import { useSettled } from '../ui/field'
+import { useGo, useMay, useWithin } from '../ui/here'
 import { findAction, type Found } from './find'
 
 export interface Findable {
@@ -22,9 +22,11 @@ const STATIONS = ['Compose', 'Records', 'Dispatch', 'Rehearse', 'Release', 'Read
 
 /** Ctrl K: goes anywhere by typing a few letters of it. */
 export function FindOrDo({ open, onOpenChange, places, forms }: Props) {
-  const router = useRouter()
+  const go = useGo()
+  const inHere = useWithin()
+  const [edits, seesPeople] = [useMay('edit'), useMay('people')]
   const [text, setText] = useState('')
-  const found = useFound(text, open)
+  const found = useFound(text, open && seesPeople)
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
@@ -35,13 +37,13 @@ export function FindOrDo({ open, onOpenChange, places, forms }: Props) {
     addEventListener('keydown', listen)
     return () => removeEventListener('keydown', listen)
   }, [onOpenChange])
-  const go = (href: string) => () => {
+  const goTo = (href: string) => () => {
     onOpenChange(false)
-    router.push(href)
+    go.to(href)
   }
   const leave = (href: string) => {
     onOpenChange(false)
-    location.assign(href)
+    location.assign(inHere(href))
   }
   const item = 'flex gap-3 justify-between rounded-sm px-2.5 py-1.5 data-[selected=true]:bg-moss-bg'
   return (
@@ -61,29 +63,31 @@ export function FindOrDo({ open, onOpenChange, places, forms }: Props) {
       <Command.List className="max-h-80 overflow-auto">
         <Command.Empty className="p-3 text-soft">Nothing is called that.</Command.Empty>
         {places.map(({ href, title }) => (
-          <Command.Item key={href} value={title} onSelect={go(href)} className={item}>
+          <Command.Item key={href} value={title} onSelect={goTo(href)} className={item}>
             {title} <span className="text-soft">place</span>
           </Command.Item>
         ))}
-        <Command.Item value="Begin a form" onSelect={go('/forms/begin')} className={item}>
-          Begin a form <span className="text-soft">do</span>
-        </Command.Item>
+        {edits && (
+          <Command.Item value="Begin a form" onSelect={goTo('/forms/begin')} className={item}>
+            Begin a form <span className="text-soft">do</span>
+          </Command.Item>
+        )}
         {found.map(({ href, title, about, is }) => (
           // They fit by what is stored, whatever of it shows here.
-          <Command.Item key={href} forceMount value={`${href} ${text}`} onSelect={go(href)} className={item}>
+          <Command.Item key={href} forceMount value={`${href} ${text}`} onSelect={goTo(href)} className={item}>
             <span className="min-w-0 truncate">
               <bdi>{title}</bdi> <bdi className="text-soft">{about !== title && about}</bdi>
             </span>
             <span className="shrink-0 text-soft">{is}</span>
           </Command.Item>
         ))}
-        {EXPORTS.map(([title, href]) => (
+        {(seesPeople ? EXPORTS : []).map(([title, href]) => (
           <Command.Item key={href} value={title} onSelect={() => leave(href)} className={item}>
             {title} <span className="text-soft">export</span>
           </Command.Item>
         ))}
         {SETTINGS.map(([title, href]) => (
-          <Command.Item key={href} value={`${title} settings`} onSelect={go(href)} className={item}>
+          <Command.Item key={href} value={`${title} settings`} onSelect={goTo(href)} className={item}>
             {title} <span className="text-soft">setting</span>
           </Command.Item>
         ))}
@@ -92,7 +96,7 @@ export function FindOrDo({ open, onOpenChange, places, forms }: Props) {
             <Command.Item
               key={`${slug}/${station}`}
               value={`${name} ${station} ${slug}`}
-              onSelect={go(`/forms/${slug}/${station.toLowerCase()}`)}
+              onSelect={goTo(`/forms/${slug}/${station.toLowerCase()}`)}
               className={item}
             >
               <span className="min-w-0 truncate">
@@ -122,7 +126,9 @@ const SETTINGS = [
   ['Connections', '/settings#connections'],
   ['Fields', '/settings#fields'],
   ['Access for programs, tokens', '/settings#programs'],
+  ['Members, roles, invitations', '/settings/members'],
   ['History', '/settings/history'],
+  ['Your account: second factor, passkeys, sessions', '/account'],
 ] as const
 
 /** What is found by a text once it rests; nothing while it is shorter than two letters. */

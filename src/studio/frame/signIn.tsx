@@ -3,37 +3,49 @@
 import { type FormEvent, useState } from 'react'
 import { Button } from '../ui/button'
 import { Mark } from './mark'
-import { signIn } from './signing'
+import { showCode, signIn, signInByKey } from './signing'
 import { Link } from '../ui/link'
+import { useCanUseKeys } from '../ui/useCanUseKeys'
 
 interface Account {
   email: string
   password: string
 }
 
-export function SignIn({ isNew, demo }: { isNew: boolean; demo: Account | null }) {
+interface Props {
+  isNew: boolean
+  demo: Account | null
+  /** Whether strangers may open a workspace of their own. */
+  isOpen: boolean
+  /** Whether a password was shown already, and a code is asked for. */
+  awaitsCode: boolean
+}
+
+export function SignIn({ isNew, demo, isOpen, awaitsCode }: Props) {
   const [wrong, setWrong] = useState<string | null>(null)
   const [busy, setBusy] = useState(false)
+  const [asksCode, setAsksCode] = useState(awaitsCode)
+  const canUseKeys = useCanUseKeys()
 
-  const enter = async (account: Account) => {
+  const enter = async (attempt: () => ReturnType<typeof signIn>) => {
     setBusy(true)
     setWrong(null)
-    const reason = await signIn(account)
-    if (reason === null) location.assign('/forms')
-    else {
-      setWrong(reason)
-      setBusy(false)
-    }
+    const came = await attempt()
+    if (came.is === 'in') return location.assign('/forms')
+    setBusy(false)
+    if (came.is === 'wrong') setWrong(came.reason)
+    else setAsksCode(true)
   }
 
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const entered = new FormData(event.currentTarget)
-    void enter({ email: String(entered.get('email')), password: String(entered.get('password')) })
+    const text = (name: string) => String(entered.get(name) ?? '')
+    void enter(() => (asksCode ? showCode(text('code')) : signIn({ email: text('email'), password: text('password') })))
   }
 
   return (
-    <main className="mx-auto mt-[14vh] w-[340px]">
+    <main className="mx-auto mt-[14vh] w-[min(340px,calc(100vw-32px))]">
       <h1 className="mb-5 flex items-center gap-2 text-[22px]">
         <Mark className="text-moss" /> Lichen
       </h1>
@@ -44,14 +56,35 @@ export function SignIn({ isNew, demo }: { isNew: boolean; demo: Account | null }
         </p>
       )}
       <form onSubmit={submit} className="space-y-3">
-        <label className="block">
-          <span className="mb-1 block font-semibold">Email</span>
-          <input name="email" type="email" autoComplete="username" required className="box py-1.5" />
-        </label>
-        <label className="block">
-          <span className="mb-1 block font-semibold">Password</span>
-          <input name="password" type="password" autoComplete="current-password" required className="box py-1.5" />
-        </label>
+        {asksCode ? (
+          <label className="block">
+            <span className="mb-1 block font-semibold">Code</span>
+            <input
+              key="code"
+              name="code"
+              autoFocus
+              autoComplete="one-time-code"
+              required
+              maxLength={40}
+              aria-describedby="about-code"
+              className="box py-1.5"
+            />
+            <span id="about-code" className="mt-0.5 block text-soft">
+              The six figures that your telephone shows, or a recovery code
+            </span>
+          </label>
+        ) : (
+          <>
+            <label className="block">
+              <span className="mb-1 block font-semibold">Email</span>
+              <input name="email" type="email" autoComplete="username" required className="box py-1.5" />
+            </label>
+            <label className="block">
+              <span className="mb-1 block font-semibold">Password</span>
+              <input name="password" type="password" autoComplete="current-password" required className="box py-1.5" />
+            </label>
+          </>
+        )}
         <p role="alert" className="min-h-5 text-red">
           {wrong}
         </p>
@@ -59,14 +92,28 @@ export function SignIn({ isNew, demo }: { isNew: boolean; demo: Account | null }
           Sign in
         </Button>
       </form>
-      <p className="mt-3">
+      {canUseKeys && !asksCode && (
+        <Button className="mt-3 w-full justify-center py-1.5" disabled={busy} onClick={() => void enter(signInByKey)}>
+          Sign in with a passkey
+        </Button>
+      )}
+      <p className="mt-3 flex flex-wrap justify-between gap-2">
         <Link href="/forgot" className="text-teal underline">
           Forgotten the password
         </Link>
+        {isOpen && (
+          <Link href="/sign-up" className="text-teal underline">
+            Open a workspace
+          </Link>
+        )}
       </p>
       {demo && (
         <div className="mt-6 border-t border-rule pt-4">
-          <Button className="w-full justify-center py-1.5" disabled={busy} onClick={() => void enter(demo)}>
+          <Button
+            className="w-full justify-center py-1.5"
+            disabled={busy}
+            onClick={() => void enter(() => signIn(demo))}
+          >
             Enter the demo as Ines
           </Button>
           <p className="mt-2 text-soft">Ines looks after the forms of Tarnfield Kilns, an invented company.</p>

@@ -1,29 +1,36 @@
 'use client'
 
-import { usePathname } from 'next/navigation'
 import { useState } from 'react'
-import { forgetUndo } from '../draft/forget'
 import { FindOrDo, type Findable } from './findOrDo'
 import { Mark } from './mark'
+import { signOut } from './signing'
+import { useMay, usePlace } from '../ui/here'
 import { Link } from '../ui/link'
 
 interface Props {
   who: string
   workspace: string
+  /** Whether they belong to others as well. */
+  isOneOfSeveral: boolean
   forms: Findable[]
   hasBench: boolean
   undelivered: number
 }
 
-export function TopBar({ who, workspace, forms, hasBench, undelivered }: Props) {
-  const path = usePathname()
+export function TopBar({ who, workspace, isOneOfSeveral, forms, hasBench, undelivered }: Props) {
+  const path = usePlace()
   const [finding, setFinding] = useState(false)
+  const seesPeople = useMay('people')
   const places = [
     { href: '/forms', title: 'Forms' },
-    { href: '/arrivals', title: 'Arrivals' },
-    { href: '/people', title: 'People' },
-    { href: '/outbox', title: 'Outbox', count: undelivered },
-    ...(hasBench ? [{ href: '/bench', title: 'Bench' }] : []),
+    ...(seesPeople
+      ? [
+          { href: '/arrivals', title: 'Arrivals' },
+          { href: '/people', title: 'People' },
+          { href: '/outbox', title: 'Outbox', count: undelivered },
+        ]
+      : []),
+    ...(hasBench && seesPeople ? [{ href: '/bench', title: 'Bench' }] : []),
     { href: '/settings', title: 'Settings' },
   ]
   return (
@@ -56,8 +63,19 @@ export function TopBar({ who, workspace, forms, hasBench, undelivered }: Props) 
           <kbd className="mr-1.5 max-[899px]:hidden rounded-sm border border-[#596055] px-1.5 text-[11px]">Ctrl K</kbd>
           Find or do…
         </button>
-        <span className="max-[899px]:hidden">
-          {workspace} · {who}
+        <span className="flex max-w-[34ch] min-w-0 gap-1.5 max-[899px]:hidden">
+          {isOneOfSeveral ? (
+            // Another workspace is another document: nothing of this one stays in it.
+            <a href="/workspaces" className="truncate underline hover:text-white" title="Choose another workspace">
+              <bdi>{workspace}</bdi>
+            </a>
+          ) : (
+            <bdi className="truncate">{workspace}</bdi>
+          )}
+          <span aria-hidden>·</span>
+          <Link href="/account" className="truncate underline-offset-2 hover:text-white hover:underline">
+            <bdi>{who}</bdi>
+          </Link>
         </span>
         <button type="button" className="hover:text-white" onClick={() => void signOut()}>
           Sign out
@@ -66,10 +84,4 @@ export function TopBar({ who, workspace, forms, hasBench, undelivered }: Props) 
       <FindOrDo open={finding} onOpenChange={setFinding} places={places} forms={forms} />
     </header>
   )
-}
-
-async function signOut(): Promise<void> {
-  await forgetUndo()
-  await fetch('/api/auth/sign-out', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' })
-  location.assign('/sign-in')
 }

@@ -4,13 +4,14 @@ import { useRef, useState } from 'react'
 import { type Picture, PICTURE_WIDTHS, pictureAddress, type Shape } from '@/core/answers/pictures'
 import { Button } from '../ui/button'
 import { TextField } from '../ui/field'
+import { useWithin } from '../ui/here'
 import { toast } from '../ui/toast'
 import { quoted } from '../ui/outside'
 
 /** Sends a picture to be kept; says why where it is not. */
-async function upload(file: File): Promise<Picture | null> {
+async function upload(address: string, file: File): Promise<Picture | null> {
   try {
-    const response = await fetch(`/pictures?name=${encodeURIComponent(file.name)}`, { method: 'POST', body: file })
+    const response = await fetch(`${address}?name=${encodeURIComponent(file.name)}`, { method: 'POST', body: file })
     const answer = (await response.json()) as Picture & { title?: string }
     if (response.ok) return answer
     toast(`${quoted(file.name)} was not taken: ${answer.title ?? 'it is not known why.'}`)
@@ -32,11 +33,12 @@ interface ChooserProps {
 export function PictureChooser({ label, children, onAdded, several }: ChooserProps) {
   const chooser = useRef<HTMLInputElement>(null)
   const [left, setLeft] = useState(0)
+  const inHere = useWithin()
   const take = async (files: File[]) => {
     setLeft(files.length)
     const added: Picture[] = []
     for (const file of files) {
-      const picture = await upload(file)
+      const picture = await upload(inHere('/pictures'), file)
       if (picture) added.push(picture)
       setLeft((count) => count - 1)
     }

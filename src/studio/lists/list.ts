@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { type SortKeys, sortingsOf } from '@/db/queries/list'
-import { actorOf } from '@/server/access/session'
-import type { Member } from '@/server/access/member'
+import { actorOf, type Member } from '@/server/access/member'
 import { type Deed, perform } from '@/server/deeds/deed'
+import { type Done, done } from '@/server/done'
 
 /** How many rows a list shows before it is scrolled on. */
 const PAGE = 60
@@ -19,8 +19,8 @@ export interface Page<Row> {
 export interface List<Query, Row> {
   /** What narrows and sorts it, as its address says. */
   query: z.ZodType<Query>
-  /** One page of it; `null` where nobody’s screen asks like this. */
-  read(member: Member, query: Query, after: string | null): Promise<Page<Row> | null>
+  /** One page of it, or why it is not given. */
+  read(member: Member, query: Query, after: string | null): Promise<Done<Page<Row>>>
 }
 
 /** The list of the rows that a deed gives under a name. A sorting that it has not is the usual one. */
@@ -40,7 +40,7 @@ export const list = <Input extends z.ZodType, Name extends string, Row, More ext
     async read(member, query, after) {
       const asked = { ...query, limit: PAGE, ...(after === null ? {} : { after }) }
       const result = await perform(one, actorOf(member), asked)
-      return result.ok ? { rows: result.value[name], next: result.value.next } : null
+      return result.ok ? done({ rows: result.value[name], next: result.value.next }) : result
     },
   } satisfies List<z.output<typeof query>, Row>
 }

@@ -10,6 +10,7 @@ import { narrowedSchema, readOutbox, readSubmissions, readUnfinished } from '@/s
 import { deedSchema, readHistory } from '@/server/deeds/history'
 import { readForms } from '@/server/deeds/forms'
 import { daySchema } from '@/server/deeds/shapes'
+import { type Done, done, notDone } from '@/server/done'
 import { tookTooLong } from '@/server/failures'
 import { readCompanies, readContacts } from '@/server/deeds/people'
 import { type List, list, type Page } from './list'
@@ -39,21 +40,24 @@ export type QueryOf<Name extends ListName> = z.input<(typeof LISTS)[Name]['query
 /** A row of a list, as it comes to the screen. */
 export type RowOf<Name extends ListName> = Sent<PageOf<Name>['rows'][number]>
 
-type PageOf<Name extends ListName> = NonNullable<Awaited<ReturnType<(typeof LISTS)[Name]['read']>>>
+type PageOf<Name extends ListName> = Given<Awaited<ReturnType<(typeof LISTS)[Name]['read']>>>
+
+type Given<T> = T extends { ok: true; value: infer Value } ? Value : never
 
 /** A value that was on the way: moments come as text. */
 type Sent<T> = T extends Date ? Date | string : T extends object ? { [K in keyof T]: Sent<T[K]> } : T
 
-/** A page of a list, or `null` where nobody’s screen asks like this. */
+/** A page of a list, or why it is not given. */
 export async function readPage<Name extends ListName>(
   name: Name,
   member: Member,
   asked: unknown,
   after: string | null,
-): Promise<Page<RowOf<Name>> | null> {
+): Promise<Done<Page<RowOf<Name>>>> {
   const one = LISTS[name] as List<unknown, unknown>
   const query = one.query.safeParse(asked)
-  return query.success ? ((await one.read(member, query.data, after)) as Page<RowOf<Name>> | null) : null
+  if (!query.success) return notDone(422, 'The query is wrong.')
+  return (await one.read(member, query.data, after)) as Done<Page<RowOf<Name>>>
 }
 
 /** The first page of a list, for the screen that shows it: where reading it takes too long, one that says so. */
@@ -62,9 +66,9 @@ export const readFirst = async <Name extends ListName>(
   member: Member,
   query: { [K in keyof QueryOf<Name>]: string | undefined },
 ): Promise<Page<RowOf<Name>>> => {
-  const page = await readPage(name, member, query, null).catch((error: unknown): Page<RowOf<Name>> => {
-    if (tookTooLong(error)) return { rows: [], next: null, tooLong: true }
+  const page = await readPage(name, member, query, null).catch((error: unknown) => {
+    if (tookTooLong(error)) return done<Page<RowOf<Name>>>({ rows: [], next: null, tooLong: true })
     throw error
   })
-  return page ?? notFound()
+  return page.ok ? page.value : notFound()
 }

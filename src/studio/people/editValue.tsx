@@ -5,6 +5,7 @@ import { type Answer, isList } from '@/core/answers/answer'
 import { type FieldType, type RecordField, showStored } from '@/core/fields/field'
 import { quoted, Outside } from '../ui/outside'
 import { Button } from '../ui/button'
+import { useMay } from '../ui/here'
 import { changeRecordAction } from './actions'
 import { useChange } from './useChange'
 
@@ -18,6 +19,7 @@ interface Props {
 export function EditValue({ record, field, value }: Props) {
   const [open, setOpen] = useState(false)
   const { busy, change } = useChange()
+  const may = useMay('answer')
   const words = showStored(field, value)
   const keep = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
@@ -25,6 +27,8 @@ export function EditValue({ record, field, value }: Props) {
     const act = () => changeRecordAction({ id: record, values: { [field.name]: to } })
     if (await change(`${quoted(field.label)} is changed`, act)) setOpen(false)
   }
+  const shown = words ? <Outside>{words}</Outside> : <span className="text-soft">—</span>
+  if (!may) return <span className="whitespace-pre-line">{shown}</span>
   if (!open)
     return (
       <button
@@ -32,7 +36,7 @@ export function EditValue({ record, field, value }: Props) {
         className="block w-full rounded-sm text-left whitespace-pre-line hover:bg-lit"
         onClick={() => setOpen(true)}
       >
-        {words ? <Outside>{words}</Outside> : <span className="text-soft">—</span>}
+        {shown}
         <span className="sr-only">, change {field.label}</span>
       </button>
     )

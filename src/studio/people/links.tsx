@@ -2,6 +2,7 @@
 
 import type { listLinks } from '@/db/queries/links'
 import { ForGood } from '../ui/forGood'
+import { useMay } from '../ui/here'
 import { Moment } from '../ui/moment'
 import { withdrawLinkAction } from './actions'
 import { NewLink } from './newLink'
@@ -16,6 +17,7 @@ interface Props {
 
 /** A person's personal links: which work, until when, and a way to withdraw them. */
 export function Links({ contact, links, forms }: Props) {
+  const may = useMay('answer')
   return (
     <section>
       <h2 className="mb-1.5">Personal links</h2>
@@ -41,7 +43,7 @@ export function Links({ contact, links, forms }: Props) {
                   {(withdrawnAt ?? expiresAt) && <Moment at={withdrawnAt ?? expiresAt ?? createdAt} />}
                 </td>
                 <td className="text-right">
-                  {works && (
+                  {works && may && (
                     <ForGood
                       label="Withdraw"
                       what={`the link to ${formName}`}
@@ -55,7 +57,7 @@ export function Links({ contact, links, forms }: Props) {
           </tbody>
         </table>
       )}
-      <NewLink contact={contact} forms={forms} />
+      {may ? <NewLink contact={contact} forms={forms} /> : links.length === 0 && <p className="text-soft">None.</p>}
     </section>
   )
 }

@@ -3,6 +3,7 @@
 import { type FormEvent, type KeyboardEvent, useState } from 'react'
 import type { Note } from '@/db/queries/notes'
 import { Button } from '../ui/button'
+import { Only, useMay } from '../ui/here'
 import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { addNoteAction, changeNoteAction, dropNoteAction } from './actions'
@@ -10,6 +11,7 @@ import { useChange } from './useChange'
 
 /** What members noted of a record, with who did and when, and room for another. */
 export function Notes({ record, notes }: { record: string; notes: readonly Note[] }) {
+  const may = useMay('answer')
   return (
     <section>
       <h2 className="mb-1.5">Notes</h2>
@@ -18,7 +20,10 @@ export function Notes({ record, notes }: { record: string; notes: readonly Note[
           <OneNote key={note.id} note={note} />
         ))}
       </ul>
-      <NewNote record={record} />
+      {notes.length === 0 && !may && <p className="text-soft">None.</p>}
+      <Only may="answer">
+        <NewNote record={record} />
+      </Only>
     </section>
   )
 }
@@ -75,17 +80,19 @@ function OneNote({ note }: { note: Note }) {
             <span>
               <Outside>{who ?? 'Somebody'}</Outside>, <Moment at={writtenAt} />
             </span>
-            <Button look="quiet" className="py-0!" onClick={() => setOpen(true)}>
-              Change
-            </Button>
-            <Button
-              look="quiet"
-              className="py-0!"
-              disabled={busy}
-              onClick={() => void change('The note is taken away', () => dropNoteAction({ id }))}
-            >
-              Take away
-            </Button>
+            <Only may="answer">
+              <Button look="quiet" className="py-0!" onClick={() => setOpen(true)}>
+                Change
+              </Button>
+              <Button
+                look="quiet"
+                className="py-0!"
+                disabled={busy}
+                onClick={() => void change('The note is taken away', () => dropNoteAction({ id }))}
+              >
+                Take away
+              </Button>
+            </Only>
           </p>
         </>
       )}

@@ -1,6 +1,7 @@
 'use client'
 
 import { Button } from '../ui/button'
+import { useMay } from '../ui/here'
 import { useChange } from './useChange'
 
 interface Props {
@@ -18,6 +19,7 @@ interface Props {
 /** Puts back what a cause did. Nothing is asked: it can be undone. */
 export function PutBack({ cause, only, label, what, shy = false }: Props) {
   const { busy, putBack } = useChange()
+  if (!useMay('answer')) return null
   return (
     <Button
       look="quiet"

@@ -1,34 +1,16 @@
 'use client'
 
 import type { Left } from '@/core/changes/put_back'
-import { useRouter } from 'next/navigation'
-import { useState } from 'react'
 import type { Done } from '@/server/done'
 import { toast } from '../ui/toast'
+import { useRun } from '../ui/useRun'
 import { putBackAction } from './actions'
 
 type Wish = Parameters<typeof putBackAction>[0]
 
 /** Does something to a record and shows the page anew; one at a time. */
 export function useChange() {
-  const router = useRouter()
-  const [busy, setBusy] = useState(false)
-
-  /** Does it, and says what came of it; `undefined` where it was not done. */
-  const run = async <T>(act: () => Promise<Done<T>>): Promise<T | undefined> => {
-    setBusy(true)
-    try {
-      const result = await act()
-      if (!result.ok) toast(result.message)
-      router.refresh()
-      return result.ok ? result.value : undefined
-    } catch {
-      toast('Lichen cannot be reached. Try again in a moment.')
-      return undefined
-    } finally {
-      setBusy(false)
-    }
-  }
+  const { busy, run } = useRun()
 
   const putBack = async (wish: Wish): Promise<void> => {
     const done = await run(() => putBackAction(wish))

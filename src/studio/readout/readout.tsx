@@ -22,7 +22,8 @@ interface Props {
   numbers: Readout
   summaries: Summary[]
   slug: string
-  left: LeftBehind[]
+  /** `null` for whoever may not see people. */
+  left: LeftBehind[] | null
 }
 
 /** A form's numbers: people, not page loads, each rate with its 95 % range. */
@@ -61,14 +62,18 @@ export function ReadoutView({ numbers, summaries, slug, left }: Props) {
             <Sources sources={numbers.sources} />
             <h2 className="mt-5 mb-1.5">
               Left behind{' '}
-              <Link
-                href={`/arrivals?form=${slug}&state=unfinished&from=${numbers.from}&to=${numbers.to}`}
-                className="font-normal text-teal underline"
-              >
-                {unfinished === 1 ? 'the one' : `all ${figure(unfinished)}`}
-              </Link>
+              {left && (
+                <Link
+                  href={`/arrivals?form=${slug}&state=unfinished&from=${numbers.from}&to=${numbers.to}`}
+                  className="font-normal text-teal underline"
+                >
+                  {unfinished === 1 ? 'the one' : `all ${figure(unfinished)}`}
+                </Link>
+              )}
             </h2>
-            {left.length === 0 ? (
+            {!left ? (
+              <p className="text-soft">{figure(unfinished)} left answers behind on these days.</p>
+            ) : left.length === 0 ? (
               <p className="text-soft">Nobody left answers behind on these days.</p>
             ) : (
               <table className="sheet">

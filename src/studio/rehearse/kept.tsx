@@ -9,6 +9,7 @@ import { dropRehearsalAction, keepRehearsalAction } from './actions'
 import { RunOutcome } from './outcome'
 import { useRuns } from './useRuns'
 import { quoted } from '../ui/outside'
+import { Only } from '../ui/here'
 
 /** Answers that are kept with the form, and who sends them. */
 export interface Kept {
@@ -125,9 +126,11 @@ export function KeptRehearsals({ kept, version, onOpen, onDrop }: Props) {
                   </td>
                   <td>{run ? <RunOutcome run={run} live={live?.number ?? null} /> : <span aria-hidden>…</span>}</td>
                   <td className="align-top">
-                    <Button look="quiet" aria-label={`Remove “${one.title}”`} onClick={() => onDrop(one)}>
-                      Remove
-                    </Button>
+                    <Only may="edit">
+                      <Button look="quiet" aria-label={`Remove “${one.title}”`} onClick={() => onDrop(one)}>
+                        Remove
+                      </Button>
+                    </Only>
                   </td>
                 </tr>
               )

@@ -11,6 +11,7 @@ import { Button } from '../ui/button'
 import { ChoiceField, TextField, useSettled } from '../ui/field'
 import { IfSent } from './ifSent'
 import { type Kept, KeepThese, KeptRehearsals, useKept } from './kept'
+import { Only } from '../ui/here'
 
 interface Arrival {
   id: string
@@ -99,18 +100,20 @@ export function Rehearse({ people, arrivals, kept: start }: Props) {
         <Button className="mt-3" onClick={() => setValues({})}>
           Clear the answers
         </Button>
-        <KeepThese
-          suggested={suggestTitle(result, sender?.name)}
-          onKeep={(title) =>
-            keep({
-              id: crypto.randomUUID(),
-              title,
-              values,
-              contact: sender?.id ?? null,
-              contactEmail: sender?.name ?? null,
-            })
-          }
-        />
+        <Only may="edit">
+          <KeepThese
+            suggested={suggestTitle(result, sender?.name)}
+            onKeep={(title) =>
+              keep({
+                id: crypto.randomUUID(),
+                title,
+                values,
+                contact: sender?.id ?? null,
+                contactEmail: sender?.name ?? null,
+              })
+            }
+          />
+        </Only>
       </section>
       <div className="min-w-0 px-4 py-3">
         <IfSent result={result} failed={failed} untouched={Object.keys(values).length === 0 && contact === ''} />

@@ -1,8 +1,6 @@
 import { useEffect, useState } from 'react'
 import { Button } from '../ui/button'
-
-/** Dots across, of the picture to print: fine enough for a poster. */
-const PRINTED = 1200
+import { drawCode } from '../ui/drawCode'
 
 /**
  * The form's address as a code for telephones to read (ISO/IEC 18004), with where it will be seen among the link's
@@ -53,15 +51,6 @@ export function PrintedCode({ url }: { url: string }) {
       </div>
     </div>
   )
-}
-
-async function drawCode(address: string) {
-  const { toDataURL, toString } = await import('qrcode')
-  const drawn = await toString(address, { type: 'svg', margin: 2, errorCorrectionLevel: 'M' })
-  return {
-    drawn: `data:image/svg+xml,${encodeURIComponent(drawn)}`,
-    picture: await toDataURL(address, { margin: 2, errorCorrectionLevel: 'M', width: PRINTED }),
-  }
 }
 
 function addressFrom(url: string, place: string): string {

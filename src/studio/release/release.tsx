@@ -15,6 +15,7 @@ import { Framing } from './framing'
 import { Rehearsals } from './rehearsals'
 import { WaysOut } from './waysOut'
 import { Moment, ZoneWords } from '../ui/moment'
+import { Only } from '../ui/here'
 
 export interface PastRelease {
   id: string
@@ -87,15 +88,19 @@ export function Release({ releases }: { releases: PastRelease[] }) {
             )}
           </>
         )}
-        <Rehearsals />
+        <Only may="people">
+          <Rehearsals />
+        </Only>
         <div className="mt-3 flex items-center gap-3">
-          <Button
-            look="main"
-            disabled={busy || faults.length > 0 || changes.length === 0}
-            onClick={() => void release()}
-          >
-            {busy ? 'Releasing…' : `Make release ${next} live`}
-          </Button>
+          <Only may="release">
+            <Button
+              look="main"
+              disabled={busy || faults.length > 0 || changes.length === 0}
+              onClick={() => void release()}
+            >
+              {busy ? 'Releasing…' : `Make release ${next} live`}
+            </Button>
+          </Only>
           {faults.length > 0 && <span className="text-red">Faults stand in the way; see the right.</span>}
           {refused && (
             <span role="alert" className="text-red">

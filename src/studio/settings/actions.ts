@@ -20,6 +20,7 @@ import { change, type Changed, changeAction } from './change'
 
 /** Adds a contact field, a list or a desk with no address yet, named after its title. */
 export const addResourceAction = memberAction(
+  'read',
   z.tuple([z.enum(['field', 'list', 'desk']), z.string()]),
   (member, what, title): Promise<Changed<{ name: string }, Resources>> =>
     ({

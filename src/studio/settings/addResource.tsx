@@ -4,6 +4,7 @@ import { type FormEvent, useState } from 'react'
 import type { Resources } from '@/core/examine/examine'
 import { Button } from '../ui/button'
 import { addResourceAction } from './actions'
+import { useMay } from '../ui/here'
 
 interface Props {
   what: 'field' | 'list' | 'desk'
@@ -15,6 +16,7 @@ const WORDS = { field: 'contact field', list: 'list', desk: 'desk' }
 /** A line that adds a contact field, a list or a desk where one is needed. */
 export function AddResource({ what, onAdded }: Props) {
   const [wrong, setWrong] = useState<string | null>(null)
+  const may = useMay('edit')
   const submit = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const field = event.currentTarget
@@ -25,6 +27,7 @@ export function AddResource({ what, onAdded }: Props) {
       onAdded(added.value.name, added.now)
     } else setWrong(added.message)
   }
+  if (!may) return null
   return (
     <form onSubmit={(event) => void submit(event)} className="mt-1.5 flex items-center gap-1.5">
       <input

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { actorOf, memberAction } from '@/server/access/session'
+import { actorOf } from '@/server/access/member'
+import { memberAction } from '@/server/access/session'
 import type { Member } from '@/server/access/member'
 import { type Deed, perform } from '@/server/deeds/deed'
 
@@ -23,4 +24,4 @@ export async function change<In extends z.ZodType, Out extends z.ZodType, Now ex
 export const changeAction = <In extends z.ZodType, Out extends z.ZodType, Now extends z.ZodType>(
   one: Deed<In, Out>,
   read: Deed<z.ZodType, Now>,
-) => memberAction(z.tuple([z.custom<z.input<In>>()]), (member, given) => change(one, read, member, given))
+) => memberAction('read', z.tuple([z.custom<z.input<In>>()]), (member, given) => change(one, read, member, given))

@@ -10,6 +10,7 @@ import { Moment } from '../ui/moment'
 import { addConnectionAction, type ConnectionRow, setConnectionAction, tryConnectionAction } from './connection_actions'
 import type { Changed } from './change'
 import { RestWords } from './restWords'
+import { Only, OnlyToRead } from '../ui/here'
 
 /** The outside places of the workspace: what goes there, what came back when each was tried, and new ones. */
 export function Connections({ connections: start }: { connections: ConnectionRow[] }) {
@@ -42,14 +43,16 @@ export function Connections({ connections: start }: { connections: ConnectionRow
           <span className="block text-soft">Shown this once.</span>
         </p>
       )}
-      <NewConnection
-        onAdd={async (input) => {
-          const result = await addConnectionAction(input)
-          const wrong = keep(result)
-          if (result.ok) setSecret(result.value.secret)
-          return wrong
-        }}
-      />
+      <Only may="own">
+        <NewConnection
+          onAdd={async (input) => {
+            const result = await addConnectionAction(input)
+            const wrong = keep(result)
+            if (result.ok) setSecret(result.value.secret)
+            return wrong
+          }}
+        />
+      </Only>
     </section>
   )
 }
@@ -96,9 +99,11 @@ function ConnectionLine({ connection, open, onToggle, onSave, onTry }: LineProps
         <span className="ml-auto flex items-center gap-2">
           {rests && <Chip tone="amber">rests</Chip>}
           {tried && <Chip tone={tried.ok ? 'moss' : 'red'}>{tried.ok ? 'answered' : 'failed'}</Chip>}
-          <Button aria-label={`Try ${title}`} disabled={trying} onClick={() => void tryIt()}>
-            {trying ? 'Trying…' : 'Try it'}
-          </Button>
+          <Only may="own">
+            <Button aria-label={`Try ${title}`} disabled={trying} onClick={() => void tryIt()}>
+              {trying ? 'Trying…' : 'Try it'}
+            </Button>
+          </Only>
         </span>
       </div>
       {tried && (
@@ -117,22 +122,24 @@ function ConnectionLine({ connection, open, onToggle, onSave, onTry }: LineProps
         </p>
       )}
       {open && (
-        <SettingsForm
-          target={target}
-          title={title}
-          settings={settings}
-          everyForm={everyForm}
-          kept
-          save="Save connection"
-          onSave={(input) => onSave({ ...input, retired })}
-        >
-          <Button
-            onClick={() => void onSave({ title, settings, everyForm, retired: !retired }).then(setWrong)}
-            title={retired ? undefined : 'What was sent stays; nothing more is'}
+        <OnlyToRead unless="own">
+          <SettingsForm
+            target={target}
+            title={title}
+            settings={settings}
+            everyForm={everyForm}
+            kept
+            save="Save connection"
+            onSave={(input) => onSave({ ...input, retired })}
           >
-            {retired ? 'Use it again' : 'Retire it'}
-          </Button>
-        </SettingsForm>
+            <Button
+              onClick={() => void onSave({ title, settings, everyForm, retired: !retired }).then(setWrong)}
+              title={retired ? undefined : 'What was sent stays; nothing more is'}
+            >
+              {retired ? 'Use it again' : 'Retire it'}
+            </Button>
+          </SettingsForm>
+        </OnlyToRead>
       )}
     </div>
   )

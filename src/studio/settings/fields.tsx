@@ -19,6 +19,7 @@ import { ChoiceField, TextField } from '../ui/field'
 import { toast } from '../ui/toast'
 import type { Changed } from './change'
 import { addFieldAction, orderFieldsAction, setFieldAction } from './actions'
+import { Only, OnlyToRead } from '../ui/here'
 
 const TYPES = FIELD_TYPES.map((type) => [type, rulesOfField(type).words] as const)
 
@@ -84,7 +85,9 @@ export function Fields({
           ))}
         </tbody>
       </table>
-      <NewField record={record} onAdd={async (label, type) => keep(await addFieldAction({ record, label, type }))} />
+      <Only may="edit">
+        <NewField record={record} onAdd={async (label, type) => keep(await addFieldAction({ record, label, type }))} />
+      </Only>
     </section>
   )
 }
@@ -121,57 +124,61 @@ function FieldRow({ field, open, onToggle, onChange, onUp, onDown }: RowProps) {
           {retired && ' · retired'}
         </td>
         <td className="text-right whitespace-nowrap">
-          <Button look="quiet" aria-label={`Move ${label} up`} disabled={!onUp} onClick={() => onUp?.()}>
-            ↑
-          </Button>
-          <Button look="quiet" aria-label={`Move ${label} down`} disabled={!onDown} onClick={() => onDown?.()}>
-            ↓
-          </Button>
+          <Only may="edit">
+            <Button look="quiet" aria-label={`Move ${label} up`} disabled={!onUp} onClick={() => onUp?.()}>
+              ↑
+            </Button>
+            <Button look="quiet" aria-label={`Move ${label} down`} disabled={!onDown} onClick={() => onDown?.()}>
+              ↓
+            </Button>
+          </Only>
         </td>
       </tr>
       {open && (
         <tr className="bg-lit">
           <td colSpan={4}>
-            <div className="grid grid-cols-[112px_minmax(0,1fr)] items-center gap-x-3 gap-y-2 pb-2">
-              <TextField
-                label="Label"
-                value={label}
-                when="leaving"
-                check={(text) => (text.trim() === '' ? 'Give it a name' : null)}
-                onCommit={(next) => onChange({ label: next.slice(0, 80) })}
-              />
-              {builtIn ? (
-                <>
-                  <span className="text-soft">Stores</span>
-                  <span>{rulesOfField(type).words}, in every workspace</span>
-                </>
-              ) : (
-                <ChoiceField
-                  label="Stores"
-                  value={type}
-                  options={TYPES}
-                  onCommit={(next) => onChange({ type: next as FieldType })}
+            <OnlyToRead unless="edit">
+              <div className="grid grid-cols-[112px_minmax(0,1fr)] items-center gap-x-3 gap-y-2 pb-2">
+                <TextField
+                  label="Label"
+                  value={label}
+                  when="leaving"
+                  check={(text) => (text.trim() === '' ? 'Give it a name' : null)}
+                  onCommit={(next) => onChange({ label: next.slice(0, 80) })}
                 />
-              )}
-              {hasOptions(type) && (
-                <OptionsField
-                  begin={(option) => option}
-                  name={`${field.record}-${name}`}
-                  options={options}
-                  onChange={(next) => onChange({ options: next })}
-                />
-              )}
-              {!builtIn && (
-                <>
-                  <span />
-                  <span>
-                    <Button onClick={() => onChange({ retired: !retired })}>
-                      {retired ? 'Offer it again' : 'Retire it: keep what is stored, offer it no more'}
-                    </Button>
-                  </span>
-                </>
-              )}
-            </div>
+                {builtIn ? (
+                  <>
+                    <span className="text-soft">Stores</span>
+                    <span>{rulesOfField(type).words}, in every workspace</span>
+                  </>
+                ) : (
+                  <ChoiceField
+                    label="Stores"
+                    value={type}
+                    options={TYPES}
+                    onCommit={(next) => onChange({ type: next as FieldType })}
+                  />
+                )}
+                {hasOptions(type) && (
+                  <OptionsField
+                    begin={(option) => option}
+                    name={`${field.record}-${name}`}
+                    options={options}
+                    onChange={(next) => onChange({ options: next })}
+                  />
+                )}
+                {!builtIn && (
+                  <>
+                    <span />
+                    <span>
+                      <Button onClick={() => onChange({ retired: !retired })}>
+                        {retired ? 'Offer it again' : 'Retire it: keep what is stored, offer it no more'}
+                      </Button>
+                    </span>
+                  </>
+                )}
+              </div>
+            </OnlyToRead>
           </td>
         </tr>
       )}

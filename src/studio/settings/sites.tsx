@@ -6,9 +6,11 @@ import type { Resources } from '@/core/examine/examine'
 import { Button } from '../ui/button'
 import { toast } from '../ui/toast'
 import { setSitesAction } from './actions'
+import { Only, useMay } from '../ui/here'
 
 /** Sites that outcomes may send visitors on to: nobody who edits a form can lead them anywhere else. */
 export function Sites({ sites, onSaved }: { sites: readonly string[]; onSaved: (resources: Resources) => void }) {
+  const may = useMay('own')
   const [text, setText] = useState('')
   const [wrong, setWrong] = useState<string | null>(null)
   const save = async (next: string[]) => {
@@ -31,34 +33,39 @@ export function Sites({ sites, onSaved }: { sites: readonly string[]; onSaved: (
       {sites.map((site) => (
         <p key={site} className="flex items-center gap-2 border-b border-rule py-1">
           <span className="name">{site}</span>
-          <Button
-            look="quiet"
-            className="ml-auto"
-            aria-label={`Take away ${site}`}
-            onClick={() => void save(sites.filter((one) => one !== site))}
-          >
-            ×
-          </Button>
+          <Only may="own">
+            <Button
+              look="quiet"
+              className="ml-auto"
+              aria-label={`Take away ${site}`}
+              onClick={() => void save(sites.filter((one) => one !== site))}
+            >
+              ×
+            </Button>
+          </Only>
         </p>
       ))}
-      <form
-        className="mt-2 flex gap-2"
-        onSubmit={(event) => {
-          event.preventDefault()
-          void add()
-        }}
-      >
-        <input
-          className="box name max-w-80"
-          aria-label="A site forms may lead to"
-          aria-invalid={wrong !== null || undefined}
-          aria-describedby={wrong ? 'site-wrong' : undefined}
-          placeholder="https://www.studio.example"
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-        />
-        <Button type="submit">Allow it</Button>
-      </form>
+      {sites.length === 0 && !may && <p className="text-soft">None.</p>}
+      <Only may="own">
+        <form
+          className="mt-2 flex gap-2"
+          onSubmit={(event) => {
+            event.preventDefault()
+            void add()
+          }}
+        >
+          <input
+            className="box name max-w-80"
+            aria-label="A site forms may lead to"
+            aria-invalid={wrong !== null || undefined}
+            aria-describedby={wrong ? 'site-wrong' : undefined}
+            placeholder="https://www.studio.example"
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+          />
+          <Button type="submit">Allow it</Button>
+        </form>
+      </Only>
       {wrong && (
         <p id="site-wrong" className="mt-0.5 text-red">
           {wrong}

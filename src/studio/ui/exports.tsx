@@ -1,6 +1,7 @@
 'use client'
 
 import { useSearchParams } from 'next/navigation'
+import { useWithin } from './here'
 
 const FORMATS = [
   ['csv', 'CSV'],
@@ -11,6 +12,7 @@ const FORMATS = [
 /** What a list is filtered to, and no more, as a file. */
 export function ExportLinks({ of, filters }: { of: 'submissions' | 'people' | 'history'; filters: readonly string[] }) {
   const query = useSearchParams()
+  const inHere = useWithin()
   const kept = filters.flatMap((name): [string, string][] => {
     const value = query.get(name)
     return value ? [[name, value]] : []
@@ -22,7 +24,7 @@ export function ExportLinks({ of, filters }: { of: 'submissions' | 'people' | 'h
         <a
           key={format}
           className="text-teal underline"
-          href={`/exports/${of}?${new URLSearchParams([...kept, ['format', format]])}`}
+          href={inHere(`/exports/${of}?${new URLSearchParams([...kept, ['format', format]])}`)}
           download
         >
           {words}

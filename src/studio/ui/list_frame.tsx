@@ -8,6 +8,7 @@ import { create } from 'zustand'
 import { Empty } from './empty'
 import { useSettled } from './field'
 import { headClass } from './spare'
+import { useWithin } from './here'
 
 /** Where the list in view is being led: it shows what was there before until what comes next is read. */
 const useGoing = create<{ going: { from: string; to: string } | null }>(() => ({ going: null }))
@@ -112,14 +113,14 @@ const PATIENT = 2000
 const PATIENCE = 10_000
 
 async function fetchPage<Name extends ListName>(
-  list: Name,
+  address: string,
   query: object,
   after: string,
   stop: AbortSignal,
 ): Promise<Page<RowOf<Name>>> {
   const given = Object.entries({ ...query, after }).filter((entry): entry is [string, string] => Boolean(entry[1]))
   const signal = AbortSignal.any([stop, AbortSignal.timeout(PATIENCE)])
-  const response = await fetch(`/lists/${list}?${new URLSearchParams(given)}`, { signal })
+  const response = await fetch(`${address}?${new URLSearchParams(given)}`, { signal })
   if (!response.ok) throw new Error('A page could not be fetched')
   return (await response.json()) as Page<RowOf<Name>>
 }
@@ -211,10 +212,11 @@ function Scrolled<Name extends ListName>({ list, query, first, children }: Pages
     if (end.current) watch.observe(end.current)
     return () => watch.disconnect()
   }, [])
+  const inHere = useWithin()
   useEffect(() => {
     if (!inView || rests !== null || next === null) return
     const stop = new AbortController()
-    fetchPage(list, query, next, stop.signal)
+    fetchPage<Name>(inHere(`/lists/${list}`), query, next, stop.signal)
       .then((page) => setPages((before) => [...before, page]))
       .catch(() => stop.signal.aborted || setRests('failed'))
     return () => stop.abort()

@@ -7,7 +7,7 @@ import { Arrivals } from '@/studio/arrivals/arrivals'
 
 export const metadata = { title: 'Arrivals' }
 
-export default memberPage(async (member, { search: { form, state, search, sort, from, to } }) => {
+export default memberPage('people', async (member, { search: { form, state, search, sort, from, to } }) => {
   const query = { form, search, sort, state: narrowedSchema.safeParse(state).data }
   const unfinished = state === 'unfinished'
   const [forms, submissions, left] = await Promise.all([

@@ -6,7 +6,7 @@ import { Bench } from '@/studio/bench/bench'
 
 export const metadata = { title: 'Bench' }
 
-export default memberPage(async ({ workspaceId }, { search: { search = '' } }) => {
+export default memberPage('people', async ({ workspaceId }, { search: { search = '' } }) => {
   if (!context().config.LICHEN_BENCH_URL) notFound()
   return <Bench state={await readBench(workspaceId, search)} address={search} />
 })

@@ -7,7 +7,7 @@ import { Outbox } from '@/studio/outbox/outbox'
 
 export const metadata = { title: 'Outbox' }
 
-export default memberPage(async (member, { search: { show, search, sort } }) => {
+export default memberPage('people', async (member, { search: { show, search, sort } }) => {
   const which = WHICH_DELIVERIES.find((one) => one === show) ?? 'open'
   const query = { which, search, sort }
   const [resting, first] = await Promise.all([

@@ -9,7 +9,7 @@ const MOST_FIELDS = 2
 
 export const metadata = { title: 'People' }
 
-export default memberPage(async (member, { search: { search, sort } }) => {
+export default memberPage('people', async (member, { search: { search, sort } }) => {
   const query = { search, sort }
   const [{ fields }, first] = await Promise.all([
     readResources(context().db, member.workspaceId),

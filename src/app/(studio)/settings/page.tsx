@@ -8,12 +8,12 @@ import { Settings } from '@/studio/settings/settings'
 
 export const metadata = { title: 'Settings' }
 
-export default memberPage(async ({ workspaceId }) => {
+export default memberPage('read', async ({ workspaceId, rights }) => {
   const { db, config } = context()
   const [{ workspace, ...resources }, { connections }, tokens] = await Promise.all([
     readResourcesAndDestinations(db, workspaceId),
     showConnections(db, workspaceId),
-    listTokens(db, workspaceId),
+    rights.has('own') ? listTokens(db, workspaceId) : [],
   ])
   return (
     <Settings
@@ -23,12 +23,7 @@ export default memberPage(async ({ workspaceId }) => {
       timeZone={workspace.timeZone}
       timeZones={zoneNames()}
       api={`${config.LICHEN_URL}/api/v1`}
-      tokens={tokens.map(({ id, name, lastUsedAt, withdrawnAt }) => ({
-        id,
-        name,
-        lastUsedAt,
-        withdrawnAt,
-      }))}
+      tokens={tokens}
     />
   )
 })

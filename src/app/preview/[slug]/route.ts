@@ -7,7 +7,8 @@ import { readStored } from '@/core/form/stored'
 import { findForm } from '@/db/queries/forms'
 import { findContact } from '@/db/queries/people'
 import { findTheme } from '@/db/queries/themes'
-import { findMember } from '@/server/access/member'
+import { admit } from '@/server/access/member'
+import { here } from '@/server/access/session'
 import { context } from '@/server/context'
 import { formHtml, noFormHtml } from '@/server/visitor/html'
 import { lookBelow } from '@/server/visitor/look'
@@ -15,15 +16,17 @@ import { fillStart } from '@/server/visits/openForm'
 
 /** The draft as visitors would see it, for people who are signed in. Nothing is counted, kept or sent. */
 export async function GET(request: Request, { params }: { params: Promise<{ slug: string }> }) {
-  const member = await findMember(request.headers)
-  if (!member) return noFormHtml(languageOf('en'))
+  const admitted = await admit(request.headers, 'read')
+  if (!admitted.ok) return noFormHtml(languageOf('en'))
+  const { member } = admitted
   const { db } = context()
   const { slug } = await params
   const stored = await findForm(db, member.workspaceId, slug)
   if (!stored) return noFormHtml(languageOf('en'))
   const { searchParams } = new URL(request.url)
   const { form, language, speech } = speakTo(readStored(stored.draft), searchParams.getAll('lang'))
-  const contact = z.uuid().safeParse(searchParams.get('contact')).data
+  // As whoever is seen only by those who may see people.
+  const contact = member.rights.has('people') ? z.uuid().safeParse(searchParams.get('contact')).data : undefined
   const holder = contact ? await findContact(db, member.workspaceId, contact) : null
   const start = fillStart(form, { link: {}, pageBefore: null, holder })
   const own = await findTheme(db, member.workspaceId, form.look.theme)
@@ -31,7 +34,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ slug
     form,
     language,
     speech,
-    look: lookBelow(`/preview/${slug}`, form, themeOf(form.look, own)),
+    look: lookBelow(here(`/preview/${slug}`), form, themeOf(form.look, own)),
     values: start.values,
     carried: start.carried,
     wordingValues: start.values,

@@ -4,4 +4,4 @@ import { SubmissionView } from '@/studio/arrivals/submission'
 
 export const metadata = { title: 'Submission' }
 
-export default foundPage(showSubmission, (shown) => <SubmissionView {...shown} />)
+export default foundPage('people', showSubmission, (shown) => <SubmissionView {...shown} />)

@@ -6,6 +6,6 @@ import { doerOf } from '@/server/access/member'
 import { memberDownload } from '@/server/access/member_route'
 
 /** The people that a member has filtered to, as a file. */
-export const GET = memberDownload(peopleExportSchema, async (member, { format, ...filter }) =>
+export const GET = memberDownload('people', peopleExportSchema, async (member, { format, ...filter }) =>
   takeAlong(await exportPeople(context().db, member.workspaceId, filter), format, member.workspaceId, doerOf(member)),
 )

@@ -6,7 +6,7 @@ import { doerOf } from '@/server/access/member'
 import { memberDownload } from '@/server/access/member_route'
 
 /** The arrivals that a member has filtered to, as a file. */
-export const GET = memberDownload(submissionExportSchema, async (member, { format, ...filter }) =>
+export const GET = memberDownload('people', submissionExportSchema, async (member, { format, ...filter }) =>
   takeAlong(
     await exportSubmissions(context().db, member.workspaceId, filter),
     format,

@@ -18,7 +18,7 @@ export async function generateMetadata({ params }: { params: Promise<{ slug: str
   return { title: form && isolated(form.name) }
 }
 
-export default memberLayout(async ({ workspaceId }, { params: { slug = '' } }, children) => {
+export default memberLayout('read', async ({ workspaceId }, { params: { slug = '' } }, children) => {
   const { db, config } = context()
   const stored = await findForm(db, workspaceId, slug)
   if (!stored) notFound()

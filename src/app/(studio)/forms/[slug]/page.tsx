@@ -1,4 +1,4 @@
 import { redirect } from 'next/navigation'
-import { memberPage } from '@/server/access/session'
+import { here, memberPage } from '@/server/access/session'
 
-export default memberPage((_, { params: { slug = '' } }) => redirect(`/forms/${slug}/compose`))
+export default memberPage('read', (_, { params: { slug = '' } }) => redirect(here(`/forms/${slug}/compose`)))

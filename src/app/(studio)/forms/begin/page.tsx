@@ -6,7 +6,7 @@ import { readFirst } from '@/studio/lists/lists'
 
 export const metadata = { title: 'Begin a form' }
 
-export default memberPage(async (member, { search: { search } }) => {
+export default memberPage('edit', async (member, { search: { search } }) => {
   const query = { search, sort: '-sent', shelf: 'in use' } as const
   const [first, known] = await Promise.all([
     readFirst('forms', member, query),

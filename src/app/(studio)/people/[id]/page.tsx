@@ -10,7 +10,7 @@ import { Person } from '@/studio/people/person'
 
 export const metadata = { title: 'Person' }
 
-export default foundPage(orGone(findPerson), async (person, { workspaceId }) => {
+export default foundPage('people', orGone(findPerson), async (person, { workspaceId }) => {
   if (isGone(person)) return <Gone gone={person} />
   const { db } = context()
   const [{ fields, lists }, forms, links] = await Promise.all([

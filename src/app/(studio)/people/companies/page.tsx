@@ -4,6 +4,6 @@ import { Companies } from '@/studio/people/companies'
 
 export const metadata = { title: 'Companies' }
 
-export default memberPage(async (member, { search: { search, sort } }) => (
+export default memberPage('people', async (member, { search: { search, sort } }) => (
   <Companies query={{ search, sort }} first={await readFirst('companies', member, { search, sort })} />
 ))

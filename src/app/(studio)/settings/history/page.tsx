@@ -5,7 +5,7 @@ import { History } from '@/studio/settings/history'
 
 export const metadata = { title: 'History' }
 
-export default memberPage(async (member, { search: { which, deed, search, sort } }) => {
+export default memberPage('people', async (member, { search: { which, deed, search, sort } }) => {
   const query = {
     which: which === 'all' ? ('all' as const) : ('done' as const),
     deed: DEED_NAMES.find((one) => one === deed),

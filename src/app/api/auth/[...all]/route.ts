@@ -1,3 +1,3 @@
 import { serveAuth } from '@/server/access/serveAuth'
 
-export { serveAuth as POST }
+export { serveAuth as GET, serveAuth as POST }

@@ -2,7 +2,7 @@ import { readStored } from '@/core/form/stored'
 import { themeOf } from '@/core/look/look'
 import { findForm } from '@/db/queries/forms'
 import { findTheme } from '@/db/queries/themes'
-import { findMember } from '@/server/access/member'
+import { admit } from '@/server/access/member'
 import { context } from '@/server/context'
 import { problem } from '@/server/problem'
 import { serveLook } from '@/server/visitor/look'
@@ -11,8 +11,8 @@ import { serveLook } from '@/server/visitor/look'
 export async function GET(request: Request, { params }: { params: Promise<{ slug: string; sheet: string }> }) {
   const { slug, sheet } = await params
   const mark = /^look-([0-9a-f]+)\.css$/.exec(sheet)?.[1]
-  const member = await findMember(request.headers)
-  const stored = member && mark ? await findForm(context().db, member.workspaceId, slug) : null
+  const admitted = await admit(request.headers, 'read')
+  const stored = admitted.ok && mark ? await findForm(context().db, admitted.member.workspaceId, slug) : null
   if (!stored || !mark) return problem(404, 'There is no such form.')
   const form = readStored(stored.draft)
   const own = await findTheme(context().db, stored.workspaceId, form.look.theme)

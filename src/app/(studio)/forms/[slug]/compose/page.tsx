@@ -10,11 +10,11 @@ import { FormWording } from '@/studio/compose/wording'
 import { Languages } from '@/studio/languages/languages'
 import { Look } from '@/studio/look/look'
 
-export default memberPage(async ({ workspaceId }, { search }) => {
+export default memberPage('read', async ({ workspaceId, rights }, { search }) => {
   const { db } = context()
   const part = (['look', 'languages'] as const).find((one) => one === search.part) ?? 'questions'
-  const [{ rows }, themes, uses] = await Promise.all([
-    listPeople(db, workspaceId, { limit: 30 }),
+  const [rows, themes, uses] = await Promise.all([
+    rights.has('people') ? listPeople(db, workspaceId, { limit: 30 }).then((page) => page.rows) : [],
     listThemes(db, workspaceId),
     part === 'look' ? listThemeUses(db, workspaceId) : [],
   ])

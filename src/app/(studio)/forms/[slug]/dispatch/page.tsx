@@ -4,9 +4,10 @@ import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
 import { Dispatch } from '@/studio/dispatch/dispatch'
 
-export default memberPage(async ({ workspaceId, timeZone }, { params: { slug = '' } }) => {
-  const { rows } = await listSubmissions(context().db, workspaceId, { form: slug, limit: 1 })
-  const [latest] = rows
+export default memberPage('read', async ({ workspaceId, timeZone, rights }, { params: { slug = '' } }) => {
+  const [latest] = rights.has('people')
+    ? (await listSubmissions(context().db, workspaceId, { form: slug, limit: 1 })).rows
+    : []
   return (
     <Dispatch
       arrival={

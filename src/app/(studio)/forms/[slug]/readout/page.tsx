@@ -11,7 +11,7 @@ import { readSummaries } from '@/server/readout/readSummaries'
 import { defaultSpan } from '@/server/readout/span'
 import { ReadoutView } from '@/studio/readout/readout'
 
-export default memberPage(async ({ workspaceId }, { params: { slug = '' }, search }) => {
+export default memberPage('read', async ({ workspaceId, rights }, { params: { slug = '' }, search }) => {
   const { db } = context()
   const stored = await findForm(db, workspaceId, slug)
   if (!stored) notFound()
@@ -19,8 +19,10 @@ export default memberPage(async ({ workspaceId }, { params: { slug = '' }, searc
   const { from, to } = defaultSpan(spanSchema.safeParse(search).data ?? {}, new Date(), stored.timeZone)
   const [numbers, summaries, left] = await Promise.all([
     readReadout(db, stored.id, form, from, to),
-    readSummaries(db, stored.id, form, from, to),
-    listUnfinished(db, workspaceId, { form: slug, from, to, limit: 8 }),
+    readSummaries(db, stored.id, form, from, to, rights.has('people')),
+    rights.has('people')
+      ? listUnfinished(db, workspaceId, { form: slug, from, to, limit: 8 }).then((page) => page.rows)
+      : null,
   ])
   const titleOf = (name: string | undefined) => {
     const step = form.steps.find((one) => one.name === name)
@@ -31,13 +33,15 @@ export default memberPage(async ({ workspaceId }, { params: { slug = '' }, searc
       numbers={numbers}
       summaries={summaries}
       slug={slug}
-      left={left.rows.map(({ id, email, answers, steps, lastAt, source }) => ({
-        id,
-        who: email ?? (typeof answers?.email === 'string' ? answers.email : null),
-        gotTo: titleOf(steps.at(-1)),
-        lastAt,
-        source,
-      }))}
+      left={
+        left?.map(({ id, email, answers, steps, lastAt, source }) => ({
+          id,
+          who: email ?? (typeof answers?.email === 'string' ? answers.email : null),
+          gotTo: titleOf(steps.at(-1)),
+          lastAt,
+          source,
+        })) ?? null
+      }
     />
   )
 })

@@ -1,4 +1,4 @@
 import { memberPage } from '@/server/access/session'
 import { Records } from '@/studio/records/records'
 
-export default memberPage(() => <Records />)
+export default memberPage('read', () => <Records />)

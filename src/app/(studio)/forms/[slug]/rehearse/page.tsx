@@ -8,7 +8,7 @@ import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
 import { Rehearse } from '@/studio/rehearse/rehearse'
 
-export default memberPage(async ({ workspaceId, timeZone }, { params: { slug = '' } }) => {
+export default memberPage('people', async ({ workspaceId, timeZone }, { params: { slug = '' } }) => {
   const { db } = context()
   const form = await findForm(db, workspaceId, slug)
   if (!form) notFound()

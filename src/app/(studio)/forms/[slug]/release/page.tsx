@@ -4,7 +4,7 @@ import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
 import { Release } from '@/studio/release/release'
 
-export default memberPage(async ({ workspaceId }, { params: { slug = '' } }) => {
+export default memberPage('read', async ({ workspaceId }, { params: { slug = '' } }) => {
   const { db } = context()
   const form = await findForm(db, workspaceId, slug)
   if (!form) notFound()

@@ -8,7 +8,7 @@ import { Company } from '@/studio/people/company'
 
 export const metadata = { title: 'Company' }
 
-export default foundPage(orGone(findCompany), async (company, { workspaceId }) => {
+export default foundPage('people', orGone(findCompany), async (company, { workspaceId }) => {
   if (isGone(company)) return <Gone gone={company} />
   const { fields, lists } = await readResources(context().db, workspaceId)
   return <Company company={company} fields={fields} lists={lists} />

@@ -8,7 +8,7 @@ import { Opened } from '@/studio/people/opened'
 
 export const metadata = { title: 'Deal or request' }
 
-export default foundPage(orGone(findOpened), async (opened, { workspaceId }) => {
+export default foundPage('people', orGone(findOpened), async (opened, { workspaceId }) => {
   if (isGone(opened)) return <Gone gone={opened} />
   const { fields, lists } = await readResources(context().db, workspaceId)
   return <Opened opened={opened} fields={fields} lists={lists} />
