@@ -1,9 +1,10 @@
+import type { Page } from '@playwright/test'
 import { mailTo, until } from '../support/api'
 import { addressIn, runOwner } from '../support/owner'
 import { expect, facts, test, unique } from './studio'
 
 /** A house of its own for each test: its owner opens it. */
-async function openHouse(page: import('@playwright/test').Page) {
+async function openHouse(page: Page) {
   const firm = unique('house')
   const email = `una@${firm}.example`
   await page.goto(addressIn(await runOwner(facts, email)))

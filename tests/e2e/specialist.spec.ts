@@ -244,7 +244,7 @@ test('nobody gets into the studio without signing in', async ({ page }) => {
   await page.goto('/sign-in')
   await page.getByLabel('Email').fill(facts.email)
   await page.getByLabel('Password').fill('not-the-password')
-  await page.getByRole('button', { name: 'Sign in' }).click()
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
   await expect(page.getByRole('alert').filter({ hasText: 'The email or the password is wrong.' })).toBeVisible()
   await page.getByRole('button', { name: 'Enter the demo as Ines' }).click()
   await page.waitForURL('**/forms')

@@ -81,7 +81,7 @@ async function readHistory({ url, token }: Asked): Promise<object[]> {
 
 async function readScreens(reach: Asked, told: Everything): Promise<void> {
   const cookie = await signIn(reach)
-  for (const path of SCREENS.filter((one) => !/bench|history/.test(one))) {
+  for (const path of SCREENS.filter((one) => !/bench|history|account/.test(one))) {
     const where = path.endsWith('/readout') ? `${path}?${DAYS}` : path
     const response = await fetch(reach.url + where, { headers: { cookie } })
     if (!response.ok) throw new Error(`${where} was answered ${response.status}`)

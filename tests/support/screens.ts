@@ -21,4 +21,6 @@ export const SCREENS = [
   '/bench',
   '/settings',
   '/settings/history',
+  '/settings/members',
+  '/account',
 ]

@@ -1,11 +1,13 @@
 import { speak } from '@/core/language/languages'
 import { READY } from '@/core/look/ready'
-import { releasedForm } from '../support/api'
+import { mailTo, releasedForm, until } from '../support/api'
+import { query } from '../support/database'
 import { formOfEveryKind } from '../support/every_kind'
 import { addressIn, runOwner } from '../support/owner'
 import { SCREENS } from '../support/screens'
 import { everyKindInArabic } from '../support/every_kind_arabic'
 import { untilStill } from '../support/still'
+import { makeMember, makeWorkspace } from '../support/workspace'
 import { expectClean } from '../e2e/clean'
 import { rgb, styleOf, visitorPage } from '../e2e/looks'
 import { expect, facts, test, unique } from '../e2e/studio'
@@ -67,6 +69,60 @@ test('the ways in', async ({ page }) => {
   }
   await page.goto(`${new URL(address).origin}/enter/none-such`)
   await expectClean(page)
+})
+
+test('who may come in, what of it is asked, and what a role does not reach', async ({ browser }) => {
+  const { id } = await makeWorkspace(facts, false)
+  const owner = await makeMember(facts, id, 'owner')
+  const both = await makeMember(facts, id, 'analyst')
+  await query(facts.database, `insert into member (workspace_id, user_id, role) select $1, $2, 'owner'`, [
+    (await makeWorkspace(facts, false)).id,
+    both.id,
+  ])
+  for (const width of [390, 1280]) {
+    const context = await browser.newContext({ baseURL: facts.url, viewport: { width, height: 844 } })
+    const page = await context.newPage()
+    const enter = async ({ email, password }: { email: string; password: string }) => {
+      await page.goto('/sign-in')
+      await page.getByLabel('Email').fill(email)
+      await page.getByLabel('Password').fill(password)
+      await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+    }
+    await enter(owner)
+    await page.waitForURL('**/forms')
+    await page.goto('/settings/members')
+    await page.getByLabel('Their email').fill(`jon-${width}@elm.example`)
+    await page.getByRole('button', { name: 'Invite by mail' }).click()
+    await expect(page.getByText(`jon-${width}@elm.example as editor`)).toBeVisible()
+    await expectClean(page)
+    await page.goto('/settings')
+    await page.getByRole('button', { name: 'Make a token…' }).click()
+    await expectClean(page)
+    await page.goto('/account')
+    await page.getByRole('button', { name: 'Turn it on…' }).click()
+    await page.getByLabel('Your password').fill(owner.password)
+    await page.getByRole('button', { name: 'Go on' }).click()
+    await expect(page.getByLabel('The code it shows')).toBeVisible()
+    await expectClean(page)
+    const mail = await until(
+      'the invitation is there',
+      async () => (await mailTo(facts, `jon-${width}@elm.example`))[0],
+    )
+    await context.clearCookies()
+    await page.goto(addressIn(mail.text))
+    await page.getByLabel('Password').fill('short')
+    await expectClean(page)
+    await enter(both)
+    await page.waitForURL('**/workspaces**')
+    await expectClean(page)
+    await page.getByRole('link', { name: 'analyst' }).click()
+    await page.waitForURL('**/in/*/forms')
+    await page.goto(`${page.url().replace(/forms$/, 'people')}`)
+    await expect(page.getByRole('heading', { name: 'Your role does not reach this' })).toBeVisible()
+    await expectClean(page)
+    await page.goto('/sign-in?code')
+    await expectClean(page)
+  }
 })
 
 for (const width of [390, 1280])

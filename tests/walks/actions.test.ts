@@ -121,8 +121,16 @@ describe('every action', () => {
     ),
     people: await query(facts.database, 'select "values", revision from record where id = $1', [ours.contact]),
     notes: await query(facts.database, 'select text from note where record_id = $1', [ours.contact]),
-    tokens: await query(facts.database, `select name from api_token where name like 'Evil%'`),
-    invited: await query(facts.database, `select email from way_in where email like 'evil%'`),
+    tokens: await query(
+      facts.database,
+      `select t.name from api_token t join form f using (workspace_id) where slug = $1 and t.name like 'Evil%'`,
+      [ours.slug],
+    ),
+    invited: await query(
+      facts.database,
+      `select email from way_in join form f using (workspace_id) where slug = $1 and email like 'evil%'`,
+      [ours.slug],
+    ),
     desks: await figure(
       facts.database,
       'select count(*) from desk d join form f using (workspace_id) where slug = $1',

@@ -2,7 +2,7 @@ import type { FormInput } from '@/core/form/definition'
 import { expect, facts, test, unique } from '../e2e/studio'
 import { api, applied, releasedForm, send, smallForm } from '../support/api'
 import { query } from '../support/database'
-import { makeWorkspace } from '../support/workspace'
+import { makeMember, makeWorkspace } from '../support/workspace'
 
 /** What people, editors and programs may call things: without a space, from right to left, drawn, or in markup. */
 const NAMES = [
@@ -21,6 +21,9 @@ const SCREENS = [
   '/people/companies',
   '/outbox?show=all',
   '/settings',
+  '/settings/members',
+  '/account',
+  '/workspaces',
 ]
 
 /** Places of one form. */
@@ -68,6 +71,21 @@ test('every screen keeps to its width, whatever things are called', async ({ bro
     slugs.push(slug)
     await api(reach, 'POST', '/desks', { title: name.slice(0, 100), addresses: [`${'d'.repeat(50)}${n}@elm.example`] })
     await api(reach, 'POST', '/lists', { title: name.slice(0, 100) })
+    const member = await makeMember(facts, other.id, 'editor', name.slice(0, 80))
+    await query(
+      facts.database,
+      `insert into way_in (id, purpose, email, workspace_id, role, asked_by, expires_at)
+       values (gen_random_uuid(), 'join', $1, $2, 'analyst', $3, now() + interval '1 day')`,
+      [`${'i'.repeat(60)}${n}@${slug}.example`, other.id, member.id],
+    )
+    await query(
+      facts.database,
+      `insert into passkey (id, name, "publicKey", "userId", "credentialID", counter, "deviceType", "backedUp")
+       select gen_random_uuid()::text, $1, '', user_id, gen_random_uuid()::text, 0, 'singleDevice', false
+       from member where workspace_id = $2 and role = 'owner'`,
+      [name.slice(0, 80), other.id],
+    )
+    await query(facts.database, 'update api_token set name = $1 where workspace_id = $2', [name.slice(0, 80), other.id])
     const draft: FormInput = {
       ...smallForm,
       title: name,
@@ -113,6 +131,13 @@ test('every screen keeps to its width, whatever things are called', async ({ bro
       [slug, name, JSON.stringify({ first_name: name, email: name })],
     )
   }
+  // The longest stays: what the workspace and its owner are called is on every screen.
+  await query(facts.database, 'update workspace set name = $1 where id = $2', [NAMES[0]?.slice(0, 80), other.id])
+  await query(
+    facts.database,
+    `update "user" set name = $1 where id = (select user_id from member where workspace_id = $2 and role = 'owner')`,
+    [NAMES[0]?.slice(0, 80), other.id],
+  )
   const context = await browser.newContext({ baseURL: facts.url })
   const [name = '', value = ''] = other.cookie.split(';')[0]?.split(/=(.*)/s) ?? []
   await context.addCookies([{ name, value: decodeURIComponent(value), url: facts.url }])
