@@ -56,7 +56,12 @@ export const DESKS = [
     title: 'Key accounts',
     addresses: ['key.accounts@tarnfield.example', 'ines@tarnfield.example'],
   },
-  { name: 'advice_line', title: 'Advice line', addresses: ['advice@tarnfield.example'] },
+  {
+    name: 'advice_line',
+    title: 'Advice line',
+    addresses: ['advice@tarnfield.example'],
+    hours: { zone: 'Europe/Stockholm', open: [{ days: [1, 2, 3, 4, 5], from: '09:00', to: '17:00' }] },
+  },
 ]
 
 /** Where submissions go outside, by what each is for. */

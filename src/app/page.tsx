@@ -1,5 +1,6 @@
 import { redirect } from 'next/navigation'
+import { here } from '@/server/access/session'
 
 export default function Home(): never {
-  redirect('/forms')
+  redirect(here('/forms'))
 }

@@ -1,5 +1,6 @@
 import type { ColumnType, Generated, JSONColumnType } from 'kysely'
 import type { Answers } from '@/core/answers/answer'
+import type { Hours } from '@/core/dispatch/hours'
 import type { DeliveryBody, TargetName } from '@/core/dispatch/targets/bodies'
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { Origins } from '@/core/origins/origin'
@@ -92,6 +93,8 @@ interface DeskTable {
   name: string
   title: string
   addresses: string[]
+  /** When somebody is there. */
+  hours: ColumnType<Hours | null, string | null | undefined, string | null>
 }
 
 interface ListTable {
@@ -290,6 +293,8 @@ interface DeliveryTable {
   state: Default<DeliveryState>
   attempts: Default<number>
   error: ColumnType<string | null, string | null | undefined, string | null>
+  /** Not before this, as planned; nothing where it goes out at once. */
+  due_at: MaybeMoment
   created_at: Moment
   next_at: MaybeMoment
   settled_at: MaybeMoment

@@ -47,6 +47,27 @@ describe.each([-60, 60])('clocks %i minutes off', (minutes) => {
     )
   }, 90_000)
 
+  it('keep a mail waiting for just its minute', async () => {
+    const messages = (smallForm.messages ?? []).map((message) =>
+      message.to === 'visitor' ? { ...message, waits: { for: 'time' as const, minutes: 1 } } : message,
+    )
+    await releasedForm(reach, 'waits', { ...smallForm, messages })
+    const sent = await send(reach, 'waits', { first_name: 'Tock', email: 'tock@clock.example' })
+    await applied(reach, sent.body.submission)
+    const mail = `from delivery join submission on submission.id = cause_id where key = 'mail:thanks' and cause_id = '${sent.body.submission}'`
+    const seconds = (what: string) =>
+      figure(lichen.cluster.url, `select extract(epoch from ${what} - received_at)::float8 ${mail}`)
+    expect(await seconds('due_at')).toBe(60)
+    await until(
+      'it has gone out',
+      async () => (await figure(lichen.cluster.url, `select count(*) ${mail} and delivery.state = 'delivered'`)) === 1,
+      90,
+    )
+    const waited = await seconds('settled_at')
+    expect([waited >= 60, waited < 75]).toEqual([true, true])
+    expect((await mailTo(lichen, 'tock@clock.example')).length).toBe(1)
+  }, 120_000)
+
   it('stand in nothing that is stored', async () => {
     await fetch(`${lichen.url}/f/clock`)
     const [off] = await query<{ most: number }>(

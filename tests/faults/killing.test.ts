@@ -34,7 +34,11 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
     }
     reach = { url: lichen.url, bench: lichen.bench, token }
     for (const url of webs) await untilWell({ url })
-    await releasedForm(reach, 'killing', smallForm)
+    // The visitor’s mail waits for a minute, in which much is killed.
+    const messages = (smallForm.messages ?? []).map((message) =>
+      message.to === 'visitor' ? { ...message, waits: { for: 'time' as const, minutes: 1 } } : message,
+    )
+    await releasedForm(reach, 'killing', { ...smallForm, messages })
   })
   afterAll(() => lichen.stop())
 
@@ -112,6 +116,9 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
       4 * SUBMISSIONS,
     )
     expect(await count('select count(*) from delivery')).toBe(3 * SUBMISSIONS)
+    // What waits goes out once its time has come, and never before.
+    expect(await count('select count(*) from delivery where due_at is not null')).toBeGreaterThan(SUBMISSIONS / 2)
+    expect(await count('select count(*) from delivery where settled_at < due_at')).toBe(0)
     expect(await count(`select count(*) from visit_event where kind = 'sent'`)).toBe(SUBMISSIONS)
     expect(await count(`select count(*) from visit_event where kind = 'arrived'`)).toBe(SUBMISSIONS)
 

@@ -171,9 +171,18 @@ describe('each role', () => {
     ])
     expect((await ask('/lists/people', both.cookie)).status).toBe(409)
     expect((await ask('/exports/people?format=csv', both.cookie)).status).toBe(409)
+    const link = await ask('/files/x/y.pdf', both.cookie, { 'sec-fetch-mode': 'navigate' })
+    expect([link.status, link.headers.get('location')]).toEqual([307, '/workspaces?to=%2Ffiles%2Fx%2Fy.pdf'])
     const chosen = await (await ask('/workspaces?to=//evil.example', both.cookie)).text()
     expect(chosen).toContain(`/in/${handle}/forms`)
     expect(chosen).not.toContain('href="//evil.example')
+  })
+
+  it('is the studio’s alone: what visitors and programs ask for has one address', async () => {
+    for (const path of [`/f/${ours.slug}`, '/api/v1/forms', '/api/health', '/schemas/form.json', '/api/auth/sign-out'])
+      expect([path, (await ask(`/in/${handle}${path}`, cookies.owner)).status]).toEqual([path, 404])
+    const home = await ask(`/in/${handle}`, cookies.owner)
+    expect([home.status, home.headers.get('location')]).toEqual([307, `/in/${handle}/forms`])
   })
 
   it('ends at once with the membership', async () => {

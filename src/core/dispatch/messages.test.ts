@@ -29,7 +29,7 @@ const to = (message: string | null, addresses = ['north@tarnfield.example']): Ro
   because: 'Row 1',
 })
 const write = (routed: Routed[], size: number | null, email: string | null, speech = ENGLISH) =>
-  writeMessages(form, { form, speech }, { size, email }, routed, email, false, { submission: null }, snapshot.workspace)
+  writeMessages(form, { form, speech }, { size, email }, routed, email, false, { submission: null }, snapshot)
 const MAIL = 'ilka@studio.example'
 
 describe('messages', () => {
@@ -103,7 +103,7 @@ describe('messages', () => {
         null,
         false,
         { submission: null },
-        snapshot.workspace,
+        snapshot,
       ).messages[0]
     expect(told('שרה')).toMatchObject({
       subject: '\u2068שרה\u2069 asks',

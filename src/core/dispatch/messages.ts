@@ -5,6 +5,7 @@ import { holds } from '../logic/condition'
 import { describeCondition } from '../form/describe_condition'
 import { keepApart } from '../formats/direction'
 import type { Desk } from './desk'
+import { type PlannedWait, planWait } from './waits'
 import type { Routed } from './route'
 import { breakLinks, leaveOutLinks } from './links'
 import { type MergeFacts, type MergeFields, mergeFields, reasonOf, renderLine, renderTemplate } from '../form/template'
@@ -29,6 +30,8 @@ export interface PlannedMessage {
   subject: string
   text: string
   because: string
+  /** What it waits for before it goes out; nothing where it is left out. */
+  waits?: PlannedWait | null
 }
 
 const PLAIN: Message = {
@@ -38,6 +41,7 @@ const PLAIN: Message = {
   subject: '{{ form_title }}: a new submission',
   body: '{{ all_answers }}',
   when: null,
+  waits: null,
 }
 
 export interface WrittenMessages {
@@ -91,7 +95,7 @@ export function writeMessages(
   email: string | null,
   isProven: boolean,
   facts: MergeFacts,
-  sender: Sender,
+  { workspace: sender, desks }: { workspace: Sender; desks: readonly Desk[] },
 ): WrittenMessages {
   const told = deskFields(form, values, facts)
   const from = { name: sender.name, address: `forms@${sender.mailDomain}` }
@@ -103,6 +107,7 @@ export function writeMessages(
     because: string,
     fields: MessageFields,
   ): PlannedMessage => ({
+    ...waitOf(message),
     message: message.name,
     desk: desk && { name: desk.name, title: desk.title },
     title: message.title,
@@ -115,6 +120,11 @@ export function writeMessages(
     because,
   })
   const written: WrittenMessages = { messages: [], unsent: [] }
+  const waitOf = (message: Message): Pick<PlannedMessage, 'waits'> => {
+    const { wait, unmet } = planWait(message.waits, desks)
+    if (unmet !== null) written.unsent.push(`“${message.title}” goes out at once: ${unmet}`)
+    return wait === null ? {} : { waits: wait }
+  }
   const take = (message: Message, make: () => PlannedMessage): boolean => {
     try {
       written.messages.push(make())

@@ -7,7 +7,7 @@ import type { Connection } from '../dispatch/connection'
 import { targetOf } from '../dispatch/targets/registry'
 import type { Desk } from '../dispatch/desk'
 import type { ListInfo } from '../records/record'
-import type { Form, Question } from '../form/definition'
+import type { Form, Message, Question } from '../form/definition'
 import { examineLandings } from './landings'
 import { conditionOf, examineOrder, type Reach, type Tried } from './reach'
 import { examineTests } from './tests'
@@ -38,7 +38,10 @@ export function examineForm(form: Form, resources: Resources): Finding[] {
     ...examineRouting(form, resources),
     ...examineTargets(form, resources),
     ...examineOutcomes(form, resources.destinations),
-    ...form.messages.flatMap(({ name, title, when }) => examineTests(form, when, 'dispatch', name, title)),
+    ...form.messages.flatMap((message) => [
+      ...examineTests(form, message.when, 'dispatch', message.name, message.title),
+      ...examineWait(message, resources.desks),
+    ]),
   ]
   const rank = { fault: 0, warning: 1, note: 2 }
   return findings.sort((a, b) => rank[a.severity] - rank[b.severity])
@@ -171,6 +174,15 @@ function examineTargets(form: Form, { connections }: Resources): Finding[] {
     if (found.retired) return [dispatchFault(connection, `The form sends to “${title}”, which is retired.`)]
     return examineTests(form, when, 'dispatch', connection, `When “${title}” gets it`)
   })
+}
+
+/** A message that is to go out in somebody’s hours needs them. */
+function examineWait({ name, title, waits }: Message, desks: readonly Desk[]): Finding[] {
+  if (waits?.for !== 'hours') return []
+  const desk = desks.find((one) => one.name === waits.desk)
+  if (desk?.hours) return []
+  const what = desk ? `${desk.title}, which has none yet` : `the desk “${waits.desk}”, which does not exist`
+  return [dispatchFault(name, `“${title}” goes out in the hours of ${what}.`)]
 }
 
 function examineTold(

@@ -28,7 +28,7 @@ describe('what visitors will notice', () => {
     }
   })
   it('are mails to them, and none to desks', () => {
-    const message = { name: 'm', title: 'Thanks', subject: 's', body: 'b', when: null }
+    const message = { name: 'm', title: 'Thanks', subject: 's', body: 'b', when: null, waits: null }
     const to = (audience: 'desk' | 'visitor') => ({ ...before, messages: [{ ...message, to: audience }] })
     expect(tellVisitorsDifferences(before, to('visitor'))).toEqual(['Added the message “Thanks”'])
     expect(tellVisitorsDifferences(before, to('desk'))).toEqual([])

@@ -9,6 +9,7 @@ import { expectationSchema, landingSchema, whenSchema } from './parts'
 import { fillSchema } from '../origins/registry'
 import { questionSchema } from './question'
 import { PACES } from './paces'
+import { waitsSchema } from './waits'
 import { languagesSchema, translationsSchema } from './translation'
 
 /**
@@ -81,6 +82,7 @@ const messageSchema = z.strictObject({
   subject: forVisitors(templateSchema(200)),
   body: forVisitors(templateSchema(20_000)),
   when: whenSchema,
+  waits: waitsSchema,
 })
 
 /** What a form says itself of one connection. */

@@ -60,7 +60,7 @@ export function addMessage(form: Form, to: Message['to']): Form {
     to === 'desk'
       ? { subject: '{{ form_title }}: a new submission', body: '{{ all_answers }}' }
       : { subject: 'Thank you', body: 'Thank you. We have your answers.' }
-  return { ...form, messages: [...form.messages, { name, title, to, ...words, when: null }] }
+  return { ...form, messages: [...form.messages, { name, title, to, ...words, when: null, waits: null }] }
 }
 
 export const updateMessage = (form: Form, name: string, change: Partial<Message>): Form => ({

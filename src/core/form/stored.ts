@@ -25,6 +25,7 @@ function completeForm(form: Form): Form {
   return {
     ...blank,
     ...form,
+    messages: (form.messages ?? []).map((message) => ({ ...message, waits: message.waits ?? null })),
     steps: form.steps.map((step) => ({
       ...blankStep,
       ...step,

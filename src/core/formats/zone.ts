@@ -42,16 +42,37 @@ export const showMoment = (zone: string, at: Date): string =>
 export const showTime = (zone: string, at: Date): string =>
   formatOf({ timeZone: zone, hour: '2-digit', minute: '2-digit' }).format(at)
 
-/** A moment as ISO 8601 has it in a zone, with the zone's offset: `2026-11-25T09:05:00.000+01:00`. */
-export function isoIn(zone: string, at: Date): string {
+/** How far the clocks of a zone are before those of UTC at a moment, in minutes. */
+function offsetIn(zone: string, at: Date): number {
   // The offset comes as “GMT+01:00”, and as “GMT” for none.
   const name = formatOf({ timeZone: zone, timeZoneName: 'longOffset' })
     .formatToParts(at)
     .find(({ type }) => type === 'timeZoneName')
   const [, sign = '+', hours = '00', minutes = '00'] = /GMT([+-])(\d\d):(\d\d)/.exec(name?.value ?? '') ?? []
-  const offset = (Number(hours) * 60 + Number(minutes)) * (sign === '-' ? -1 : 1)
+  return (Number(hours) * 60 + Number(minutes)) * (sign === '-' ? -1 : 1)
+}
+
+/** A moment as ISO 8601 has it in a zone, with the zone's offset: `2026-11-25T09:05:00.000+01:00`. */
+export function isoIn(zone: string, at: Date): string {
+  const offset = offsetIn(zone, at)
   const local = new Date(at.getTime() + offset * 60_000).toISOString().slice(0, -1)
-  return `${local}${sign}${hours}:${minutes}`
+  const two = (n: number) => String(n).padStart(2, '0')
+  const [hours, minutes] = [Math.floor(Math.abs(offset) / 60), Math.abs(offset) % 60]
+  return `${local}${offset < 0 ? '-' : '+'}${two(hours)}:${two(minutes)}`
+}
+
+/**
+ * The moment at which clocks in a zone show a day and a time (`YYYY-MM-DD`, `HH:MM`). Of one that comes twice, as when
+ * summer ends, the first; of one that they skip, the moment that would have been it had they not (RFC 5545, 3.3.5).
+ */
+export function instantOf(zone: string, day: string, time: string): Date {
+  const shown = Date.parse(`${day}T${time}:00Z`)
+  const HALF_DAY = 12 * 60 * 60_000
+  const [before, after] = [shown - HALF_DAY, shown + HALF_DAY].map((at) => offsetIn(zone, new Date(at)) * 60_000)
+  const fits = [before, after]
+    .map((offset = 0) => shown - offset)
+    .filter((at) => at + offsetIn(zone, new Date(at)) * 60_000 === shown)
+  return new Date(fits.length > 0 ? Math.min(...fits) : shown - (before ?? 0))
 }
 
 /** What people call a zone: the place it is named after, as “Stockholm time”. */

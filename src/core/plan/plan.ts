@@ -71,16 +71,7 @@ export function planSubmission(
   const routed = routeSubmission(form, values, snapshot)
   // A personal link shows whose address it was sent to, and nobody else’s.
   const isProven = snapshot.records.some(({ id, key }) => id === visit.linkHolder && key === person.email)
-  const { messages, unsent } = writeMessages(
-    form,
-    spoken,
-    values,
-    routed,
-    person.email,
-    isProven,
-    visit,
-    snapshot.workspace,
-  )
+  const { messages, unsent } = writeMessages(form, spoken, values, routed, person.email, isProven, visit, snapshot)
   const { outcome, unmade } = chooseOutcome(spoken.form, values, { ...visit, speech: spoken.speech })
   const all = [...changes, ...openingChanges(form, values, records, changes, visit, snapshot)]
   return {

@@ -18,9 +18,9 @@ export function explainPlan(plan: Plan): PlanLine[] {
     ...plan.records.filter(({ record }) => record !== 'contact').map((touched) => explainTouched(plan, touched)),
     ...plan.changes.map(explainChange),
     ...plan.lists.map(({ title, because }): PlanLine => ({ place: 'list', text: `Joins ${title}`, because })),
-    ...plan.messages.map(({ title, desk, to, because }): PlanLine => ({
+    ...plan.messages.map(({ title, desk, to, because, waits }): PlanLine => ({
       place: 'message',
-      text: desk ? `${desk.title} gets “${title}”` : `“${title}” goes to ${to.join(', ')}`,
+      text: `${desk ? `${desk.title} gets “${title}”` : `“${title}” goes to ${to.join(', ')}`}${waits ? `, ${waits.words}` : ''}`,
       because,
     })),
     ...plan.deliveries

@@ -18,6 +18,7 @@ import * as lanes from './0016_lanes'
 import * as recurrences from './0017_recurrences'
 import * as causes from './0018_causes'
 import * as rights from './0019_rights'
+import * as waiting from './0020_waiting'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -40,4 +41,5 @@ export const migrations: Record<string, Migration> = {
   '0017_recurrences': recurrences,
   '0018_causes': causes,
   '0019_rights': rights,
+  '0020_waiting': waiting,
 }

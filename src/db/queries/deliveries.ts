@@ -14,6 +14,8 @@ export interface NewDelivery {
   body: DeliveryBody
   because: string
   created_at: string
+  /** Not before this; nothing where it goes out at once. */
+  due_at?: string | null
   form_id: string | null
   /** The visitor's address where it is a mail to one. */
   visitor: string | null
@@ -26,11 +28,11 @@ export async function addDeliveries(db: Runner, deliveries: readonly NewDelivery
   await sql`
     with added as (
       insert into delivery (id, workspace_id, cause_id, key, body, because, created_at, form_id, visitor,
-        connection)
-      select id, workspace_id, cause_id, key, body, because, created_at, form_id, visitor, connection
+        connection, due_at, next_at)
+      select id, workspace_id, cause_id, key, body, because, created_at, form_id, visitor, connection, due_at, due_at
       from jsonb_to_recordset(${asJson(deliveries)}::jsonb) as row(id uuid, workspace_id uuid,
         cause_id uuid, key text, body jsonb, because text, created_at timestamptz,
-        form_id uuid, visitor text, connection text)
+        form_id uuid, visitor text, connection text, due_at timestamptz)
       on conflict (cause_id, key) do nothing
       returning workspace_id, coalesce(connection, '') as connection
     ), lane as (select distinct workspace_id, connection from added)
@@ -175,7 +177,14 @@ export const resendDelivery = (db: Db, workspaceId: string, id: string): Promise
     return true
   })
 
-/** Puts aside what was given up, so that it calls nobody any more; `false` where it is not given up. */
+/** What waits for its time, of which nothing has been tried: nobody has it in hand. */
+const isWaitingForItsTime = sql<boolean>`state = 'waiting' and due_at > clock_timestamp() and attempts = 0
+  and next_at is not null and (lease_until is null or lease_until <= clock_timestamp())`
+
+/**
+ * Puts aside what was given up, so that it calls nobody any more, and what still waits for its time, so that it never
+ * goes out; `false` where it is neither.
+ */
 export async function putDeliveryAside(
   db: Runner,
   workspaceId: string,
@@ -188,10 +197,36 @@ export async function putDeliveryAside(
     .set({ state: 'put_aside', aside_for: reason, aside_by: by })
     .where('id', '=', id)
     .where('workspace_id', '=', workspaceId)
-    .where('state', '=', 'given_up')
+    .where((eb) => eb.or([eb('state', '=', 'given_up'), isWaitingForItsTime]))
     .returning('id')
     .executeTakeFirst()
   return row !== undefined
+}
+
+/** Why deliveries of a cause that was put back were put aside. */
+const PUT_BACK = 'What caused it was put back.'
+
+/** Puts aside what still waits for its time of a cause that is put back. */
+export async function stopWaiting(tx: Runner, workspaceId: string, cause: string, by: string): Promise<void> {
+  await tx
+    .updateTable('delivery')
+    .set({ state: 'put_aside', aside_for: PUT_BACK, aside_by: by })
+    .where('workspace_id', '=', workspaceId)
+    .where('cause_id', '=', cause)
+    .where(isWaitingForItsTime)
+    .execute()
+}
+
+/** Has wait again what was put aside with a cause, now that putting it back is put back itself. */
+export async function waitAgain(tx: Runner, workspaceId: string, cause: string): Promise<void> {
+  await sql`
+    with again as (
+      update delivery set state = 'waiting', aside_for = null, aside_by = null
+      where workspace_id = ${workspaceId} and cause_id = ${cause} and state = 'put_aside' and aside_for = ${PUT_BACK}
+      returning workspace_id, coalesce(connection, '') as connection
+    ), lane as (select distinct workspace_id, connection from again)
+    ${turnsOf(sql`lane`)}
+  `.execute(tx)
 }
 
 /** Deliveries of a workspace, each with the title of the connection it goes over. */
@@ -215,6 +250,7 @@ const deliveriesOf = (db: Runner, workspaceId: string) =>
       'delivery.attempts',
       'delivery.error',
       'delivery.created_at as createdAt',
+      'delivery.due_at as dueAt',
       'delivery.next_at as nextAt',
       'delivery.settled_at as settledAt',
       'delivery.aside_for as asideFor',

@@ -32,7 +32,7 @@ export async function readResources(db: Runner, workspaceId: string): Promise<Wo
     db.selectFrom('list').select(['name', 'title']).where('workspace_id', '=', workspaceId).orderBy('title').execute(),
     db
       .selectFrom('desk')
-      .select(['name', 'title', 'addresses'])
+      .select(['name', 'title', 'addresses', 'hours'])
       .where('workspace_id', '=', workspaceId)
       .orderBy('title')
       .execute(),
@@ -133,12 +133,12 @@ export async function setTimeZone(db: Runner, workspaceId: string, zone: string)
 }
 
 export async function saveDesk(db: Runner, workspaceId: string, desk: Desk): Promise<void> {
+  const { name, title, addresses } = desk
+  const set = { title, addresses, hours: desk.hours ? asJson(desk.hours) : null }
   await db
     .insertInto('desk')
-    .values({ workspace_id: workspaceId, ...desk })
-    .onConflict((conflict) =>
-      conflict.columns(['workspace_id', 'name']).doUpdateSet({ title: desk.title, addresses: desk.addresses }),
-    )
+    .values({ workspace_id: workspaceId, name, ...set })
+    .onConflict((conflict) => conflict.columns(['workspace_id', 'name']).doUpdateSet(set))
     .execute()
 }
 

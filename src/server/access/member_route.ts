@@ -1,10 +1,13 @@
 import type { z } from 'zod'
 import { isSoundText } from '@/core/formats/text'
 import type { Right } from '@/core/rights/right'
+import { askedPlace } from '../door/asker'
 import { guard, problem } from '../problem'
 import { admit, type Member } from './member'
 
 type Params = Record<string, string>
+
+const leadTo = (location: string): Response => new Response(null, { status: 307, headers: { location } })
 
 /** Makes a handler of plain requests of the studio, for members who have a right. */
 export const memberRoute =
@@ -15,7 +18,12 @@ export const memberRoute =
   (request: Request, { params }: { params: Promise<P> }): Promise<Response> =>
     guard(async () => {
       const admitted = await admit(request.headers, right)
-      return admitted.ok ? answer(admitted.member, request, await params) : problem(admitted.status, admitted.message)
+      if (admitted.ok) return answer(admitted.member, request, await params)
+      // Whoever came by a link, as one of a mail, chooses first.
+      const isLink = request.headers.get('sec-fetch-mode') === 'navigate'
+      if (admitted.status === 409 && isLink)
+        return leadTo(`/workspaces?${new URLSearchParams({ to: askedPlace().path })}`)
+      return problem(admitted.status, admitted.message)
     })
 
 /** What a request asks in its address; what is empty or no Unicode is left out. */

@@ -5,6 +5,7 @@ import { doneToSlots, type Left, putBack as planPuttingBack, recordsIn } from '@
 import { identityOf, titleOf } from '@/core/records/record'
 import type { Db, Runner } from '@/db/database'
 import { countOthers, findCause, findTaken, markUndone, readChain, readSlotsOf } from '@/db/queries/causes'
+import { stopWaiting, waitAgain } from '@/db/queries/deliveries'
 import { holdRecords } from '@/db/queries/records'
 import { type Done, done, notDone } from '../done'
 import { isTaken } from '../failures'
@@ -75,6 +76,12 @@ async function putBackNow(
   const caused = { id, workspaceId, cause: { sort: 'put back' as const, by, of }, about, at }
   ledger.do(caused, set)
   await writeChanges(tx, workspaceId, ledger.written(), await followContacts(tx, workspaceId, ledger, caused))
-  if (!only && left.length === 0) await markUndone(tx, workspaceId, of, id)
+  if (!only && left.length === 0) {
+    await markUndone(tx, workspaceId, of, id)
+    // Mails that went out stay out; what still waits for its time need not.
+    await (cause.sort === 'put back' && cause.of !== null
+      ? waitAgain(tx, workspaceId, cause.of)
+      : stopWaiting(tx, workspaceId, of, by.name))
+  }
   return done({ cause: id, left })
 }

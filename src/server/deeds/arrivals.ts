@@ -116,6 +116,7 @@ const delivery = z.object({
   attempts: z.number(),
   error: z.string().nullable(),
   createdAt: moment,
+  dueAt: moment.nullable().describe('Not before this, as planned; null for what goes out at once'),
   nextAt: moment.nullable(),
   settledAt: moment.nullable(),
   asideFor: z.string().nullable().describe('Why it was put aside'),
@@ -202,23 +203,23 @@ export const readOutbox = deed({
 })
 
 export const putAside = deed({
-  summary: 'Put aside a delivery that was given up, so that it calls nobody any more',
+  summary: 'Put aside a delivery that was given up, or that still waits for its time: it goes out no more',
   may: 'answer',
   input: z.strictObject({
     id: z.uuid(),
     reason: z.string().trim().min(1, 'Say why').max(300),
   }),
   gives: nothing,
-  refusals: { 404: 'No delivery that was given up has this id' },
+  refusals: { 404: 'No delivery that was given up or waits for its time has this id' },
   leaves: { deed: 'putAside', about: ({ reason }) => reason },
   run: async ({ context, workspaceId, doer }, { id, reason }) =>
     (await putDeliveryAside(context.db, workspaceId, id, reason, doer.name))
       ? done(null)
-      : notDone(404, 'No delivery that was given up has this id.'),
+      : notDone(404, 'No delivery that was given up or waits for its time has this id.'),
 })
 
 export const sendAgain = deedOn({
-  summary: 'Send a delivery again that has not got through, with all its attempts before it',
+  summary: 'Send a delivery now that has not got through, or still waits for its time, with all its attempts before it',
   may: 'answer',
   missing: 'No delivery that waits has this id.',
   leaves: 'sendAgain',

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { goesToSchema } from '@/core/form/outcomes'
+import { hoursSchema } from '@/core/dispatch/hours'
 import { type Plan, PLAN_FORMAT } from '@/core/plan/plan'
 import { answer, desk, record, target } from './shapes'
 
@@ -44,6 +45,13 @@ const message = z.object({
   subject: z.string(),
   text: z.string(),
   because: z.string(),
+  waits: z
+    .discriminatedUnion('for', [
+      z.object({ words: z.string(), for: z.literal('time'), minutes: z.number() }),
+      z.object({ words: z.string(), for: z.literal('hours'), hours: hoursSchema }),
+    ])
+    .nullish()
+    .describe('What it waits for before it goes out'),
 })
 
 const planned = z.object({

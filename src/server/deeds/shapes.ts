@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { Answer, Answers } from '@/core/answers/answer'
+import { hoursSchema } from '@/core/dispatch/hours'
 import { TARGET_NAMES } from '@/core/dispatch/targets/registry'
 import { FIELD_TYPES, type FieldType, RECORD_TYPES } from '@/core/fields/field'
 
@@ -47,7 +48,12 @@ export const field = z.object({
   retired: z.boolean(),
 })
 
-export const desk = z.object({ name: z.string(), title: z.string(), addresses: z.array(z.string()) })
+export const desk = z.object({
+  name: z.string(),
+  title: z.string(),
+  addresses: z.array(z.string()),
+  hours: hoursSchema.nullish().describe('When somebody is there; null where it says nothing of that'),
+})
 
 export const list = z.object({ name: z.string(), title: z.string() })
 

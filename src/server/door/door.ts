@@ -47,10 +47,14 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
       return write(problem(405, 'Nothing here takes this method.', {}, { allow: METHODS.join(', ') }), response)
     if (!url) return write(problem(400, 'This address cannot be read.'), response)
     request.headers.cookie = soundCookies(request.headers.cookie)
-    const path = decodePath(splitWithin(url.pathname).path)
+    const { handle, path: inner } = splitWithin(url.pathname)
+    const path = decodePath(inner)
     const visitor = VISITOR.exec(path ?? '')
     if (path === null || (!visitor && ![...url.searchParams].flat().every(isSoundText)))
       return write(await refuseAddress(path, url.pathname), response)
+    // Only the studio is in a workspace: what visitors and programs ask for has one address.
+    if (handle !== null && /^\/(?:f|api|schemas|_next)(?:\/|$)/.test(path))
+      return write(problem(404, 'There is nothing at this address.'), response)
     if (FILES.test(path)) return receiveFiles(request, response)
     if (path === PICTURES && request.method === 'POST') {
       const taken = await receivePicture(request, url)

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { ANY_EMAIL, rules as email } from '@/core/kinds/email'
 import { nameFrom } from '@/core/form/name_from'
 import type { Desk } from '@/core/dispatch/desk'
+import { type Hours, hoursSchema } from '@/core/dispatch/hours'
 import type { Db } from '@/db/database'
 import { readResources, saveDesk } from '@/db/queries/workspace'
 import { type Done, done, notDone } from '../done'
@@ -18,7 +19,11 @@ const addressesSchema = z
   ])
   .transform((texts) => texts.map((text) => text.trim()).filter(Boolean))
 
-export const deskSchema = z.strictObject({ title: titleSchema, addresses: addressesSchema.default([]) })
+export const deskSchema = z.strictObject({
+  title: titleSchema,
+  addresses: addressesSchema.default([]),
+  hours: hoursSchema.nullish().describe('When somebody is there; null for none, as they are where it is left out'),
+})
 
 type DeskInput = z.output<typeof deskSchema>
 
@@ -29,24 +34,32 @@ export async function addDesk(db: Db, workspaceId: string, input: DeskInput): Pr
     input.title,
     desks.map((desk) => desk.name),
   )
-  return writeDesk(db, workspaceId, name, input)
+  return writeDesk(db, workspaceId, name, input, null)
 }
 
 /** Changes a desk for every form, at once. */
 export async function changeDesk(db: Db, workspaceId: string, name: string, input: DeskInput): Promise<Done<Desk>> {
   const { desks } = await readResources(db, workspaceId)
-  if (!desks.some((desk) => desk.name === name)) return notDone(404, 'There is no such desk.')
-  return writeDesk(db, workspaceId, name, input)
+  const desk = desks.find((one) => one.name === name)
+  if (!desk) return notDone(404, 'There is no such desk.')
+  return writeDesk(db, workspaceId, name, input, desk.hours ?? null)
 }
 
-async function writeDesk(db: Db, workspaceId: string, name: string, input: DeskInput): Promise<Done<Desk>> {
+async function writeDesk(
+  db: Db,
+  workspaceId: string,
+  name: string,
+  input: DeskInput,
+  before: Hours | null,
+): Promise<Done<Desk>> {
   const addresses = new Set<string>()
   for (const text of input.addresses) {
     const read = email.check(text, ANY_EMAIL)
     if (!read.ok || typeof read.answer !== 'string') return notDone(422, `“${text}” is not an email address.`)
     addresses.add(read.answer)
   }
-  const desk = { name, title: input.title, addresses: [...addresses] }
+  const hours = input.hours === undefined ? before : input.hours
+  const desk = { name, title: input.title, addresses: [...addresses], hours }
   await saveDesk(db, workspaceId, desk)
   return done(desk)
 }

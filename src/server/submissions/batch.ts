@@ -12,6 +12,7 @@ import { changesOf } from '@/core/plan/changes_of'
 import type { Plan } from '@/core/plan/plan'
 import type { Snapshot } from '@/core/plan/snapshot'
 import { joinWanted, wantedBy } from '@/core/records/wanted'
+import { waitsUntil } from '@/core/dispatch/waits'
 import type { Runner } from '@/db/database'
 import { lockNames } from '@/db/queries/clock'
 import type { NewDelivery } from '@/db/queries/deliveries'
@@ -121,6 +122,7 @@ export class Batch {
         body: targetOf(delivery.to).body(delivery, sent),
         because: delivery.because,
         created_at: at.toISOString(),
+        due_at: dueAt(delivery, plan, submission.received_at, at)?.toISOString() ?? null,
       })
     const { steps } = walkForm(form, submission.values, submission.values)
     this.visits.push({
@@ -153,6 +155,12 @@ export class Batch {
     await advanceVisits(tx, this.visits)
     await queueReadout(tx, await markSentAfterAll(tx, this.sent))
   }
+}
+
+/** Until when a delivery waits, where it is a mail that does. */
+function dueAt({ message }: PlannedDelivery, plan: Plan, sentAt: Date, now: Date): Date | null {
+  const waits = message === null ? null : plan.messages[message]?.waits
+  return waits ? waitsUntil(waits, sentAt, now) : null
 }
 
 /** The visitor's mailbox where a delivery is a mail to one. */

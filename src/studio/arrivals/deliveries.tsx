@@ -17,6 +17,8 @@ export interface ShownDelivery {
   state: 'waiting' | 'delivered' | 'given_up' | 'put_aside'
   attempts: number
   error: string | null
+  /** Not before this, as planned. */
+  dueAt: Date | string | null
   nextAt: Date | string | null
   settledAt: Date | string | null
   asideFor: string | null
@@ -58,7 +60,9 @@ export function DeliveryWords({ delivery }: { delivery: ShownDelivery }) {
 }
 
 /** What came through says so quietly; the others speak. */
-function State({ state }: Pick<ShownDelivery, 'state'>) {
+function State(delivery: ShownDelivery) {
+  const { state } = delivery
+  if (waitsForItsTime(delivery)) return <Chip tone="teal">waits for its time</Chip>
   if (state === 'delivered') return <span className="text-soft">delivered</span>
   if (state === 'put_aside') return <span className="text-soft">put aside</span>
   return state === 'waiting' ? <Chip tone="amber">waiting</Chip> : <Chip tone="red">given up</Chip>
@@ -66,23 +70,39 @@ function State({ state }: Pick<ShownDelivery, 'state'>) {
 
 /** How deliveries stand. */
 export const DELIVERY_COLUMNS: Column<ShownDelivery>[] = [
-  { head: 'State', by: 'state', cell: ({ state }) => <State state={state} /> },
+  { head: 'State', by: 'state', cell: (row) => <State {...row} /> },
   { spare: true, head: 'Attempts', by: 'attempts', right: true, cell: ({ attempts }) => attempts },
   { spare: true, head: 'Next or last', by: 'when', className: NOWRAP, cell: (row) => <When {...row} /> },
   {
     head: <span className="sr-only">What to do</span>,
-    cell: ({ id, state }) =>
-      state !== 'delivered' && (
-        <span className="flex flex-wrap justify-end gap-1.5">
-          <Again label="Send again" action={resendAction.bind(null, { id })} />
-          {state === 'given_up' && <PutAside id={id} />}
-        </span>
-      ),
+    cell: (row) => {
+      const { id, state } = row
+      const waits = waitsForItsTime(row)
+      return (
+        state !== 'delivered' && (
+          <span className="flex flex-wrap justify-end gap-1.5">
+            <Again label={waits ? 'Send now' : 'Send again'} action={resendAction.bind(null, { id })} />
+            {(waits || state === 'given_up') && <PutAside id={id} label={waits ? 'Stop…' : 'Put aside…'} />}
+          </span>
+        )
+      )
+    },
   },
 ]
 
-/** When a delivery was settled, or will be tried again. */
-function When({ settledAt, nextAt }: ShownDelivery) {
+/** Whether it goes out later as it was planned, and nothing of it has been tried. */
+const waitsForItsTime = ({ state, attempts, dueAt, nextAt }: ShownDelivery): boolean =>
+  state === 'waiting' && attempts === 0 && dueAt !== null && nextAt !== null
+
+/** When a delivery was settled, or will be tried, again or for the first time. */
+function When(delivery: ShownDelivery) {
+  const { settledAt, nextAt } = delivery
+  if (waitsForItsTime(delivery) && nextAt)
+    return (
+      <>
+        goes out <Moment at={nextAt} />
+      </>
+    )
   if (settledAt) return <Moment at={settledAt} />
   if (!nextAt) return 'queued'
   return (

@@ -7,8 +7,8 @@ import { toast } from '../ui/toast'
 import { putAsideAction } from './actions'
 import { useMay } from '../ui/here'
 
-/** Puts a delivery aside that was given up: it asks why in its own place, so that others know. */
-export function PutAside({ id }: { id: string }) {
+/** Puts a delivery aside that was given up, or that still waits: it asks why in its own place, so that others know. */
+export function PutAside({ id, label }: { id: string; label: string }) {
   const router = useRouter()
   const may = useMay('answer')
   const [asking, setAsking] = useState(false)
@@ -21,7 +21,7 @@ export function PutAside({ id }: { id: string }) {
     router.refresh()
   }
   if (!may) return null
-  if (!asking) return <Button onClick={() => setAsking(true)}>Put aside…</Button>
+  if (!asking) return <Button onClick={() => setAsking(true)}>{label}</Button>
   return (
     <form onSubmit={(event) => void put(event)} className="flex flex-wrap gap-1.5">
       <input
@@ -33,7 +33,7 @@ export function PutAside({ id }: { id: string }) {
         placeholder="Why?"
         className="box w-44"
       />
-      <Button type="submit">Put aside</Button>
+      <Button type="submit">{label.replace('…', '')}</Button>
       <Button look="quiet" onClick={() => setAsking(false)}>
         Keep it
       </Button>

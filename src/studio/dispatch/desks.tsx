@@ -3,10 +3,12 @@
 import { type FormEvent, useState } from 'react'
 import type { Resources } from '@/core/examine/examine'
 import type { Desk } from '@/core/dispatch/desk'
+import { tellHours } from '@/core/dispatch/hours'
 import { setDeskAction } from '../settings/actions'
 import { AddResource } from '../settings/addResource'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
+import { DeskHours } from './deskHours'
 
 /** Every desk with who belongs to it, each to be opened and changed, and a line to add one. */
 export function Desks({ desks, onSaved }: { desks: readonly Desk[]; onSaved: (resources: Resources) => void }) {
@@ -20,6 +22,7 @@ export function Desks({ desks, onSaved }: { desks: readonly Desk[]; onSaved: (re
             <span className={`wrap-anywhere ${desk.addresses.length === 0 ? 'text-red' : 'text-soft'}`}>
               {desk.addresses.join(', ') || 'no address yet'}
             </span>
+            {desk.hours && <span className="block pl-4 text-soft">{tellHours(desk.hours)}</span>}
           </summary>
           <DeskEditor desk={desk} onSaved={onSaved} />
         </details>
@@ -31,6 +34,7 @@ export function Desks({ desks, onSaved }: { desks: readonly Desk[]; onSaved: (re
 
 /** A desk's name and addresses. They hold for every form, at once. */
 function DeskEditor({ desk, onSaved }: { desk: Desk; onSaved: (resources: Resources) => void }) {
+  const [hours, setHours] = useState(desk.hours ?? null)
   const [note, setNote] = useState<{ wrong: boolean; text: string } | null>(null)
   const submit = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
@@ -39,6 +43,7 @@ function DeskEditor({ desk, onSaved }: { desk: Desk; onSaved: (resources: Resour
       name: desk.name,
       title: String(entered.get('title')),
       addresses: String(entered.get('addresses')),
+      hours,
     })
     if (result.ok) onSaved(result.now)
     setNote(result.ok ? { wrong: false, text: 'Saved for every form.' } : { wrong: true, text: result.message })
@@ -54,6 +59,7 @@ function DeskEditor({ desk, onSaved }: { desk: Desk; onSaved: (resources: Resour
         defaultValue={desk.addresses.join('\n')}
         className="box"
       />
+      <DeskHours hours={hours} onChange={setHours} />
       <div className="flex items-center gap-2">
         <Button type="submit">Save desk</Button>
         {note && (

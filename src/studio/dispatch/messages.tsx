@@ -2,6 +2,7 @@
 
 import type { Answers } from '@/core/answers/answer'
 import { ENGLISH } from '@/core/language/languages'
+import { planWait } from '@/core/dispatch/waits'
 import { deskFields, visitorFields } from '@/core/dispatch/messages'
 import { renderLineOr, renderOr } from '@/core/form/template'
 import type { Message } from '@/core/form/definition'
@@ -14,6 +15,7 @@ import { IN_MESSAGES, useMergeable } from '../draft/mergeable'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { ChoiceField, TextField } from '../ui/field'
+import { GoesOut } from './waits'
 
 /** The latest arrival of a form, and what people call it. */
 export interface LatestArrival {
@@ -39,11 +41,13 @@ export function Messages({ arrival }: { arrival: LatestArrival | null }) {
 }
 
 function MessageEditor({ message, arrival }: { message: Message; arrival: LatestArrival | null }) {
-  const { form, edit } = useDraft((state) => state)
+  const { form, edit, resources } = useDraft((state) => state)
+  const { desks } = resources
   const { name } = message
   const change = (part: Partial<Message>, key: string) =>
     edit((one) => updateMessage(one, name, part), `${name}.${key}`)
   const reply = emailQuestions(form)[0]?.label
+  const { wait } = planWait(message.waits, desks)
   const merges = [...useMergeable(), ...IN_MESSAGES]
   return (
     <details className="mb-2 rounded-md border border-rule bg-white px-3 py-2">
@@ -53,6 +57,7 @@ function MessageEditor({ message, arrival }: { message: Message; arrival: Latest
         <span className="text-soft">
           {message.subject}
           {message.to === 'desk' && reply ? ` · reply goes to ${reply}` : ''}
+          {wait ? ` · ${wait.words}` : ''}
         </span>
       </summary>
       <div className="mt-2 grid gap-4 min-[1100px]:grid-cols-2">
@@ -92,6 +97,7 @@ function MessageEditor({ message, arrival }: { message: Message; arrival: Latest
               />
             </>
           )}
+          <GoesOut waits={message.waits} onChange={(waits) => change({ waits }, 'waits')} />
           <span />
           <span>
             <Button look="quiet" onClick={() => edit((one) => removeMessage(one, name))}>

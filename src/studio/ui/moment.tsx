@@ -10,7 +10,8 @@ export const ZoneProvider = ({ zone, children }: { zone: string; children: React
   <Zone value={zone}>{children}</Zone>
 )
 
-const useZone = (): string => useContext(Zone)
+/** The zone that days and hours of the workspace are told in. */
+export const useZone = (): string => useContext(Zone)
 
 /** A day and time in the workspace's zone, or the time alone; in UTC where one points at it. */
 export function Moment({ at, show = showMoment }: { at: Date | string; show?: typeof showMoment }) {

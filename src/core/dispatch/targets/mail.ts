@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { attachUpTo, tellFiles } from '../attachments'
 import { secretSetting } from './settings'
+import { waitsUntil } from '../waits'
 import type { TargetRules } from './target'
 import type { MailBody } from './bodies'
 
@@ -32,11 +33,13 @@ export const mail: TargetRules<MailBody> = {
       text: `Mail “${title}” to ${to.join(', ')}`,
       because,
     })),
-  body({ message }, { plan, at, files: sent, attach }) {
+  body({ message }, { plan, at, submission, files: sent, attach }) {
     const planned = message === null ? undefined : plan.messages[message]
     if (!planned) throw new Error('A mail delivery needs its message')
-    const { from, to, replyTo, subject, text } = planned
-    const mail: MailBody = { to: 'mail', from, recipients: to, replyTo, subject, text, date: at.toISOString() }
+    const { from, to, replyTo, subject, text, waits } = planned
+    // What waits is of the moment it goes out.
+    const date = (waits && waitsUntil(waits, submission.receivedAt, at)) ?? at
+    const mail: MailBody = { to: 'mail', from, recipients: to, replyTo, subject, text, date: date.toISOString() }
     // Files are for whoever is told, not for whoever sent them.
     if (planned.audience !== 'desk' || sent.length === 0) return mail
     const files = attachUpTo(sent, attach)

@@ -1,0 +1,17 @@
+import { z } from 'zod'
+import { nameSchema } from '../answers/name'
+
+/** The longest a message waits: ninety days, in minutes. */
+const LONGEST = 90 * 24 * 60
+
+/** What a message waits for, as a form says it. */
+export const waitsSchema = z
+  .discriminatedUnion('for', [
+    z.strictObject({ for: z.literal('time'), minutes: z.int().min(1).max(LONGEST) }),
+    z.strictObject({ for: z.literal('hours'), desk: nameSchema.describe('The desk whose hours it goes out in') }),
+  ])
+  .nullable()
+  .default(null)
+  .describe('What it waits for before it goes out; null for nothing')
+
+export type Waits = NonNullable<z.output<typeof waitsSchema>>
