@@ -11,7 +11,7 @@ import type { Plan } from '@/core/plan/plan'
 import type { Option } from '@/core/answers/options'
 import type { FieldType, RecordType } from '@/core/fields/field'
 import type { Suspicion } from '@/core/spam/suspect'
-import type { CauseTable, NoteTable, RecordChangeTable } from './schema_of_causes'
+import type { AnswersBeforeTable, CauseTable, NoteTable, RecordChangeTable } from './schema_of_causes'
 import type {
   AccountTable,
   ApiTokenTable,
@@ -49,6 +49,7 @@ export interface Database {
   cause: CauseTable
   record_change: RecordChangeTable
   note: NoteTable
+  answers_before: AnswersBeforeTable
   list_membership: ListMembershipTable
   personal_link: PersonalLinkTable
   visit: VisitTable

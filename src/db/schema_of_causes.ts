@@ -1,5 +1,6 @@
 import type { ColumnType, Generated } from 'kysely'
-import type { Answer } from '@/core/answers/answer'
+import type { Answer, Answers } from '@/core/answers/answer'
+import type { Origins } from '@/core/origins/origin'
 import type { Default, Moment } from './schema_of_access'
 
 /** What made something happen, and by whom: kept for good. */
@@ -46,4 +47,15 @@ export interface NoteTable {
   /** The cause that it reads so by. */
   cause_id: string
   written_at: Moment
+}
+
+/** The answers that a correction replaced; of one that was put back, those that it gave. */
+export interface AnswersBeforeTable {
+  cause_id: string
+  workspace_id: string
+  submission_id: string
+  values: ColumnType<Answers, string, string>
+  origins: ColumnType<Origins, string, string>
+  plan: ColumnType<unknown, string | null, string | null>
+  contact_id: string | null
 }

@@ -97,6 +97,14 @@ describe('every operation', () => {
       'DELETE /rehearsals/{id}': { path: `/rehearsals/${rehearsal}` },
       'GET /submissions': {},
       'GET /submissions/{id}': { path: `/submissions/${sent.body.submission}` },
+      'POST /submissions/{id}/correction': {
+        path: `/submissions/${sent.body.submission}/correction`,
+        body: { values: { first_name: 'Oda Marie' } },
+      },
+      'PUT /submissions/{id}/answers': {
+        path: `/submissions/${sent.body.submission}/answers`,
+        body: { values: { first_name: 'Oda Marie' } },
+      },
       'POST /submissions/{id}/again': { path: `/submissions/${failed.body.submission}/again` },
       'POST /submissions/{id}/real': { path: `/submissions/${spam.body.submission}/real` },
       'POST /spam/settled': { body: { ids: [sent.body.submission] } },

@@ -171,7 +171,7 @@ describe('each role', () => {
     ])
     expect((await ask('/lists/people', both.cookie)).status).toBe(409)
     expect((await ask('/exports/people?format=csv', both.cookie)).status).toBe(409)
-    const link = await ask('/files/x/y.pdf', both.cookie, { 'sec-fetch-mode': 'navigate' })
+    const link = await ask('/files/x/y.pdf', both.cookie, { accept: 'text/html' })
     expect([link.status, link.headers.get('location')]).toEqual([307, '/workspaces?to=%2Ffiles%2Fx%2Fy.pdf'])
     const chosen = await (await ask('/workspaces?to=//evil.example', both.cookie)).text()
     expect(chosen).toContain(`/in/${handle}/forms`)

@@ -24,7 +24,9 @@ export function listActions(fill: (path: string) => string): { id: string; path:
     node: Record<string, { workers: Record<string, unknown> }>
   }
   const actions = Object.entries(node).map(([id, { workers }]) => {
-    const page = Object.keys(workers).find((worker) => worker.endsWith('/page')) ?? ''
+    const pages = Object.keys(workers).filter((worker) => worker.endsWith('/page'))
+    // Where an action answers with its page, that of a form takes longest to make.
+    const page = pages.find((one) => !one.includes('[slug]')) ?? pages[0] ?? ''
     const path = page.replace(/^app/, '').replace(/\/\([^)]*\)/g, '')
     return { id, path: fill(path.replace(/\/page$/, '')) }
   })

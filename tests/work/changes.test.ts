@@ -264,6 +264,19 @@ const step = fc.oneof(
     letter: fc.boolean(),
   }),
   fc.record({ does: fc.constant('edit' as const), which: fc.nat(9), to: fc.constantFrom('Aja', null, 'Bea') }),
+  fc.record({
+    does: fc.constant('correct' as const),
+    which: fc.nat(4),
+    values: fc.record(
+      {
+        first_name: fc.constantFrom('Ada', 'Bo', 'Cy'),
+        studio: fc.constantFrom('Birch', 'Cedar', 'Dogwood', null),
+        email: fc.constantFrom('Ada', 'Cy'),
+        letter: fc.boolean(),
+      },
+      { requiredKeys: [] },
+    ),
+  }),
   fc.record({ does: fc.constant('note' as const), which: fc.nat(9) }),
   fc.record({ does: fc.constant('put back' as const), which: fc.nat(9), despite: fc.boolean() }),
 )
@@ -307,6 +320,12 @@ describe('any sequence of submissions, changes and puttings back', () => {
             'select id from cause where workspace_id = $1 and undone_by is null order by seq',
             own.id,
           )
+        const sentHere = () =>
+          rows<{ id: string; values: object }>(
+            'select id, "values" from submission where workspace_id = $1 order by seq',
+            own.id,
+          )
+        const sentAs = new Map<string, object>()
         const back = (id: string, despite = false) => api<PutBack>(here, 'POST', `/causes/${id}/back`, { despite })
         for (const one of steps) {
           const record = one.does === 'edit' || one.does === 'note' ? (await there()).at(one.which)?.id : undefined
@@ -319,9 +338,16 @@ describe('any sequence of submissions, changes and puttings back', () => {
               letter: one.letter,
             })
             await applied(here, sent.body.submission)
+            sentAs.set(sent.body.submission, (await sentHere()).at(-1)?.values ?? {})
           } else if (one.does === 'edit' && record)
             await api(here, 'PUT', `/records/${record}`, { values: { first_name: one.to } })
-          else if (one.does === 'note' && record) await api(here, 'POST', `/records/${record}/notes`, { text: 'Rang' })
+          else if (one.does === 'correct') {
+            const submission = (await sentHere()).at(one.which)?.id
+            const email = one.values.email && { email: `${one.values.email}@${name}.example` }
+            if (submission)
+              await api(here, 'PUT', `/submissions/${submission}/answers`, { values: { ...one.values, ...email } })
+          } else if (one.does === 'note' && record)
+            await api(here, 'POST', `/records/${record}/notes`, { text: 'Rang' })
           else if (one.does === 'put back' && cause) await back(cause, one.despite)
           expect(await rows(UNEXPLAINED, own.id)).toEqual([])
         }
@@ -336,6 +362,8 @@ describe('any sequence of submissions, changes and puttings back', () => {
         const left =
           'select (select count(*) from list_membership where workspace_id = $1) + (select count(*) from note where workspace_id = $1) as n'
         expect(await rows(left, own.id)).toEqual([{ n: '0' }])
+        // And every answer is what was sent.
+        for (const { id, values } of await sentHere()) expect(values).toEqual(sentAs.get(id))
       }),
       { numRuns: 6 },
     )

@@ -23,6 +23,7 @@ const DEEDS = {
   changeRecord: 'changed what is stored',
   changeTheme: 'changed a look',
   copyForm: 'copied a form',
+  correctAnswers: 'corrected answers',
   dropLink: 'withdrew a personal link',
   dropNote: 'took a note away',
   dropPasskey: 'removed a key to sign in with',

@@ -20,14 +20,14 @@ export interface ReadChange {
   cause: string
 }
 
-/** What a cause did to slots. `changes` are all that these slots ever had, in the order they were made. */
-export function doneToSlots(cause: string, changes: readonly ReadChange[]): DoneToSlot[] {
+/** What causes did to slots, taken as one. `changes` are all that these slots ever had, in the order they were made. */
+export function doneToSlots(causes: readonly string[], changes: readonly ReadChange[]): DoneToSlot[] {
   const done = new Map<string, DoneToSlot>()
   for (const change of changes) {
     const { record, field: slot, from, to } = change
     const key = `${record} ${slot}`
     const before = done.get(key)
-    if (change.cause === cause) done.set(key, { record, slot, from: before ? before.from : from, to, now: to })
+    if (causes.includes(change.cause)) done.set(key, { record, slot, from: before ? before.from : from, to, now: to })
     else if (before) done.set(key, { ...before, now: to })
   }
   return [...done.values()]

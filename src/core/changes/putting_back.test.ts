@@ -59,7 +59,7 @@ class Kept {
   there = (): Held[] => [...this.records.values()].filter(({ goneBy }) => goneBy === null)
 
   putBack(of: string, despite = false): PuttingBack {
-    const slots = doneToSlots(of, this.changes.filter(this.isTouchedBy(of)))
+    const slots = doneToSlots([of], this.changes.filter(this.isTouchedBy(of)))
     const ids = slots.map(({ record }) => record)
     const gone = recordsIn(slots).filter((id) => this.get(id).goneBy !== null)
     const isTaken = (id: string) =>

@@ -34,7 +34,7 @@ const UNITS = [
 ] as const
 
 /** Minutes in the greatest unit that tells them whole: “2 hours”, “90 minutes”. */
-export function tellMinutes(minutes: number): string {
+function tellMinutes(minutes: number): string {
   const [size, unit] = UNITS.find(([one]) => minutes % one === 0) ?? UNITS[2]
   const n = minutes / size
   return n === 1 ? `1 ${unit}` : `${n} ${unit}s`

@@ -19,6 +19,7 @@ import * as recurrences from './0017_recurrences'
 import * as causes from './0018_causes'
 import * as rights from './0019_rights'
 import * as waiting from './0020_waiting'
+import * as corrections from './0021_corrections'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -42,4 +43,5 @@ export const migrations: Record<string, Migration> = {
   '0018_causes': causes,
   '0019_rights': rights,
   '0020_waiting': waiting,
+  '0021_corrections': corrections,
 }

@@ -15,25 +15,25 @@ export const findCause = (db: Runner, workspaceId: string, id: string) =>
     .where('id', '=', id)
     .executeTakeFirst()
 
-/** All that the slots ever held which a cause changed, in the order it was changed. */
-export async function readSlotsOf(db: Runner, workspaceId: string, cause: string): Promise<ReadChange[]> {
+/** All that the slots ever held which these causes changed, in the order it was changed. */
+export async function readSlotsOf(db: Runner, workspaceId: string, causes: readonly string[]): Promise<ReadChange[]> {
   // What was joined before lists had lineage is told by the membership alone.
   const { rows } = await sql<ReadChange>`
-    with touched as (select distinct record_id, field from record_change where cause_id = ${cause})
+    with touched as (select distinct record_id, field from record_change where cause_id = any(${causes}::uuid[]))
     select change.record_id as record, change.field, change."from", change."to", change.cause_id as cause
     from touched join record_change change using (record_id, field)
     where change.workspace_id = ${workspaceId} order by change.seq
   `.execute(db)
   const joined = await db
     .selectFrom('list_membership')
-    .select(['contact_id as record', 'list', 'wording'])
+    .select(['contact_id as record', 'list', 'wording', 'cause_id as cause'])
     .where('workspace_id', '=', workspaceId)
-    .where('cause_id', '=', cause)
+    .where('cause_id', 'in', causes)
     .execute()
-  const bare = joined.flatMap(({ record, list, wording }) => {
+  const bare = joined.flatMap(({ record, list, wording, cause }) => {
     const field = slotOfList(list)
     const told = rows.some((change) => change.record === record && change.field === field)
-    return told ? [] : [{ record, field, from: null, to: wording, cause }]
+    return told ? [] : [{ record, field, from: null, to: wording, cause: cause ?? '' }]
   })
   return [...rows, ...bare]
 }
@@ -54,16 +54,16 @@ export async function readChain(db: Runner, workspaceId: string, cause: string):
 
 /**
  * How much others have to do with each of these records: submissions, links, records that belong to it, and slots that
- * they have filled. `own` are the causes that are no others, the one in hand first.
+ * they have filled. `own` are the causes that are no others, those `inHand` the ones whose doing is looked at.
  */
 export async function countOthers(
   db: Runner,
   workspaceId: string,
   records: readonly string[],
-  own: readonly string[],
+  { own, inHand }: { own: readonly string[]; inHand: readonly string[] },
 ): Promise<Map<string, number>> {
   const { rows } = await sql<{ id: string; others: number }>`
-    with own as (select record_id, field from record_change where cause_id = ${own[0] ?? null}::uuid)
+    with own as (select record_id, field from record_change where cause_id = any(${inHand}::uuid[]))
     select id, (
       (select count(*) from submission join cause on cause.workspace_id = submission.workspace_id and cause.id = submission.id
         where submission.contact_id = record.id and cause.undone_by is null and not cause.id = any(${own}::uuid[]))

@@ -25,9 +25,9 @@ export async function readRecords(db: Runner, workspaceId: string, wanted: Wante
   return [...people, ...houses, ...opened]
 }
 
-/** Records by id, those that are gone as well; locked until the transaction ends. */
-export const holdRecords = (tx: Runner, workspaceId: string, ids: readonly string[]): Promise<Held[]> =>
-  select(tx, workspaceId, true, sql<boolean>`id = any(${ids}::uuid[])`)
+/** Records by id, those that are gone as well; locked until the transaction ends, unless `lock` says otherwise. */
+export const holdRecords = (tx: Runner, workspaceId: string, ids: readonly string[], lock = true): Promise<Held[]> =>
+  select(tx, workspaceId, lock, sql<boolean>`id = any(${ids}::uuid[])`)
 
 async function select(db: Runner, workspaceId: string, lock: boolean, which: ReturnType<typeof sql<boolean>>) {
   const query = db

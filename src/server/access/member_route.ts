@@ -20,7 +20,7 @@ export const memberRoute =
       const admitted = await admit(request.headers, right)
       if (admitted.ok) return answer(admitted.member, request, await params)
       // Whoever came by a link, as one of a mail, chooses first.
-      const isLink = request.headers.get('sec-fetch-mode') === 'navigate'
+      const isLink = request.headers.get('accept')?.includes('text/html') ?? false
       if (admitted.status === 409 && isLink)
         return leadTo(`/workspaces?${new URLSearchParams({ to: askedPlace().path })}`)
       return problem(admitted.status, admitted.message)

@@ -3,6 +3,7 @@ import { upgradeForm } from '@/core/form/upgrade'
 import { context } from '../context'
 import * as arrivals from '../deeds/arrivals'
 import * as changes from '../deeds/changes'
+import * as corrections from '../deeds/corrections'
 import * as forms from '../deeds/forms'
 import * as formSettings from '../deeds/form_settings'
 import * as history from '../deeds/history'
@@ -43,6 +44,8 @@ export const routes: Route[] = [
 
   get('/submissions', arrivals.readSubmissions),
   get('/submissions/{id}', arrivals.readSubmission),
+  post('/submissions/{id}/correction', corrections.planCorrection, 200),
+  put('/submissions/{id}/answers', corrections.correctAnswers),
   post('/submissions/{id}/again', arrivals.runAgain, 204),
   post('/submissions/{id}/real', arrivals.sayReal, 204),
   post('/spam/settled', arrivals.settleSpam, 200),

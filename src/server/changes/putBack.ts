@@ -5,6 +5,7 @@ import { doneToSlots, type Left, putBack as planPuttingBack, recordsIn } from '@
 import { identityOf, titleOf } from '@/core/records/record'
 import type { Db, Runner } from '@/db/database'
 import { countOthers, findCause, findTaken, markUndone, readChain, readSlotsOf } from '@/db/queries/causes'
+import { findAnswersBefore, swapAnswers } from '@/db/queries/corrections'
 import { stopWaiting, waitAgain } from '@/db/queries/deliveries'
 import { holdRecords } from '@/db/queries/records'
 import { type Done, done, notDone } from '../done'
@@ -51,23 +52,29 @@ async function putBackNow(
   const cause = await findCause(tx, workspaceId, of)
   if (!cause) return notDone(404, 'There is no such cause.')
   if (cause.undoneBy !== null && !only) return notDone(409, 'That has been put back already.')
-  const slots = doneToSlots(of, await readSlotsOf(tx, workspaceId, of)).filter(
+  const slots = doneToSlots([of], await readSlotsOf(tx, workspaceId, [of])).filter(
     ({ record, slot }) => !only || (record === only.record && slot === only.slot),
   )
   if (only && slots.length === 0) return notDone(404, 'That cause changed nothing there.')
   const ids = recordsIn(slots)
   const records = await holdRecords(tx, workspaceId, ids)
+  const chain = await readChain(tx, workspaceId, of)
   const { set, left } = planPuttingBack(
     slots,
     {
       gone: new Set(records.flatMap(({ id, goneBy }) => (goneBy === null ? [] : [id]))),
-      others: await countOthers(tx, workspaceId, ids, await readChain(tx, workspaceId, of)),
+      others: await countOthers(tx, workspaceId, ids, { own: chain, inHand: [of] }),
       taken: await findTaken(tx, workspaceId, ids),
       identity: new Map(records.map(({ id, type }) => [id, identityOf(type)])),
     },
     despite,
   )
-  if (set.changes.length + set.ties.length === 0) return done({ cause: null, left })
+  // What was done first may have corrected answers, and nothing else.
+  const first = chain.at(-1) ?? of
+  const answers = only ? 'none' : await findAnswersBefore(tx, workspaceId, first)
+  if (answers === 'corrected since') return notDone(409, 'The answers were corrected again since. Put that back first.')
+  const changesNothing = set.changes.length + set.ties.length === 0
+  if (changesNothing && (answers === 'none' || left.length > 0)) return done({ cause: null, left })
   // The companies that they belong to now are told by name.
   const more = records.flatMap(({ company }) => (company === null || ids.includes(company) ? [] : [company]))
   const ledger = new Ledger([...records, ...(await holdRecords(tx, workspaceId, more))], randomUUID)
@@ -78,6 +85,7 @@ async function putBackNow(
   await writeChanges(tx, workspaceId, ledger.written(), await followContacts(tx, workspaceId, ledger, caused))
   if (!only && left.length === 0) {
     await markUndone(tx, workspaceId, of, id)
+    if (answers === 'kept') await swapAnswers(tx, workspaceId, first)
     // Mails that went out stay out; what still waits for its time need not.
     await (cause.sort === 'put back' && cause.of !== null
       ? waitAgain(tx, workspaceId, cause.of)

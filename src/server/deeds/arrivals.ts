@@ -155,6 +155,9 @@ export const readSubmission = deed({
     undoneWho: z.string().nullable(),
     undoneAt: moment.nullable(),
     deliveries: z.array(delivery),
+    corrections: z
+      .array(z.object({ id: z.uuid(), who: z.string().nullable(), at: moment, before: answers }))
+      .describe('Corrections of its answers that stand, the latest first, each with the answers before it'),
   }),
   refusals: { 404: 'No such submission' },
   async run({ context, workspaceId }, { id }) {

@@ -2,9 +2,6 @@ import { randomUUID } from 'node:crypto'
 import { fileAddress, filesIn } from '@/core/answers/files'
 import { Ledger } from '@/core/changes/ledger'
 import type { SentFile } from '@/core/dispatch/attachments'
-import { mailboxOf } from '@/core/dispatch/mailbox'
-import { targetOf } from '@/core/dispatch/targets/registry'
-import type { PlannedDelivery } from '@/core/dispatch/targets/target'
 import type { RecordType } from '@/core/fields/field'
 import type { Form } from '@/core/form/definition'
 import { walkForm } from '@/core/form/walk'
@@ -12,7 +9,6 @@ import { changesOf } from '@/core/plan/changes_of'
 import type { Plan } from '@/core/plan/plan'
 import type { Snapshot } from '@/core/plan/snapshot'
 import { joinWanted, wantedBy } from '@/core/records/wanted'
-import { waitsUntil } from '@/core/dispatch/waits'
 import type { Runner } from '@/db/database'
 import { lockNames } from '@/db/queries/clock'
 import type { NewDelivery } from '@/db/queries/deliveries'
@@ -23,6 +19,7 @@ import { markSentAfterAll, queueReadout, type SentVisit } from '@/db/queries/vis
 import { writeChanges } from '../changes/writeChanges'
 import { advanceVisits, type VisitNotice } from '../visits/advance'
 import type { ApplySettings } from './applySettings'
+import { deliveriesOf } from './deliveries_of'
 
 /** A release as submissions to it are applied. */
 export interface ReleasedForm {
@@ -110,20 +107,9 @@ export class Batch {
       files: filesIn(submission.values).flatMap((id) => files.get(id) ?? []),
       attach: this.settings.attach,
     }
-    for (const delivery of plan.deliveries)
-      this.deliveries.push({
-        id: randomUUID(),
-        workspace_id: this.workspaceId,
-        cause_id: submission.id,
-        form_id: submission.form_id,
-        visitor: visitorOf(delivery, plan),
-        key: delivery.key,
-        connection: delivery.connection,
-        body: targetOf(delivery.to).body(delivery, sent),
-        because: delivery.because,
-        created_at: at.toISOString(),
-        due_at: dueAt(delivery, plan, submission.received_at, at)?.toISOString() ?? null,
-      })
+    this.deliveries.push(
+      ...deliveriesOf(this.workspaceId, { cause: submission.id, form: submission.form_id }, plan.deliveries, sent),
+    )
     const { steps } = walkForm(form, submission.values, submission.values)
     this.visits.push({
       visitId: submission.visit_id,
@@ -155,17 +141,4 @@ export class Batch {
     await advanceVisits(tx, this.visits)
     await queueReadout(tx, await markSentAfterAll(tx, this.sent))
   }
-}
-
-/** Until when a delivery waits, where it is a mail that does. */
-function dueAt({ message }: PlannedDelivery, plan: Plan, sentAt: Date, now: Date): Date | null {
-  const waits = message === null ? null : plan.messages[message]?.waits
-  return waits ? waitsUntil(waits, sentAt, now) : null
-}
-
-/** The visitor's mailbox where a delivery is a mail to one. */
-function visitorOf({ message }: PlannedDelivery, plan: Plan): string | null {
-  const carried = message === null ? undefined : plan.messages[message]
-  const [address] = carried?.audience === 'visitor' ? carried.to : []
-  return address === undefined ? null : mailboxOf(address)
 }

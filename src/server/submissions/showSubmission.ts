@@ -3,6 +3,7 @@ import { readStored } from '@/core/form/stored'
 import { readPlan } from '@/core/plan/stored'
 import { findSubmission } from '@/db/queries/arrivals'
 import type { Runner } from '@/db/database'
+import { listCorrections } from '@/db/queries/corrections'
 import { readDeliveries } from '@/db/queries/deliveries'
 
 /** One submission with the plan that ran and its deliveries, and the form as it was then; `null` for none. */
@@ -10,9 +11,12 @@ export async function showSubmission(db: Runner, workspaceId: string, id: string
   const found = await findSubmission(db, workspaceId, id)
   if (!found) return null
   const { definition, plan, ...submission } = found
-  const deliveries = await readDeliveries(db, workspaceId, id)
+  const [deliveries, corrections] = await Promise.all([
+    readDeliveries(db, workspaceId, id),
+    listCorrections(db, workspaceId, id),
+  ])
   const form: Form = readStored(definition)
-  return { submission: { ...submission, plan: readPlan(plan), deliveries }, form }
+  return { submission: { ...submission, plan: readPlan(plan), deliveries, corrections }, form }
 }
 
 export type ShownSubmission = NonNullable<Awaited<ReturnType<typeof showSubmission>>>

@@ -1,6 +1,8 @@
 'use server'
 
+import type { z } from 'zod'
 import { deedAction } from '@/server/access/session'
+import { correctAnswers, planCorrection } from '@/server/deeds/corrections'
 import { putAside, runAgain, sayReal, sendAgain, settleSpam } from '@/server/deeds/arrivals'
 
 /** Puts a delivery back in the queue, with all its attempts before it. */
@@ -17,3 +19,12 @@ export const sayRealAction = deedAction(sayReal)
 
 /** Leaves submissions as spam, or takes that back. */
 export const settleSpamAction = deedAction(settleSpam)
+
+/** What corrected answers come to. */
+export type PlannedCorrection = z.input<typeof planCorrection.gives>
+
+/** Says what correcting answers comes to. Nothing is done. */
+export const planCorrectionAction = deedAction(planCorrection)
+
+/** Corrects answers, and does what is wanted with them. */
+export const correctAnswersAction = deedAction(correctAnswers)

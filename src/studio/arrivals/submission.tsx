@@ -12,6 +12,8 @@ import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { PutBack } from '../people/putBack'
 import { Again } from './again'
+import { Correct } from './correct'
+import { Corrections } from './corrections'
 import { runAgainAction } from './actions'
 import { StateChip } from './arrivals'
 import { DELIVERY_COLUMNS, DeliveryWords } from './deliveries'
@@ -144,6 +146,12 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
               })}
             </tbody>
           </table>
+          {submission.state === 'applied' && submission.undoneBy === null && (
+            <div className="mt-3">
+              <Correct key={JSON.stringify(values)} id={submission.id} form={form} values={values} />
+            </div>
+          )}
+          <Corrections submission={submission} form={form} />
         </section>
         <section>
           <div className="mb-1.5 flex items-baseline">

@@ -37,7 +37,7 @@ export interface PlanSoFar {
 export type WrittenRecord = RecordState & { revision: number }
 
 /** What bodies are made of: the plan, and what applying it made of the records. */
-interface Sent {
+export interface Sent {
   form: Form
   values: Answers
   plan: PlanSoFar
