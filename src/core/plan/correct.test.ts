@@ -10,22 +10,24 @@ import { changesOf } from './changes_of'
 import { type Correction, planCorrection } from './correct'
 import { planSubmission } from './plan'
 
-const form = formOf(
-  [
-    emailQuestion,
-    { kind: 'short_text', name: 'first', label: 'First name', lands: [{ field: 'first_name' }] },
-    { kind: 'short_text', name: 'last', label: 'Last name', lands: [{ field: 'last_name', ifFilled: 'keep' }] },
-    { kind: 'short_text', name: 'studio', label: 'Studio', lands: [{ record: 'company', field: 'name' }] },
-    { kind: 'consent', name: 'letter', label: 'Letter', wording: 'Send me Firing notes.' },
-  ] as never,
-  {
-    records: {
-      company: true,
-      deal: { title: 'Kiln for {{ first | default: "somebody" }}', again: 'another' },
-    } as never,
-    joins: [{ list: 'firing_notes', consent: 'letter' }],
-  },
-)
+const formAgain = (again: string) =>
+  formOf(
+    [
+      emailQuestion,
+      { kind: 'short_text', name: 'first', label: 'First name', lands: [{ field: 'first_name' }] },
+      { kind: 'short_text', name: 'last', label: 'Last name', lands: [{ field: 'last_name', ifFilled: 'keep' }] },
+      { kind: 'short_text', name: 'studio', label: 'Studio', lands: [{ record: 'company', field: 'name' }] },
+      { kind: 'consent', name: 'letter', label: 'Letter', wording: 'Send me Firing notes.' },
+    ] as never,
+    {
+      records: {
+        company: true,
+        deal: { title: 'Kiln for {{ first | default: "somebody" }}', again },
+      } as never,
+      joins: [{ list: 'firing_notes', consent: 'letter' }],
+    },
+  )
+const form = formAgain('another')
 const VISIT = { linkHolder: null, submission: null, form: 'form' }
 const at = new Date(0)
 const held = (one: Partial<Held> & { id: string }): Held => ({
@@ -41,8 +43,12 @@ class House {
   readonly changes: KeptChange[] = []
   readonly own: string[] = []
   private ids = 0
+  private sent: Answers = {}
 
-  constructor(records: readonly Held[]) {
+  constructor(
+    records: readonly Held[],
+    private readonly form = formAgain('another'),
+  ) {
     for (const one of records) this.records.set(one.id, one)
   }
 
@@ -67,9 +73,10 @@ class House {
     if (isOwn) this.own.push(id)
   }
 
-  send(values: Answers): void {
+  send(values: Answers, isOwn = true): void {
     const snapshot = this.snapshot()
-    this.write(changesOf(planSubmission(form, values, {}, VISIT, snapshot), 'form', snapshot.records))
+    if (isOwn) this.sent = values
+    this.write(changesOf(planSubmission(this.form, values, {}, VISIT, snapshot), 'form', snapshot.records), isOwn)
   }
 
   correct(values: Answers, others: ReadonlyMap<string, number> = new Map()): Correction {
@@ -82,8 +89,15 @@ class House {
       ['own'],
       changes.filter(({ record, field }) => touched.has(`${record} ${field}`)),
     )
-    const correction = planCorrection(form, values, {}, VISIT, this.snapshot(), { slots, others })
+    const correction = planCorrection(
+      this.form,
+      { before: { values: this.sent, origins: {} }, after: { values, origins: {} } },
+      VISIT,
+      this.snapshot(),
+      { slots, others },
+    )
     this.write(correction.set)
+    this.sent = values
     return correction
   }
 
@@ -147,6 +161,21 @@ describe('correcting answers', () => {
         expect([set.opens, set.changes, set.ties]).toEqual([[], [], []])
         expect(house.changes.length).toBe(before)
       }),
+    )
+  })
+
+  it('changes nothing where nothing was corrected, whatever others sent of the same people since', () => {
+    fc.assert(
+      fc.property(anyValues, anyValues, fc.constantFrom('another', 'same'), (values, later, again) => {
+        const house = new House(KNOWN, formAgain(again))
+        house.send(values)
+        const before = house.changes.length
+        house.send(later, false)
+        const theirs = new Map(house.changes.slice(before).map(({ record }) => [record, 1]))
+        const { set } = house.correct(values, theirs)
+        expect([set.opens, set.changes, set.ties]).toEqual([[], [], []])
+      }),
+      { numRuns: 400 },
     )
   })
 

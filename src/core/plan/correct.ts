@@ -3,6 +3,7 @@ import type { ChangeSet, SlotChange, Tie } from '../changes/change_set'
 import { companyInSlot } from '../changes/ledger'
 import type { DoneToSlot, Left } from '../changes/put_back'
 import { COMPANY_SLOT, DOMAIN_SLOT, readSlot, THERE_SLOT } from '../changes/slot'
+import type { RecordType } from '../fields/field'
 import type { Form } from '../form/definition'
 import type { Origins } from '../origins/origin'
 import { companyNameIn, emailIn, isKnown, type Touched } from '../records/match'
@@ -31,22 +32,69 @@ export interface Correction {
 const UNSAID = 'The corrected answers say nothing of it'
 const NAMED = 'What it is known by was corrected'
 
+/** Answers of a submission, with where each came from. */
+export interface Given {
+  values: Answers
+  origins: Origins
+}
+
 /**
- * What correcting the answers of a submission comes to: as if it had been sent so. What it did is taken back where that
- * still stands, what the corrected answers do is done in its place, and only the difference is in the change set. What
- * others changed since stays, and is told in `left`. A record that it opened, and that nobody else has to do with, is
- * the same record still where one of its sort would be opened, under another name where that was corrected; one that is
- * no more wanted is removed, unless others need it. `snapshot.records` are those that the corrected answers may match
- * and all that it changed.
+ * What correcting the answers of a submission comes to: the difference between having sent them so and having sent them
+ * as they are. What others changed since stays, and is told in `left`. A record that the submission opened, and that
+ * nobody else has to do with, is the same record still where one of its sort would be opened, under another name where
+ * that was corrected; one that is no more wanted is removed, unless others need it. `snapshot.records` are those that
+ * either answers may match and all that it changed.
  */
 export function planCorrection(
   form: Form,
-  values: Answers,
-  origins: Origins,
+  { before, after }: { before: Given; after: Given },
   visit: VisitFacts,
   snapshot: Snapshot,
   done: DoneBySubmission,
 ): Correction {
+  // What would be otherwise by now without any correction, as by what others have opened since, is none of it.
+  const drift = asIfSent(form, before, visit, snapshot, done)
+  const { plan, set, left } = asIfSent(form, after, visit, snapshot, done)
+  const has = <T>(all: readonly T[], same: (one: T) => boolean) => all.some(same)
+  const opens = set.opens.filter(
+    ({ type, key }) => !has(drift.set.opens, (one) => one.type === type && one.key === key),
+  )
+  const isMeant = (ref: string) => opens.some((one) => one.ref === ref) || !set.opens.some((one) => one.ref === ref)
+  return {
+    plan,
+    set: {
+      opens,
+      changes: set.changes.filter(
+        ({ record, slot, to }) =>
+          isMeant(record) &&
+          !has(drift.set.changes, (one) => one.record === record && one.slot === slot && sameAnswer(one.to, to)),
+      ),
+      ties: set.ties.filter(
+        ({ record, company }) =>
+          isMeant(record) &&
+          (company === null || isMeant(company)) &&
+          !has(drift.set.ties, (one) => one.record === record && one.company === company),
+      ),
+    },
+    left: left.flatMap(({ wanted, ...one }) => {
+      const isDrift = ({ wanted: also, ...other }: Missed) =>
+        other.record === one.record && other.slot === one.slot && sameAnswer(also, wanted)
+      return has(drift.left, isDrift) ? [] : [one]
+    }),
+  }
+}
+
+/** Something that stays, and what it was wanted to be. */
+type Missed = Left & { wanted: Answer }
+
+/** What turns how things stand into how they would, had the submission been sent so. */
+function asIfSent(
+  form: Form,
+  { values, origins }: Given,
+  visit: VisitFacts,
+  snapshot: Snapshot,
+  done: DoneBySubmission,
+): Omit<Correction, 'left'> & { left: Missed[] } {
   const { records } = snapshot
   const opened = new Set(done.slots.filter(isOpened).map(({ record }) => record))
   // What it opened belonged to nobody before.
@@ -62,7 +110,7 @@ export function planCorrection(
     before.filter(({ id }) => free.has(id)),
   )
   const wanted = changesOf(plan, visit.form ?? '', before)
-  const left: Left[] = []
+  const left: Missed[] = []
   const changes: SlotChange[] = []
   const ties: Tie[] = []
   const said = new Set<string>()
@@ -75,7 +123,7 @@ export function planCorrection(
     if (said.has(key)) return
     said.add(key)
     if (sameAnswer(now, to)) return
-    if (one && !sameAnswer(one.to, one.now)) left.push({ record, slot, why: 'changed since' })
+    if (one && !sameAnswer(one.to, one.now)) left.push({ record, slot, why: 'changed since', wanted: to })
     else changes.push({ record, slot, from: now, to, because })
   }
 
@@ -94,16 +142,17 @@ export function planCorrection(
     const one = held.get(key)
     said.add(key)
     if (records.find(({ id }) => id === tie.record)?.company === tie.company) continue
-    if (one && !sameAnswer(one.to, one.now)) left.push({ record: tie.record, slot: COMPANY_SLOT, why: 'changed since' })
+    if (one && !sameAnswer(one.to, one.now))
+      left.push({ record: tie.record, slot: COMPANY_SLOT, why: 'changed since', wanted: tie.company })
     else ties.push(tie)
   }
   const touched = new Set(plan.records.flatMap(({ id }) => id ?? []))
   for (const { record, slot, from, to, now } of slots) {
     if (said.has(keyOf({ record, slot })) || slot === THERE_SLOT || sameAnswer(from, now)) continue
-    const isKnownBy = isBlank(from) && identityOf(typeOf(records, record)) === slot
-    if (!sameAnswer(to, now)) left.push({ record, slot, why: 'changed since' })
+    const isKept = isBlank(from) && beginsWith(typeOf(records, record)).includes(slot)
+    if (!sameAnswer(to, now)) left.push({ record, slot, why: 'changed since', wanted: from })
     else if (slot === COMPANY_SLOT) ties.push({ record, company: companyIn(from), because: UNSAID })
-    else if (!isKnownBy || (free.has(record) && !touched.has(record)))
+    else if (!isKept || (free.has(record) && !touched.has(record)))
       changes.push({ record, slot, from: now, to: from, because: UNSAID })
   }
   for (const { id, type, company } of records) {
@@ -114,13 +163,19 @@ export function planCorrection(
   for (const record of opened) {
     if (touched.has(record)) continue
     if (!free.has(record) || left.some((one) => one.record === record))
-      left.push({ record, slot: null, why: 'holds more' })
+      left.push({ record, slot: null, why: 'holds more', wanted: null })
     else changes.push({ record, slot: THERE_SLOT, from: true, to: null, because: UNSAID })
   }
   return { plan, set: { opens: wanted.opens, changes, ties }, left }
 }
 
 const keyOf = ({ record, slot }: { record: string; slot: string }): string => `${record} ${slot}`
+
+/** What a record of a sort has from its beginning, whatever is answered: what it is known by, and how far it is. */
+const beginsWith = (type: RecordType): string[] => [
+  identityOf(type),
+  ...(type === 'deal' ? ['stage'] : type === 'request' ? ['status'] : []),
+]
 
 const isOpened = ({ slot, from, now }: DoneToSlot): boolean => slot === THERE_SLOT && from === null && now !== null
 
@@ -148,7 +203,8 @@ function asBefore(record: RecordState, slots: readonly DoneToSlot[], opened: Rea
   const isFresh = opened.has(record.id) && (record.type === 'deal' || record.type === 'request')
   let one = isFresh ? { ...record, company: null } : record
   for (const { record: id, slot: name, from, to, now } of slots) {
-    if (id !== record.id || !sameAnswer(to, now)) continue
+    const isBegun = opened.has(record.id) && beginsWith(record.type).includes(name)
+    if (id !== record.id || isBegun || !sameAnswer(to, now)) continue
     const slot = readSlot(name)
     if (slot.is === 'field') one = { ...one, values: { ...one.values, [slot.name]: from } }
     else if (slot.is === 'domain') one = { ...one, domain: typeof from === 'string' ? from : null }

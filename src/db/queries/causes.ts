@@ -38,16 +38,28 @@ export async function readSlotsOf(db: Runner, workspaceId: string, causes: reado
   return [...rows, ...bare]
 }
 
-/** A cause, the one that it puts back, the one that that put back, and so on to what was done first. */
+/** A cause, the one that it puts back or corrects, the one that that put back, and so on to what was done first. */
 export async function readChain(db: Runner, workspaceId: string, cause: string): Promise<string[]> {
   const { rows } = await sql<{ id: string }>`
     with recursive chain as (
-      select id, sort, of_id, 0 as depth from cause where workspace_id = ${workspaceId} and id = ${cause}
+      select id, sort, deed, of_id, 0 as depth from cause where workspace_id = ${workspaceId} and id = ${cause}
       union all
-      select cause.id, cause.sort, cause.of_id, depth + 1
+      select cause.id, cause.sort, cause.deed, cause.of_id, depth + 1
       from chain join cause on cause.workspace_id = ${workspaceId} and cause.id = chain.of_id
-      where chain.sort = 'put back'
+      where chain.sort = 'put back' or chain.deed = 'correctAnswers'
     ) select id from chain order by depth
+  `.execute(db)
+  return rows.map(({ id }) => id)
+}
+
+/** A cause, what corrects it or puts it back, what puts that back, and so on: all that is about it. */
+export async function readAbout(db: Runner, workspaceId: string, cause: string): Promise<string[]> {
+  const { rows } = await sql<{ id: string }>`
+    with recursive about as (
+      select id from cause where workspace_id = ${workspaceId} and id = ${cause}
+      union all
+      select cause.id from about join cause on cause.workspace_id = ${workspaceId} and cause.of_id = about.id
+    ) select id from about
   `.execute(db)
   return rows.map(({ id }) => id)
 }

@@ -20,6 +20,7 @@ export const findCorrectable = (db: Runner, workspaceId: string, id: string, loc
       'submission.plan',
       'submission.locale',
       'submission.form_id as formId',
+      'submission.contact_id as contact',
       'submission.link_holder as linkHolder',
       'submission.received_at as receivedAt',
       'form.slug',
@@ -85,22 +86,21 @@ export async function writeAnswers(
     .execute()
 }
 
-/** Whether a cause corrected answers, and whether others were corrected since that stand. */
+/** Which of these causes corrected answers, and whether others were corrected since that stand; `null` for none. */
 export async function findAnswersBefore(
   tx: Runner,
   workspaceId: string,
-  cause: string,
-): Promise<'none' | 'kept' | 'corrected since'> {
-  const { rows } = await sql<{ later: boolean }>`
-    select exists (
+  causes: readonly string[],
+): Promise<{ cause: string; correctedSince: boolean } | null> {
+  const { rows } = await sql<{ cause: string; correctedSince: boolean }>`
+    select mine.cause_id as cause, exists (
       select from answers_before other join cause on cause.id = other.cause_id
       where other.submission_id = mine.submission_id and cause.undone_by is null and cause.seq > own.seq
-    ) as later
+    ) as "correctedSince"
     from answers_before mine join cause own on own.id = mine.cause_id
-    where mine.workspace_id = ${workspaceId} and mine.cause_id = ${cause}
+    where mine.workspace_id = ${workspaceId} and mine.cause_id = any(${causes}::uuid[])
   `.execute(tx)
-  const [found] = rows
-  return !found ? 'none' : found.later ? 'corrected since' : 'kept'
+  return rows[0] ?? null
 }
 
 /**

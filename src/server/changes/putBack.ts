@@ -4,7 +4,7 @@ import { Ledger } from '@/core/changes/ledger'
 import { doneToSlots, type Left, putBack as planPuttingBack, recordsIn } from '@/core/changes/put_back'
 import { identityOf, titleOf } from '@/core/records/record'
 import type { Db, Runner } from '@/db/database'
-import { countOthers, findCause, findTaken, markUndone, readChain, readSlotsOf } from '@/db/queries/causes'
+import { countOthers, findCause, findTaken, markUndone, readAbout, readChain, readSlotsOf } from '@/db/queries/causes'
 import { findAnswersBefore, swapAnswers } from '@/db/queries/corrections'
 import { stopWaiting, waitAgain } from '@/db/queries/deliveries'
 import { holdRecords } from '@/db/queries/records'
@@ -63,18 +63,17 @@ async function putBackNow(
     slots,
     {
       gone: new Set(records.flatMap(({ id, goneBy }) => (goneBy === null ? [] : [id]))),
-      others: await countOthers(tx, workspaceId, ids, { own: chain, inHand: [of] }),
+      others: await countOthers(tx, workspaceId, ids, { own: chain, inHand: await readAbout(tx, workspaceId, of) }),
       taken: await findTaken(tx, workspaceId, ids),
       identity: new Map(records.map(({ id, type }) => [id, identityOf(type)])),
     },
     despite,
   )
   // What was done first may have corrected answers, and nothing else.
-  const first = chain.at(-1) ?? of
-  const answers = only ? 'none' : await findAnswersBefore(tx, workspaceId, first)
-  if (answers === 'corrected since') return notDone(409, 'The answers were corrected again since. Put that back first.')
+  const answers = only ? null : await findAnswersBefore(tx, workspaceId, chain)
+  if (answers?.correctedSince) return notDone(409, 'The answers were corrected again since. Put that back first.')
   const changesNothing = set.changes.length + set.ties.length === 0
-  if (changesNothing && (answers === 'none' || left.length > 0)) return done({ cause: null, left })
+  if (changesNothing && (answers === null || left.length > 0)) return done({ cause: null, left })
   // The companies that they belong to now are told by name.
   const more = records.flatMap(({ company }) => (company === null || ids.includes(company) ? [] : [company]))
   const ledger = new Ledger([...records, ...(await holdRecords(tx, workspaceId, more))], randomUUID)
@@ -85,7 +84,7 @@ async function putBackNow(
   await writeChanges(tx, workspaceId, ledger.written(), await followContacts(tx, workspaceId, ledger, caused))
   if (!only && left.length === 0) {
     await markUndone(tx, workspaceId, of, id)
-    if (answers === 'kept') await swapAnswers(tx, workspaceId, first)
+    if (answers) await swapAnswers(tx, workspaceId, answers.cause)
     // Mails that went out stay out; what still waits for its time need not.
     await (cause.sort === 'put back' && cause.of !== null
       ? waitAgain(tx, workspaceId, cause.of)

@@ -4,6 +4,7 @@ import { fileAddress, filesIn } from '@/core/answers/files'
 import type { Caused, Doer } from '@/core/changes/cause'
 import { type Held, Ledger } from '@/core/changes/ledger'
 import { doneToSlots, recordsIn } from '@/core/changes/put_back'
+import { THERE_SLOT } from '@/core/changes/slot'
 import type { PlannedDelivery } from '@/core/dispatch/targets/target'
 import type { AnswerError } from '@/core/form/check'
 import type { Form } from '@/core/form/definition'
@@ -14,9 +15,9 @@ import type { Origins } from '@/core/origins/origin'
 import { type Correction, planCorrection } from '@/core/plan/correct'
 import type { Plan } from '@/core/plan/plan'
 import { readPlan } from '@/core/plan/stored'
-import { wantedBy } from '@/core/records/wanted'
+import { joinWanted, wantedBy } from '@/core/records/wanted'
 import type { Db, Runner } from '@/db/database'
-import { countOthers, readSlotsOf } from '@/db/queries/causes'
+import { countOthers, readAbout, readSlotsOf } from '@/db/queries/causes'
 import { findCorrectable, listCorrections, writeAnswers } from '@/db/queries/corrections'
 import { putDeliveryAside, readDeliveries } from '@/db/queries/deliveries'
 import { readSent } from '@/db/queries/files'
@@ -138,9 +139,11 @@ async function correct(
   const { plan } = correction
   const ledger = new Ledger(records, randomUUID)
   const find = ledger.do(caused, follow ? correction.set : { opens: [], changes: [], ties: [] })
-  const touched = (type: 'contact' | 'company') => {
+  const touched = (type: 'contact' | 'company'): Held | null => {
     const one = plan.records.find(({ record }) => record === type)
-    return follow && one ? find(one.id ?? type) : null
+    const isOpened = correction.set.opens.some(({ ref }) => ref === type)
+    if (follow && one && (one.id !== null || isOpened)) return find(one.id ?? type)
+    return (type === 'contact' && ledger.known().find(({ id }) => id === found.contact)) || null
   }
   const wanted = plan.deliveries.filter(({ key }) => send.includes(key) && offers.some((offer) => offer.key === key))
   const files = await filesOf(tx, config, workspaceId, values)
@@ -208,8 +211,12 @@ async function prepare(
 
   const causes = [id, ...(await listCorrections(db, workspaceId, id)).map((one) => one.id)]
   const slots = doneToSlots(causes, await readSlotsOf(db, workspaceId, causes))
+  // Whom it opened must be there: else what is as it was sent, and what is not, nobody could say.
+  if (slots.some(({ slot, from, to, now }) => slot === THERE_SLOT && from === null && to !== null && now === null))
+    return notDone(409, 'Part of what it did was put back. Do that again first.')
   const ids = recordsIn(slots)
-  const known = await readRecords(db, workspaceId, wantedBy(form, values, found.linkHolder), lock)
+  const wanted = joinWanted([values, found.values].map((one) => wantedBy(form, one, found.linkHolder)))
+  const known = await readRecords(db, workspaceId, wanted, lock)
   const met = [...known, ...(await holdRecords(db, workspaceId, ids, lock))]
   // The companies that they belong to now are told by name.
   const houses = met.flatMap(({ company }) => company ?? [])
@@ -219,13 +226,12 @@ async function prepare(
   const isThere = new Set(records.map((one) => one.id))
   const correction = planCorrection(
     form,
-    values,
-    origins,
+    { before: { values: found.values, origins: found.origins }, after: { values, origins } },
     { linkHolder: found.linkHolder, submission: id, form: found.formId, locale: found.locale },
     { ...resources, owner: await readOwner(db, workspaceId, found.ownerId), records },
     {
       slots: slots.filter(({ record }) => isThere.has(record)),
-      others: await countOthers(db, workspaceId, ids, { own: causes, inHand: causes }),
+      others: await countOthers(db, workspaceId, ids, { own: causes, inHand: await readAbout(db, workspaceId, id) }),
     },
   )
   const followed = new Set(

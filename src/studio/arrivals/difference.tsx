@@ -89,28 +89,28 @@ export function Difference({ planned, labelOf, isWanted, onChoose }: Props) {
         </p>
       ))}
       {offers.map(({ key, text, is }) => (
-        <div key={key}>
-          <Tick
-            label={is === 'new' ? 'Send what was not sent' : 'Send again what is otherwise now'}
-            on={isWanted(`send ${key}`, is === 'new')}
-            onCommit={(on) => onChoose(`send ${key}`, is === 'new', on)}
-          />
-          <span className="block pl-5 text-soft">
-            <Outside>{text}</Outside>
-          </span>
-        </div>
+        <Tick
+          key={key}
+          label={
+            <span>
+              {is === 'new' ? 'Send' : 'Send again, as it is now'}: <Outside>{text}</Outside>
+            </span>
+          }
+          on={isWanted(`send ${key}`, is === 'new')}
+          onCommit={(on) => onChoose(`send ${key}`, is === 'new', on)}
+        />
       ))}
       {stops.map(({ id, text }) => (
-        <div key={id}>
-          <Tick
-            label="Stop what still waits"
-            on={isWanted(`stop ${id}`, true)}
-            onCommit={(on) => onChoose(`stop ${id}`, true, on)}
-          />
-          <span className="block pl-5 text-soft">
-            <Outside>{text}</Outside>
-          </span>
-        </div>
+        <Tick
+          key={id}
+          label={
+            <span>
+              Stop what still waits: <Outside>{text}</Outside>
+            </span>
+          }
+          on={isWanted(`stop ${id}`, true)}
+          onCommit={(on) => onChoose(`stop ${id}`, true, on)}
+        />
       ))}
     </div>
   )

@@ -88,13 +88,15 @@ function MessageEditor({ message, arrival }: { message: Message; arrival: Latest
           {message.to === 'visitor' && (
             <>
               <span className="self-start pt-1 text-soft">Sent when</span>
-              <ConditionEditor
-                form={form}
-                condition={message.when}
-                always="always"
-                values={namesTaken(form)}
-                onChange={(when) => change({ when }, 'when')}
-              />
+              <div>
+                <ConditionEditor
+                  form={form}
+                  condition={message.when}
+                  always="always"
+                  values={namesTaken(form)}
+                  onChange={(when) => change({ when }, 'when')}
+                />
+              </div>
             </>
           )}
           <GoesOut waits={message.waits} onChange={(waits) => change({ waits }, 'waits')} />

@@ -1,6 +1,6 @@
 'use client'
 
-import { type InputHTMLAttributes, useEffect, useId, useRef, useState } from 'react'
+import { type InputHTMLAttributes, type ReactNode, useEffect, useId, useRef, useState } from 'react'
 import { insertMerge, type Mergeable, MergeInsert } from './mergeInsert'
 
 interface TextProps {
@@ -160,7 +160,7 @@ export function ChoiceField({ label, value, options, onCommit, hideLabel, wide, 
   )
 }
 
-export function Tick({ label, on, onCommit }: { label: string; on: boolean; onCommit: (on: boolean) => void }) {
+export function Tick({ label, on, onCommit }: { label: ReactNode; on: boolean; onCommit: (on: boolean) => void }) {
   return (
     <label className="flex items-center gap-1.5">
       <input
