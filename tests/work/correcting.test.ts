@@ -128,6 +128,7 @@ describe('answers that were wrong', () => {
       (await mailTo(facts, `big@${slug}.example`)).find(({ subject }) => subject === 'Bram asks'),
     )
     expect(told.text).toContain('12')
+    expect(after.deliveries.map(({ key }) => key)).toContain('mail:notice:big_line')
     expect(after.deliveries.find(({ key }) => key === 'mail:thanks')).toMatchObject({
       state: 'put_aside',
       asideFor: 'The answers were corrected.',

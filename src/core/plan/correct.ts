@@ -7,7 +7,7 @@ import type { RecordType } from '../fields/field'
 import type { Form } from '../form/definition'
 import type { Origins } from '../origins/origin'
 import { companyNameIn, emailIn, isKnown, type Touched } from '../records/match'
-import { identityOf, type RecordState } from '../records/record'
+import { identityOf, type RecordState, titleOf } from '../records/record'
 import { changesOf } from './changes_of'
 import { type Plan, planSubmission, type VisitFacts } from './plan'
 import type { Snapshot } from './snapshot'
@@ -228,7 +228,7 @@ function reuse(plan: Plan, free: readonly RecordState[]): Plan {
     records: plan.records.map((touched) => {
       const same = touched.id === null ? sameOf(touched) : undefined
       const isTheirs = touched.record === 'contact' || touched.record === 'company' || same?.contact === contact
-      return same && isTheirs ? { ...touched, id: same.id } : touched
+      return same && isTheirs ? { ...touched, id: same.id, title: titleOf(same) } : touched
     }),
   }
 }

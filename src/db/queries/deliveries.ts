@@ -234,6 +234,7 @@ const deliveriesOf = (db: Runner, workspaceId: string) =>
   db
     .selectFrom('delivery')
     .leftJoin('submission', 'submission.id', 'delivery.cause_id')
+    .leftJoin('answers_before as corrected', 'corrected.cause_id', 'delivery.cause_id')
     .leftJoin('form', 'form.id', 'delivery.form_id')
     .leftJoin('connection', (join) =>
       join
@@ -255,14 +256,27 @@ const deliveriesOf = (db: Runner, workspaceId: string) =>
       'delivery.settled_at as settledAt',
       'delivery.aside_for as asideFor',
       'delivery.aside_by as asideBy',
-      'submission.id as submission',
+      (eb) => eb.fn.coalesce('submission.id', 'corrected.submission_id').as('submission'),
       'form.name as formName',
     ])
     .where('delivery.workspace_id', '=', workspaceId)
 
-/** What was to be sent for one submission. */
+/** What was to be sent for one submission, and for corrections of it. */
 export const readDeliveries = (db: Runner, workspaceId: string, submissionId: string) =>
-  deliveriesOf(db, workspaceId).where('delivery.cause_id', '=', submissionId).orderBy('delivery.key').execute()
+  deliveriesOf(db, workspaceId)
+    .where((eb) =>
+      eb.or([
+        eb('delivery.cause_id', '=', submissionId),
+        eb(
+          'delivery.cause_id',
+          'in',
+          eb.selectFrom('answers_before').select('cause_id').where('submission_id', '=', submissionId),
+        ),
+      ]),
+    )
+    .orderBy('delivery.key')
+    .orderBy('delivery.created_at')
+    .execute()
 
 export async function countGivenUp(db: Runner, workspaceId: string): Promise<number> {
   const { n } = await db
