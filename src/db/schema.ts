@@ -1,16 +1,15 @@
 import type { ColumnType, Generated, JSONColumnType } from 'kysely'
 import type { Answers } from '@/core/answers/answer'
-import type { Hours } from '@/core/dispatch/hours'
-import type { DeliveryBody, TargetName } from '@/core/dispatch/targets/bodies'
+import type { DeliveryBody } from '@/core/dispatch/targets/bodies'
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { Origins } from '@/core/origins/origin'
 import type { Form } from '@/core/form/definition'
 import type { FormState } from '@/core/form/state'
 import type { Theme } from '@/core/look/theme'
 import type { Plan } from '@/core/plan/plan'
-import type { Option } from '@/core/answers/options'
-import type { FieldType, RecordType } from '@/core/fields/field'
+import type { RecordType } from '@/core/fields/field'
 import type { Suspicion } from '@/core/spam/suspect'
+import type { ConnectionTable, DeskTable, ListTable, RecordFieldTable, WorkspaceTable } from './schema_of_settings'
 import type { AnswersBeforeTable, CauseTable, NoteTable, RecordChangeTable } from './schema_of_causes'
 import type {
   AccountTable,
@@ -64,68 +63,6 @@ export interface Database {
   readout_day: ReadoutDayTable
   worker_process: WorkerProcessTable
   way_in: WayInTable
-}
-
-interface WorkspaceTable {
-  id: Generated<string>
-  name: string
-  /** What it is called in addresses. */
-  handle: ColumnType<string, never, never>
-  mail_domain: string
-  /** IANA name of the zone that its days and hours are told in. */
-  time_zone: Default<string>
-  sites: Default<string[]>
-  created_at: Default<Date>
-}
-
-interface RecordFieldTable {
-  workspace_id: string
-  record: RecordType
-  name: string
-  label: string
-  type: Default<FieldType>
-  options: ColumnType<Option[], string | undefined, string>
-  position: Default<number>
-  retired: Default<boolean>
-}
-
-interface DeskTable {
-  workspace_id: string
-  name: string
-  title: string
-  addresses: string[]
-  /** When somebody is there. */
-  hours: ColumnType<Hours | null, string | null | undefined, string | null>
-}
-
-interface ListTable {
-  workspace_id: string
-  name: string
-  title: string
-}
-
-interface ConnectionTable {
-  workspace_id: string
-  name: string
-  title: string
-  target: TargetName
-  settings: JSONColumnType<Record<string, string>, string, string>
-  /** Secret settings, sealed. */
-  secrets: Buffer | null
-  every_form: Default<boolean>
-  retired: Default<boolean>
-  /** What came back when it was last tried. */
-  tried: ColumnType<Tried | null, string | null | undefined, string | null>
-  created_at: Default<Date>
-}
-
-/** What came back when a connection was tried. */
-export interface Tried {
-  at: string
-  ok: boolean
-  /** What the other side said, or why it was not reached. */
-  said: string
-  milliseconds: number
 }
 
 interface FormTable {

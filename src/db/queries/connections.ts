@@ -1,7 +1,7 @@
 import type { Connection } from '@/core/dispatch/connection'
 import type { TargetName } from '@/core/dispatch/targets/bodies'
 import { asJson, type Runner } from '../database'
-import type { Tried } from '../schema'
+import type { Tried } from '../schema_of_settings'
 
 const SHOWN = ['name', 'title', 'target', 'settings', 'every_form as everyForm', 'retired'] as const
 

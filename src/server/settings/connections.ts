@@ -17,7 +17,7 @@ import {
   updateConnection,
 } from '@/db/queries/connections'
 import { endTrouble, readResting } from '@/db/queries/lanes'
-import type { Tried } from '@/db/schema'
+import type { Tried } from '@/db/schema_of_settings'
 import type { Config } from '../config'
 import { within } from '../deliveries/deliver'
 import { senderOf } from '../deliveries/targets/registry'

@@ -1,0 +1,70 @@
+import type { ColumnType, Generated, JSONColumnType } from 'kysely'
+import type { Option } from '@/core/answers/options'
+import type { Hours } from '@/core/dispatch/hours'
+import type { TargetName } from '@/core/dispatch/targets/bodies'
+import type { FieldType, RecordType } from '@/core/fields/field'
+import type { Default } from './schema_of_access'
+
+/** Tables of what the forms of a workspace share. */
+
+export interface WorkspaceTable {
+  id: Generated<string>
+  name: string
+  /** What it is called in addresses. */
+  handle: ColumnType<string, never, never>
+  mail_domain: string
+  /** IANA name of the zone that its days and hours are told in. */
+  time_zone: Default<string>
+  sites: Default<string[]>
+  created_at: Default<Date>
+}
+
+export interface RecordFieldTable {
+  workspace_id: string
+  record: RecordType
+  name: string
+  label: string
+  type: Default<FieldType>
+  options: ColumnType<Option[], string | undefined, string>
+  position: Default<number>
+  retired: Default<boolean>
+}
+
+export interface DeskTable {
+  workspace_id: string
+  name: string
+  title: string
+  addresses: string[]
+  /** When somebody is there. */
+  hours: ColumnType<Hours | null, string | null | undefined, string | null>
+}
+
+export interface ListTable {
+  workspace_id: string
+  name: string
+  title: string
+}
+
+export interface ConnectionTable {
+  workspace_id: string
+  name: string
+  title: string
+  target: TargetName
+  settings: JSONColumnType<Record<string, string>, string, string>
+  /** Secret settings, sealed. */
+  secrets: Buffer | null
+  every_form: Default<boolean>
+  retired: Default<boolean>
+  /** What came back when it was last tried. */
+  tried: ColumnType<Tried | null, string | null | undefined, string | null>
+  created_at: Default<Date>
+}
+
+/** What came back when a connection was tried. */
+export interface Tried {
+  at: string
+  ok: boolean
+  /** What the other side said, or why it was not reached. */
+  said: string
+  milliseconds: number
+}
