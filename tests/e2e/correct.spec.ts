@@ -1,14 +1,16 @@
 import { api, applied, releasedForm, send, smallForm } from '../support/api'
-import { expect, facts, test, unique } from './studio'
+import { enterHouse } from './house'
+import { expect, test, unique } from './studio'
 
 test('a specialist corrects answers, sees what comes of it, does what is wanted, and puts it back', async ({
-  studio,
+  browser,
 }) => {
   const slug = unique('correct')
-  await releasedForm(facts, slug, smallForm)
+  const { page: studio, reach } = await enterHouse(browser, `advice@${slug}.example`)
+  await releasedForm(reach, slug, smallForm)
   const email = `odda@${slug}.example`
-  const { body } = await send(facts, slug, { first_name: 'Odda', email, letter: true })
-  const { contact } = await applied(facts, body.submission)
+  const { body } = await send(reach, slug, { first_name: 'Odda', email, letter: true })
+  const { contact } = await applied(reach, body.submission)
   await studio.goto(`/arrivals/${body.submission}`)
   await studio.getByRole('button', { name: 'Correct the answers…' }).click()
   const correcting = studio.getByRole('region', { name: 'Correct the answers' })
@@ -34,7 +36,7 @@ test('a specialist corrects answers, sees what comes of it, does what is wanted,
   await corrections.getByRole('button', { name: 'Put back: the correction of these answers' }).click()
   await expect(corrections).toHaveCount(0)
   await expect(studio.getByRole('heading', { level: 1 })).toHaveText(email)
-  const { body: person } = await api<{ values: { first_name: string } }>(facts, 'GET', `/contacts/${contact}`)
+  const { body: person } = await api<{ values: { first_name: string } }>(reach, 'GET', `/contacts/${contact}`)
   expect(person.values.first_name).toBe('Odda')
   await studio.goto(`/settings/history?search=${slug}`)
   await expect(studio.getByRole('row').filter({ hasText: 'corrected answers' })).toHaveCount(1)

@@ -1,23 +1,11 @@
-import { api, applied, mailTo, releasedForm, send, smallForm } from '../support/api'
-import { makeMember, makeToken, makeWorkspace } from '../support/workspace'
+import { applied, mailTo, releasedForm, send, smallForm } from '../support/api'
+import { enterHouse } from './house'
 import { expect, facts, test, unique } from './studio'
 
 test('a mail waits for hours that are set at a desk, is seen waiting, stopped, and sent now', async ({ browser }) => {
-  const { id } = await makeWorkspace(facts, false)
-  const reach = { ...facts, token: await makeToken(facts, id) }
   const slug = unique('waits')
-  await api(reach, 'POST', '/lists', { title: 'Firing notes' })
-  await api(reach, 'POST', '/desks', { title: 'Advice line', addresses: [`advice@${slug}.example`] })
+  const { page, reach } = await enterHouse(browser, `advice@${slug}.example`)
   await releasedForm(reach, slug, smallForm)
-  const berit = await makeMember(facts, id, 'editor', 'Berit')
-  const page = await (
-    await browser.newContext({ baseURL: facts.url, viewport: { width: 1280, height: 800 } })
-  ).newPage()
-  await page.goto('/sign-in')
-  await page.getByLabel('Email').fill(berit.email)
-  await page.getByLabel('Password').fill(berit.password)
-  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
-  await page.waitForURL('**/forms')
 
   // Nobody is there but on a day that is neither today nor tomorrow.
   const day =

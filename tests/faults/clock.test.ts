@@ -57,14 +57,14 @@ describe.each([-60, 60])('clocks %i minutes off', (minutes) => {
     const mail = `from delivery join submission on submission.id = cause_id where key = 'mail:thanks' and cause_id = '${sent.body.submission}'`
     const seconds = (what: string) =>
       figure(lichen.cluster.url, `select extract(epoch from ${what} - received_at)::float8 ${mail}`)
-    expect(await seconds('due_at')).toBe(60)
+    expect(await seconds('due_at')).toBeCloseTo(60, 1)
     await until(
       'it has gone out',
       async () => (await figure(lichen.cluster.url, `select count(*) ${mail} and delivery.state = 'delivered'`)) === 1,
       90,
     )
     const waited = await seconds('settled_at')
-    expect([waited >= 60, waited < 75]).toEqual([true, true])
+    expect([waited > 59.99, waited < 75]).toEqual([true, true])
     expect((await mailTo(lichen, 'tock@clock.example')).length).toBe(1)
   }, 120_000)
 

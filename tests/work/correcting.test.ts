@@ -41,6 +41,7 @@ describe('answers that were wrong', () => {
           title: 'More',
           questions: [
             { kind: 'number', name: 'kilns', label: 'Kilns', minimum: 1, maximum: 50 },
+            { kind: 'file', name: 'photo', label: 'Photo' },
             { kind: 'short_text', name: 'studio', label: 'Studio', lands: [{ record: 'company', field: 'name' }] },
           ],
         },
@@ -94,7 +95,10 @@ describe('answers that were wrong', () => {
     ])
     expect(planned.stops).toHaveLength(1)
     expect(withoutMails(await read(id))).toEqual(withoutMails(before))
-    // What cannot be an answer is said, and not taken.
+    // What cannot be an answer is said, and not taken; nor is a file that nobody sent.
+    const forged = [`${facts.url}/files/${crypto.randomUUID()}/kiln.png`]
+    expect((await plan(id, { photo: forged })).errors.map(({ name }) => name)).toEqual(['photo'])
+    expect((await correct(id, { photo: forged })).status).toBe(422)
     expect((await plan(id, { kilns: 99, email: 'nobody' })).errors.map(({ name }) => name).toSorted()).toEqual([
       'email',
       'kilns',

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { breakLinks, leaveOutLinks } from '@/core/dispatch/links'
 import { keepApart } from '@/core/formats/direction'
 import { type Role, ROLE_NAMES, ROLES } from '@/core/rights/role'
 import { listMembersOf, setMember } from '@/db/queries/members'
@@ -42,13 +43,15 @@ export async function inviteMember(
     return makeWayIn(tx, config, { is: 'join', email, workspaceId, role, askedBy: who.id })
   })
   const { workspace } = await readResources(db, workspaceId)
+  // Whoever opens a workspace names it: nothing of that is a link in somebody’s mail.
+  const [house, inviter] = [workspace.name, who.name].map((name) => keepApart(breakLinks(name)))
   try {
     await mailHouse(context, {
       workspaceId,
       mailDomain: workspace.mailDomain,
       to: email,
-      subject: `Join ${keepApart(workspace.name)}`,
-      text: `${keepApart(who.name)} invites you to ${keepApart(workspace.name)} at ${config.LICHEN_URL}, as ${ROLES[role].title.toLowerCase()}: ${ROLES[role].about.toLowerCase()}.\n\nThis address lets you in, once, within seven days:\n${address}\n\nIf you do not know what this is about, nothing needs doing.`,
+      subject: `Join ${keepApart(leaveOutLinks(workspace.name))}`,
+      text: `${inviter} invites you to ${house} at ${config.LICHEN_URL}, as ${ROLES[role].title.toLowerCase()}: ${ROLES[role].about.toLowerCase()}.\n\nThis address lets you in, once, within seven days:\n${address}\n\nIf you do not know what this is about, nothing needs doing.`,
     })
   } catch (error) {
     log.error({ error }, 'An invitation was not mailed')

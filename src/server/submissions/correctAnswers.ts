@@ -200,12 +200,14 @@ async function prepare(
   const carried = Object.fromEntries(
     form.carried.flatMap(({ name }) => (Object.hasOwn(found.values, name) ? [[name, found.values[name] ?? null]] : [])),
   )
-  const { answers, errors } = walkForm(form, { ...found.values, ...given }, carried, {
+  const walked = walkForm(form, { ...found.values, ...given }, carried, {
     ...factsAt(resources.workspace.timeZone, found.receivedAt),
     speech: ENGLISH,
   })
+  const { answers } = walked
+  const errors = [...walked.errors, ...refuseFiles(found.values, answers)]
   const values = { ...carried, ...answers }
-  const changed = Object.keys(values).filter((name) => !sameAnswer(values[name] ?? null, found.values[name] ?? null))
+  const changed = Object.keys(given).filter((name) => !sameAnswer(values[name] ?? null, found.values[name] ?? null))
   // Whoever corrects an answer stands for it.
   const origins: Origins = { ...found.origins, ...Object.fromEntries(changed.map((name) => [name, 'typed' as const])) }
 
@@ -246,6 +248,14 @@ async function prepare(
     followed,
   )
   return done({ found, form, values, origins, errors, correction, records, offers, stops })
+}
+
+/** A file is what somebody sent: it can be taken away, and no other put in its place. */
+function refuseFiles(before: Answers, after: Answers): AnswerError[] {
+  const sent = new Set(filesIn(before))
+  return Object.keys(after)
+    .filter((name) => filesIn({ [name]: after[name] ?? null }).some((file) => !sent.has(file)))
+    .map((name) => ({ name, message: 'A file can be taken away, and no other put in its place.' }))
 }
 
 /** What would go out otherwise than it did, and what waits although it would not. */

@@ -42,7 +42,7 @@ export const newRecoveryCodes = (password: string) =>
 /** Makes a key that signs in in place of a password. */
 export async function addPasskey(name: string): Promise<Said<unknown>> {
   const asked = await ask<Parameters<typeof startRegistration>[0]['optionsJSON']>(
-    `/passkey/generate-register-options?${new URLSearchParams({ name })}`,
+    '/passkey/generate-register-options',
     null,
   )
   if (!asked.ok) return asked

@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react'
 import { type Answer, type Answers, sameAnswer, valueIn } from '@/core/answers/answer'
 import type { Form } from '@/core/form/definition'
 import { answeredByHand } from '@/core/form/values'
+import { mannerOf } from '@/core/kinds/registry'
 import { AnswerField } from '../kinds/answerField'
 import { useChange } from '../people/useChange'
 import { Button } from '../ui/button'
@@ -69,7 +70,7 @@ function Correcting({ id, form, values, onClose }: Props & { onClose: () => void
         Correct the answers <span className="font-normal text-soft">— what was sent is kept beside them</span>
       </h2>
       <div className="grid grid-cols-[minmax(90px,30%)_minmax(0,1fr)] items-center gap-2">
-        {answeredByHand(form).map(({ name, label }) => (
+        {correctable(form).map(({ name, label }) => (
           <AnswerField
             key={name}
             form={form}
@@ -99,6 +100,9 @@ function Correcting({ id, form, values, onClose }: Props & { onClose: () => void
     </section>
   )
 }
+
+/** What can be written anew: a file is what somebody sent. */
+const correctable = (form: Form) => answeredByHand(form).filter((question) => !mannerOf(question).files)
 
 const labelIn = (form: Form, name: string): string =>
   answeredByHand(form).find((question) => question.name === name)?.label ?? name

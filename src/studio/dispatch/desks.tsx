@@ -16,19 +16,28 @@ export function Desks({ desks, onSaved }: { desks: readonly Desk[]; onSaved: (re
     <>
       {desks.length === 0 && <p className="text-soft">A desk is a group of people who are told.</p>}
       {desks.map((desk) => (
-        <details key={desk.name} className="border-b border-rule py-1">
-          <summary>
-            <Chip tone="plum">{desk.title}</Chip>{' '}
-            <span className={`wrap-anywhere ${desk.addresses.length === 0 ? 'text-red' : 'text-soft'}`}>
-              {desk.addresses.join(', ') || 'no address yet'}
-            </span>
-            {desk.hours && <span className="block pl-4 text-soft">{tellHours(desk.hours)}</span>}
-          </summary>
-          <DeskEditor desk={desk} onSaved={onSaved} />
-        </details>
+        <OneDesk key={desk.name} desk={desk} onSaved={onSaved} />
       ))}
       <AddResource what="desk" onAdded={(_, next) => onSaved(next)} />
     </>
+  )
+}
+
+/** A desk in a line, which opens to be changed. */
+function OneDesk({ desk, onSaved }: { desk: Desk; onSaved: (resources: Resources) => void }) {
+  const [open, setOpen] = useState(false)
+  return (
+    <details className="border-b border-rule py-1" onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
+      <summary>
+        <Chip tone="plum">{desk.title}</Chip>{' '}
+        <span className={`wrap-anywhere ${desk.addresses.length === 0 ? 'text-red' : 'text-soft'}`}>
+          {desk.addresses.join(', ') || 'no address yet'}
+        </span>
+        {desk.hours && <span className="block pl-4 text-soft">{tellHours(desk.hours)}</span>}
+      </summary>
+      {/* A browser knows other zones than the server: what offers them is made in the browser alone. */}
+      {open && <DeskEditor desk={desk} onSaved={onSaved} />}
+    </details>
   )
 }
 

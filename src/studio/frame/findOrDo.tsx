@@ -24,7 +24,7 @@ const STATIONS = ['Compose', 'Records', 'Dispatch', 'Rehearse', 'Release', 'Read
 export function FindOrDo({ open, onOpenChange, places, forms }: Props) {
   const go = useGo()
   const inHere = useWithin()
-  const [edits, seesPeople] = [useMay('edit'), useMay('people')]
+  const [edits, seesPeople, owns] = [useMay('edit'), useMay('people'), useMay('own')]
   const [text, setText] = useState('')
   const found = useFound(text, open && seesPeople)
   useEffect(() => {
@@ -37,6 +37,7 @@ export function FindOrDo({ open, onOpenChange, places, forms }: Props) {
     addEventListener('keydown', listen)
     return () => removeEventListener('keydown', listen)
   }, [onOpenChange])
+  const settings = [...SETTINGS, ...(owns ? FOR_OWNERS : []), ...(seesPeople ? FOR_PEOPLE : [])]
   const goTo = (href: string) => () => {
     onOpenChange(false)
     go.to(href)
@@ -86,7 +87,7 @@ export function FindOrDo({ open, onOpenChange, places, forms }: Props) {
             {title} <span className="text-soft">export</span>
           </Command.Item>
         ))}
-        {SETTINGS.map(([title, href]) => (
+        {settings.map(([title, href]) => (
           <Command.Item key={href} value={`${title} settings`} onSelect={goTo(href)} className={item}>
             {title} <span className="text-soft">setting</span>
           </Command.Item>
@@ -125,11 +126,15 @@ const SETTINGS = [
   ['Sites forms may lead to', '/settings#sites'],
   ['Connections', '/settings#connections'],
   ['Fields', '/settings#fields'],
-  ['Access for programs, tokens', '/settings#programs'],
-  ['Members, roles, invitations', '/settings/members'],
-  ['History', '/settings/history'],
   ['Your account: second factor, passkeys, sessions', '/account'],
 ] as const
+
+const FOR_OWNERS = [
+  ['Access for programs, tokens', '/settings#programs'],
+  ['Members, roles, invitations', '/settings/members'],
+] as const
+
+const FOR_PEOPLE = [['History', '/settings/history']] as const
 
 /** What is found by a text once it rests; nothing while it is shorter than two letters. */
 function useFound(text: string, open: boolean): readonly Found[] {
