@@ -63,7 +63,7 @@ describe.each([-60, 60])('clocks %i minutes off', (minutes) => {
       async () => (await figure(lichen.cluster.url, `select count(*) ${mail} and delivery.state = 'delivered'`)) === 1,
       90,
     )
-    const waited = await seconds('settled_at')
+    const waited = await seconds('delivery.settled_at')
     expect([waited > 59.99, waited < 75]).toEqual([true, true])
     expect((await mailTo(lichen, 'tock@clock.example')).length).toBe(1)
   }, 120_000)
