@@ -31,6 +31,9 @@ describe('the hours of a desk', () => {
     // Summer ends on 25 October 2026: nine there is eight UTC from then on.
     expect(next('2026-10-23T16:00:00Z')).toBe('2026-10-26T08:00:00.000Z')
     expect(next('2026-10-22T16:00:00Z')).toBe('2026-10-23T07:00:00.000Z')
+    // Clocks there skip from two to half past on 2 October 2022: so hours from one past two begin as soon as they have.
+    const early: Hours = { zone: 'Australia/Lord_Howe', open: [{ days: [7], from: '02:01', to: '03:00' }] }
+    expect(next('2022-09-24T16:30:00Z', early)).toBe('2022-10-01T15:30:00.000Z')
     const night: Hours = { zone: 'Europe/Stockholm', open: [{ days: [7], from: '22:00', to: '24:00' }] }
     expect(next('2026-11-28T12:00:00Z', night)).toBe('2026-11-29T21:00:00.000Z')
     expect(next('2026-11-29T22:59:00Z', night)).toBe('2026-11-29T22:59:00.000Z')

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { dayIn, instantOf, isZone, showZone } from '../formats/zone'
+import { dayIn, instantOf, isZone, momentIn, showZone } from '../formats/zone'
 
 /** The days of a week, Monday first, by the numbers of ISO 8601. */
 export const WEEK = [1, 2, 3, 4, 5, 6, 7] as const
@@ -30,8 +30,8 @@ export type Hours = z.output<typeof hoursSchema>
 const DAYS = 9
 
 /**
- * The first moment from `at` on that is within the hours: `at` itself where it is. A time that clocks skip there, as
- * when summer begins, is the one an hour later; of one that comes twice it is the first. `null` where clocks skip all
+ * The first moment from `at` on that is within the hours: `at` itself where it is. Hours that would begin while clocks
+ * skip, as when summer begins, do so as soon as they have; of a time that comes twice it is the first. `null` where clocks skip all
  * of them for more than a week.
  */
 export function nextWithin({ zone, open }: Hours, at: Date): Date | null {
@@ -51,8 +51,20 @@ export function nextWithin({ zone, open }: Hours, at: Date): Date | null {
 
 const momentOf = (zone: string, day: Date, time: string): Date =>
   time === '24:00'
-    ? instantOf(zone, isoDay(new Date(day.getTime() + 86_400_000)), '00:00')
-    : instantOf(zone, isoDay(day), time)
+    ? firstShowing(zone, isoDay(new Date(day.getTime() + 86_400_000)), '00:00')
+    : firstShowing(zone, isoDay(day), time)
+
+const MINUTE = 60_000
+
+/** The first minute at which clocks in a zone show a day and a time, or a later one where they skip it. */
+function firstShowing(zone: string, day: string, time: string): Date {
+  let at = instantOf(zone, day, time)
+  for (;;) {
+    const before = new Date(at.getTime() - MINUTE)
+    if (momentIn(zone, before) < `${day}T${time}`) return at
+    at = before
+  }
+}
 
 const isoDay = (day: Date): string => day.toISOString().slice(0, 10)
 
