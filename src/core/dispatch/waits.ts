@@ -27,6 +27,17 @@ export function waitsUntil(wait: PlannedWait, sentAt: Date, now: Date): Date | n
   return until === null || until <= now ? null : until
 }
 
+interface DeliveryState {
+  state: string
+  attempts: number
+  dueAt: Date | string | null
+  nextAt: Date | string | null
+}
+
+/** Whether a delivery goes out later as it was planned, and nothing of it has been tried. */
+export const waitsForItsTime = ({ state, attempts, dueAt, nextAt }: DeliveryState): boolean =>
+  state === 'waiting' && attempts === 0 && dueAt !== null && nextAt !== null
+
 const UNITS = [
   [24 * 60, 'day'],
   [60, 'hour'],

@@ -5,6 +5,7 @@ import type { Caused, Doer } from '@/core/changes/cause'
 import { type Held, Ledger } from '@/core/changes/ledger'
 import { doneToSlots, recordsIn } from '@/core/changes/put_back'
 import { THERE_SLOT } from '@/core/changes/slot'
+import { waitsForItsTime } from '@/core/dispatch/waits'
 import type { PlannedDelivery } from '@/core/dispatch/targets/target'
 import type { AnswerError } from '@/core/form/check'
 import type { Form } from '@/core/form/definition'
@@ -284,9 +285,8 @@ async function compareDeliveries(
   const rows = await readDeliveries(db, workspaceId, submission)
   return {
     offers: changed.map(({ key, text }) => ({ key, text, is: was.has(key) ? 'otherwise' : 'new' })),
-    stops: rows.flatMap(({ id, key, state, attempts, dueAt, nextAt }) => {
-      const waits = state === 'waiting' && attempts === 0 && dueAt !== null && nextAt !== null
-      return waits && !kept.has(key) ? [{ id, text: was.get(key)?.text ?? key }] : []
-    }),
+    stops: rows
+      .filter((row) => waitsForItsTime(row) && !kept.has(row.key))
+      .map(({ id, key }) => ({ id, text: was.get(key)?.text ?? key })),
   }
 }

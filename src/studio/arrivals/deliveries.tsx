@@ -1,4 +1,5 @@
 import { explainDelivery } from '@/core/dispatch/targets/registry'
+import { waitsForItsTime } from '@/core/dispatch/waits'
 import type { DeliveryBody } from '@/core/dispatch/targets/bodies'
 import { Chip } from '../ui/chip'
 import { Moment } from '../ui/moment'
@@ -89,10 +90,6 @@ export const DELIVERY_COLUMNS: Column<ShownDelivery>[] = [
     },
   },
 ]
-
-/** Whether it goes out later as it was planned, and nothing of it has been tried. */
-const waitsForItsTime = ({ state, attempts, dueAt, nextAt }: ShownDelivery): boolean =>
-  state === 'waiting' && attempts === 0 && dueAt !== null && nextAt !== null
 
 /** When a delivery was settled, or will be tried, again or for the first time. */
 function When(delivery: ShownDelivery) {

@@ -3,7 +3,7 @@
 import { useEffect, useState } from 'react'
 import { Button } from '../ui/button'
 import { Link } from '../ui/link'
-import { Elsewhere, Field, Frame, text, useEntering } from './entering'
+import { AskByMail, Elsewhere, Field, Frame, text, useEntering } from './entering'
 
 const OPENING = ['workspace', 'timeZone', 'mailDomain', 'name', 'email', 'password', 'desk', 'deskAddress']
 
@@ -140,35 +140,14 @@ export function NewPassword({ token }: { token: string }) {
   )
 }
 
-export function Forgot() {
-  const { wrong, busy, done, onSubmit } = useEntering(
-    (entered) => ({ do: 'forgot', email: text(entered, 'email') }),
-    '/',
-  )
-  return (
-    <Frame title="A new password">
-      {done ? (
-        <p role="status">
-          If somebody signs in with this address, a mail is on its way to it. It leads to a new password, once, within
-          the hour.
-        </p>
-      ) : (
-        <form onSubmit={onSubmit} className="space-y-3">
-          <Field label="Email" name="email" type="email" wrong={wrong} autoComplete="username" />
-          <Elsewhere wrong={wrong} fields={['email']} />
-          <Button look="main" type="submit" disabled={busy} className="w-full justify-center py-1.5">
-            Mail me a way in
-          </Button>
-        </form>
-      )}
-      <p className="mt-4">
-        <Link href="/sign-in" className="text-teal underline">
-          Sign in
-        </Link>
-      </p>
-    </Frame>
-  )
-}
+export const Forgot = () => (
+  <AskByMail
+    title="A new password"
+    what="forgot"
+    button="Mail me a way in"
+    asked="If somebody signs in with this address, a mail is on its way to it. It leads to a new password, once, within the hour."
+  />
+)
 
 export const NoWayIn = () => (
   <Frame title="This address does not work">

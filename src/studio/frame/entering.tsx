@@ -1,6 +1,8 @@
 'use client'
 
 import { type FormEvent, type ReactNode, useId, useState } from 'react'
+import { Button } from '../ui/button'
+import { Link } from '../ui/link'
 import { Mark } from './mark'
 import { enter, signIn } from './signing'
 
@@ -119,3 +121,37 @@ export const Elsewhere = ({ wrong, fields }: { wrong: FieldProps['wrong']; field
       {wrong.message}
     </p>
   ) : null
+
+interface AskProps {
+  title: string
+  /** What is asked for. */
+  what: 'forgot' | 'ask to open'
+  button: string
+  /** What is said once it was. */
+  asked: string
+}
+
+/** Asks for a mail with an address that works once. */
+export function AskByMail({ title, what, button, asked }: AskProps) {
+  const { wrong, busy, done, onSubmit } = useEntering((entered) => ({ do: what, email: text(entered, 'email') }), '/')
+  return (
+    <Frame title={title}>
+      {done ? (
+        <p role="status">{asked}</p>
+      ) : (
+        <form onSubmit={onSubmit} className="space-y-3">
+          <Field label="Email" name="email" type="email" wrong={wrong} autoComplete="username" />
+          <Elsewhere wrong={wrong} fields={['email']} />
+          <Button look="main" type="submit" disabled={busy} className="w-full justify-center py-1.5">
+            {button}
+          </Button>
+        </form>
+      )}
+      <p className="mt-4">
+        <Link href="/sign-in" className="text-teal underline">
+          Sign in
+        </Link>
+      </p>
+    </Frame>
+  )
+}

@@ -4,7 +4,7 @@ import { type Role, ROLES } from '@/core/rights/role'
 import { within } from '@/core/rights/within'
 import type { Membership } from '@/db/queries/members'
 import { Button } from '../ui/button'
-import { Elsewhere, Field, Frame, text, useEntering } from './entering'
+import { AskByMail, Elsewhere, Field, Frame, text, useEntering } from './entering'
 import { signOut } from './signing'
 
 /** Lets somebody who was invited in: whoever signs in here already needs nothing more. */
@@ -67,27 +67,14 @@ interface JoinProps {
 }
 
 /** Asks for a workspace of one’s own, where strangers may open one. */
-export function SignUp() {
-  const { wrong, busy, done, onSubmit } = useEntering(
-    (entered) => ({ do: 'ask to open', email: text(entered, 'email') }),
-    '/',
-  )
-  return (
-    <Frame title="Open a workspace">
-      {done ? (
-        <p role="status">A mail is on its way to this address. It opens a workspace, once, within two days.</p>
-      ) : (
-        <form onSubmit={onSubmit} className="space-y-3">
-          <Field label="Email" name="email" type="email" wrong={wrong} autoComplete="username" />
-          <Elsewhere wrong={wrong} fields={['email']} />
-          <Button look="main" type="submit" disabled={busy} className="w-full justify-center py-1.5">
-            Mail me the way to it
-          </Button>
-        </form>
-      )}
-    </Frame>
-  )
-}
+export const SignUp = () => (
+  <AskByMail
+    title="Open a workspace"
+    what="ask to open"
+    button="Mail me the way to it"
+    asked="A mail is on its way to this address. It opens a workspace, once, within two days."
+  />
+)
 
 /** The workspaces that somebody belongs to, each to be opened in this tab. */
 export const Workspaces = ({ memberships, to, name }: { memberships: Membership[]; to: string; name: string }) => (
