@@ -63,5 +63,5 @@ export function Sessions({ sessions, current }: { sessions: readonly SessionRow[
 function tellBrowser(text: string | null): string {
   if (!text) return 'Some browser or program'
   const { browser, os } = Bowser.parse(text)
-  return [browser.name ?? 'Some browser or program', os.name].filter(Boolean).join(' on ')
+  return [browser.name || 'Some browser or program', os.name].filter(Boolean).join(' on ')
 }

@@ -82,7 +82,11 @@ export function TextField(props: TextProps) {
   }
   return (
     <div className="contents">
-      {!hideLabel && <FieldLabel of={id}>{label}</FieldLabel>}
+      {!hideLabel && (
+        <FieldLabel of={id} wide={props.wide}>
+          {label}
+        </FieldLabel>
+      )}
       <div className={`${props.wide ? 'col-span-3' : ''} ${props.merges ? 'relative' : ''}`.trim() || undefined}>
         {props.merges && (
           <span className="absolute top-0.5 right-0.5">
@@ -119,8 +123,8 @@ export function TextField(props: TextProps) {
   )
 }
 
-const FieldLabel = ({ of, children }: { of: string; children: string }) => (
-  <label htmlFor={of} className="text-soft">
+const FieldLabel = ({ of, wide, children }: { of: string; wide: boolean | undefined; children: string }) => (
+  <label htmlFor={of} className={`text-soft ${wide ? 'col-start-1' : ''}`}>
     {children}
   </label>
 )
@@ -141,7 +145,11 @@ export function ChoiceField({ label, value, options, onCommit, hideLabel, wide, 
   const known = options.some(([option]) => option === value)
   return (
     <div className="contents">
-      {!hideLabel && <FieldLabel of={id}>{label}</FieldLabel>}
+      {!hideLabel && (
+        <FieldLabel of={id} wide={wide}>
+          {label}
+        </FieldLabel>
+      )}
       <select
         id={id}
         className={`box ${wide ? 'col-span-3' : ''} ${className}`}

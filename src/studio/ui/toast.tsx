@@ -17,7 +17,8 @@ let last = 0
 export function toast(text: string, { action = null }: { action?: Said['action'] } = {}): void {
   last++
   const one = { id: last, text, action }
-  said.setState(({ all }) => ({ all: [...all.slice(-2), one] }))
+  // What says the same is said anew, not beside it.
+  said.setState(({ all }) => ({ all: [...all.filter((other) => other.action || other.text !== text).slice(-2), one] }))
 }
 
 const forget = (id: number): void => said.setState(({ all }) => ({ all: all.filter((one) => one.id !== id) }))
