@@ -192,6 +192,12 @@ export const notesAnswers = (chance: Chance, people: number): Answers => ({
   letter: true,
 })
 
+/** Somebody’s phone, of the twelve hundred numbers that Ofcom and PTS keep free for stories. */
+function phoneOf(person: number): string {
+  const n = person % 1200
+  return n < 1000 ? `+${442079460000 + n}` : n < 1100 ? `+${46313900600 + n - 1000}` : `+${46406280400 + n - 1100}`
+}
+
 /** One plausible call for service; they may come from some weekday on, counted from when it is asked. */
 export function serviceAnswers(chance: Chance, people: number, weekdayAfter: (days: number) => string): Answers {
   const fault = chance.weigh([
@@ -202,6 +208,7 @@ export function serviceAnswers(chance: Chance, people: number, weekdayAfter: (da
     { weight: 1, value: 'The display shows E4' },
   ]).value
   const wait = chance.whole(0, 10)
+  const person = chance.whole(0, people - 1)
   return {
     serial: serialNumber(chance),
     fault,
@@ -218,9 +225,8 @@ export function serviceAnswers(chance: Chance, people: number, weekdayAfter: (da
       : chance.happens(0.3)
         ? { typed: 'Signed for the studio' }
         : null,
-    // Numbers that are kept free for stories.
-    phone: `+4670174${chance.pick(['0605', '0612', '0633', '0650', '0671', '0699'])}`,
-    email: personOf(chance.whole(0, people - 1)).email,
+    phone: phoneOf(person),
+    email: personOf(person).email,
   }
 }
 

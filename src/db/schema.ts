@@ -10,7 +10,14 @@ import type { Plan } from '@/core/plan/plan'
 import type { RecordType } from '@/core/fields/field'
 import type { Suspicion } from '@/core/spam/suspect'
 import type { ConnectionTable, DeskTable, ListTable, RecordFieldTable, WorkspaceTable } from './schema_of_settings'
-import type { AnswersBeforeTable, CauseTable, NoteTable, RecordChangeTable } from './schema_of_causes'
+import type {
+  AnswersBeforeTable,
+  CauseTable,
+  LikelyDoubleTable,
+  NoDoubleTable,
+  NoteTable,
+  RecordChangeTable,
+} from './schema_of_causes'
 import type {
   AccountTable,
   ApiTokenTable,
@@ -49,6 +56,8 @@ export interface Database {
   record_change: RecordChangeTable
   note: NoteTable
   answers_before: AnswersBeforeTable
+  likely_double: LikelyDoubleTable
+  no_double: NoDoubleTable
   list_membership: ListMembershipTable
   personal_link: PersonalLinkTable
   visit: VisitTable
@@ -126,6 +135,8 @@ interface RecordTable {
   search: Searched
   /** The cause that removed it: nobody meets it any more. */
   gone_by: Default<string | null>
+  /** The record that it was merged into: that one stands for it. */
+  merged_into: Default<string | null>
   created_at: Moment
   updated_at: Moment
 }

@@ -1,13 +1,14 @@
 import type { ColumnType, Generated } from 'kysely'
 import type { Answer, Answers } from '@/core/answers/answer'
 import type { Origins } from '@/core/origins/origin'
+import type { DoubleWhy } from '@/core/records/doubles'
 import type { Default, Moment } from './schema_of_access'
 
 /** What made something happen, and by whom: kept for good. */
 export interface CauseTable {
   id: Generated<string>
   workspace_id: string
-  sort: 'submission' | 'member' | 'program' | 'put back' | 'keeping'
+  sort: 'submission' | 'member' | 'program' | 'merge' | 'import' | 'put back' | 'keeping'
   /** Name of the deed. */
   deed: string
   member_id: string | null
@@ -58,4 +59,22 @@ export interface AnswersBeforeTable {
   origins: ColumnType<Origins, string, string>
   plan: ColumnType<unknown, string | null, string | null>
   contact_id: string | null
+}
+
+/** Two contacts that may be one person, as they were found last; the lesser id first. */
+export interface LikelyDoubleTable {
+  workspace_id: string
+  first_id: string
+  second_id: string
+  why: ColumnType<DoubleWhy[], string, string>
+  likeness: number
+}
+
+/** Two contacts that somebody said are two. */
+export interface NoDoubleTable {
+  workspace_id: string
+  first_id: string
+  second_id: string
+  said_by: string
+  said_at: Default<Date>
 }

@@ -3,7 +3,7 @@ import type { Option } from '@/core/answers/options'
 import type { Hours } from '@/core/dispatch/hours'
 import type { TargetName } from '@/core/dispatch/targets/bodies'
 import type { FieldType, RecordType } from '@/core/fields/field'
-import type { Default } from './schema_of_access'
+import type { Default, MaybeMoment } from './schema_of_access'
 
 /** Tables of what the forms of a workspace share. */
 
@@ -15,6 +15,8 @@ export interface WorkspaceTable {
   mail_domain: string
   /** IANA name of the zone that its days and hours are told in. */
   time_zone: Default<string>
+  /** When contacts that may be one person were looked for last. */
+  doubles_at: MaybeMoment
   sites: Default<string[]>
   created_at: Default<Date>
 }

@@ -32,6 +32,9 @@ const ONLY_STUDIO = [
 ]
 
 /** Every operation is called and answers as `/api/openapi.json` says: `api` holds each answer to it with Ajv. */
+/** Deeds whose causes are of a sort of their own. */
+const SORTS: Record<string, string> = { putBack: 'put back', mergeRecords: 'merge' }
+
 describe('every operation', () => {
   let description: Description
   let reach: typeof facts
@@ -50,7 +53,10 @@ describe('every operation', () => {
     await releasedForm(reach, slug, { ...smallForm, records })
     const sent = await send(reach, slug, { first_name: 'Oda', email: `oda@${slug}.example`, letter: true })
     const { contact, deliveries } = await applied(reach, sent.body.submission)
-    const company = await api(reach, 'POST', '/contacts', { email: `bram@${slug}.example`, company: 'Elm Pottery' })
+    const company = await api<{ id: string }>(reach, 'POST', '/contacts', {
+      email: `oda+elm@${slug}.example`,
+      company: 'Elm Pottery',
+    })
     expect(company.status).toBe(201)
     const houses = await api<{ companies: { id: string }[] }>(reach, 'GET', '/companies')
     await api(reach, 'POST', `/contacts/${contact}/links`, { form: slug })
@@ -72,6 +78,13 @@ describe('every operation', () => {
     )
     const noted = await api<{ id: string }>(reach, 'POST', `/records/${contact}/notes`, { text: 'Rang twice' })
     const opened = await one("select id from record where type = 'deal' and contact_id = $1", contact)
+    const pair = [contact, company.body.id]
+    await query(
+      facts.database,
+      `insert into likely_double values ($1, least($2, $3)::uuid, greatest($2, $3)::uuid, '["same phone"]', 0.9)`,
+      [other.id, ...pair],
+    )
+    const merge = { kept: contact, gone: [company.body.id] }
     const rehearsal = randomUUID()
     const change = { title: 'CRM', settings: { url: facts.bench }, everyForm: true, retired: false }
     calls = {
@@ -119,6 +132,11 @@ describe('every operation', () => {
       'DELETE /links/{id}': { path: `/links/${link}` },
       'GET /companies': {},
       'GET /deals-and-requests/{id}': { path: `/deals-and-requests/${opened}` },
+      'GET /doubles': {},
+      'POST /doubles/apart': { body: { pair } },
+      'POST /doubles/looks': {},
+      'POST /merges/plan': { body: merge },
+      'POST /merges': { body: merge },
       'PUT /records/{id}': { path: `/records/${opened}`, body: { values: { title: 'Kiln' } } },
       'POST /records/{id}/notes': { path: `/records/${opened}/notes`, body: { text: 'Wants it by spring' } },
       'PUT /notes/{id}': { path: `/notes/${noted.body.id}`, body: { text: 'Rang three times' } },
@@ -177,7 +195,7 @@ describe('every operation', () => {
     )
     for (const { deed, sort, who } of body.history)
       expect([deed, sort, who]).toEqual(
-        deed === 'apply' ? [deed, 'submission', null] : [deed, deed === 'putBack' ? 'put back' : 'program', 'Elm'],
+        deed === 'apply' ? [deed, 'submission', null] : [deed, SORTS[deed] ?? 'program', 'Elm'],
       )
     const about = (deed: string) => body.history.find((one) => one.deed === deed)?.about
     expect([about('addDesk'), about('releaseForm'), about('setTimeZone')]).toEqual([

@@ -32,6 +32,8 @@ const PAGES: Record<string, Right> = {
   '/people/[id]': 'people',
   '/people/companies': 'people',
   '/people/companies/[id]': 'people',
+  '/people/doubles': 'people',
+  '/people/merge': 'answer',
   '/people/opened/[id]': 'people',
   '/settings': 'read',
   '/settings/history': 'people',

@@ -14,6 +14,7 @@ export const SCREENS = [
   '/arrivals?state=unfinished',
   '/people',
   '/people/companies',
+  '/people/doubles',
   '/forms/open-day/compose',
   '/forms/open-day/readout',
   '/outbox',

@@ -213,6 +213,124 @@ describe('a submission put back', () => {
   })
 })
 
+describe('two records merged', () => {
+  const merge = (kept: string, gone: string[], take = {}) =>
+    api<{ cause: string }>(reach, 'POST', '/merges', { kept, gone, take })
+
+  const holderOf = (...contacts: string[]) =>
+    rows<{ contact_id: string }>('select contact_id from personal_link where contact_id = any($1::uuid[])', contacts)
+
+  it('are one: all of both is kept, and whoever sends from the other address is the same', async () => {
+    const [one, other] = [await arrive('Agda', { studio: `Agda ${slug}` }), await arrive('Agata', { letter: true })]
+    await change(other.contact, { first_name: 'Agatha' })
+    await api(reach, 'POST', `/records/${other.contact}/notes`, { text: 'Rang on Monday' })
+    await api(reach, 'POST', `/contacts/${other.contact}/links`, { form: slug })
+    const plan = await api<{
+      choices: { slot: string; because: string; offers: { record: string }[] }[]
+      along: object
+    }>(reach, 'POST', '/merges/plan', { kept: one.contact, gone: [other.contact] })
+    expect(plan.body.along).toEqual({ submissions: 1, links: 1, notes: 1, lists: ['Firing notes'], records: 1 })
+    expect(plan.body.choices).toContainEqual(expect.objectContaining({ slot: 'first_name', because: 'set last' }))
+    const before = [await contactOf(one.contact), await contactOf(other.contact)]
+    const merged = await merge(one.contact, [other.contact])
+    expect(merged.status).toBe(201)
+    const kept = await contactOf(one.contact)
+    expect(kept).toMatchObject({
+      email: addressOf('Agda'),
+      company: `Agda ${slug}`,
+      values: { first_name: 'Agatha' },
+      notes: [{ text: 'Rang on Monday' }],
+      lists: [{ name: 'firing_notes' }],
+      parts: [{ id: other.contact, key: addressOf('Agata') }],
+    })
+    expect(kept.opened).toHaveLength(2)
+    expect((await api(reach, 'GET', `/contacts/${other.contact}`)).status).toBe(404)
+    expect(await applied(reach, other.id)).toMatchObject({ contact: one.contact })
+    // The link of the other is that one’s, and so is its address.
+    expect(await holderOf(other.contact, one.contact)).toEqual([{ contact_id: one.contact }])
+    const again = await arrive('Agata', { first_name: 'Agafia' })
+    expect(again.contact).toBe(one.contact)
+    const found = await api<{ contacts: { id: string }[] }>(reach, 'GET', `/contacts?search=${addressOf('Agata')}`)
+    expect(found.body.contacts.map(({ id }) => id)).toEqual([one.contact])
+    expect((await api(reach, 'POST', '/contacts', { email: addressOf('Agata') })).status).toBe(409)
+    await putBack(again.id)
+
+    // Parted again, each is as it was.
+    expect((await putBack(merged.body.cause)).body.left).toEqual([])
+    const after = [await contactOf(one.contact), await contactOf(other.contact)]
+    const told = ({ values, notes, lists, opened, company }: Contact) => ({ values, notes, lists, opened, company })
+    expect(after.map(told)).toEqual(before.map(told))
+    expect(await applied(reach, other.id)).toMatchObject({ contact: other.contact })
+    expect(await holderOf(other.contact, one.contact)).toEqual([{ contact_id: other.contact }])
+  })
+
+  it('are corrected and put back by what either sent', async () => {
+    const [one, other] = [await arrive('Bodil'), await arrive('Bodhild')]
+    await merge(one.contact, [other.contact])
+    const corrected = await api(reach, 'PUT', `/submissions/${other.id}/answers`, {
+      values: { first_name: 'Bothild' },
+    })
+    expect(corrected.status).toBe(200)
+    expect((await contactOf(one.contact)).values.first_name).toBe('Bothild')
+  })
+
+  it('are contacts, or companies: nothing else, not with themselves, and of one workspace', async () => {
+    const { contact } = await arrive('Cecil', { studio: `Cecil ${slug}` })
+    const { companyId, opened } = await contactOf(contact)
+    expect((await merge(contact, [contact])).status).toBe(422)
+    expect((await merge(contact, [companyId ?? ''])).status).toBe(422)
+    expect((await merge(opened[0]?.id ?? '', [contact])).status).toBe(422)
+    expect((await merge(contact, [randomUUID()])).status).toBe(404)
+    const stranger = { ...facts, token: (await makeWorkspace(facts, false)).token }
+    const { contact: another } = await arrive('Cyril')
+    expect((await api(stranger, 'POST', '/merges', { kept: contact, gone: [another] })).status).toBe(404)
+  })
+
+  it('companies are met by either name', async () => {
+    const [one, other] = [
+      await arrive('Dag', { studio: `Dagny ${slug}` }),
+      await arrive('Dora', { studio: `Dorothea ${slug}` }),
+    ]
+    const [kept, gone] = [await contactOf(one.contact), await contactOf(other.contact)]
+    await merge(kept.companyId ?? '', [gone.companyId ?? ''])
+    expect((await contactOf(other.contact)).companyId).toBe(kept.companyId)
+    const again = await arrive('Dina', { studio: `DOROTHEA ${slug}` })
+    expect((await contactOf(again.contact)).companyId).toBe(kept.companyId)
+  })
+
+  it('are found where they are likely one, and told apart for good', async () => {
+    const [one, other] = [
+      await arrive('Ebba', { email: `ebba.lund-${slug}@doubles.example` }),
+      await arrive('Ebba', { email: `ebbalund-${slug}+kiln@doubles.example` }),
+    ]
+    const doubles = async () => {
+      const { body } = await api<{ pairs: { first: { id: string }; second: { id: string }; why: string[] }[] }>(
+        reach,
+        'GET',
+        '/doubles',
+      )
+      return body.pairs.find(
+        ({ first, second }) => [first.id, second.id].includes(one.contact) && second.id !== first.id,
+      )
+    }
+    const look = async () => {
+      const before = await rows<{ at: Date | null }>('select doubles_at as at from workspace where id = $1', workspace)
+      await api(reach, 'POST', '/doubles/looks')
+      await until('they were looked for', async () => {
+        const [now] = await rows<{ at: Date | null }>('select doubles_at as at from workspace where id = $1', workspace)
+        return now?.at && now.at.getTime() !== before[0]?.at?.getTime()
+      })
+    }
+    await look()
+    expect(await doubles()).toMatchObject({ why: expect.arrayContaining(['same address but for dots and tags']) })
+    expect((await api(reach, 'POST', '/doubles/apart', { pair: [other.contact, one.contact] })).status).toBe(204)
+    expect(await doubles()).toBeUndefined()
+    await look()
+    expect(await doubles()).toBeUndefined()
+    expect((await api(reach, 'POST', '/doubles/apart', { pair: [other.contact, one.contact] })).status).toBe(404)
+  })
+})
+
 describe('what is delivered', () => {
   it('needs no submission', async () => {
     const { db, pool } = connect(facts.database)
@@ -278,6 +396,7 @@ const step = fc.oneof(
     ),
   }),
   fc.record({ does: fc.constant('note' as const), which: fc.nat(9) }),
+  fc.record({ does: fc.constant('merge' as const), which: fc.nat(9), with: fc.nat(9), takes: fc.boolean() }),
   fc.record({ does: fc.constant('put back' as const), which: fc.nat(9), despite: fc.boolean() }),
 )
 
@@ -299,9 +418,21 @@ const UNEXPLAINED = `
   union all
   select r.id, '_company', to_jsonb(r.company_id), last."to" from record r
   join lateral (select "to" from record_change where record_id = r.id and field = '_company' order by seq desc limit 1) last on true
-  where r.workspace_id = $1 and r.company_id::text is distinct from last."to"->>'id'`
+  where r.workspace_id = $1 and r.company_id::text is distinct from last."to"->>'id'
+  union all
+  select r.id, '_contact', to_jsonb(r.contact_id), last."to" from record r
+  join lateral (select "to" from record_change where record_id = r.id and field = '_contact' order by seq desc limit 1) last on true
+  where r.workspace_id = $1 and r.contact_id::text is distinct from last."to"->>'id'
+  union all
+  select r.id, '_merged', to_jsonb(r.merged_into), last."to" from record r
+  left join lateral (select "to" from record_change where record_id = r.id and field = '_merged' order by seq desc limit 1) last on true
+  where r.workspace_id = $1 and r.merged_into::text is distinct from last."to"->>'id'
+  union all
+  select s.contact_id, s.id::text, null, last."to" from submission s
+  join lateral (select "to" from record_change where record_id = s.contact_id and field = '_submission.' || s.id order by seq desc limit 1) last on true
+  where s.workspace_id = $1 and last."to" <> 'true'`
 
-describe('any sequence of submissions, changes and puttings back', () => {
+describe('any sequence of submissions, changes, merges and puttings back', () => {
   it('leaves every value explained by what set it last, and all put back in turn leaves the beginning', async () => {
     await fc.assert(
       fc.asyncProperty(fc.array(step, { minLength: 3, maxLength: 9 }), async (steps) => {
@@ -348,7 +479,17 @@ describe('any sequence of submissions, changes and puttings back', () => {
               await api(here, 'PUT', `/submissions/${submission}/answers`, { values: { ...one.values, ...email } })
           } else if (one.does === 'note' && record)
             await api(here, 'POST', `/records/${record}/notes`, { text: 'Rang' })
-          else if (one.does === 'put back' && cause) await back(cause, one.despite)
+          else if (one.does === 'merge') {
+            const all = (await there()).filter(({ type }) => type === 'contact' || type === 'company')
+            const kept = all.at(one.which % Math.max(all.length, 1))
+            const alike = all.filter(({ id, type }) => type === kept?.type && id !== kept.id)
+            const gone = alike.at(one.with % Math.max(alike.length, 1))
+            if (kept && gone) {
+              const take = one.takes ? { first_name: gone.id } : {}
+              const merged = await api(here, 'POST', '/merges', { kept: kept.id, gone: [gone.id], take })
+              expect(merged.status).toBe(201)
+            }
+          } else if (one.does === 'put back' && cause) await back(cause, one.despite)
           expect(await rows(UNEXPLAINED, own.id)).toEqual([])
         }
         for (const { id } of await rows<{ id: string }>(

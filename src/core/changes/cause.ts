@@ -9,6 +9,8 @@ type Cause =
   | { sort: 'submission' }
   /** A deed of a member or a program, by its name; `of` is the cause that it is about, where it is about one. */
   | { sort: 'deed'; by: Doer; deed: DeedName; of?: string }
+  /** Records that were merged into one. */
+  | { sort: 'merge'; by: Doer }
   /** Undoes what another cause did. */
   | { sort: 'put back'; by: Doer; of: string }
   /** Removed because its time was up, by this rule. */

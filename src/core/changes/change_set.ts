@@ -1,5 +1,6 @@
 import type { Answer } from '../answers/answer'
 import type { RecordType } from '../fields/field'
+import type { TieSlot } from './slot'
 
 /** A record by its id; or, of one that the change set opens, what it is called there. */
 export type Ref = string
@@ -27,10 +28,11 @@ export interface SlotChange {
   because: string
 }
 
-/** A record that belongs to another company from now on, or to none. */
+/** A record that belongs to another from now on, or to none: to a company, to a contact, or to what it was merged into. */
 export interface Tie {
   record: Ref
-  company: Ref | null
+  slot: TieSlot
+  to: Ref | null
   because: string
 }
 

@@ -3,13 +3,15 @@ import { companyKey } from '../records/company'
 import { type RecordState, titleOf } from '../records/record'
 import type { Caused } from './cause'
 import type { ChangeSet, Opening, Ref, SlotChange } from './change_set'
-import { COMPANY_SLOT, readSlot, THERE_SLOT } from './slot'
+import { COMPANY_SLOT, CONTACT_SLOT, MERGED_SLOT, readSlot, THERE_SLOT, type TieSlot } from './slot'
 
 /** A stored record, with how often its fields have changed: whoever is sent it can tell an older state by that. */
 export interface Held extends RecordState {
   revision: number
   /** The cause that removed it: nobody meets it any more. */
   goneBy: string | null
+  /** The record that it was merged into, by id: that one stands for it. */
+  mergedInto: string | null
 }
 
 /** A change as it is kept for good. */
@@ -23,8 +25,14 @@ export interface KeptChange {
   at: Date
 }
 
-/** What the company slot holds: which company, and what it was called then. */
-export const companyInSlot = (company: RecordState): Answer => ({ id: company.id, name: titleOf(company) })
+/** What a slot holds that another record is in: which one, and what it was called then. */
+export const recordInSlot = (record: RecordState): Answer => ({ id: record.id, name: titleOf(record) })
+
+/** What of a record says to which other it belongs. */
+const TIED = { [COMPANY_SLOT]: 'company', [CONTACT_SLOT]: 'contact', [MERGED_SLOT]: 'mergedInto' } as const
+
+/** The record in such a slot, by id. */
+export const tiedTo = (record: Held, slot: TieSlot): string | null => record[TIED[slot]]
 
 /** What several change sets come to, each thing once, as it stands after the last of them. */
 export interface Written {
@@ -37,10 +45,19 @@ export interface Written {
   lists: { contact: string; list: string; wording: string | null; cause: string; at: Date }[]
   /** Notes as they read by now; `null` of those that are gone. */
   notes: { record: string; note: string; text: string | null; cause: string; at: Date }[]
+  /** Submissions and personal links that one contact had, and another has by now. */
+  handedOver: { what: 'submission' | 'link'; id: string; from: string; to: string }[]
 }
 
 /** What causes come to that change nothing about people. */
-export const causesAlone = (causes: Caused[]): Written => ({ causes, records: [], changes: [], lists: [], notes: [] })
+export const causesAlone = (causes: Caused[]): Written => ({
+  causes,
+  records: [],
+  changes: [],
+  lists: [],
+  notes: [],
+  handedOver: [],
+})
 
 /** A record whose key follows the field it is known by: a contact’s address, a company’s name. */
 function keyedAnew(record: Held, changed: string): Held {
@@ -63,6 +80,8 @@ export class Ledger {
   private readonly changes: KeptChange[] = []
   private readonly lists = new Map<string, Written['lists'][number]>()
   private readonly notes = new Map<string, Written['notes'][number]>()
+  /** Who gave up each thing that can be handed over, and who has it now. */
+  private readonly given = new Map<string, { from: string | null; to: string | null }>()
 
   constructor(
     records: Iterable<Held>,
@@ -90,8 +109,8 @@ export class Ledger {
       counted.add(id)
       this.put(caused, { ...this.get(id), revision: this.get(id).revision + 1 })
     }
-    for (const { record, company, because } of set.ties)
-      this.tie(caused, find(record), company === null ? null : find(company), because)
+    for (const { record, slot, to, because } of set.ties)
+      this.tie(caused, find(record), slot, to === null ? null : find(to), because)
     return find
   }
 
@@ -109,6 +128,13 @@ export class Ledger {
       changes: this.changes,
       lists: [...this.lists.values()],
       notes: [...this.notes.values()],
+      handedOver: [...this.given].flatMap(([name, { from, to }]) => {
+        const slot = readSlot(name)
+        const isHanded = from !== null && to !== null && from !== to
+        return isHanded && (slot.is === 'submission' || slot.is === 'link')
+          ? [{ what: slot.is, id: slot.id, from, to }]
+          : []
+      }),
     }
   }
 
@@ -128,6 +154,7 @@ export class Ledger {
       lists: [],
       revision: 1,
       goneBy: null,
+      mergedInto: null,
     })
     this.keep(caused, { record: id, slot: THERE_SLOT, from: null, to: true, because })
     return id
@@ -147,7 +174,9 @@ export class Ledger {
       case 'there':
         return this.put(caused, { ...record, goneBy: to === null ? caused.id : null })
       case 'company':
-        throw new Error('Which company a record belongs to is said by a tie')
+      case 'contact':
+      case 'merged':
+        throw new Error('Which other record a record belongs to is said by a tie')
       case 'list': {
         const others = record.lists.filter((list) => list !== slot.name)
         this.records.set(id, { ...record, lists: text === null ? others : [...others, slot.name] })
@@ -155,20 +184,28 @@ export class Ledger {
         return
       }
       case 'note':
+        // Where another record has it by now, it is no more this one’s, and not gone.
+        if (text === null && (this.notes.get(slot.id)?.record ?? id) !== id) return
         this.notes.set(slot.id, { record: id, note: slot.id, text, ...by })
+        return
+      case 'submission':
+      case 'link': {
+        const { from: giver = null, to: taker = null } = this.given.get(name) ?? {}
+        this.given.set(name, to === null ? { from: giver ?? id, to: taker } : { from: giver, to: id })
+      }
     }
   }
 
-  private tie(caused: Caused, record: Held, company: Held | null, because: string): void {
-    const before = record.company === null ? null : this.get(record.company)
+  private tie(caused: Caused, record: Held, slot: TieSlot, to: Held | null, because: string): void {
+    const before = tiedTo(record, slot)
     this.keep(caused, {
       record: record.id,
-      slot: COMPANY_SLOT,
-      from: before && companyInSlot(before),
-      to: company && companyInSlot(company),
+      slot,
+      from: before === null ? null : recordInSlot(this.get(before)),
+      to: to && recordInSlot(to),
       because,
     })
-    this.put(caused, { ...record, company: company?.id ?? null })
+    this.put(caused, { ...record, [TIED[slot]]: to?.id ?? null })
   }
 
   private keep({ id: cause, at }: Caused, { slot: field, ...change }: SlotChange): void {

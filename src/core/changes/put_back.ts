@@ -1,6 +1,6 @@
-import { type Answer, isBlank, partOf, sameAnswer } from '../answers/answer'
+import { type Answer, isBlank, partOf } from '../answers/answer'
 import { type ChangeSet, NO_CHANGES, type SlotChange, type Tie } from './change_set'
-import { readSlot } from './slot'
+import { isTieSlot, MERGED_SLOT, readSlot, sameHeld } from './slot'
 
 /** What a cause did to one slot of a record, all its changes taken together, and what the slot holds now. */
 export interface DoneToSlot {
@@ -70,22 +70,51 @@ export function putBack(done: readonly DoneToSlot[], around: Around, despite = f
   const changes: SlotChange[] = []
   const ties: Tie[] = []
   const because = 'Put back'
-  const undone = done.filter(({ from, to, now }) => !sameAnswer(from, to) && !sameAnswer(from, now))
+  const undone = done.filter(({ slot, from, to, now }) => !sameHeld(slot, from, to) && !sameHeld(slot, from, now))
   const [there, slots] = [undone.filter(isThere), undone.filter((one) => !isThere(one))]
-  const restored = new Set(there.flatMap(({ record, to }) => (to === null && !taken.has(record) ? [record] : [])))
+  // What was merged on since stands for a record no more that would be there again.
+  const mergedOn = new Set(
+    slots.flatMap((one) => (one.slot === MERGED_SLOT && !canGo(one, despite) ? [one.record] : [])),
+  )
+  const restored = new Set(
+    there.flatMap(({ record, to }) => (to === null && !taken.has(record) && !mergedOn.has(record) ? [record] : [])),
+  )
+  // What cannot be parted, or merged again, stays with all that it has.
+  const isHeld = (record: string) =>
+    (others.get(record) ?? 0) > 0 || slots.some((one) => one.record === record && !canGo(one, despite))
+  const isAgainMerged = (record: string) =>
+    slots.some((one) => one.record === record && one.slot === MERGED_SLOT && one.from !== null)
+  const stuck = new Set(
+    there.flatMap(({ record, to }) =>
+      (to === null ? !restored.has(record) : isAgainMerged(record) && isHeld(record)) ? [record] : [],
+    ),
+  )
   const isGone = (id: string | null) => id !== null && gone.has(id) && !restored.has(id)
+  // What was handed over is one thing: where one end stays, so does the other.
+  const stays = new Set(
+    slots.flatMap((one) =>
+      isHandedOver(one.slot) && (isGone(one.record) || stuck.has(one.record) || !canGo(one, despite)) ? [one.slot] : [],
+    ),
+  )
   const named: SlotChange[] = []
-  for (const { record, slot, from, to, now } of slots) {
+  for (const one of slots) {
+    const { record, slot, from, now } = one
     const change = { record, slot, from: now, to: from, because }
-    if (isGone(record) || isGone(companyBefore({ slot, from }))) left.push({ record, slot, why: 'is gone' })
-    else if (!sameAnswer(now, to) && !despite) left.push({ record, slot, why: 'changed since' })
-    else if (readSlot(slot).is === 'company') ties.push({ record, company: companyBefore({ slot, from }), because })
+    const before = recordBefore({ slot, from })
+    // To whom something belongs is kept up of what is gone, too: it may be there again.
+    const isKeptUp = isTieSlot(slot) && !stuck.has(record)
+    if ((isGone(record) && !isKeptUp) || (isGone(before) && slot !== MERGED_SLOT))
+      left.push({ record, slot, why: 'is gone' })
+    else if (slot === MERGED_SLOT && stuck.has(record)) left.push({ record, slot, why: 'holds more' })
+    else if (!canGo(one, despite) || stays.has(slot)) left.push({ record, slot, why: 'changed since' })
+    else if (isTieSlot(slot)) ties.push({ record, slot, to: before, because })
     else if (isBlank(from) && identity.get(record) === slot) named.push(change)
     else changes.push(change)
   }
   const kept = new Set(left.map(({ record }) => record))
   const removed = new Set<string>()
   for (const { record, slot, from, to, now } of there) {
+    if (mergedOn.has(record)) continue
     if (to === null && !restored.has(record)) left.push({ record, slot: null, why: 'name is taken' })
     else if (to !== null && (others.get(record) ?? 0) > 0) left.push({ record, slot: null, why: 'holds more' })
     else if (to === null || !kept.has(record)) {
@@ -99,15 +128,19 @@ export function putBack(done: readonly DoneToSlot[], around: Around, despite = f
   return { set: { ...NO_CHANGES, changes, ties }, left }
 }
 
+const canGo = ({ slot, now, to }: DoneToSlot, despite: boolean): boolean => despite || sameHeld(slot, now, to)
+
+const isHandedOver = (slot: string): boolean => ['note', 'submission', 'link'].includes(readSlot(slot).is)
+
 const isThere = ({ slot }: DoneToSlot): boolean => readSlot(slot).is === 'there'
 
-/** Every record that putting this back needs to know: those it is about, and companies they belonged to. */
+/** Every record that putting this back needs to know: those it is about, and those they belonged to. */
 export const recordsIn = (done: readonly DoneToSlot[]): string[] => [
-  ...new Set(done.flatMap((one) => [one.record, companyBefore(one) ?? one.record])),
+  ...new Set(done.flatMap((one) => [one.record, recordBefore(one) ?? one.record])),
 ]
 
-/** The company that a slot held before, by id: until causes were kept, it held only what that was called. */
-function companyBefore({ slot, from }: Pick<DoneToSlot, 'slot' | 'from'>): string | null {
-  const id = readSlot(slot).is === 'company' ? partOf(from, 'id') : null
+/** The record that a slot held before, by id: until causes were kept, it held only what that was called. */
+function recordBefore({ slot, from }: Pick<DoneToSlot, 'slot' | 'from'>): string | null {
+  const id = isTieSlot(slot) ? partOf(from, 'id') : null
   return typeof id === 'string' ? id : null
 }

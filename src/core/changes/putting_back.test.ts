@@ -1,19 +1,31 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { type Answer, sameAnswer } from '../answers/answer'
-import { identityOf } from '../records/record'
+import { identityOf, isKnownBy } from '../records/record'
 import { contactOf } from '../testing/forms'
 import type { Caused, Doer } from './cause'
 import { type ChangeSet, NO_CHANGES } from './change_set'
-import { companyInSlot, type Held, type KeptChange, Ledger } from './ledger'
+import { type Held, type KeptChange, Ledger, recordInSlot } from './ledger'
+import { mergeRecords, weighMerge } from './merge'
 import { doneToSlots, putBack, type PuttingBack, recordsIn } from './put_back'
-import { COMPANY_SLOT, slotOfList, slotOfNote, THERE_SLOT } from './slot'
+import {
+  COMPANY_SLOT,
+  isTieSlot,
+  MERGED_SLOT,
+  readSlot,
+  type TieSlot,
+  slotOfList,
+  slotOfNote,
+  slotOfSubmission,
+  THERE_SLOT,
+} from './slot'
 
 const by: Doer = { sort: 'member', id: 'ines', name: 'Ines' }
 const held = (id: string, more: Partial<Held> = {}): Held => ({
   ...contactOf(id, `${id}@x.example`),
   revision: 1,
   goneBy: null,
+  mergedInto: null,
   ...more,
 })
 const house = (id: string, name: string): Held =>
@@ -22,7 +34,9 @@ const house = (id: string, name: string): Held =>
 /** A workspace in memory, which keeps what is written as the database does. */
 class Kept {
   readonly records = new Map<string, Held>()
-  readonly notes = new Map<string, string>()
+  readonly notes = new Map<string, { record: string; text: string }>()
+  /** Whose each submission is. */
+  readonly sent = new Map<string, string>()
   readonly changes: KeptChange[] = []
   readonly causes: (Caused & { undoneBy: string | null })[] = []
   private ids = 0
@@ -43,9 +57,11 @@ class Kept {
       const others = record.lists.filter((one) => one !== list)
       this.records.set(contact, { ...record, lists: wording === null ? others : [...others, list] })
     }
-    for (const { note, text } of written.notes)
+    for (const { note, record, text } of written.notes)
       if (text === null) this.notes.delete(note)
-      else this.notes.set(note, text)
+      else this.notes.set(note, { record, text })
+    for (const { id: submission, from, to } of written.handedOver)
+      if (this.sent.get(submission) === from) this.sent.set(submission, to)
     this.changes.push(...written.changes)
     return id
   }
@@ -57,6 +73,31 @@ class Kept {
   }
 
   there = (): Held[] => [...this.records.values()].filter(({ goneBy }) => goneBy === null)
+
+  /** Finds whom a submission or a company’s name means. */
+  match = (type: Held['type'], key: string): Held | undefined =>
+    this.there().find((one) => one.type === type && isKnownBy({ key: one.key, also: this.partsOf(one.id) }, key))
+
+  private partsOf = (id: string) => [...this.records.values()].filter(({ mergedInto }) => mergedInto === id)
+
+  merge(kept: Held, gone: Held[], pick: number): string {
+    const ids = new Set(gone.map(({ id }) => id))
+    const choices = weighMerge({ kept, gone }, () => null)
+    const take = new Map(choices.map(({ slot, offers }) => [slot, offers[pick % offers.length]?.record ?? '']))
+    const notes = [...this.notes].map(([id, note]) => ({ id, ...note }))
+    const others = [...this.records.values()]
+    const belongings = {
+      submissions: [...this.sent].map(([id, contact]) => ({ id, contact })).filter(({ contact }) => ids.has(contact)),
+      links: [],
+      notes: notes.filter(({ record }) => ids.has(record)),
+      lists: gone.flatMap(({ id, lists }) => lists.map((list) => ({ contact: id, list, wording: 'I agree' }))),
+      tied: others.flatMap(({ id, company, mergedInto }): { record: string; slot: TieSlot }[] => [
+        ...(ids.has(company ?? '') ? [{ record: id, slot: COMPANY_SLOT } as const] : []),
+        ...(ids.has(mergedInto ?? '') ? [{ record: id, slot: MERGED_SLOT } as const] : []),
+      ]),
+    }
+    return this.do(mergeRecords({ kept, gone }, choices, take, belongings), { sort: 'merge', by })
+  }
 
   putBack(of: string, despite = false): PuttingBack {
     const slots = doneToSlots([of], this.changes.filter(this.isTouchedBy(of)))
@@ -88,16 +129,40 @@ class Kept {
 
   private othersOf(id: string, cause: string): number {
     const own = this.changes.filter((change) => change.cause === cause)
+    const isOwn = (record: string, slot: string) => own.some((one) => one.record === record && one.field === slot)
+    // What it had before the cause brought it is not since.
+    const brought = this.changes.findIndex(
+      ({ record, field, cause: by }) => record === id && field === THERE_SLOT && by === cause,
+    )
     const belonging = this.there().filter(
-      (other) =>
-        other.company === id &&
-        !own.some(({ record, field }) => record === other.id && [COMPANY_SLOT, THERE_SLOT].includes(field)),
+      (other) => other.company === id && !isOwn(other.id, COMPANY_SLOT) && !isOwn(other.id, THERE_SLOT),
     )
-    const last = new Map(this.changes.filter(({ record }) => record === id).map((change) => [change.field, change]))
-    const filled = [...last.values()].filter(
-      ({ field, to }) => to !== null && !own.some((one) => one.record === id && one.field === field),
+    const chain = this.chainOf(cause)
+    const sent = [...this.sent].filter(
+      ([submission, contact]) =>
+        contact === id &&
+        !chain.includes(submission) &&
+        !isOwn(id, slotOfSubmission(submission)) &&
+        this.causes.some((one) => one.id === submission && one.undoneBy === null),
     )
-    return belonging.length + filled.length
+    const heldAt = (changes: readonly KeptChange[]) =>
+      new Map(changes.flatMap(({ record, field, to }) => (record === id ? [[field, to] as const] : [])))
+    const before = heldAt(this.changes.slice(0, brought + 1))
+    const filled = [...heldAt(this.changes)].filter(
+      ([field, to]) =>
+        to !== null &&
+        readSlot(field).is !== 'submission' &&
+        !isTieSlot(field) &&
+        !isOwn(id, field) &&
+        !sameAnswer(to, before.get(field) ?? null),
+    )
+    return belonging.length + sent.length + filled.length
+  }
+
+  /** A cause, what it puts back, and so on. */
+  private chainOf(id: string): string[] {
+    const cause = this.causes.find((one) => one.id === id)?.cause
+    return cause?.sort === 'put back' ? [id, ...this.chainOf(cause.of)] : [id]
   }
 
   /** What each slot of each record that is there holds, the blank ones left out. */
@@ -105,20 +170,22 @@ class Kept {
     const slots: Record<string, Answer> = {}
     for (const record of this.there()) {
       for (const [field, value] of Object.entries(record.values)) slots[`${record.id} ${field}`] = value
-      slots[`${record.id} ${COMPANY_SLOT}`] = record.company === null ? null : companyInSlot(this.get(record.company))
+      slots[`${record.id} ${COMPANY_SLOT}`] = record.company === null ? null : recordInSlot(this.get(record.company))
       for (const list of record.lists) slots[`${record.id} ${slotOfList(list)}`] = 'I agree'
     }
-    for (const [note, text] of this.notes) slots[slotOfNote(note)] = text
+    for (const [note, { record, text }] of this.notes) slots[`${record} ${slotOfNote(note)}`] = text
+    for (const [submission, contact] of this.sent)
+      if (this.causes.find(({ id }) => id === submission)?.undoneBy === null)
+        slots[`${contact} ${slotOfSubmission(submission)}`] = true
+    for (const { id, mergedInto } of this.records.values()) slots[`${id} ${MERGED_SLOT}`] = mergedInto
     return Object.fromEntries(Object.entries(slots).filter(([, value]) => value !== null))
   }
 
   /** Slots whose value is not what the last change of them said. */
   unexplained(): string[] {
-    const last = new Map(
-      this.changes.map(({ record, field, to }) => [field.startsWith('_note.') ? field : `${record} ${field}`, to]),
-    )
+    const last = new Map(this.changes.map(({ record, field, to }) => [`${record} ${field}`, to]))
     return Object.entries(this.state()).flatMap(([slot, value]) =>
-      last.has(slot) && !sameAnswer(last.get(slot), value) && !slot.endsWith(COMPANY_SLOT) ? [slot] : [],
+      last.has(slot) && !sameAnswer(last.get(slot), value) && !/ _(company|merged)$/.test(slot) ? [slot] : [],
     )
   }
 }
@@ -130,8 +197,8 @@ const edit = (record: Held, slot: string, to: Answer): ChangeSet => ({
 
 /** As a submission does: somebody known or new, their company known or new, a field, a list. */
 function submission(kept: Kept, email: string, name: string, stage: string, joins: boolean): ChangeSet {
-  const contact = kept.there().find(({ type, key }) => type === 'contact' && key === email)
-  const company = kept.there().find(({ type, key }) => type === 'company' && key === name)
+  const contact = kept.match('contact', email)
+  const company = kept.match('company', name)
   const belongs = { contact: null, company: null, form: null, domain: null, because: 'Answered' }
   const ref = contact?.id ?? 'contact'
   const because = 'Answered'
@@ -151,7 +218,10 @@ function submission(kept: Kept, email: string, name: string, stage: string, join
         ? [{ record: ref, slot: consent, from: null, to: 'I agree', because }]
         : []),
     ],
-    ties: (contact?.company ?? null) === null ? [{ record: ref, company: company?.id ?? 'company', because }] : [],
+    ties:
+      (contact?.company ?? null) === null
+        ? [{ record: ref, slot: COMPANY_SLOT, to: company?.id ?? 'company', because }]
+        : [],
   }
 }
 
@@ -160,6 +230,7 @@ const step = fc.oneof(
   fc.record({ do: fc.constant('send' as const), a: fc.constantFrom('ada', 'bo'), b: pick, joins: fc.boolean() }),
   fc.record({ do: fc.constant('edit' as const), which: pick, to: fc.constantFrom(null, 'one', 'two') }),
   fc.record({ do: fc.constant('note' as const), which: pick, to: fc.constantFrom(null, 'Rang', 'Rang twice') }),
+  fc.record({ do: fc.constant('merge' as const), which: pick, with: pick, taking: pick }),
   fc.record({ do: fc.constant('put back' as const), which: pick, despite: fc.boolean() }),
 )
 
@@ -168,7 +239,11 @@ function take(kept: Kept, one: typeof step extends fc.Arbitrary<infer S> ? S : n
   switch (one.do) {
     case 'send': {
       const company = one.b % 2 ? 'alder' : 'birch'
-      kept.do(submission(kept, `${one.a}@x.example`, company, `stage ${one.b}`, one.joins), { sort: 'submission' })
+      const sent = kept.do(submission(kept, `${one.a}@x.example`, company, `stage ${one.b}`, one.joins), {
+        sort: 'submission',
+      })
+      if (kept.changes.some(({ cause }) => cause === sent))
+        kept.sent.set(sent, kept.match('contact', `${one.a}@x.example`)?.id ?? '')
       return
     }
     case 'edit': {
@@ -179,13 +254,20 @@ function take(kept: Kept, one: typeof step extends fc.Arbitrary<infer S> ? S : n
     case 'note': {
       const record = there[one.which % there.length]
       if (!record) return
-      const [note, text] = [...kept.notes][one.which] ?? [`n${n}`, null]
-      const owner = kept.changes.find(({ field }) => field === slotOfNote(note))?.record ?? record.id
+      const [note, written] = [...kept.notes][one.which] ?? [`n${n}`, null]
+      const [owner, text] = [written?.record ?? record.id, written?.text ?? null]
       if (kept.get(owner).goneBy === null)
         kept.do({
           ...NO_CHANGES,
           changes: [{ record: owner, slot: slotOfNote(note), from: text, to: one.to, because: 'Noted' }],
         })
+      return
+    }
+    case 'merge': {
+      const record = there[one.which % there.length]
+      const alike = there.filter(({ type, id }) => type === record?.type && id !== record?.id)
+      const gone = alike[one.with % Math.max(alike.length, 1)]
+      if (record && gone) kept.merge(record, [gone], one.taking)
       return
     }
     case 'put back': {
@@ -243,6 +325,14 @@ describe('putting back', () => {
     expect(kept.there()).toEqual([])
   })
 
+  it('takes a company for the same whatever it is called by now', () => {
+    const kept = new Kept([held('ada'), house('alder', 'alder')])
+    const sent = kept.do(submission(kept, 'ada@x.example', 'alder', 'asked', false), { sort: 'submission' })
+    kept.do(edit(kept.get('alder'), 'name', 'Alder and Sons'))
+    expect(kept.putBack(sent).left).toEqual([])
+    expect(kept.get('ada').company).toBeNull()
+  })
+
   it('brings what was removed back under its name, unless another has it by now', () => {
     const kept = new Kept([])
     const sent = kept.do(submission(kept, 'ada@x.example', 'alder', 'asked', true), { sort: 'submission' })
@@ -255,6 +345,37 @@ describe('putting back', () => {
     kept.putBack(again)
     expect(kept.putBack(putting).left).toEqual([])
     expect(kept.state()).toEqual(before)
+  })
+})
+
+describe('a merge', () => {
+  const two = () => {
+    const kept = new Kept([held('ada'), held('bo')])
+    kept.sent.set('sent', 'bo')
+    kept.causes.push({ id: 'sent', workspaceId: 'w', cause: { sort: 'submission' }, at: new Date(0), undoneBy: null })
+    return { kept, merged: kept.merge(kept.get('ada'), [kept.get('bo')], 0) }
+  }
+  it('stays whole where the address of who would be there again is another’s by now', () => {
+    const { kept, merged } = two()
+    kept.do(edit(kept.get('ada'), 'email', 'bo@x.example'))
+    expect(kept.putBack(merged).left).toContainEqual({ record: 'bo', slot: null, why: 'name is taken' })
+    expect([kept.get('bo').mergedInto, kept.sent.get('sent')]).toEqual(['ada', 'ada'])
+  })
+  it('is not put back below another', () => {
+    const { kept, merged } = two()
+    kept.records.set('cy', held('cy'))
+    kept.merge(kept.get('cy'), [kept.get('ada')], 0)
+    expect(kept.putBack(merged).left).toContainEqual({ record: 'bo', slot: MERGED_SLOT, why: 'is gone' })
+    expect(kept.get('bo').mergedInto).toBe('cy')
+    expect(kept.there().map(({ id }) => id)).toEqual(['cy'])
+  })
+  it('that was put back is not done again where more has come to who was gone', () => {
+    const { kept, merged } = two()
+    kept.putBack(merged)
+    const back = kept.causes.at(-1)?.id ?? ''
+    kept.do(edit(kept.get('bo'), 'stage', 'won'))
+    expect(kept.putBack(back).left).toContainEqual({ record: 'bo', slot: null, why: 'holds more' })
+    expect([kept.get('bo').mergedInto, kept.sent.get('sent')]).toEqual([null, 'bo'])
   })
 })
 

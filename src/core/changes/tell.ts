@@ -19,12 +19,20 @@ export function tellSlot(name: string, { record, fields, lists }: Tellable): str
       return findField(fields, record, slot.name)?.label ?? slot.name
     case 'company':
       return 'Company'
+    case 'contact':
+      return 'Person'
+    case 'merged':
+      return 'Merged into'
     case 'domain':
       return 'Mail domain'
     case 'list':
       return lists.find((list) => list.name === slot.name)?.title ?? slot.name
     case 'note':
       return 'Note'
+    case 'submission':
+      return 'Submission'
+    case 'link':
+      return 'Personal link'
     case 'there':
       return record === 'contact' ? 'Person' : `${record.charAt(0).toUpperCase()}${record.slice(1)}`
   }
@@ -37,6 +45,8 @@ export function tellHeld(name: string, held: Answer, { record, fields }: Tellabl
     case 'field':
       return showStored(findField(fields, record, slot.name), held)
     case 'company':
+    case 'contact':
+    case 'merged':
       return showPlainly(partOf(held, 'name') ?? (typeof held === 'string' ? held : null))
     case 'domain':
     case 'note':
@@ -45,5 +55,8 @@ export function tellHeld(name: string, held: Answer, { record, fields }: Tellabl
       return held === null ? '' : 'on the list'
     case 'there':
       return held === null ? '' : 'is kept'
+    case 'submission':
+    case 'link':
+      return held === null ? '' : 'is theirs'
   }
 }

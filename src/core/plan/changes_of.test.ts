@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { COMPANY_SLOT } from '../changes/slot'
 import type { Touched } from '../records/match'
 import type { RecordState } from '../records/record'
 import { contactOf, touchedOf } from '../testing/forms'
@@ -31,7 +32,7 @@ describe('what a plan does to records', () => {
       ['contact', 'a@x.example', null, null, null],
       ['deal', null, 'contact', 'company', 'form'],
     ])
-    expect(set.ties).toEqual([{ record: 'contact', company: 'company', because: COMPANY_OF }])
+    expect(set.ties).toEqual([{ record: 'contact', slot: COMPANY_SLOT, to: 'company', because: COMPANY_OF }])
   })
 
   it('sets what lands, leaves what is kept, and joins lists with the wording agreed to', () => {
@@ -73,7 +74,7 @@ describe('what a plan does to records', () => {
     expect(first.changes).toEqual([
       { record: 'alder', slot: '_domain', from: null, to: 'alder.example', because: 'The domain of this address' },
     ])
-    expect(first.ties.map(({ record, company }) => [record, company])).toEqual([
+    expect(first.ties.map(({ record, to }) => [record, to])).toEqual([
       ['ada', 'alder'],
       ['kiln', 'alder'],
     ])

@@ -1,5 +1,5 @@
 import type { ChangeSet, Opening, Ref, SlotChange, Tie } from '../changes/change_set'
-import { DOMAIN_SLOT, slotOfList } from '../changes/slot'
+import { COMPANY_SLOT, DOMAIN_SLOT, slotOfList } from '../changes/slot'
 import type { RecordType } from '../fields/field'
 import type { Touched } from '../records/match'
 import type { RecordState } from '../records/record'
@@ -81,6 +81,6 @@ function tiesOf({ record, id }: Touched, company: Ref | null, records: readonly 
       ? (records.find((one) => one.id === id)?.company ?? null) === null
       : record !== 'company' && id !== null && records.find((one) => one.id === id)?.company === null
   return company !== null && isFree
-    ? [{ record: id ?? record, company, because: 'The company of this submission' }]
+    ? [{ record: id ?? record, slot: COMPANY_SLOT, to: company, because: 'The company of this submission' }]
     : []
 }

@@ -34,6 +34,7 @@ const held = (one: Partial<Held> & { id: string }): Held => ({
   ...contactOf(one.id, `${one.id}@x.example`),
   revision: 1,
   goneBy: null,
+  mergedInto: null,
   ...one,
 })
 

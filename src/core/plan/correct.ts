@@ -1,8 +1,8 @@
 import { type Answer, type Answers, isBlank, partOf, sameAnswer } from '../answers/answer'
 import type { ChangeSet, SlotChange, Tie } from '../changes/change_set'
-import { companyInSlot } from '../changes/ledger'
+import { recordInSlot } from '../changes/ledger'
 import type { DoneToSlot, Left } from '../changes/put_back'
-import { COMPANY_SLOT, DOMAIN_SLOT, readSlot, THERE_SLOT } from '../changes/slot'
+import { COMPANY_SLOT, DOMAIN_SLOT, readSlot, sameHeld, THERE_SLOT } from '../changes/slot'
 import type { RecordType } from '../fields/field'
 import type { Form } from '../form/definition'
 import type { Origins } from '../origins/origin'
@@ -70,10 +70,10 @@ export function planCorrection(
           !has(drift.set.changes, (one) => one.record === record && one.slot === slot && sameAnswer(one.to, to)),
       ),
       ties: set.ties.filter(
-        ({ record, company }) =>
+        ({ record, slot, to }) =>
           isMeant(record) &&
-          (company === null || isMeant(company)) &&
-          !has(drift.set.ties, (one) => one.record === record && one.company === company),
+          (to === null || isMeant(to)) &&
+          !has(drift.set.ties, (one) => one.record === record && one.slot === slot && one.to === to),
       ),
     },
     left: left.flatMap(({ wanted, ...one }) => {
@@ -141,24 +141,24 @@ function asIfSent(
     const key = keyOf({ record: tie.record, slot: COMPANY_SLOT })
     const one = held.get(key)
     said.add(key)
-    if (records.find(({ id }) => id === tie.record)?.company === tie.company) continue
-    if (one && !sameAnswer(one.to, one.now))
-      left.push({ record: tie.record, slot: COMPANY_SLOT, why: 'changed since', wanted: tie.company })
+    if (records.find(({ id }) => id === tie.record)?.company === tie.to) continue
+    if (one && !sameHeld(one.slot, one.to, one.now))
+      left.push({ record: tie.record, slot: COMPANY_SLOT, why: 'changed since', wanted: tie.to })
     else ties.push(tie)
   }
   const touched = new Set(plan.records.flatMap(({ id }) => id ?? []))
   for (const { record, slot, from, to, now } of slots) {
-    if (said.has(keyOf({ record, slot })) || slot === THERE_SLOT || sameAnswer(from, now)) continue
+    if (said.has(keyOf({ record, slot })) || slot === THERE_SLOT || sameHeld(slot, from, now)) continue
     const isKept = isBlank(from) && beginsWith(typeOf(records, record)).includes(slot)
-    if (!sameAnswer(to, now)) left.push({ record, slot, why: 'changed since', wanted: from })
-    else if (slot === COMPANY_SLOT) ties.push({ record, company: companyIn(from), because: UNSAID })
+    if (!sameHeld(slot, to, now)) left.push({ record, slot, why: 'changed since', wanted: from })
+    else if (slot === COMPANY_SLOT) ties.push({ record, slot, to: companyIn(from), because: UNSAID })
     else if (!isKept || (free.has(record) && !touched.has(record)))
       changes.push({ record, slot, from: now, to: from, because: UNSAID })
   }
   for (const { id, type, company } of records) {
     const isBare = (type === 'deal' || type === 'request') && free.has(id) && touched.has(id) && company !== null
     if (isBare && !said.has(keyOf({ record: id, slot: COMPANY_SLOT })))
-      ties.push({ record: id, company: null, because: UNSAID })
+      ties.push({ record: id, slot: COMPANY_SLOT, to: null, because: UNSAID })
   }
   for (const record of opened) {
     if (touched.has(record)) continue
@@ -194,7 +194,7 @@ function valueOf(records: readonly RecordState[], id: string, name: string): Ans
   if (slot.is === 'field') return record.values[slot.name] ?? null
   if (slot.is === 'domain') return record.domain
   const company = records.find((one) => one.id === record.company)
-  return slot.is === 'company' && company ? companyInSlot(company) : null
+  return slot.is === 'company' && company ? recordInSlot(company) : null
 }
 
 /** A record as it was before the submission, where that still shows; one that it opened is there all the same. */
@@ -204,7 +204,7 @@ function asBefore(record: RecordState, slots: readonly DoneToSlot[], opened: Rea
   let one = isFresh ? { ...record, company: null } : record
   for (const { record: id, slot: name, from, to, now } of slots) {
     const isBegun = opened.has(record.id) && beginsWith(record.type).includes(name)
-    if (id !== record.id || isBegun || !sameAnswer(to, now)) continue
+    if (id !== record.id || isBegun || !sameHeld(name, to, now)) continue
     const slot = readSlot(name)
     if (slot.is === 'field') one = { ...one, values: { ...one.values, [slot.name]: from } }
     else if (slot.is === 'domain') one = { ...one, domain: typeof from === 'string' ? from : null }

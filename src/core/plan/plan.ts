@@ -65,7 +65,7 @@ export function planSubmission(
   const person = matchPerson(emailIn(form, values), visit.linkHolder, snapshot.records, form.records.contact === 'open')
   const contact = snapshot.records.find(({ id }) => id === person.contact) ?? null
   const records = touchRecords(form, values, person, visit, snapshot)
-  const receivers = records.map((touched) => receiverOf(touched, person, snapshot))
+  const receivers = records.map((touched) => receiverOf(touched, snapshot))
   const { changes, refused } = landValues(form, values, origins, receivers, snapshot.fields)
   const lists = isKnown(person) ? joinLists(spoken, values, contact, snapshot.lists) : []
   const routed = routeSubmission(form, values, snapshot)
@@ -97,8 +97,10 @@ function touchRecords(
   { records }: Snapshot,
 ): Touched[] {
   const { company, deal, request } = form.records
+  // Who writes from an address that they had before a merge stays known by the one they have.
+  const key = records.find(({ id }) => id === person.contact)?.key ?? person.email
   const contact: Touched[] = isKnown(person)
-    ? [{ record: 'contact', id: person.contact, key: person.email, domain: null, title: null, because: person.because }]
+    ? [{ record: 'contact', id: person.contact, key, domain: null, title: null, because: person.because }]
     : []
   const house = company ? matchCompany(companyNameIn(form, values), person.email, records) : null
   const open = (record: 'deal' | 'request', opening: Opening | null): Touched[] =>
@@ -106,10 +108,10 @@ function touchRecords(
   return [...contact, ...(house ? [house] : []), ...open('deal', deal), ...open('request', request)]
 }
 
-function receiverOf({ record, id, key }: Touched, person: Person, { records }: Snapshot): Receiver {
+function receiverOf({ record, id, key }: Touched, { records }: Snapshot): Receiver {
   const stored = records.find((one) => one.id === id)
   const values = stored?.values ?? {}
-  if (record === 'contact') return { record, values, identity: { field: 'email', value: person.email } }
+  if (record === 'contact') return { record, values, identity: { field: 'email', value: key } }
   const known = record === 'company' && stored && key === stored.key
   return { record, values, identity: known ? { field: 'name', value: values.name ?? null } : null }
 }

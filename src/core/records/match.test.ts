@@ -142,3 +142,29 @@ describe('a deal or a request', () => {
     expect(matchOpening('deal', same, null, 'F1', [{ ...deal, contact: null }]).id).toBeNull()
   })
 })
+
+describe('what was merged into another', () => {
+  const also = [{ key: 'old@kiln.example', domain: null }]
+  const ada = { ...contactOf('ada', 'ada@kiln.example'), also }
+  it('is met as that one, and told', () => {
+    expect(matchPerson('old@kiln.example', null, [ada])).toMatchObject({
+      how: 'email',
+      contact: 'ada',
+      because: 'The address old@kiln.example is one that this contact had, too',
+    })
+  })
+  it('gives way to whoever has the address now', () => {
+    const other = contactOf('other', 'old@kiln.example')
+    expect(matchPerson('old@kiln.example', null, [ada, other])).toMatchObject({ contact: 'other' })
+  })
+  it('is met by a company’s old name and domain', () => {
+    const house = {
+      ...contactOf('house', 'alder'),
+      type: 'company' as const,
+      values: { name: 'Alder' },
+      also: [{ key: 'elder sons', domain: 'elder.example' }],
+    }
+    expect(matchCompany('Elder & Sons', null, [house])).toMatchObject({ id: 'house' })
+    expect(matchCompany(null, 'ida@elder.example', [house])).toMatchObject({ id: 'house' })
+  })
+})

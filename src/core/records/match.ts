@@ -4,7 +4,7 @@ import type { Form, Opening } from '../form/definition'
 import { emailQuestions, valuesThatLand } from '../form/values'
 import { companyDomain, companyKey } from './company'
 import type { RecordType } from '../fields/field'
-import { type RecordState, titleOf } from './record'
+import { isKnownBy, type RecordState, titleOf } from './record'
 
 /** Who a submission is taken to be from, and why. */
 export interface Person {
@@ -44,7 +44,7 @@ export function matchPerson(
 ): Person {
   const contacts = records.filter(({ type }) => type === 'contact')
   if (email) {
-    const contact = contacts.find(({ key }) => key === email)
+    const contact = contacts.find(({ key }) => key === email) ?? contacts.find((one) => isKnownBy(one, email))
     if (!contact && !opens)
       return {
         how: 'unknown',
@@ -56,7 +56,9 @@ export function matchPerson(
     const because =
       contact.id === linkHolder
         ? 'The personal link and the address belong to this contact'
-        : `The address ${email} belongs to this contact`
+        : contact.key === email
+          ? `The address ${email} belongs to this contact`
+          : `The address ${email} is one that this contact had, too`
     return { how: 'email', contact: contact.id, email, because }
   }
   const holder = contacts.find(({ id }) => id === linkHolder)
@@ -99,7 +101,10 @@ export function matchCompany(
   const companies = records.filter(({ type }) => type === 'company')
   const key = name === null ? '' : companyKey(name)
   const domain = email === null ? null : companyDomain(email)
-  const named = key === '' ? undefined : companies.find((company) => company.key === key)
+  const named =
+    key === ''
+      ? undefined
+      : (companies.find((company) => company.key === key) ?? companies.find((company) => isKnownBy(company, key)))
   const match = (company: RecordState, because: string): Touched => ({
     record: 'company',
     id: company.id,
@@ -109,7 +114,9 @@ export function matchCompany(
     because,
   })
   if (named) return match(named, `A company is called “${name}”`)
-  const housed = domain === null ? undefined : companies.find((company) => company.domain === domain)
+  const writesFrom = (company: RecordState) =>
+    company.domain === domain || company.also?.some((one) => one.domain === domain)
+  const housed = domain === null ? undefined : companies.find(writesFrom)
   if (housed) return match(housed, `Its people write from ${domain}`)
   return key === ''
     ? null

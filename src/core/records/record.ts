@@ -17,7 +17,13 @@ export interface RecordState {
   values: Answers
   /** Names of the lists a contact is on. */
   lists: string[]
+  /** What records that were merged into it were matched by; none where left out. */
+  also?: readonly { key: string; domain: string | null }[]
 }
+
+/** Whether a record, or one that is part of it by now, is matched by a key. */
+export const isKnownBy = ({ key, also = [] }: Pick<RecordState, 'key' | 'also'>, wanted: string): boolean =>
+  key === wanted || also.some((one) => one.key === wanted)
 
 export interface ListInfo {
   name: string

@@ -20,6 +20,7 @@ import * as causes from './0018_causes'
 import * as rights from './0019_rights'
 import * as waiting from './0020_waiting'
 import * as corrections from './0021_corrections'
+import * as merging from './0022_merging'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -44,4 +45,5 @@ export const migrations: Record<string, Migration> = {
   '0019_rights': rights,
   '0020_waiting': waiting,
   '0021_corrections': corrections,
+  '0022_merging': merging,
 }

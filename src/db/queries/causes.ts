@@ -1,7 +1,15 @@
 import { sql } from 'kysely'
 import type { Doer } from '@/core/changes/cause'
 import type { ReadChange } from '@/core/changes/put_back'
-import { COMPANY_SLOT, slotOfList, THERE_SLOT } from '@/core/changes/slot'
+import {
+  COMPANY_SLOT,
+  CONTACT_SLOT,
+  slotOfLink,
+  slotOfList,
+  slotOfSubmission,
+  THERE_SLOT,
+  TIE_SLOTS,
+} from '@/core/changes/slot'
 import type { RecordType } from '@/core/fields/field'
 import type { Runner } from '../database'
 import { chooseSorting, type Cursor, holdsWords, momentKey, readPage, type SortKeys } from './list'
@@ -66,7 +74,8 @@ export async function readAbout(db: Runner, workspaceId: string, cause: string):
 
 /**
  * How much others have to do with each of these records: submissions, links, records that belong to it, and slots that
- * they have filled. `own` are the causes that are no others, those `inHand` the ones whose doing is looked at.
+ * they have filled (to whom it belongs says nothing of that). `own` are the causes that are no others, the one that is looked at first; those `inHand` the ones
+ * whose doing is looked at.
  */
 export async function countOthers(
   db: Runner,
@@ -75,18 +84,31 @@ export async function countOthers(
   { own, inHand }: { own: readonly string[]; inHand: readonly string[] },
 ): Promise<Map<string, number>> {
   const { rows } = await sql<{ id: string; others: number }>`
-    with own as (select record_id, field from record_change where cause_id = any(${inHand}::uuid[]))
+    with own as (select record_id, field from record_change where cause_id = any(${inHand}::uuid[])),
+    -- What it had before the cause brought it (back) is nothing that others did since.
+    brought as (
+      select record_id, min(seq) as seq from record_change
+      where cause_id = ${own[0]} and field = ${THERE_SLOT} group by record_id
+    )
     select id, (
       (select count(*) from submission join cause on cause.workspace_id = submission.workspace_id and cause.id = submission.id
-        where submission.contact_id = record.id and cause.undone_by is null and not cause.id = any(${own}::uuid[]))
-      + (select count(*) from personal_link where contact_id = record.id and withdrawn_at is null)
+        where submission.contact_id = record.id and cause.undone_by is null and not cause.id = any(${own}::uuid[])
+        and not exists (select from own where own.record_id = record.id and own.field = ${slotOfSubmission('')} || submission.id))
+      + (select count(*) from personal_link link where contact_id = record.id and withdrawn_at is null
+        and not exists (select from own where own.record_id = record.id and own.field = ${slotOfLink('')} || link.id))
       + (select count(*) from record other where (other.contact_id = record.id or other.company_id = record.id)
         and other.gone_by is null
-        and not exists (select from own where own.record_id = other.id and own.field in (${THERE_SLOT}, ${COMPANY_SLOT})))
+        and not exists (select from own where own.record_id = other.id
+          and own.field in (${THERE_SLOT}, ${COMPANY_SLOT}, ${CONTACT_SLOT})))
       + (select count(*) from (
           select distinct on (field) field, "to" from record_change where record_id = record.id order by field, seq desc
-        ) last where last."to" <> 'null' and not exists (
-          select from own where own.record_id = record.id and own.field = last.field))
+        ) last where last."to" <> 'null' and not starts_with(field, ${slotOfSubmission('')})
+          and not starts_with(field, ${slotOfLink('')}) and not field = any(${TIE_SLOTS}::text[])
+          and not exists (select from own where own.record_id = record.id and own.field = last.field)
+          and last."to" is distinct from (
+            select before."to" from record_change before join brought on brought.record_id = before.record_id
+            where before.record_id = record.id and before.field = last.field and before.seq <= brought.seq
+            order by before.seq desc limit 1))
     )::int as others
     from record where workspace_id = ${workspaceId} and id = any(${records}::uuid[])
   `.execute(db)

@@ -115,7 +115,7 @@ export async function swapAnswers(tx: Runner, workspaceId: string, cause: string
       select submission.* from submission join kept on kept.submission_id = submission.id
     ), given as (
       update submission set "values" = kept."values", origins = kept.origins, plan = kept.plan,
-        contact_id = kept.contact_id
+        contact_id = (select coalesce(merged_into, record.id) from record where record.id = kept.contact_id)
       from kept where submission.id = kept.submission_id
     )
     update answers_before set "values" = had."values", origins = had.origins, plan = had.plan,

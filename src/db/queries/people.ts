@@ -67,7 +67,7 @@ export function listPeople(db: Runner, workspaceId: string, filter: PeopleFilter
     .$if(company !== undefined, (narrowed) => narrowed.where('contact.company_id', '=', company ?? ''))
     .$if(Boolean(search), (narrowed) =>
       narrowed.where(sql<boolean>`contact.id in (
-      select id from record where workspace_id = ${workspaceId} and type = 'contact'
+      select coalesce(merged_into, id) from record where workspace_id = ${workspaceId} and type = 'contact'
         and ${holdsWords(sql`search`, search ?? '')}
       union all
       select person.id from record join record person on person.company_id = record.id
@@ -125,8 +125,10 @@ export async function findPerson(db: Runner, workspaceId: string, id: string) {
   const contact = await findContact(db, workspaceId, id)
   const person = contact && (await listPeople(db, workspaceId, { email: contact.email, limit: 1 })).rows[0]
   if (!person) return null
+  const parts = await readParts(db, workspaceId, id)
+  const all = [id, ...parts.map((one) => one.id)]
   const [changes, notes, memberships, submissions, opened] = await Promise.all([
-    readLineage(db, workspaceId, id),
+    readLineage(db, workspaceId, all),
     listNotes(db, workspaceId, id),
     db
       .selectFrom('list_membership as m')
@@ -135,9 +137,21 @@ export async function findPerson(db: Runner, workspaceId: string, id: string) {
       )
       .leftJoin('submission', 'submission.id', 'm.cause_id')
       .select(['list.title', 'm.wording', 'm.joined_at as joinedAt', 'submission.id as submission'])
+      // Of one list that several were on before they were merged, the first consent is told.
+      .distinctOn('m.list')
       .where('m.workspace_id', '=', workspaceId)
-      .where('m.contact_id', '=', id)
-      .orderBy('m.joined_at', 'desc')
+      .where('m.contact_id', 'in', all)
+      .where((eb) =>
+        eb.exists(
+          eb
+            .selectFrom('list_membership as own')
+            .select('own.list')
+            .whereRef('own.list', '=', 'm.list')
+            .where('own.contact_id', '=', id),
+        ),
+      )
+      .orderBy('m.list')
+      .orderBy('m.joined_at')
       .execute(),
     db
       .selectFrom('submission')
@@ -150,7 +164,7 @@ export async function findPerson(db: Runner, workspaceId: string, id: string) {
       .execute(),
     listOpened(db, workspaceId, { contact: id }),
   ])
-  return { ...person, changes, notes, memberships, submissions, opened }
+  return { ...person, parts, changes, notes, memberships, submissions, opened }
 }
 
 /** A company's page: what is stored, its people, its deals and requests, and every change. */
@@ -164,13 +178,14 @@ export async function findCompany(db: Runner, workspaceId: string, id: string) {
     .where('id', '=', id)
     .executeTakeFirst()
   if (!company) return null
+  const parts = await readParts(db, workspaceId, id)
   const [changes, notes, people, opened] = await Promise.all([
-    readLineage(db, workspaceId, id),
+    readLineage(db, workspaceId, [id, ...parts.map((one) => one.id)]),
     listNotes(db, workspaceId, id),
     listPeople(db, workspaceId, { company: id, limit: MOST_SHOWN }),
     listOpened(db, workspaceId, { company: id }),
   ])
-  return { ...company, changes, notes, people: people.rows, opened }
+  return { ...company, parts, changes, notes, people: people.rows, opened }
 }
 
 /** A deal or a request: what is stored, whose it is, and every change. */
@@ -193,12 +208,24 @@ export async function findOpened(db: Runner, workspaceId: string, id: string) {
     .where('record.id', '=', id)
     .executeTakeFirst()
   if (!opened) return null
-  const [changes, notes] = await Promise.all([readLineage(db, workspaceId, id), listNotes(db, workspaceId, id)])
+  const [changes, notes] = await Promise.all([readLineage(db, workspaceId, [id]), listNotes(db, workspaceId, id)])
   return { ...opened, changes, notes }
 }
 
-/** Every change of a record, the latest first, with what caused it. */
-const readLineage = (db: Runner, workspaceId: string, id: string) =>
+/** What was merged into a record: each with what it is known by. */
+const readParts = (db: Runner, workspaceId: string, id: string) =>
+  db
+    .selectFrom('record')
+    .select(['id', 'key', 'title'])
+    .where('workspace_id', '=', workspaceId)
+    .where('merged_into', '=', id)
+    .orderBy('created_at')
+    .execute()
+
+export type Part = Awaited<ReturnType<typeof readParts>>[number]
+
+/** Every change of records that are one by now, the latest first, with what caused it. */
+const readLineage = (db: Runner, workspaceId: string, ids: readonly string[]) =>
   db
     .selectFrom('record_change as change')
     .innerJoin('cause', (join) =>
@@ -209,6 +236,7 @@ const readLineage = (db: Runner, workspaceId: string, id: string) =>
     .leftJoin('release', 'release.id', 'submission.release_id')
     .select([
       'change.id',
+      'change.record_id as record',
       'change.field',
       'change.from',
       'change.to',
@@ -223,7 +251,7 @@ const readLineage = (db: Runner, workspaceId: string, id: string) =>
       'release.number as release',
     ])
     .where('change.workspace_id', '=', workspaceId)
-    .where('change.record_id', '=', id)
+    .where('change.record_id', 'in', ids)
     .orderBy('change.seq', 'desc')
     .limit(500)
     .execute()

@@ -8,13 +8,18 @@ export async function readRecords(db: Runner, workspaceId: string, wanted: Wante
   const { emails, contacts, companyKeys, domains, openings } = wanted
   const read = (which: ReturnType<typeof sql<boolean>>) =>
     select(db, workspaceId, lock, sql`gone_by is null and (${which})`)
-  const people = await read(
-    sql<boolean>`type = 'contact' and (key = any(${emails}::text[]) or id = any(${contacts}::uuid[]))`,
-  )
+  // What was merged into another is met as that one.
+  const part = (which: ReturnType<typeof sql<boolean>>) => sql<boolean>`id = any(array(
+    select part.merged_into from record part
+    where part.workspace_id = ${workspaceId} and part.merged_into is not null and (${which})))`
+  const people = await read(sql<boolean>`type = 'contact' and (key = any(${emails}::text[])
+    or id = any(${contacts}::uuid[])
+    or ${part(sql<boolean>`part.type = 'contact' and (part.key = any(${emails}::text[]) or part.id = any(${contacts}::uuid[]))`)})`)
   const houses =
     companyKeys.length + domains.length > 0
       ? await read(
-          sql<boolean>`type = 'company' and (key = any(${companyKeys}::text[]) or domain = any(${domains}::text[]))`,
+          sql<boolean>`type = 'company' and (key = any(${companyKeys}::text[]) or domain = any(${domains}::text[])
+            or ${part(sql<boolean>`part.type = 'company' and (part.key = any(${companyKeys}::text[]) or part.domain = any(${domains}::text[]))`)})`,
         )
       : []
   const ids = people.map(({ id }) => id)
@@ -40,6 +45,11 @@ async function select(db: Runner, workspaceId: string, lock: boolean, which: Ret
         .whereRef('m.contact_id', '=', 'record.id')
         .as('lists'),
     )
+    .select(
+      sql<{ key: string; domain: string | null }[] | null>`(
+        select json_agg(json_build_object('key', part.key, 'domain', part.domain)) from record part
+        where part.merged_into = record.id)`.as('also'),
+    )
     .where('workspace_id', '=', workspaceId)
     .where(which)
     .orderBy('created_at', 'desc')
@@ -57,8 +67,19 @@ async function select(db: Runner, workspaceId: string, lock: boolean, which: Ret
     lists: row.lists ?? [],
     revision: row.revision,
     goneBy: row.gone_by,
+    mergedInto: row.merged_into,
+    ...(row.also ? { also: row.also } : {}),
   }))
 }
+
+/** What records are called, those that are gone as well. */
+export const findRecordTitles = (db: Runner, workspaceId: string, ids: readonly string[]) =>
+  db
+    .selectFrom('record')
+    .select(['id', 'title'])
+    .where('workspace_id', '=', workspaceId)
+    .where(sql<boolean>`id = any(${ids}::uuid[])`)
+    .execute()
 
 /** A record that is gone, with what removed it; `null` where it is there, and for none. */
 async function findGone(db: Runner, workspaceId: string, id: string) {
@@ -67,7 +88,9 @@ async function findGone(db: Runner, workspaceId: string, id: string) {
     .innerJoin('cause', (join) =>
       join.onRef('cause.workspace_id', '=', 'record.workspace_id').onRef('cause.id', '=', 'record.gone_by'),
     )
+    .leftJoin('record as whole', 'whole.id', 'record.merged_into')
     .select(['record.title', 'record.key', 'cause.id as goneBy', 'cause.who', 'cause.at'])
+    .select(['whole.id as mergedInto', 'whole.type', 'whole.title as mergedTitle'])
     .where('record.workspace_id', '=', workspaceId)
     .where('record.id', '=', id)
     .executeTakeFirst()

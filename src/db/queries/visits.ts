@@ -129,7 +129,8 @@ export async function markSentAfterAll(db: Runner, sent: readonly SentVisit[]) {
       "formId" uuid, "visitId" uuid, "contactId" uuid, email text, "sentAt" timestamptz)
     where visit.form_id = "formId" and visit.id <> "visitId" and visit.arrived_at < "sentAt"
       and answers is not null and sent_at is null and not sent_after_all
-      and (left_by = email or link_holder = "contactId")
+      and (left_by = email or link_holder = "contactId"
+        or link_holder in (select part.id from record part where part.merged_into = "contactId"))
     returning visit.form_id as "formId", visit.workspace_id as "workspaceId", visit.arrived_at as "arrivedAt"
   `.execute(db)
   return rows.map(({ arrivedAt, ...row }) => ({ ...row, arrivedAt: arrivedAt.toISOString() }))

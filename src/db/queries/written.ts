@@ -9,7 +9,7 @@ import { asJson, type Runner } from '../database'
  * is on which list. What is common is one statement; taking somebody off a list, and notes, are rare.
  */
 export async function writeAll(db: Runner, workspaceId: string, written: Written): Promise<void> {
-  const { causes, records, changes, lists, notes } = written
+  const { causes, records, changes, lists, notes, handedOver } = written
   if (causes.length === 0) return
   const joined = lists.filter(({ wording }) => wording !== null)
   const parts = [
@@ -22,6 +22,7 @@ export async function writeAll(db: Runner, workspaceId: string, written: Written
   const left = lists.filter(({ wording }) => wording === null)
   if (left.length > 0) await deleteMemberships(db, workspaceId, left)
   if (notes.length > 0) await writeNotes(db, workspaceId, notes)
+  if (handedOver.length > 0) await handOver(db, workspaceId, handedOver)
 }
 
 function insertCauses(workspaceId: string, causes: readonly Caused[]): RawBuilder<unknown> {
@@ -34,38 +35,41 @@ function insertCauses(workspaceId: string, causes: readonly Caused[]): RawBuilde
     order by n`
 }
 
+/** What is done by causes that are deeds of a sort of their own. */
+const DEED_OF = { merge: 'mergeRecords', 'put back': 'putBack' } as const
+
 function asRow({ id, cause, about = '', at }: Caused) {
   const row = { id, about, at: at.toISOString() }
   if (cause.sort === 'submission') return { ...row, sort: 'submission', deed: 'apply' }
   if (cause.sort === 'keeping') return { ...row, sort: 'keeping', deed: cause.rule }
-  const { by, of } = cause
+  const { by } = cause
   return {
     ...row,
     sort: cause.sort === 'deed' ? by.sort : cause.sort,
-    deed: cause.sort === 'deed' ? cause.deed : 'putBack',
+    deed: cause.sort === 'deed' ? cause.deed : DEED_OF[cause.sort],
     ...(by.sort === 'member' ? { member_id: by.id } : { token_id: by.id }),
     who: by.name,
-    of_id: of ?? null,
+    of_id: 'of' in cause ? (cause.of ?? null) : null,
   }
 }
 
 /** Records as they stand after changes, each with the moment of its last one. */
 function upsertRecords(workspaceId: string, records: Written['records']): RawBuilder<unknown> {
-  const rows = records.map(({ record: { lists: _, ...record }, at }) => ({
+  const rows = records.map(({ record: { lists: _, also: __, ...record }, at }) => ({
     ...record,
     title: titleOf(record),
     at: at.toISOString(),
   }))
   return sql`
     insert into record (id, workspace_id, type, key, title, domain, contact_id, company_id, form_id, "values", revision,
-      gone_by, created_at, updated_at)
-    select id, ${workspaceId}, type, key, title, domain, contact, company, form, "values", revision, "goneBy", at, at
+      gone_by, merged_into, created_at, updated_at)
+    select id, ${workspaceId}, type, key, title, domain, contact, company, form, "values", revision, "goneBy", "mergedInto", at, at
     from jsonb_to_recordset(${asJson(rows)}::jsonb) as row(id uuid, type text, key text, title text, domain text,
-      contact uuid, company uuid, form uuid, "values" jsonb, revision integer, "goneBy" uuid, at timestamptz)
+      contact uuid, company uuid, form uuid, "values" jsonb, revision integer, "goneBy" uuid, "mergedInto" uuid, at timestamptz)
     on conflict (id) do update set
       key = excluded.key, title = excluded.title, "values" = excluded."values", revision = excluded.revision,
       domain = excluded.domain, contact_id = excluded.contact_id, company_id = excluded.company_id,
-      gone_by = excluded.gone_by, updated_at = greatest(record.updated_at, excluded.updated_at)`
+      gone_by = excluded.gone_by, merged_into = excluded.merged_into, updated_at = greatest(record.updated_at, excluded.updated_at)`
 }
 
 /** Changes in the order they were made: lineage is told by it. */
@@ -99,10 +103,30 @@ async function writeNotes(db: Runner, workspaceId: string, notes: Written['notes
       insert into note (id, workspace_id, record_id, text, cause_id, written_at)
       select note, ${workspaceId}, record, text, cause, at
       from jsonb_to_recordset(${asJson(kept)}::jsonb) as row(note uuid, record uuid, text text, cause uuid, at timestamptz)
-      on conflict (id) do update set text = excluded.text, cause_id = excluded.cause_id, written_at = excluded.written_at
+      on conflict (id) do update set
+        record_id = excluded.record_id, text = excluded.text,
+        -- Whoever wrote what it reads stays its author where it is only handed over.
+        cause_id = case when note.text = excluded.text then note.cause_id else excluded.cause_id end,
+        written_at = case when note.text = excluded.text then note.written_at else excluded.written_at end
       where note.workspace_id = excluded.workspace_id
     `.execute(db)
   const gone = notes.flatMap(({ note, text }) => (text === null ? [note] : []))
   if (gone.length > 0)
     await db.deleteFrom('note').where('workspace_id', '=', workspaceId).where('id', 'in', gone).execute()
+}
+
+/** What one contact had and another has by now, where it still has it. */
+async function handOver(db: Runner, workspaceId: string, handed: Written['handedOver']): Promise<void> {
+  for (const [what, table] of [
+    ['submission', sql.table('submission')],
+    ['link', sql.table('personal_link')],
+  ] as const) {
+    const those = handed.filter((one) => one.what === what)
+    if (those.length === 0) continue
+    await sql`
+      update ${table} mine set contact_id = row."to"
+      from jsonb_to_recordset(${asJson(those)}::jsonb) as row(id uuid, "from" uuid, "to" uuid)
+      where mine.workspace_id = ${workspaceId} and mine.id = row.id and mine.contact_id = row."from"
+    `.execute(db)
+  }
 }

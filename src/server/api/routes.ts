@@ -7,6 +7,7 @@ import * as corrections from '../deeds/corrections'
 import * as forms from '../deeds/forms'
 import * as formSettings from '../deeds/form_settings'
 import * as history from '../deeds/history'
+import * as merging from '../deeds/merging'
 import * as people from '../deeds/people'
 import * as rehearsals from '../deeds/rehearsals'
 import * as settings from '../deeds/settings'
@@ -73,6 +74,11 @@ export const routes: Route[] = [
   get('/companies', people.readCompanies),
   get('/companies/{id}', people.readCompany),
   get('/deals-and-requests/{id}', people.readOpened),
+  post('/merges/plan', merging.planMerge, 200),
+  post('/merges', merging.mergeRecords),
+  get('/doubles', merging.readDoubles),
+  post('/doubles/looks', merging.lookForDoubles, 204),
+  post('/doubles/apart', merging.sayTwo, 204),
   put('/records/{id}', changes.changeRecord),
   post('/records/{id}/notes', changes.addNote),
   put('/notes/{id}', changes.changeNote),

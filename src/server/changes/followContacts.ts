@@ -8,6 +8,8 @@ import { readConnections } from '@/db/queries/connections'
 import type { NewDelivery } from '@/db/queries/deliveries'
 import { holdRecords } from '@/db/queries/records'
 
+const DID = { deed: 'changed the contact’s fields', merge: 'merged contacts', 'put back': 'put something back' }
+
 /**
  * What goes outside where a member changed contacts, or put something back: each of them whole, to the places that
  * every form sends to and that want it. What a program changes is not sent on: it may come from there.
@@ -18,7 +20,7 @@ export async function followContacts(
   ledger: Ledger,
   { id, cause, at }: Caused,
 ): Promise<NewDelivery[]> {
-  if (cause.sort !== 'deed' && cause.sort !== 'put back') return []
+  if (cause.sort !== 'deed' && cause.sort !== 'merge' && cause.sort !== 'put back') return []
   const { by, sort } = cause
   if (by.sort !== 'member') return []
   const { changes } = ledger.written()
@@ -50,7 +52,7 @@ export async function followContacts(
           key: `${target}:${name}:${contact.id}`,
           connection: name,
           body: follow(contact, company),
-          because: `${by.name} ${sort === 'put back' ? 'put something back' : 'changed the contact’s fields'}`,
+          because: `${by.name} ${DID[sort]}`,
           created_at: at.toISOString(),
           form_id: null,
           visitor: null,

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type { Doer } from '@/core/changes/cause'
 import { Ledger } from '@/core/changes/ledger'
 import { doneToSlots, type Left, putBack as planPuttingBack, recordsIn } from '@/core/changes/put_back'
+import { readSlot } from '@/core/changes/slot'
 import { identityOf, titleOf } from '@/core/records/record'
 import type { Db, Runner } from '@/db/database'
 import { countOthers, findCause, findTaken, markUndone, readAbout, readChain, readSlotsOf } from '@/db/queries/causes'
@@ -55,6 +56,8 @@ async function putBackNow(
   const slots = doneToSlots([of], await readSlotsOf(tx, workspaceId, [of])).filter(
     ({ record, slot }) => !only || (record === only.record && slot === only.slot),
   )
+  if (only && cause.sort === 'merge' && readSlot(only.slot).is !== 'field')
+    return notDone(409, 'Records that were merged are parted as a whole: put the merge back.')
   if (only && slots.length === 0) return notDone(404, 'That cause changed nothing there.')
   const ids = recordsIn(slots)
   const records = await holdRecords(tx, workspaceId, ids)

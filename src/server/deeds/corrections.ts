@@ -1,6 +1,7 @@
 import { z } from 'zod'
+import { tiedTo } from '@/core/changes/ledger'
 import { tellHeld, tellSlot } from '@/core/changes/tell'
-import { COMPANY_SLOT, readSlot, THERE_SLOT } from '@/core/changes/slot'
+import { readSlot, THERE_SLOT } from '@/core/changes/slot'
 import type { RecordType } from '@/core/fields/field'
 import { titleOf } from '@/core/records/record'
 import { readResources } from '@/db/queries/workspace'
@@ -113,11 +114,12 @@ async function tell(
           because,
         }
       }),
-      ...set.ties.map(({ record: ref, company, because }) => {
-        const { about: _, ...where } = lineOf(ref, COMPANY_SLOT)
-        const before = records.find(({ id }) => id === ref)?.company ?? null
+      ...set.ties.map(({ record: ref, slot, to, because }) => {
+        const { about: _, ...where } = lineOf(ref, slot)
+        const held = records.find(({ id }) => id === ref)
+        const before = held ? tiedTo(held, slot) : null
         const nameOf = (id: string | null) => (id === null ? '' : lineOf(id, null).called)
-        return { ...where, from: nameOf(before), to: nameOf(company), because }
+        return { ...where, from: nameOf(before), to: nameOf(to), because }
       }),
     ],
     left: left.map(({ record: ref, slot, why }) => {

@@ -20,7 +20,7 @@ import { stateSchema } from './arrivals'
 import { deed } from './deed'
 import { deedOn } from './deed_on'
 import { listSchema, slugSchema } from './lists'
-import { answers, change, moment, note, opened, pageOf } from './shapes'
+import { answers, change, moment, note, opened, pageOf, part } from './shapes'
 
 /** Contacts with their links, and companies. */
 
@@ -53,6 +53,7 @@ export const readContact = deed({
   may: 'people',
   input: z.object({ id: z.uuid() }),
   gives: contactRow.extend({
+    parts: z.array(part).describe('Contacts that were merged into it: their addresses are its, too'),
     changes: z.array(change),
     notes: z.array(note),
     memberships: z.array(
@@ -171,6 +172,7 @@ export const readCompany = deed({
     domain: z.string().nullable(),
     values: answers,
     createdAt: moment,
+    parts: z.array(part),
     changes: z.array(change),
     notes: z.array(note),
     people: z.array(contactRow),

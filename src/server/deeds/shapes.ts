@@ -79,14 +79,17 @@ export const rest = z
   .describe('A way out whose other end does not answer as it should is left alone for a while, longer each time')
 
 export const causeSort = z
-  .enum(['submission', 'member', 'program', 'put back', 'keeping'])
+  .enum(['submission', 'member', 'program', 'merge', 'import', 'put back', 'keeping'])
   .describe('What sort of cause it has; `keeping`: its time was up, by a rule of the house')
 
 export const change = z.object({
   id: z.uuid(),
+  record: z.uuid().describe('The record itself, or one that was merged into it'),
   field: z
     .string()
-    .describe('A field’s name; of what is no field, `_company`, `_domain`, `_list.` and a list, `_note.` and a note'),
+    .describe(
+      'A field’s name; of what is no field, `_company`, `_contact`, `_merged`, `_domain`, `_there`, and `_list.`, `_note.`, `_submission.` or `_link.` with what it is',
+    ),
   from: answer,
   to: answer,
   because: z.string(),
@@ -101,6 +104,9 @@ export const change = z.object({
 })
 
 export const note = z.object({ id: z.uuid(), text: z.string(), who: z.string().nullable(), writtenAt: moment })
+
+/** What was merged into a record. */
+export const part = z.object({ id: z.uuid(), key: z.string(), title: z.string() })
 
 /** A deal or a request, where it shows on somebody's page. */
 export const opened = z.object({

@@ -2,10 +2,11 @@ import { randomUUID } from 'node:crypto'
 import type { Answers } from '@/core/answers/answer'
 import type { Doer } from '@/core/changes/cause'
 import { type ChangeSet, NO_CHANGES, type Opening, type SlotChange } from '@/core/changes/change_set'
+import { COMPANY_SLOT } from '@/core/changes/slot'
 import { Ledger } from '@/core/changes/ledger'
 import { companyDomain, companyKey } from '@/core/records/company'
 import { matchCompany } from '@/core/records/match'
-import type { RecordState } from '@/core/records/record'
+import { isKnownBy, type RecordState } from '@/core/records/record'
 import type { Db } from '@/db/database'
 import { lockNames } from '@/db/queries/clock'
 import { readRecords } from '@/db/queries/records'
@@ -47,7 +48,7 @@ export async function addContact(db: Db, workspaceId: string, contact: NewContac
       openings: false,
     }
     const records = await readRecords(tx, workspaceId, wanted, true)
-    if (records.some(({ type, key }) => type === 'contact' && key === values.email))
+    if (records.some((one) => one.type === 'contact' && isKnownBy(one, values.email)))
       return { ok: false, status: 409, message: `A contact with the address ${values.email} exists.` }
     const ledger = new Ledger(records, randomUUID)
     const caused = { id: randomUUID(), workspaceId, about: values.email }
@@ -76,5 +77,5 @@ function entering({ values, company, because }: NewContact, records: readonly Re
     opens.unshift({ ref: 'company', type: 'company', key: matched.key, domain: matched.domain, ...opened })
     changes.unshift({ record: 'company', slot: 'name', from: null, to: company, because })
   }
-  return { ...NO_CHANGES, opens, changes, ties: [{ record: 'contact', company: house, because }] }
+  return { ...NO_CHANGES, opens, changes, ties: [{ record: 'contact', slot: COMPANY_SLOT, to: house, because }] }
 }

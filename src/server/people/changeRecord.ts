@@ -6,8 +6,10 @@ import type { DeedName } from '@/core/changes/deeds'
 import { type ChangeSet, NO_CHANGES } from '@/core/changes/change_set'
 import { type Held, Ledger } from '@/core/changes/ledger'
 import type { RecordType } from '@/core/fields/field'
+import { companyKey } from '@/core/records/company'
 import { identityOf, titleOf } from '@/core/records/record'
-import type { Db } from '@/db/database'
+import type { Db, Runner } from '@/db/database'
+import { findKnownBy } from '@/db/queries/merging'
 import { holdRecords } from '@/db/queries/records'
 import { readResources } from '@/db/queries/workspace'
 import { type Done, done, notDone, type NotDone } from '../done'
@@ -23,13 +25,13 @@ export async function changeOne(
   workspaceId: string,
   id: string,
   { by, deed }: { by: Doer; deed: DeedName },
-  decide: (record: Held) => ChangeSet | NotDone,
+  decide: (record: Held, tx: Runner) => ChangeSet | NotDone | Promise<ChangeSet | NotDone>,
 ): Promise<Done<string | null>> {
   try {
     return await inTurn(db, workspaceId, async (tx, at) => {
       const [record] = await holdRecords(tx, workspaceId, [id])
       if (!record || record.goneBy !== null) return notDone(404, 'There is no such record.')
-      const set = decide(record)
+      const set = await decide(record, tx)
       if ('ok' in set) return set
       if (set.changes.length === 0) return done(null)
       const ledger = new Ledger([record], randomUUID)
@@ -55,12 +57,14 @@ export async function changeRecord(
   by: Doer,
 ): Promise<Done<string | null>> {
   const { fields } = await readResources(db, workspaceId)
-  return changeOne(db, workspaceId, id, { by, deed: 'changeRecord' }, (record) => {
+  return changeOne(db, workspaceId, id, { by, deed: 'changeRecord' }, async (record, tx) => {
     const values = tidyIdentity(record.type, given)
     if (values === null) return notDone(422, 'Give an email address.')
     const unfit = findUnfitField(record.type, values, fields)
     if (unfit !== null) return notDone(422, unfit)
     if (isNameless(record.type, values)) return notDone(422, `A ${record.type} must be called something.`)
+    const other = await findNamesake(tx, workspaceId, record, values)
+    if (other !== null) return notDone(409, 'Another record is known by that already.', { other })
     const because = by.sort === 'program' ? 'Entered through the API' : `Entered by ${by.name}`
     const changes = Object.entries(values)
       .map(([slot, to]) => ({ record: id, slot, from: record.values[slot] ?? null, to, because }))
@@ -82,4 +86,13 @@ function isNameless(type: RecordType, values: Answers): boolean {
   if (!Object.hasOwn(values, name)) return false
   const value = values[name]
   return typeof value !== 'string' || value.trim() === ''
+}
+
+/** Another contact or company that is known by what this one would be known by. */
+async function findNamesake(tx: Runner, workspaceId: string, record: Held, values: Answers): Promise<string | null> {
+  const { type, id } = record
+  const name = values[identityOf(type)]
+  if ((type !== 'contact' && type !== 'company') || typeof name !== 'string') return null
+  const other = await findKnownBy(tx, workspaceId, type, type === 'company' ? companyKey(name) : name)
+  return other === id ? null : other
 }

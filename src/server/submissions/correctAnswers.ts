@@ -3,7 +3,7 @@ import { type Answers, sameAnswer } from '@/core/answers/answer'
 import { fileAddress, filesIn } from '@/core/answers/files'
 import type { Caused, Doer } from '@/core/changes/cause'
 import { type Held, Ledger } from '@/core/changes/ledger'
-import { doneToSlots, recordsIn } from '@/core/changes/put_back'
+import { type DoneToSlot, doneToSlots, recordsIn } from '@/core/changes/put_back'
 import { THERE_SLOT } from '@/core/changes/slot'
 import { waitsForItsTime } from '@/core/dispatch/waits'
 import type { PlannedDelivery } from '@/core/dispatch/targets/target'
@@ -214,13 +214,16 @@ async function prepare(
 
   const causes = [id, ...(await listCorrections(db, workspaceId, id)).map((one) => one.id)]
   const slots = doneToSlots(causes, await readSlotsOf(db, workspaceId, causes))
-  // Whom it opened must be there: else what is as it was sent, and what is not, nobody could say.
-  if (slots.some(({ slot, from, to, now }) => slot === THERE_SLOT && from === null && to !== null && now === null))
-    return notDone(409, 'Part of what it did was put back. Do that again first.')
   const ids = recordsIn(slots)
+  const touched = await holdRecords(db, workspaceId, ids, lock)
+  // Whom it opened must be there, or part of another by now: else what is as it was sent, and what is not, nobody could say.
+  const merged = new Set(touched.flatMap(({ id: one, mergedInto }) => (mergedInto === null ? [] : [one])))
+  const isMissing = ({ record, slot, from, to, now }: DoneToSlot) =>
+    slot === THERE_SLOT && from === null && to !== null && now === null && !merged.has(record)
+  if (slots.some(isMissing)) return notDone(409, 'Part of what it did was put back. Do that again first.')
   const wanted = joinWanted([values, found.values].map((one) => wantedBy(form, one, found.linkHolder)))
   const known = await readRecords(db, workspaceId, wanted, lock)
-  const met = [...known, ...(await holdRecords(db, workspaceId, ids, lock))]
+  const met = [...known, ...touched]
   // The companies that they belong to now are told by name.
   const houses = met.flatMap(({ company }) => company ?? [])
   const records = [

@@ -2,6 +2,7 @@
 
 import { deedAction } from '@/server/access/session'
 import { addNote, changeNote, changeRecord, dropNote, putBack } from '@/server/deeds/changes'
+import { lookForDoubles, mergeRecords, sayTwo } from '@/server/deeds/merging'
 import { addLink, dropLink } from '@/server/deeds/people'
 
 /** Makes a personal link to a form for a contact; the address is shown this once. */
@@ -24,3 +25,12 @@ export const dropNoteAction = deedAction(dropNote)
 
 /** Puts back what a cause did, or one slot of it. */
 export const putBackAction = deedAction(putBack)
+
+/** Merges people, or companies, into one. */
+export const mergeAction = deedAction(mergeRecords)
+
+/** Says that two people are two. */
+export const sayTwoAction = deedAction(sayTwo)
+
+/** Has people looked for who may be there twice. */
+export const lookForDoublesAction = deedAction(lookForDoubles)

@@ -4,6 +4,8 @@ import type { findCompany } from '@/db/queries/people'
 import { PageHead } from '../ui/pageHead'
 import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
+import { MergeWith } from './mergeWith'
+import { Parts } from './parts'
 import { Rest } from './rest'
 import { Notes } from './notes'
 import { OpenedRecords, Stored } from './stored'
@@ -20,14 +22,16 @@ interface Props {
 
 /** A company: what is stored, its people, its deals and requests, its notes, and what happened. */
 export function Company({ company, fields, lists }: Props) {
-  const { id, key, domain, values, notes, people, opened, changes, createdAt } = company
+  const { id, key, domain, values, parts, notes, people, opened, changes, createdAt } = company
   return (
     <main className="px-4 py-3">
       <PageHead back={['/people/companies', 'Companies']} heading={titleOf({ type: 'company', key, values })}>
         <span className="text-soft">
           {domain ? `its people write from ${domain}` : 'no mail domain of its own'} · known since{' '}
           <Moment at={createdAt} />
+          <Parts parts={parts} />
         </span>
+        <MergeWith id={id} list="companies" called="company" />
       </PageHead>
       <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] max-[899px]:*:overflow-x-auto">
         <div className="space-y-5">
@@ -53,7 +57,7 @@ export function Company({ company, fields, lists }: Props) {
         <div className="space-y-5">
           <OpenedRecords opened={opened} fields={fields} />
           <Notes record={id} notes={notes} />
-          <TimeLine id={id} changes={changes} tell={{ record: 'company', fields, lists }} />
+          <TimeLine id={id} changes={changes} parts={parts} tell={{ record: 'company', fields, lists }} />
         </div>
       </div>
     </main>

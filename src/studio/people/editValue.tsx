@@ -2,10 +2,11 @@
 
 import { type FormEvent, type KeyboardEvent, type ReactNode, useState } from 'react'
 import { type Answer, isList } from '@/core/answers/answer'
+import type { NotDone } from '@/server/done'
 import { type FieldType, type RecordField, showStored } from '@/core/fields/field'
 import { quoted, Outside } from '../ui/outside'
 import { Button } from '../ui/button'
-import { useMay } from '../ui/here'
+import { useGo, useMay } from '../ui/here'
 import { changeRecordAction } from './actions'
 import { useChange } from './useChange'
 
@@ -20,12 +21,18 @@ export function EditValue({ record, field, value }: Props) {
   const [open, setOpen] = useState(false)
   const { busy, change } = useChange()
   const may = useMay('answer')
+  const go = useGo()
   const words = showStored(field, value)
   const keep = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const to = CONTROLS[field.type].read(new FormData(event.currentTarget))
     const act = () => changeRecordAction({ id: record, values: { [field.name]: to } })
-    if (await change(`${quoted(field.label)} is changed`, act)) setOpen(false)
+    // Whoever has that address or name already may be the same.
+    const offer = ({ more: { other } }: NotDone) =>
+      typeof other === 'string'
+        ? { label: 'Compare…', onClick: () => go.to(`/people/merge?of=${record},${other}`) }
+        : null
+    if (await change(`${quoted(field.label)} is changed`, act, offer)) setOpen(false)
   }
   const shown = words ? <Outside>{words}</Outside> : <span className="text-soft">—</span>
   if (!may) return <span className="whitespace-pre-line">{shown}</span>

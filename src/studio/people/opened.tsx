@@ -52,7 +52,7 @@ export function Opened({ opened, fields, lists }: Props) {
         <Stored record={type} {...{ id, values, fields, changes }} />
         <div className="space-y-5">
           <Notes record={id} notes={notes} />
-          <TimeLine id={id} changes={changes} tell={{ record: type, fields, lists }} />
+          <TimeLine id={id} changes={changes} parts={[]} tell={{ record: type, fields, lists }} />
         </div>
       </div>
     </main>

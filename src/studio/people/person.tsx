@@ -5,7 +5,10 @@ import { StateChip } from '../arrivals/arrivals'
 import { PageHead } from '../ui/pageHead'
 import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
+import { type DoubleOf, LikelyDoubles } from './likelyDoubles'
 import { Links, type PersonalLinks } from './links'
+import { MergeWith } from './mergeWith'
+import { Parts } from './parts'
 import { Rest } from './rest'
 import { Notes } from './notes'
 import { OpenedRecords, Stored } from './stored'
@@ -20,11 +23,12 @@ interface Props {
   lists: ListInfo[]
   links: PersonalLinks
   forms: { slug: string; name: string }[]
+  doubles: DoubleOf[]
 }
 
 /** A person: every stored value with what set it, every change, every list and submission. */
-export function Person({ person, fields, lists, links, forms }: Props) {
-  const { id, values, changes, notes, memberships, submissions, opened } = person
+export function Person({ person, fields, lists, links, forms, doubles }: Props) {
+  const { id, values, parts, changes, notes, memberships, submissions, opened } = person
   return (
     <main className="px-4 py-3">
       <PageHead back={['/people', 'People']} heading={titleOf({ type: 'contact', key: person.email, values })}>
@@ -37,9 +41,12 @@ export function Person({ person, fields, lists, links, forms }: Props) {
               ·{' '}
             </>
           )}
-          <Outside>{person.email}</Outside> · known since <Moment at={person.createdAt} />
+          <Outside>{person.email}</Outside>
+          <Parts parts={parts} /> · known since <Moment at={person.createdAt} />
         </span>
+        <MergeWith id={id} list="people" called="person" />
       </PageHead>
+      <LikelyDoubles id={id} doubles={doubles} />
       <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] max-[899px]:*:overflow-x-auto">
         <div className="space-y-5">
           <Stored record="contact" {...{ id, values, fields, changes }} />
@@ -70,7 +77,7 @@ export function Person({ person, fields, lists, links, forms }: Props) {
         </div>
         <div className="space-y-5">
           <Notes record={id} notes={notes} />
-          <TimeLine id={id} changes={changes} tell={{ record: 'contact', fields, lists }} />
+          <TimeLine id={id} changes={changes} parts={parts} tell={{ record: 'contact', fields, lists }} />
           <section>
             <h2 className="mb-1.5">Submissions</h2>
             {submissions.length === 0 && <p className="text-soft">None yet.</p>}

@@ -7,6 +7,7 @@ import { Moment, ZoneWords } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { type Column, NOWRAP, Sheet } from '../ui/sheet'
 import { EditValue } from './editValue'
+import { HOW } from './timeLine'
 import { Link } from '../ui/link'
 
 interface StoredProps {
@@ -37,7 +38,7 @@ export const Stored = ({ id, record, values, fields, changes }: StoredProps) => 
           .filter((field) => field.record === record)
           .filter((field) => !field.retired || showStored(field, values[field.name]) !== '')
           .map((field) => {
-            const by = changes.find((change) => change.field === field.name)
+            const by = changes.find((change) => change.record === id && change.field === field.name)
             return (
               <tr key={field.name}>
                 <td>
@@ -116,7 +117,7 @@ function SetBy({ change: { submission, formName, release, who, sort } }: { chang
         <Outside>{formName}</Outside>, release {release}
       </Link>
     )
-  const how = sort === 'put back' ? 'putting back' : sort === 'program' ? 'through the API' : 'by hand'
+  const how = sort === 'put back' ? 'putting back' : HOW[sort]
   return (
     <>
       <Outside>{who ?? 'Somebody'}</Outside>, {how}

@@ -3,9 +3,10 @@ import { Link } from '../ui/link'
 const TABS = [
   ['contacts', '/people', 'Contacts'],
   ['companies', '/people/companies', 'Companies'],
+  ['doubles', '/people/doubles', 'Likely doubles'],
 ] as const
 
-/** The two lists of People. */
+/** The lists of People. */
 export const PeopleTabs = ({ at }: { at: (typeof TABS)[number][0] }) => (
   <nav aria-label="Lists of people" className="flex rounded-sm border border-edge bg-white">
     {TABS.map(([name, href, title]) => (

@@ -1,7 +1,7 @@
 import { type Answer, isBlank } from '@/core/answers/answer'
 import { readSlot } from '@/core/changes/slot'
 import { type Tellable, tellHeld, tellSlot } from '@/core/changes/tell'
-import type { Change } from '@/db/queries/people'
+import type { Change, Part } from '@/db/queries/people'
 import { identityOf } from '@/core/records/record'
 import { Link } from '../ui/link'
 import { Moment, ZoneWords } from '../ui/moment'
@@ -12,14 +12,18 @@ interface Props {
   /** The record it is of. */
   id: string
   changes: readonly Change[]
+  /** What was merged into it: what happened to that is told as well. */
+  parts: readonly Part[]
   tell: Tellable
 }
 
 /** All that happened to a record, the latest first: what caused it, and what that did. */
-export function TimeLine({ id, changes, tell }: Props) {
-  const entries = entriesOf(changes)
+export function TimeLine({ id, changes, parts, tell }: Props) {
+  const entries = entriesOf(changes.filter(({ field }) => !HANDED_OVER.includes(readSlot(field).is)))
   const latest = new Map<string, string>()
-  for (const { field, id: change } of changes) if (!latest.has(field)) latest.set(field, change)
+  for (const { record, field, id: change } of changes)
+    if (record === id && !latest.has(field)) latest.set(field, change)
+  const partOf = (record: string) => parts.find((one) => one.id === record)
   return (
     <section aria-label="What happened">
       <h2 className="mb-1.5">
@@ -52,8 +56,9 @@ export function TimeLine({ id, changes, tell }: Props) {
                 <Line
                   key={change.id}
                   {...{ id, change, tell }}
+                  part={partOf(change.record)}
                   alone={rest.length === 0}
-                  isLatest={latest.get(change.field) === change.id}
+                  isLatest={change.record === id && latest.get(change.field) === change.id}
                 />
               ))}
             </ul>
@@ -62,6 +67,20 @@ export function TimeLine({ id, changes, tell }: Props) {
       </ol>
     </section>
   )
+}
+
+/** What only says whose something is: a merge has one such line for each submission. */
+const HANDED_OVER = ['submission', 'link']
+
+/** How whoever did something did it; a submission says so itself. */
+export const HOW: Record<Change['sort'], string> = {
+  submission: 'by a form',
+  member: 'by hand',
+  program: 'through the API',
+  merge: 'merged',
+  import: 'by an import',
+  'put back': 'put back',
+  keeping: 'by a rule of the house',
 }
 
 /** Changes by their cause, as they follow each other. */
@@ -95,7 +114,7 @@ function Head({ change }: { change: Change }) {
           <b className="font-semibold">
             <Outside>{who ?? 'Somebody'}</Outside>
           </b>{' '}
-          {sort === 'put back' ? 'put back' : sort === 'program' ? 'through the API' : 'by hand'}
+          {HOW[sort]}
         </>
       )}
       {undoneBy !== null && <span className="text-soft"> · put back</span>}
@@ -106,6 +125,8 @@ function Head({ change }: { change: Change }) {
 interface LineProps {
   id: string
   change: Change
+  /** What was merged into the record, where it happened to that. */
+  part: Part | undefined
   tell: Tellable
   /** Whether the cause did nothing else here. */
   alone: boolean
@@ -114,11 +135,12 @@ interface LineProps {
 }
 
 /** One change: what it was of, from what to what, and why. */
-function Line({ id, change, tell, alone, isLatest }: LineProps) {
+function Line({ id, change, part, tell, alone, isLatest }: LineProps) {
   const { field, from, to, because, cause, undoneBy, sort } = change
   const label = tellSlot(field, tell)
   const isNeeded = readSlot(field).is === 'there' || (field === identityOf(tell.record) && isBlank(from))
-  const canGoAlone = !alone && isLatest && !isNeeded && undoneBy === null && sort !== 'put back'
+  const isWhole = sort === 'merge' && readSlot(field).is !== 'field'
+  const canGoAlone = !alone && isLatest && !isNeeded && !isWhole && undoneBy === null && sort !== 'put back'
   return (
     <li className="group grid grid-cols-[7.5rem_minmax(0,1fr)_auto] items-baseline gap-x-2 py-0.5">
       <span className="text-soft">
@@ -126,6 +148,12 @@ function Line({ id, change, tell, alone, isLatest }: LineProps) {
       </span>
       <span>
         <Held {...{ field, from, to, tell }} />
+        {part && (
+          <span className="text-soft">
+            {' '}
+            · <Outside>{part.title || part.key}</Outside>
+          </span>
+        )}
         {sort === 'submission' && (
           <span className="text-soft">
             {' '}
@@ -142,7 +170,7 @@ function Line({ id, change, tell, alone, isLatest }: LineProps) {
 
 function Held({ field, from, to, tell }: { field: string; from: Answer; to: Answer; tell: Tellable }) {
   const { is } = readSlot(field)
-  if (is === 'there') return to === null ? 'removed' : 'opened'
+  if (is === 'there') return to === null ? 'is there no more' : 'opened'
   if (is === 'list') return to === null ? 'left' : 'joined'
   const [before, after] = [tellHeld(field, from, tell), tellHeld(field, to, tell)]
   return (

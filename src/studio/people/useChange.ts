@@ -23,8 +23,12 @@ export function useChange() {
   }
 
   /** Does what can be put back, with that at hand. */
-  const change = async (said: string, act: () => Promise<Done<{ cause: string | null }>>): Promise<boolean> => {
-    const done = await run(act)
+  const change = async (
+    said: string,
+    act: () => Promise<Done<{ cause: string | null }>>,
+    offer?: Parameters<typeof run>[1],
+  ): Promise<boolean> => {
+    const done = await run(act, offer)
     const cause = done?.cause
     if (cause) toast(said, { action: { label: 'Undo', onClick: () => void putBack({ id: cause }) } })
     return done !== undefined

@@ -7,6 +7,9 @@ export const percent = (rate: number): string => `${(rate * 100).toFixed(1)} %`
 
 export const figure = (n: number): string => n.toLocaleString('en-GB').replaceAll(',', '\u202f')
 
+/** So many of something: “1 note”, “3 notes”. */
+export const counted = (n: number, one: string, many = `${one}s`): string => `${figure(n)} ${n === 1 ? one : many}`
+
 /** A 95 % range beside its rate: “38.5–45.3”. */
 export const range = ({ low, high }: { low: number; high: number }): string =>
   `${(low * 100).toFixed(1)}–${(high * 100).toFixed(1)}`

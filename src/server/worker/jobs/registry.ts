@@ -1,6 +1,7 @@
 import { applySubmissionsJob } from './apply_submissions'
 import { countFormJob } from './count_form'
 import { countReadoutJob } from './count_readout'
+import { findDoublesAgainJob, findDoublesJob } from './find_doubles'
 import type { Crew, Job } from './job'
 import { keepNightlyJob } from './keep_nightly'
 import { makeMonthsJob } from './make_months'
@@ -17,6 +18,8 @@ export const JOBS: readonly Job[] = [
   keepNightlyJob,
   makeMonthsJob,
   settleSearchJob,
+  findDoublesJob,
+  findDoublesAgainJob,
   removeLeftFilesJob,
 ]
 

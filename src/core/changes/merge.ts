@@ -1,0 +1,143 @@
+import { type Answer, isBlank, sameAnswer } from '../answers/answer'
+import { identityOf, titleOf } from '../records/record'
+import { type ChangeSet, NO_CHANGES, type SlotChange, type Tie } from './change_set'
+import type { Held } from './ledger'
+import {
+  COMPANY_SLOT,
+  DOMAIN_SLOT,
+  MERGED_SLOT,
+  slotOfLink,
+  slotOfList,
+  slotOfNote,
+  slotOfSubmission,
+  THERE_SLOT,
+  type TieSlot,
+} from './slot'
+
+/** What set a value: when, and whether a member did by hand, who is believed before anybody else. */
+export interface SetBy {
+  at: Date
+  byHand: boolean
+  /** What whoever did is called; `null` for a visitor. */
+  who: string | null
+}
+
+/** What one of the records that are merged has in a slot. */
+interface Offer {
+  record: string
+  value: Answer
+  setBy: SetBy | null
+}
+
+/** A slot that more than one record could fill: what each offers, the best first, and why that one is. */
+export interface Choice {
+  slot: string
+  offers: [Offer, ...Offer[]]
+  because: 'all have the same' | 'no other has one' | 'entered by hand' | 'set last' | 'it is kept'
+}
+
+/** Records that are merged: those in `gone` are part of `kept` from then on. All are of one sort. */
+export interface Merging {
+  kept: Held
+  gone: readonly Held[]
+}
+
+/** The company that somebody belongs to is chosen as fields are; what a record is known by is its own. */
+const slotsIn = (records: readonly Held[]): string[] => {
+  const names = new Set(records.flatMap(({ values }) => Object.keys(values)))
+  for (const { type } of records) names.delete(identityOf(type))
+  return records.some(({ company }) => company !== null) ? [COMPANY_SLOT, ...names] : [...names]
+}
+
+const valueOf = (record: Held, slot: string): Answer =>
+  slot === COMPANY_SLOT ? record.company : (record.values[slot] ?? null)
+
+/**
+ * What the record that is kept could hold of each slot that any of them fills, with the better one first: what is not
+ * blank before what is, what a member entered before what was sent, what was set later before what was set earlier.
+ */
+export function weighMerge({ kept, gone }: Merging, setBy: (record: string, slot: string) => SetBy | null): Choice[] {
+  const records = [kept, ...gone]
+  return slotsIn(records).flatMap((slot): Choice[] => {
+    const [first, second, ...rest] = records
+      .map((record): Offer => ({ record: record.id, value: valueOf(record, slot), setBy: setBy(record.id, slot) }))
+      .filter(({ value }) => !isBlank(value))
+      // What is alike in all else stays in the order of the records: the one that is kept first.
+      .sort((a, b) => Number(byHand(b)) - Number(byHand(a)) || since(b) - since(a))
+    if (!first) return []
+    if (!second) return [{ slot, offers: [first], because: 'no other has one' }]
+    const offers: Choice['offers'] = [first, second, ...rest]
+    return [{ slot, offers, because: whyFirst(offers, first, second) }]
+  })
+}
+
+const byHand = ({ setBy }: Offer): boolean => setBy?.byHand ?? false
+const since = ({ setBy }: Offer): number => setBy?.at.getTime() ?? 0
+
+function whyFirst(all: readonly Offer[], first: Offer, second: Offer): Choice['because'] {
+  if (all.every(({ value }) => sameAnswer(value, first.value))) return 'all have the same'
+  if (byHand(first) !== byHand(second)) return 'entered by hand'
+  return since(first) === since(second) ? 'it is kept' : 'set last'
+}
+
+/** All that belongs to the records that will be gone. */
+export interface Belongings {
+  submissions: readonly { id: string; contact: string }[]
+  links: readonly { id: string; contact: string }[]
+  notes: readonly { id: string; record: string; text: string }[]
+  /** Lists they are on, with the wording agreed to. */
+  lists: readonly { contact: string; list: string; wording: string }[]
+  /** Records that belong to them: people of a company, deals of a person, what was merged into them before. */
+  tied: readonly { record: string; slot: TieSlot }[]
+}
+
+/**
+ * What merging does: the record that is kept takes the value of the record that `take` names for a slot, or else the
+ * better one; all that belonged to the others belongs to it; and they are gone, part of it. Nothing is lost: putting
+ * it back has each of them again with what it had.
+ */
+export function mergeRecords(
+  { kept, gone }: Merging,
+  choices: readonly Choice[],
+  take: ReadonlyMap<string, string>,
+  belongings: Belongings,
+): ChangeSet {
+  const names = new Map([kept, ...gone].map((one) => [one.id, titleOf(one)]))
+  const of = (id: string) => `Merged from ${names.get(id) ?? 'another'}`
+  const into = `Merged into ${titleOf(kept)}`
+  const changes: SlotChange[] = []
+  const ties: Tie[] = []
+  for (const { slot, offers } of choices) {
+    const chosen = offers.find(({ record }) => record === take.get(slot)) ?? offers[0]
+    const from = valueOf(kept, slot)
+    if (sameAnswer(from, chosen.value)) continue
+    const because = of(chosen.record)
+    if (slot === COMPANY_SLOT) ties.push({ record: kept.id, slot, to: String(chosen.value), because })
+    else changes.push({ record: kept.id, slot, from, to: chosen.value, because })
+  }
+  const housed = gone.find(({ domain }) => domain !== null)
+  if (kept.domain === null && housed)
+    changes.push({ record: kept.id, slot: DOMAIN_SLOT, from: null, to: housed.domain, because: of(housed.id) })
+  /** Something that is another record's from now on. */
+  const move = (record: string, slot: string, held: Answer) =>
+    changes.push(
+      { record, slot, from: held, to: null, because: into },
+      { record: kept.id, slot, from: null, to: held, because: of(record) },
+    )
+  for (const { id, contact } of belongings.submissions) move(contact, slotOfSubmission(id), true)
+  for (const { id, contact } of belongings.links) move(contact, slotOfLink(id), true)
+  for (const { id, record, text } of belongings.notes) move(record, slotOfNote(id), text)
+  const joined = new Set(kept.lists)
+  for (const { contact, list, wording } of belongings.lists) {
+    if (joined.has(list)) continue
+    joined.add(list)
+    // Whoever is gone stays on it, unseen: with the moment and the place of the consent.
+    changes.push({ record: kept.id, slot: slotOfList(list), from: null, to: wording, because: of(contact) })
+  }
+  for (const { record, slot } of belongings.tied) ties.push({ record, slot, to: kept.id, because: into })
+  for (const { id } of gone) {
+    changes.push({ record: id, slot: THERE_SLOT, from: true, to: null, because: into })
+    ties.push({ record: id, slot: MERGED_SLOT, to: kept.id, because: into })
+  }
+  return { ...NO_CHANGES, changes, ties }
+}

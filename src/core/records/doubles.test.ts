@@ -1,0 +1,85 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { type Candidate, findDoubles, plainAddress } from './doubles'
+
+const person = (id: string, more: Partial<Candidate> = {}): Candidate => ({
+  id,
+  email: `${id}@kiln.example`,
+  name: id,
+  company: null,
+  phones: [],
+  ...more,
+})
+const found = (...all: Candidate[]) => findDoubles(all).map(({ first, second, why }) => [first, second, ...why])
+
+describe('likely doubles', () => {
+  it('have the same phone, or the same address but for dots and tags', () => {
+    const all = [
+      person('a', { phones: ['+46701740605'] }),
+      person('b', { phones: ['+46701740606', '+46701740605'] }),
+      person('c', { email: 'ida.holm+kiln@studio.example' }),
+      person('d', { email: 'idaholm@studio.example' }),
+    ]
+    expect(found(...all)).toEqual([
+      ['c', 'd', 'same address but for dots and tags'],
+      ['a', 'b', 'same phone'],
+    ])
+  })
+  it('have much the same name in the same company, whatever the order, case and marks', () => {
+    const named = (id: string, name: string, company: string) => person(id, { name, company })
+    expect(found(named('a', 'Ida Holm', 'alder'), named('b', 'HOLM, Ída', 'alder'))).toEqual([
+      ['a', 'b', 'same name and company'],
+    ])
+    expect(found(named('a', 'Ida Holm', 'alder'), named('b', 'Ida Holm', 'birch'))).toEqual([])
+    expect(found(named('a', 'Ida Holm', 'alder'), named('b', 'Ida Berg', 'alder'))).toEqual([])
+    expect(found(named('a', 'Kristoffer Lind', 'alder'), named('b', 'Christoffer Lind', 'alder'))).toHaveLength(1)
+  })
+  it('are the more likely the more reasons there are', () => {
+    const [both, one] = findDoubles([
+      person('a', { phones: ['+4670'], name: 'Ida Holm', company: 'alder' }),
+      person('b', { phones: ['+4670'], name: 'Ida Holm', company: 'alder' }),
+      person('c', { phones: ['+4671'] }),
+      person('d', { phones: ['+4671'] }),
+    ])
+    expect(both).toMatchObject({ first: 'a', second: 'b', why: ['same phone', 'same name and company'] })
+    expect(both?.likeness).toBeGreaterThan(one?.likeness ?? 1)
+  })
+  it('are the less likely where they share a phone and are called otherwise', () => {
+    const [alike, otherwise] = findDoubles([
+      person('a', { phones: ['+4670'], name: 'Ida Holm' }),
+      person('b', { phones: ['+4670'], name: 'Ida Holme' }),
+      person('c', { phones: ['+4671'], name: 'Ida Holm' }),
+      person('d', { phones: ['+4671'], name: 'Bo Lund' }),
+    ])
+    expect([alike?.first, otherwise?.first]).toEqual(['a', 'c'])
+    expect(alike?.likeness).toBeGreaterThan(otherwise?.likeness ?? 1)
+  })
+  it('are nobody that shares a switchboard', () => {
+    expect(found(...Array.from({ length: 41 }, (_, n) => person(`p${n}`, { phones: ['+4670'] })))).toEqual([])
+  })
+  it('are the same in whatever order they are read, each pair once', () => {
+    const some = fc.array(
+      fc.record({
+        name: fc.constantFrom('Ida Holm', 'Ida Holme', 'Bo Lund', 'Lund Bo'),
+        company: fc.constantFrom(null, 'alder', 'birch'),
+        phones: fc.subarray(['+4670', '+4671']),
+      }),
+      { maxLength: 8 },
+    )
+    fc.assert(
+      fc.property(some, (all) => {
+        const people = all.map((one, n) => person(`p${n}`, one))
+        const pairs = (list: Candidate[]) =>
+          findDoubles(list)
+            .map(({ first, second, why }) => [first, second, ...why.toSorted()].join())
+            .sort()
+        expect(pairs(people.toReversed())).toEqual(pairs(people))
+        expect(new Set(pairs(people)).size).toBe(pairs(people).length)
+      }),
+    )
+  })
+})
+
+it('an address is plain without dots and tags before the at sign', () => {
+  expect(plainAddress('Ida.Holm+kiln.club@Studio.Example')).toBe('idaholm@studio.example')
+})

@@ -1,0 +1,76 @@
+import { api, applied, releasedForm, send, smallForm } from '../support/api'
+import { enterHouse } from './house'
+import { expect, test, unique } from './studio'
+
+test('two contacts that are one person are found, compared, merged, and parted again', async ({ browser }) => {
+  const slug = unique('one')
+  const { page, reach } = await enterHouse(browser, `advice@${slug}.example`)
+  await releasedForm(reach, slug, smallForm)
+  const [old, now] = [`oda.vik@${slug}.example`, `odavik+kiln@${slug}.example`]
+  const arrive = async (values: Record<string, unknown>) =>
+    applied(reach, (await send(reach, slug, values)).body.submission)
+  await arrive({ first_name: 'Odda', email: old, letter: true })
+  const { contact } = await arrive({ first_name: 'Oda', email: now })
+
+  await page.getByRole('link', { name: 'People' }).click()
+  await page.getByRole('link', { name: 'Likely doubles' }).click()
+  await expect(page.getByText('Nobody is likely there twice')).toBeVisible()
+  await page.getByRole('button', { name: 'Look again' }).click()
+  await expect(async () => {
+    await page.reload()
+    await expect(page.getByRole('link', { name: /^Compare/ })).toBeVisible({ timeout: 500 })
+  }).toPass()
+  await expect(page.getByRole('listitem').filter({ hasText: 'same address but for dots and tags' })).toHaveCount(1)
+  await page.getByRole('link', { name: /^Compare/ }).click()
+  // The newer value is proposed; the other can be taken, and the other record kept.
+  const row = page.getByRole('row').filter({ hasText: 'First name' })
+  await expect(row.getByRole('radio', { checked: true })).toHaveAccessibleName(/^Oda/)
+  await page.getByRole('radio', { name: new RegExp(now.replace('+', '\\+')) }).check()
+  await expect(page.getByRole('button', { name: 'Merge into Oda' })).toBeVisible()
+  await expect(page.getByText('1 submission · being on Firing notes.')).toBeVisible()
+  await row.getByRole('radio', { name: /^Odda/ }).check()
+  await page.getByRole('button', { name: 'Merge into Oda' }).click()
+  await page.waitForURL(`**/people/${contact}`)
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Odda')
+  await expect(page.getByText(`also known as ${old}`)).toBeVisible()
+  const line = page.getByRole('region', { name: 'What happened' })
+  await expect(line).toContainText('Berit merged')
+  const { body } = await api<{ submissions: object[] }>(reach, 'GET', `/contacts/${contact}`)
+  expect(body.submissions).toHaveLength(2)
+
+  // What is sent from the old address is theirs.
+  expect((await arrive({ first_name: 'Odda', email: old })).contact).toBe(contact)
+
+  await page.reload()
+  await line
+    .getByRole('listitem')
+    .filter({ hasText: 'Berit merged' })
+    .getByRole('button', { name: /^Put back/ })
+    .click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Oda')
+  await expect(page.getByText('also known as')).toHaveCount(0)
+  await page.goto('/people')
+  await expect(page.getByRole('row').filter({ hasText: slug })).toHaveCount(2)
+  await page.goto('/settings/history')
+  await expect(page.getByRole('row').filter({ hasText: 'merged' }).first()).toContainText('Odda into Oda')
+})
+
+test('an address that is taken leads to comparing the two', async ({ browser }) => {
+  const slug = unique('taken')
+  const { page, reach } = await enterHouse(browser, `advice@${slug}.example`)
+  for (const name of ['ada', 'bo'])
+    await api(reach, 'POST', '/contacts', { email: `${name}@${slug}.example`, first_name: name })
+  await page.goto('/people')
+  await page.getByRole('link', { name: 'ada', exact: true }).click()
+  await page.getByRole('button', { name: /change Email$/ }).click()
+  await page.getByRole('textbox', { name: 'Email' }).fill(`bo@${slug}.example`)
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Compare…' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Merge two people into one')
+  await expect(page.getByRole('button', { name: 'Merge into ada' })).toBeVisible()
+  await page.goBack()
+  await page.getByRole('button', { name: 'Merge with…' }).click()
+  await page.getByPlaceholder('Name or address').fill('bo@')
+  await page.getByRole('option', { name: /^bo/ }).click()
+  await page.waitForURL('**/people/merge?**')
+})
