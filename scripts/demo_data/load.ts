@@ -16,6 +16,7 @@ import { addConnection } from '@/server/settings/connections'
 import { createForm } from '@/server/forms/createForm'
 import { findLiveForm, inLanguage, type LiveForm } from '@/server/forms/live'
 import { releaseForm } from '@/server/forms/releaseForm'
+import { takeFile } from '@/server/imports/takeFile'
 import { addContact } from '@/server/people/addContact'
 import { createPersonalLink } from '@/server/people/createPersonalLink'
 import { acceptSubmission, trustSender } from '@/server/submissions/acceptSubmission'
@@ -31,6 +32,7 @@ import { answeredByHand } from '@/core/form/values'
 import { addDays, isWeekday } from '@/core/answers/day'
 import type { Form } from '@/core/form/definition'
 import { walkForm } from '@/core/form/walk'
+import { addressBook, DOUBLES } from './address_book'
 import { COMPANY, CONNECTIONS, DESKS, LISTS, OWN_FIELDS, personOf } from './company'
 import { bringAStudio } from './forms/bring_a_studio'
 import { deliverySurvey } from './forms/delivery_survey'
@@ -96,6 +98,7 @@ await connectPlaces()
 const contacts = await makeContacts()
 const pictures = await addPictures(db, workspaceId)
 await makeForms()
+await bringAddressBook()
 await keepRehearsals()
 if (!process.argv.includes('--no-visits')) {
   await visitFinder()
@@ -162,6 +165,17 @@ async function makeContacts(): Promise<string[]> {
     ids.push(added.id)
   }
   return ids
+}
+
+/** What an address book leaves behind: people who are there twice, and one that waits to be brought in. */
+async function bringAddressBook(): Promise<void> {
+  const by = { sort: 'member' as const, id: userId, name: 'Ines' }
+  for (const { company, referral_code: _, ...person } of DOUBLES) {
+    const contact = { values: person, company, because: 'Written down at the fair', at: daysAgo(40) }
+    const added = await addContact(db, workspaceId, contact, by)
+    if (!added.ok) throw new Error(added.message)
+  }
+  await takeFile(db, workspaceId, 'adressbuch.csv', addressBook(), by)
 }
 
 async function makeForms(): Promise<void> {

@@ -10,6 +10,7 @@ import type { Plan } from '@/core/plan/plan'
 import type { RecordType } from '@/core/fields/field'
 import type { Suspicion } from '@/core/spam/suspect'
 import type { ConnectionTable, DeskTable, ListTable, RecordFieldTable, WorkspaceTable } from './schema_of_settings'
+import type { ImportRowTable, ImportTable } from './schema_of_imports'
 import type {
   AnswersBeforeTable,
   CauseTable,
@@ -56,6 +57,8 @@ export interface Database {
   record_change: RecordChangeTable
   note: NoteTable
   answers_before: AnswersBeforeTable
+  import: ImportTable
+  import_row: ImportRowTable
   likely_double: LikelyDoubleTable
   no_double: NoDoubleTable
   list_membership: ListMembershipTable

@@ -2,7 +2,7 @@ import { DEED_NAMES } from '@/core/changes/deeds'
 import { randomUUID } from 'node:crypto'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { READY } from '@/core/look/ready'
-import { api, applied, releasedForm, send, smallForm } from '../support/api'
+import { api, applied, releasedForm, send, smallForm, until } from '../support/api'
 import { query } from '../support/database'
 import { readFacts } from '../support/facts'
 import { Description } from '../support/openapi'
@@ -33,12 +33,25 @@ const ONLY_STUDIO = [
 
 /** Every operation is called and answers as `/api/openapi.json` says: `api` holds each answer to it with Ajv. */
 /** Deeds whose causes are of a sort of their own. */
-const SORTS: Record<string, string> = { putBack: 'put back', mergeRecords: 'merge' }
+const SORTS: Record<string, string> = { putBack: 'put back', mergeRecords: 'merge', importPeople: 'import' }
+
+interface Call {
+  path?: string
+  body?: unknown
+  headers?: Record<string, string>
+  /** Waits until an import is so far. */
+  after?: [id: string, state: string]
+}
 
 describe('every operation', () => {
+  const isImport = ([id, state]: [id: string, state: string]) =>
+    until(`the file is ${state}`, async () => {
+      const { body } = await api<{ state: string }>(reach, 'GET', `/imports/${id}`)
+      return body.state === state
+    })
   let description: Description
   let reach: typeof facts
-  let calls: Record<string, { path?: string; body?: unknown; headers?: Record<string, string> }>
+  let calls: Record<string, Call>
 
   beforeAll(async () => {
     description = await Description.of(facts.url)
@@ -85,6 +98,23 @@ describe('every operation', () => {
       [other.id, ...pair],
     )
     const merge = { kept: contact, gone: [company.body.id] }
+    const addBook = async () => {
+      const text = `email,size\nbook@${slug}.example,3\n`
+      const { body } = await api<{ id: string }>(reach, 'POST', '/imports', { name: 'book.csv', text })
+      return body.id
+    }
+    const [book, goingBook, spareBook] = [await addBook(), await addBook(), await addBook()]
+    for (const one of [book, goingBook, spareBook]) await isImport([one, 'mapping'])
+    await query(facts.database, `update import set state = 'bringing' where id = $1`, [goingBook])
+    const plan = {
+      targets: [{ to: 'field', record: 'contact', field: 'email' }],
+      joins: [],
+      ifFilled: 'keep',
+      wrongKeeps: 'row',
+      opens: true,
+      country: null,
+      dates: 'day first',
+    }
     const rehearsal = randomUUID()
     const change = { title: 'CRM', settings: { url: facts.bench }, everyForm: true, retired: false }
     calls = {
@@ -133,6 +163,19 @@ describe('every operation', () => {
       'GET /companies': {},
       'GET /deals-and-requests/{id}': { path: `/deals-and-requests/${opened}` },
       'GET /doubles': {},
+      'GET /imports': {},
+      'POST /imports': { body: { name: 'more.csv', text: 'email' } },
+      'GET /imports/{id}': { path: `/imports/${book}` },
+      'PUT /imports/{id}/reading': {
+        path: `/imports/${book}/reading`,
+        body: { separator: ',' },
+        after: [book, 'mapping'],
+      },
+      'PUT /imports/{id}/plan': { path: `/imports/${book}/plan`, body: { plan }, after: [book, 'ready'] },
+      'POST /imports/{id}/start': { path: `/imports/${book}/start`, after: [book, 'done'] },
+      'POST /imports/{id}/stop': { path: `/imports/${goingBook}/stop` },
+      'POST /imports/{id}/back': { path: `/imports/${book}/back`, after: [book, 'parted'] },
+      'DELETE /imports/{id}': { path: `/imports/${spareBook}` },
       'POST /doubles/apart': { body: { pair } },
       'POST /doubles/looks': {},
       'POST /merges/plan': { body: merge },
@@ -174,11 +217,12 @@ describe('every operation', () => {
   })
 
   it('succeeds as it is described', async () => {
-    for (const [name, { path, body, headers = {} }] of Object.entries(calls)) {
+    for (const [name, { path, body, headers = {}, after }] of Object.entries(calls)) {
       const [method = '', pattern = ''] = name.split(' ')
       const address = path ?? pattern.replace('{slug}', slug)
       const answered = await api(reach, method as 'GET', address, body, headers)
       expect([name, answered.status < 300, answered.body]).toEqual([name, true, answered.body])
+      if (after) await isImport(after)
     }
   })
 

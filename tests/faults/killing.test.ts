@@ -1,12 +1,14 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { insist, type Reach, releasedForm, send, smallForm, until } from '../support/api'
+import { api, insist, type Reach, releasedForm, send, smallForm, until } from '../support/api'
 import { figure, query, undelivered } from '../support/database'
 import { killDatabase, lichenOf, pause, turn, untilWell } from '../support/lichen'
 import { beginLoaded } from '../support/loaded'
 
 const SUBMISSIONS = 2000
 const AT_ONCE = 16
+/** People whom a file brings in meanwhile. */
+const BROUGHT = 10_000
 
 /** What the outside does meanwhile, in turn. */
 const OUTSIDE = [
@@ -24,6 +26,7 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
   )
   const running: Record<'web' | 'worker', ReturnType<typeof lichen.start>[]> = { web: [], worker: [] }
   let reach: Reach
+  let book = ''
 
   beforeAll(async () => {
     const token = await beginLoaded(lichen)
@@ -39,6 +42,7 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
       message.to === 'visitor' ? { ...message, waits: { for: 'time' as const, minutes: 1 } } : message,
     )
     await releasedForm(reach, 'killing', { ...smallForm, messages })
+    book = await setOutBook(reach)
   })
   afterAll(() => lichen.stop())
 
@@ -50,6 +54,7 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
   }
 
   it(`during ${SUBMISSIONS} submissions loses none and doubles none`, async () => {
+    await api(reach, 'POST', `/imports/${book}/start`)
     const answered = new Map<string, string>()
     let tries = 0
 
@@ -99,6 +104,17 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
     ).catch(async (error: Error) => {
       throw new Error(`${error.message}\n${await undelivered(lichen.cluster.url)}`)
     })
+    // What the file brought is there once, too, with one cause.
+    await until(
+      'the file is brought in',
+      async () => (await count(`select count(*) from import where state = 'done'`)) === 1,
+      120,
+    )
+    const brought = `record c where c.key like '%@book.example'`
+    expect(await count(`select count(*) from ${brought}`)).toBe(BROUGHT)
+    expect(await count(`select count(*) from record_change h where h.cause_id = '${book}'`)).toBe(3 * BROUGHT)
+    expect(await count(`select count(*) from import_row where "is" = 'made'`)).toBe(BROUGHT)
+    expect(await count(`select count(*) from cause where sort = 'import'`)).toBe(1)
     const stored = await query<{ id: string; visit_id: string }>(lichen.cluster.url, `select s.id, s.visit_id ${mine}`)
     expect(stored).toHaveLength(SUBMISSIONS)
     for (const { id, visit_id } of stored) expect(answered.get(visit_id)).toBe(id)
@@ -140,3 +156,29 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
     expect(copies).toBeLessThan(60)
   }, 600_000)
 })
+
+/** Gives a file of people and says where its columns go: it is ready to be brought in. */
+async function setOutBook(reach: Reach): Promise<string> {
+  const rows = Array.from({ length: BROUGHT }, (_, n) => `book-${n}@book.example,Book ${n}`)
+  const text = ['email,first_name', ...rows].join('\n')
+  const { body } = await api<{ id: string }>(reach, 'POST', '/imports', { name: 'book.csv', text })
+  const untilIs = (state: string) =>
+    until(`the file is ${state}`, async () => {
+      const found = await api<{ state: string }>(reach, 'GET', `/imports/${body.id}`)
+      return found.body.state === state
+    })
+  await untilIs('mapping')
+  const field = (name: string) => ({ to: 'field', record: 'contact', field: name })
+  const plan = {
+    targets: [field('email'), field('first_name')],
+    joins: [],
+    ifFilled: 'keep',
+    wrongKeeps: 'row',
+    opens: true,
+    country: null,
+    dates: 'day first',
+  }
+  await api(reach, 'PUT', `/imports/${body.id}/plan`, { plan })
+  await untilIs('ready')
+  return body.id
+}

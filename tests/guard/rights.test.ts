@@ -33,6 +33,8 @@ const PAGES: Record<string, Right> = {
   '/people/companies': 'people',
   '/people/companies/[id]': 'people',
   '/people/doubles': 'people',
+  '/people/imports': 'people',
+  '/people/imports/[id]': 'people',
   '/people/merge': 'answer',
   '/people/opened/[id]': 'people',
   '/settings': 'read',

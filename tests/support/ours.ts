@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { api, applied, releasedForm, send, smallForm } from './api'
+import { api, applied, releasedForm, send, smallForm, until } from './api'
 import { query } from './database'
 import { readFacts } from './facts'
 
@@ -18,6 +18,7 @@ export interface Ours {
   spam: string
   contact: string
   company: string
+  import: string
   delivery: string
   link: string
   token: string
@@ -45,6 +46,12 @@ export async function makeOurs(): Promise<Ours> {
      returning id`,
     [SECRET, slug],
   )
+  const text = `email,first_name\n${SECRET}@guard.example,${SECRET}\n`
+  const { body: given } = await api<{ id: string }>(facts, 'POST', '/imports', { name: 'book.csv', text })
+  await until('the file is read', async () => {
+    const { body } = await api<{ state: string }>(facts, 'GET', `/imports/${given.id}`)
+    return body.state === 'mapping'
+  })
   const rehearsal = randomUUID()
   await api(facts, 'PUT', `/forms/${slug}/rehearsals/${rehearsal}`, { title: 'Kept', values: {} })
   const submission: string = sent.body.submission
@@ -55,6 +62,7 @@ export async function makeOurs(): Promise<Ours> {
     spam: spam.body.submission,
     contact,
     company,
+    import: given.id,
     delivery: deliveries[0]?.id ?? '',
     link: await one('select id from personal_link where contact_id = $1', [contact]),
     token: await one('select t.id from api_token t join form f using (workspace_id) where f.slug = $1 limit 1', [slug]),
@@ -63,6 +71,7 @@ export async function makeOurs(): Promise<Ours> {
         .replace('/arrivals/[id]', `/arrivals/${submission}`)
         .replace('/people/companies/[id]', `/people/companies/${company}`)
         .replace('/people/opened/[id]', `/people/opened/${deal}`)
+        .replace('/people/imports/[id]', `/people/imports/${given.id}`)
         .replace('/people/[id]', `/people/${contact}`)
         .replace('[slug]', slug),
   }

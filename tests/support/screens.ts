@@ -15,6 +15,7 @@ export const SCREENS = [
   '/people',
   '/people/companies',
   '/people/doubles',
+  '/people/imports',
   '/forms/open-day/compose',
   '/forms/open-day/readout',
   '/outbox',

@@ -22,12 +22,26 @@ describe('every action', () => {
     const before = await state()
     expect(before.rehearsals).toEqual([{ title: 'Kept' }])
     expect(before.spam).toEqual([{ state: 'spam', settled_at: null }])
+    const plan = {
+      targets: [{ to: 'field', record: 'contact', field: 'email' }],
+      joins: [],
+      ifFilled: 'replace',
+      wrongKeeps: 'row',
+      opens: true,
+      country: null,
+      dates: 'day first',
+    }
     const given = [
       [],
       [null],
       [{ id: ours.delivery }],
       [{ id: ours.submission }],
       [{ id: ours.link }],
+      [{ id: ours.import }],
+      [{ id: ours.import, encoding: 'koi8-r' }],
+      [{ id: ours.import, plan }],
+      [{ kept: ours.contact, gone: [ours.company] }],
+      [{ pair: [ours.contact, ours.company] }],
       [{ id: ours.spam }],
       [{ ids: [ours.spam], settled: true }],
       [{ id: ours.token }],
@@ -119,6 +133,7 @@ describe('every action', () => {
       'select title from rehearsal h join form f on f.id = h.form_id where slug = $1',
       [ours.slug],
     ),
+    imports: await query(facts.database, 'select state, encoding from import where id = $1', [ours.import]),
     people: await query(facts.database, 'select "values", revision from record where id = $1', [ours.contact]),
     notes: await query(facts.database, 'select text from note where record_id = $1', [ours.contact]),
     tokens: await query(

@@ -11,6 +11,8 @@ type Cause =
   | { sort: 'deed'; by: Doer; deed: DeedName; of?: string }
   /** Records that were merged into one. */
   | { sort: 'merge'; by: Doer }
+  /** What an import brought; the cause has the import’s id. */
+  | { sort: 'import'; by: Doer }
   /** Undoes what another cause did. */
   | { sort: 'put back'; by: Doer; of: string }
   /** Removed because its time was up, by this rule. */

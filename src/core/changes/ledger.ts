@@ -97,7 +97,8 @@ export class Ledger {
 
   /** Does what a change set says. Gives each record that it names, as it stands then. */
   do(caused: Caused, set: ChangeSet): (ref: Ref) => Held {
-    this.causes.push(caused)
+    // What is done in parts is one cause.
+    if (this.causes.at(-1)?.id !== caused.id) this.causes.push(caused)
     const opened = new Map<Ref, string>()
     const find = (ref: Ref) => this.get(opened.get(ref) ?? ref)
     for (const opening of set.opens) opened.set(opening.ref, this.open(caused, opening, find))

@@ -21,6 +21,7 @@ import * as rights from './0019_rights'
 import * as waiting from './0020_waiting'
 import * as corrections from './0021_corrections'
 import * as merging from './0022_merging'
+import * as imports from './0023_imports'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -46,4 +47,5 @@ export const migrations: Record<string, Migration> = {
   '0020_waiting': waiting,
   '0021_corrections': corrections,
   '0022_merging': merging,
+  '0023_imports': imports,
 }

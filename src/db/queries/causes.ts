@@ -23,11 +23,17 @@ export const findCause = (db: Runner, workspaceId: string, id: string) =>
     .where('id', '=', id)
     .executeTakeFirst()
 
-/** All that the slots ever held which these causes changed, in the order it was changed. */
-export async function readSlotsOf(db: Runner, workspaceId: string, causes: readonly string[]): Promise<ReadChange[]> {
+/** All that the slots ever held which these causes changed, or those of some records only, in the order it was changed. */
+export async function readSlotsOf(
+  db: Runner,
+  workspaceId: string,
+  causes: readonly string[],
+  only?: readonly string[],
+): Promise<ReadChange[]> {
   // What was joined before lists had lineage is told by the membership alone.
   const { rows } = await sql<ReadChange>`
-    with touched as (select distinct record_id, field from record_change where cause_id = any(${causes}::uuid[]))
+    with touched as (select distinct record_id, field from record_change where cause_id = any(${causes}::uuid[])
+      and (${only === undefined} or record_id = any(${only ?? []}::uuid[])))
     select change.record_id as record, change.field, change."from", change."to", change.cause_id as cause
     from touched join record_change change using (record_id, field)
     where change.workspace_id = ${workspaceId} order by change.seq
@@ -37,6 +43,7 @@ export async function readSlotsOf(db: Runner, workspaceId: string, causes: reado
     .select(['contact_id as record', 'list', 'wording', 'cause_id as cause'])
     .where('workspace_id', '=', workspaceId)
     .where('cause_id', 'in', causes)
+    .$if(only !== undefined, (query) => query.where(sql<boolean>`contact_id = any(${only ?? []}::uuid[])`))
     .execute()
   const bare = joined.flatMap(({ record, list, wording, cause }) => {
     const field = slotOfList(list)
@@ -84,7 +91,16 @@ export async function countOthers(
   { own, inHand }: { own: readonly string[]; inHand: readonly string[] },
 ): Promise<Map<string, number>> {
   const { rows } = await sql<{ id: string; others: number }>`
-    with own as (select record_id, field from record_change where cause_id = any(${inHand}::uuid[])),
+    with belonging as (
+      select other.id, other.company_id as whose from record other
+      where other.company_id = any(${records}::uuid[]) and other.gone_by is null
+      union all
+      select other.id, other.contact_id from record other
+      where other.contact_id = any(${records}::uuid[]) and other.gone_by is null
+    ), own as (
+      select record_id, field from record_change where cause_id = any(${inHand}::uuid[])
+        and (record_id = any(${records}::uuid[]) or record_id = any(array(select id from belonging)))
+    ),
     -- What it had before the cause brought it (back) is nothing that others did since.
     brought as (
       select record_id, min(seq) as seq from record_change
@@ -96,8 +112,7 @@ export async function countOthers(
         and not exists (select from own where own.record_id = record.id and own.field = ${slotOfSubmission('')} || submission.id))
       + (select count(*) from personal_link link where contact_id = record.id and withdrawn_at is null
         and not exists (select from own where own.record_id = record.id and own.field = ${slotOfLink('')} || link.id))
-      + (select count(*) from record other where (other.contact_id = record.id or other.company_id = record.id)
-        and other.gone_by is null
+      + (select count(*) from belonging other where other.whose = record.id
         and not exists (select from own where own.record_id = other.id
           and own.field in (${THERE_SLOT}, ${COMPANY_SLOT}, ${CONTACT_SLOT})))
       + (select count(*) from (

@@ -10,10 +10,10 @@ import { asJson, type Runner } from '../database'
  */
 export async function writeAll(db: Runner, workspaceId: string, written: Written): Promise<void> {
   const { causes, records, changes, lists, notes, handedOver } = written
-  if (causes.length === 0) return
+  if (causes.length + changes.length === 0) return
   const joined = lists.filter(({ wording }) => wording !== null)
   const parts = [
-    sql`causes as (${insertCauses(workspaceId, causes)})`,
+    ...(causes.length > 0 ? [sql`causes as (${insertCauses(workspaceId, causes)})`] : []),
     ...(records.length > 0 ? [sql`records as (${upsertRecords(workspaceId, records)})`] : []),
     ...(changes.length > 0 ? [sql`changes as (${insertChanges(workspaceId, changes)})`] : []),
     ...(joined.length > 0 ? [sql`joined as (${insertMemberships(workspaceId, joined)})`] : []),
@@ -36,7 +36,7 @@ function insertCauses(workspaceId: string, causes: readonly Caused[]): RawBuilde
 }
 
 /** What is done by causes that are deeds of a sort of their own. */
-const DEED_OF = { merge: 'mergeRecords', 'put back': 'putBack' } as const
+const DEED_OF = { merge: 'mergeRecords', import: 'importPeople', 'put back': 'putBack' } as const
 
 function asRow({ id, cause, about = '', at }: Caused) {
   const row = { id, about, at: at.toISOString() }

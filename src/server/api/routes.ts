@@ -7,6 +7,7 @@ import * as corrections from '../deeds/corrections'
 import * as forms from '../deeds/forms'
 import * as formSettings from '../deeds/form_settings'
 import * as history from '../deeds/history'
+import * as imports from '../deeds/imports'
 import * as merging from '../deeds/merging'
 import * as people from '../deeds/people'
 import * as rehearsals from '../deeds/rehearsals'
@@ -74,6 +75,15 @@ export const routes: Route[] = [
   get('/companies', people.readCompanies),
   get('/companies/{id}', people.readCompany),
   get('/deals-and-requests/{id}', people.readOpened),
+  get('/imports', imports.readImports),
+  post('/imports', imports.addImport),
+  get('/imports/{id}', imports.readImport),
+  del('/imports/{id}', imports.dropImport),
+  put('/imports/{id}/reading', imports.readAgain, 204),
+  put('/imports/{id}/plan', imports.planImport, 204),
+  post('/imports/{id}/start', imports.startImport, 204),
+  post('/imports/{id}/stop', imports.stopImport, 204),
+  post('/imports/{id}/back', imports.putImportBack),
   post('/merges/plan', merging.planMerge, 200),
   post('/merges', merging.mergeRecords),
   get('/doubles', merging.readDoubles),

@@ -52,6 +52,8 @@ async function putBackNow(
 ): Promise<Done<WasPutBack>> {
   const cause = await findCause(tx, workspaceId, of)
   if (!cause) return notDone(404, 'There is no such cause.')
+  const kept = only ? null : await whatKeepsItWhole(tx, workspaceId, cause)
+  if (kept !== null) return notDone(409, kept)
   if (cause.undoneBy !== null && !only) return notDone(409, 'That has been put back already.')
   const slots = doneToSlots([of], await readSlotsOf(tx, workspaceId, [of])).filter(
     ({ record, slot }) => !only || (record === only.record && slot === only.slot),
@@ -94,4 +96,15 @@ async function putBackNow(
       : stopWaiting(tx, workspaceId, of, by.name))
   }
   return done({ cause: id, left })
+}
+
+/** What an import did is a job of its own to put back; why a cause is not put back here, if it is not. */
+async function whatKeepsItWhole(
+  tx: Runner,
+  workspaceId: string,
+  { sort, of }: { sort: string; of: string | null },
+): Promise<string | null> {
+  if (sort === 'import') return 'What an import did is put back on the page of the import.'
+  const before = sort === 'put back' && of !== null ? await findCause(tx, workspaceId, of) : undefined
+  return before?.sort === 'import' ? 'Bring the file in again instead.' : null
 }

@@ -8,6 +8,7 @@ import { FILES, receiveFiles } from '../files/receive'
 import { receiveForm } from '../files/receiveForm'
 import { LineIsFull } from '../line'
 import { log, traced } from '../log'
+import { IMPORTS, receiveImport } from '../imports/receiveImport'
 import { PICTURES, receivePicture } from '../pictures/receivePicture'
 import { problem } from '../problem'
 import { noFormHtml, plainHtml } from '../visitor/html'
@@ -56,8 +57,8 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
     if (handle !== null && /^\/(?:f|api|schemas|_next)(?:\/|$)/.test(path))
       return write(problem(404, 'There is nothing at this address.'), response)
     if (FILES.test(path)) return receiveFiles(request, response)
-    if (path === PICTURES && request.method === 'POST') {
-      const taken = await receivePicture(request, url)
+    if ((path === PICTURES || path === IMPORTS) && request.method === 'POST') {
+      const taken = await (path === PICTURES ? receivePicture : receiveImport)(request, url)
       return taken === 'too large' ? refuseBody(request, response) : write(taken, response)
     }
 

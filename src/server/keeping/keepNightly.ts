@@ -7,6 +7,7 @@ import {
   removeEndedSessions,
   type Removed,
 } from '@/db/queries/keeping'
+import { removeEndedRows } from '@/db/queries/imports'
 import { tellRemoved } from './tellRemoved'
 
 /** What is kept no longer than it is good for. */
@@ -19,11 +20,16 @@ interface Rule {
 /** How long a person’s page still shows a link that has ended, in days. */
 const LINKS_SHOWN = 30
 
+/** How long the rows of a file that was brought in can be looked at, in days. */
+const ROWS_SHOWN = 30
+
 const RULES: readonly Rule[] = [
   { deed: 'removeEndedLinks', remove: (tx, most) => removeEndedLinks(tx, LINKS_SHOWN, most) },
   { deed: 'removeEndedSessions', remove: removeEndedSessions },
   { deed: 'removeEndedProofs', remove: removeEndedProofs },
   { deed: 'removeEndedProofs', remove: removeEndedChecks },
+  // A few at a time: one has many rows.
+  { deed: 'removeEndedRows', remove: (tx) => removeEndedRows(tx, ROWS_SHOWN, 5) },
 ]
 
 /** Most that one transaction removes. */

@@ -3,6 +3,7 @@ import { Link } from '../ui/link'
 const TABS = [
   ['contacts', '/people', 'Contacts'],
   ['companies', '/people/companies', 'Companies'],
+  ['imports', '/people/imports', 'Brought in'],
   ['doubles', '/people/doubles', 'Likely doubles'],
 ] as const
 

@@ -45,7 +45,12 @@ export function TimeLine({ id, changes, parts, tell }: Props) {
                 <Moment at={first.at} />
               </span>
               <Head change={first} />
-              {first.undoneBy === null && (
+              {first.sort === 'import' && (
+                <Link href={`/people/imports/${first.cause}`} className="text-teal underline">
+                  the import
+                </Link>
+              )}
+              {first.undoneBy === null && first.sort !== 'import' && (
                 <span className="ml-auto">
                   <PutBack cause={first.cause} label="Put back" what={`all that was done ${headWords(first)}`} />
                 </span>

@@ -13,6 +13,8 @@ export const CREWS = {
   numbers: 1,
   /** What goes outside: a slow place holds up nobody else. */
   outside: 8,
+  /** What is brought in by the file: each has a moment's turn. */
+  imports: 1,
   /** What the house needs from time to time. */
   house: 1,
 } as const

@@ -7,6 +7,7 @@ import { keepNightlyJob } from './keep_nightly'
 import { makeMonthsJob } from './make_months'
 import { removeLeftFilesJob } from './remove_left_files'
 import { settleSearchJob } from './settle_search'
+import { stepImportJob } from './step_import'
 import { takeTurnJob } from './take_turn'
 
 /** Every job there is. A new one is its file and a line here. */
@@ -18,6 +19,7 @@ export const JOBS: readonly Job[] = [
   keepNightlyJob,
   makeMonthsJob,
   settleSearchJob,
+  stepImportJob,
   findDoublesJob,
   findDoublesAgainJob,
   removeLeftFilesJob,

@@ -1,0 +1,94 @@
+import { describe, expect, it } from 'vitest'
+import { BUILT_IN_FIELDS, type RecordField } from '../fields/field'
+import type { RecordState } from '../records/record'
+import { contactOf } from '../testing/forms'
+import { bringRow } from './bring_row'
+import type { ImportPlan } from './import_plan'
+
+const SIZE: RecordField = {
+  record: 'contact',
+  name: 'size',
+  label: 'Size',
+  type: 'number',
+  options: [],
+  retired: false,
+}
+const fields = [...BUILT_IN_FIELDS, SIZE]
+const field = (record: 'contact' | 'company', name: string) => ({ to: 'field' as const, record, field: name })
+const PLAN: ImportPlan = {
+  targets: [
+    field('contact', 'email'),
+    field('contact', 'first_name'),
+    field('company', 'name'),
+    field('contact', 'size'),
+    { to: 'nothing' },
+  ],
+  joins: [],
+  ifFilled: 'keep',
+  wrongKeeps: 'row',
+  opens: true,
+  country: null,
+  dates: 'day first',
+}
+const ida = { ...contactOf('ida', 'ida@kiln.example'), values: { email: 'ida@kiln.example', first_name: 'Ida' } }
+const bring = (cells: string[], change: Partial<ImportPlan> = {}, records: RecordState[] = [ida]) =>
+  bringRow(cells, { ...PLAN, ...change }, fields, records, 'Brought in')
+const changesIn = (one: ReturnType<typeof bring>) =>
+  'set' in one ? one.set.changes.map(({ slot, from, to }) => [slot, from, to]) : one
+
+describe('a row', () => {
+  it('makes whom nobody knows, with their company', () => {
+    const made = bring(['Bo@Kiln.example', 'Bo', 'Alder Pottery', '3'])
+    expect(made).toMatchObject({ is: 'made', email: 'bo@kiln.example' })
+    expect(changesIn(made)).toEqual([
+      ['email', null, 'bo@kiln.example'],
+      ['first_name', null, 'Bo'],
+      ['size', null, 3],
+      ['name', null, 'Alder Pottery'],
+    ])
+    expect('set' in made && made.set.ties).toMatchObject([{ record: 'contact', to: 'company' }])
+  })
+  it('makes nobody where that is not wished', () => {
+    expect(bring(['bo@kiln.example'], { opens: false })).toEqual({ is: 'unknown', email: 'bo@kiln.example' })
+  })
+  it('fills what is blank, and replaces what is not where that is wished', () => {
+    expect(changesIn(bring(['ida@kiln.example', 'Ida-Lou', '', '4']))).toEqual([['size', null, 4]])
+    expect(changesIn(bring(['ida@kiln.example', 'Ida-Lou', '', '4'], { ifFilled: 'replace' }))).toEqual([
+      ['first_name', 'Ida', 'Ida-Lou'],
+      ['size', null, 4],
+    ])
+    // A blank empties nothing.
+    expect(bring(['ida@kiln.example', '', '', ''], { ifFilled: 'replace' }).is).toBe('same')
+  })
+  it('finds who was merged into another by the address they had, and leaves their own', () => {
+    const kept = { ...ida, also: [{ key: 'old@kiln.example', domain: null }] }
+    const brought = bring(['old@kiln.example', 'Ida-Lou'], { ifFilled: 'replace' }, [kept])
+    expect(changesIn(brought)).toEqual([['first_name', 'Ida', 'Ida-Lou']])
+  })
+  it('says what is wrong in which column, and does nothing, or all but that', () => {
+    expect(bring(['ida at kiln', 'Ida', '', 'tall'])).toEqual({
+      is: 'wrong',
+      wrong: [
+        { column: 0, why: 'is no email address' },
+        { column: 3, why: 'is no number' },
+      ],
+    })
+    expect(bring(['', 'Ida'])).toEqual({ is: 'wrong', wrong: [{ column: 0, why: 'has no email address' }] })
+    expect(bring(['bo@kiln.example', 'Bo', '', 'tall'], { wrongKeeps: 'cell' })).toMatchObject({
+      is: 'made',
+      wrong: [{ column: 3, why: 'is no number' }],
+    })
+    expect(bring(['ida at kiln', 'Ida'], { wrongKeeps: 'cell' }).is).toBe('wrong')
+  })
+  it('puts on a list whoever agreed, once, with the wording and where it is from', () => {
+    const joins = [{ list: 'notes', column: 4, wording: 'I want the notes', origin: 'cards of June' }]
+    const joined = bring(['ida@kiln.example', '', '', '', 'Ja'], { joins })
+    expect('set' in joined && joined.set.changes).toEqual([
+      { record: 'ida', slot: '_list.notes', from: null, to: 'I want the notes', because: 'Brought in: cards of June' },
+    ])
+    expect(bring(['ida@kiln.example', '', '', '', 'no'], { joins }).is).toBe('same')
+    expect(bring(['ida@kiln.example', '', '', '', 'perhaps'], { joins }).is).toBe('same')
+    expect(bring(['ida@kiln.example', '', '', '', 'ja'], { joins }, [{ ...ida, lists: ['notes'] }]).is).toBe('same')
+    expect(bring(['ida@kiln.example'], { joins: joins.map((one) => ({ ...one, column: null })) }).is).toBe('changed')
+  })
+})

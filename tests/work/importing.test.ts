@@ -1,0 +1,242 @@
+import { randomUUID } from 'node:crypto'
+import { beforeAll, describe, expect, it } from 'vitest'
+import type { ImportPlan } from '@/core/imports/import_plan'
+import { api, applied, releasedForm, send, smallForm, until } from '../support/api'
+import { query } from '../support/database'
+import { readFacts } from '../support/facts'
+import { makeToken, makeWorkspace } from '../support/workspace'
+
+const facts = readFacts()
+const slug = `imports-${Date.now().toString(36)}`
+
+interface Import {
+  state: string
+  rows: number
+  place: number
+  counts: Record<string, number>
+  columns: { head: string; samples: string[] }[]
+  encoding: string | null
+  separator: string | null
+  proposed: ImportPlan['targets']
+  leftOver: Record<string, number>
+  samples: { n: number; is: string; email: string | null; told: { changes: object[]; wrong: object[] } | null }[]
+}
+
+let reach: typeof facts
+let workspace: string
+
+beforeAll(async () => {
+  const other = await makeWorkspace(facts, false)
+  workspace = other.id
+  reach = { ...facts, token: other.token }
+  await api(reach, 'POST', '/lists', { title: 'Firing notes' })
+  await api(reach, 'POST', '/desks', { title: 'Advice line', addresses: ['advice@elm.example'] })
+  await releasedForm(reach, slug, smallForm)
+})
+
+const rows = <T extends object>(text: string, ...values: unknown[]) => query<T>(facts.database, text, values)
+/** Somebody of a mail domain that nobody else has. */
+const addressOf = (name: string) => `${name}@${name}-${slug}.example`
+const read = async (id: string) => (await api<Import>(reach, 'GET', `/imports/${id}`)).body
+const untilIs = (id: string, ...states: string[]) =>
+  until(`the import is ${states.join(' or ')}`, async () => {
+    const one = await read(id)
+    return states.includes(one.state) && one
+  })
+const field = (record: 'contact' | 'company', name: string) => ({ to: 'field' as const, record, field: name })
+const PLAN: ImportPlan = {
+  targets: [field('contact', 'email'), field('contact', 'first_name'), field('company', 'name')],
+  joins: [],
+  ifFilled: 'keep',
+  wrongKeeps: 'row',
+  opens: true,
+  country: null,
+  dates: 'day first',
+}
+const give = async (text: string) => {
+  const { body } = await api<{ id: string }>(reach, 'POST', '/imports', { name: 'book.csv', text })
+  await untilIs(body.id, 'mapping')
+  return body.id
+}
+const check = async (id: string, change: Partial<ImportPlan> = {}) => {
+  await api(reach, 'PUT', `/imports/${id}/plan`, { plan: { ...PLAN, ...change } })
+  return untilIs(id, 'ready')
+}
+const bring = async (id: string) => {
+  await api(reach, 'POST', `/imports/${id}/start`)
+  return untilIs(id, 'done')
+}
+const back = async (id: string) => {
+  const put = await api<{ cause: string }>(reach, 'POST', `/imports/${id}/back`)
+  expect(put.status).toBe(201)
+  return untilIs(id, 'parted')
+}
+/** All that a workspace has, as it would be read. */
+const all = () =>
+  rows(
+    `select type, key, "values", (select key from record house where house.id = record.company_id) as house,
+      array(select list || ': ' || wording from list_membership where contact_id = record.id) as lists
+     from record where workspace_id = $1 and gone_by is null order by type, key`,
+    workspace,
+  )
+
+describe('a file of people', () => {
+  it('is read, looked at without changing anything, brought in, and put back whole', async () => {
+    await api(reach, 'POST', '/contacts', { email: addressOf('ida'), first_name: 'Ida', company: `Alder ${slug}` })
+    const before = await all()
+    const id = await give(
+      [
+        'email;Vorname;Firma;Newsletter',
+        `${addressOf('bo')};Bo;Birch ${slug};ja`,
+        `${addressOf('ida')};Ida-Lou;Birch ${slug};`,
+        `${addressOf('bo').toUpperCase()};Bosse;;ja`,
+        `nobody at all;Nobody;;`,
+        `${addressOf('cy')};Cy;Birch ${slug};nein`,
+      ].join('\r\n'),
+    )
+    const given = await read(id)
+    expect(given).toMatchObject({ rows: 5, encoding: 'utf-8', separator: ';' })
+    expect(given.proposed.slice(0, 3)).toEqual(PLAN.targets)
+    expect(given.columns[3]).toEqual({ head: 'Newsletter', samples: ['ja', 'nein'] })
+
+    const joins = [{ list: 'firing_notes', column: 3, wording: 'Write to me', origin: 'Cards of June' }]
+    const looked = await check(id, { joins, targets: [...PLAN.targets, { to: 'nothing' }] })
+    const counts = { made: 2, again: 1, wrong: 1, same: 1 }
+    expect(looked.counts).toEqual(counts)
+    expect(looked.samples.find(({ is }) => is === 'wrong')).toMatchObject({
+      n: 4,
+      told: { wrong: [{ column: 0, why: 'is no email address' }] },
+    })
+    expect(await all()).toEqual(before)
+
+    expect((await bring(id)).counts).toEqual(counts)
+    const after = await all()
+    expect(after).toHaveLength(before.length + 3)
+    expect(after).toContainEqual({
+      type: 'contact',
+      key: addressOf('bo'),
+      values: { email: addressOf('bo'), first_name: 'Bo' },
+      house: `birch ${slug.replace('-', ' ')}`,
+      lists: ['firing_notes: Write to me'],
+    })
+    // Its cause is told of everybody it made or changed, and putting back one of them alone is its own page’s.
+    const found = await api<{ contacts: { id: string }[] }>(reach, 'GET', `/contacts?search=${addressOf('bo')}`)
+    const contact = found.body.contacts[0]?.id ?? ''
+    const { body } = await api<{ changes: { cause: string; sort: string; because: string }[] }>(
+      reach,
+      'GET',
+      `/contacts/${contact}`,
+    )
+    expect(body.changes.every(({ cause, sort }) => cause === id && sort === 'import')).toBe(true)
+    expect(body.changes.map(({ because }) => because)).toContain('Brought in from book.csv: Cards of June')
+    expect((await api(reach, 'POST', `/causes/${id}/back`, {})).status).toBe(409)
+    const history = await api<{ history: { deed: string; about: string }[] }>(reach, 'GET', '/history')
+    expect(history.body.history).toContainEqual(expect.objectContaining({ deed: 'importPeople', about: 'book.csv' }))
+
+    expect((await back(id)).leftOver).toEqual({})
+    expect(await all()).toEqual(before)
+    expect((await api(reach, 'POST', `/imports/${id}/back`)).status).toBe(409)
+  })
+
+  it('leaves what was changed since, and who others have to do with, and says so', async () => {
+    const id = await give(`email,name\n${addressOf('dag')},Dag\n${addressOf('eva')},Eva\n${addressOf('fia')},Fia`)
+    await check(id, { targets: PLAN.targets.slice(0, 2) })
+    await bring(id)
+    const idOf = async (name: string) =>
+      (await rows<{ id: string }>('select id from record where key = $1 and gone_by is null', addressOf(name)))[0]
+        ?.id ?? ''
+    await api(reach, 'PUT', `/records/${await idOf('dag')}`, { values: { first_name: 'Dagny' } })
+    const sent = await send(reach, slug, { first_name: 'Eva', email: addressOf('eva') })
+    expect((await applied(reach, sent.body.submission)).contact).toBe(await idOf('eva'))
+    const { leftOver } = await back(id)
+    expect(leftOver['changed since']).toBe(1)
+    expect(leftOver['holds more']).toBeGreaterThanOrEqual(1)
+    expect([await idOf('dag'), await idOf('eva')].every((one) => one !== '')).toBe(true)
+    expect(await idOf('fia')).toBe('')
+  })
+
+  it('is stopped and gone on with, and never brought in twice', async () => {
+    const many = Array.from({ length: 3000 }, (_, n) => `${addressOf(`many${n}`)},Many ${n}`)
+    const id = await give(['email,name', ...many].join('\n'))
+    await check(id, { targets: PLAN.targets.slice(0, 2) })
+    await Promise.all([0, 1].map(() => api(reach, 'POST', `/imports/${id}/start`)))
+    await until('some are brought in', async () => (await read(id)).place > 0)
+    await api(reach, 'POST', `/imports/${id}/stop`)
+    const stopped = await untilIs(id, 'stopped', 'done')
+    expect(await countOf('many')).toBe(stopped.place)
+    if (stopped.state === 'stopped') await api(reach, 'POST', `/imports/${id}/start`)
+    await untilIs(id, 'done')
+    expect(await countOf('many')).toBe(3000)
+    const changes = `select count(*)::int as n from record_change where cause_id = $1 and field = '_there'`
+    expect(await rows(changes, id)).toEqual([{ n: 3000 }])
+    await back(id)
+    expect(await countOf('many')).toBe(0)
+  })
+
+  it('is read again as it is said to be written, and thrown away', async () => {
+    const id = await give(`email;name\n${addressOf('gro')};Gro`)
+    expect((await api(reach, 'PUT', `/imports/${id}/reading`, { separator: ',' })).status).toBe(204)
+    expect((await untilIs(id, 'mapping')).columns).toHaveLength(1)
+    expect((await api(reach, 'PUT', `/imports/${id}/reading`, { separator: ';' })).status).toBe(204)
+    expect((await untilIs(id, 'mapping')).columns).toHaveLength(2)
+    expect((await api(reach, 'DELETE', `/imports/${id}`)).status).toBe(204)
+    expect((await api(reach, 'GET', `/imports/${id}`)).status).toBe(404)
+    const empty = await api<{ id: string }>(reach, 'POST', '/imports', { name: 'none.csv', text: 'email\n' })
+    expect((await untilIs(empty.body.id, 'failed')) as unknown).toMatchObject({
+      error: 'There are no rows below the heads of its columns.',
+    })
+  })
+
+  it('makes the fields it needs for whoever may, and refuses what is incomplete', async () => {
+    const id = await give(`email,size\n${addressOf('hal')},7`)
+    const size = {
+      to: 'new field' as const,
+      record: 'contact' as const,
+      label: 'Size of the kiln',
+      type: 'number' as const,
+    }
+    const email = field('contact', 'email')
+    const plan = (change: Partial<ImportPlan>, as = reach) =>
+      api(as, 'PUT', `/imports/${id}/plan`, { plan: { ...PLAN, ...change } })
+    const answering = { ...reach, token: await makeToken(facts, workspace, ['read', 'people', 'answer']) }
+    expect((await plan({ targets: [email, size] }, answering)).status).toBe(403)
+    expect((await plan({ targets: [size] })).status).toBe(422)
+    const joins = [{ list: 'no_such', column: null, wording: 'x', origin: 'y' }]
+    expect((await plan({ targets: [email], joins })).status).toBe(422)
+    expect((await plan({ targets: [email], joins: [{ ...joins[0], wording: ' ' }] as typeof joins })).status).toBe(422)
+    await check(id, { targets: [email, size] })
+    await bring(id)
+    const [made] = await rows<{ values: object }>('select "values" from record where key = $1', addressOf('hal'))
+    expect(made?.values).toMatchObject({ size_of_the_kiln: 7 })
+    // Brought in, it is past being planned or thrown away.
+    expect((await plan({ targets: [email] })).status).toBe(409)
+    expect((await api(reach, 'DELETE', `/imports/${id}`)).status).toBe(409)
+  })
+
+  it('of another workspace is out of reach', async () => {
+    const id = await give(`email\n${addressOf('ivo')}`)
+    const stranger = { ...facts, token: (await makeWorkspace(facts, false)).token }
+    for (const [method, path, body] of [
+      ['GET', `/imports/${id}`, undefined],
+      ['PUT', `/imports/${id}/plan`, { plan: PLAN }],
+      ['PUT', `/imports/${id}/reading`, { encoding: 'koi8-r' }],
+      ['POST', `/imports/${id}/start`, undefined],
+      ['POST', `/imports/${id}/stop`, undefined],
+      ['POST', `/imports/${id}/back`, undefined],
+      ['DELETE', `/imports/${id}`, undefined],
+    ] as const)
+      expect([path, (await api(stranger, method, path, body)).status]).toEqual([path, 404])
+    expect((await api(reach, 'GET', `/imports/${randomUUID()}`)).status).toBe(404)
+  })
+})
+
+const countOf = async (name: string) =>
+  Number(
+    (
+      await rows<{ n: string }>(
+        'select count(*) as n from record where workspace_id = $1 and gone_by is null and key like $2',
+        workspace,
+        `${name}%-${slug}.example`,
+      )
+    )[0]?.n,
+  )
