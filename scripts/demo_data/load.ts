@@ -18,6 +18,8 @@ import { findLiveForm, inLanguage, type LiveForm } from '@/server/forms/live'
 import { releaseForm } from '@/server/forms/releaseForm'
 import { takeFile } from '@/server/imports/takeFile'
 import { addContact } from '@/server/people/addContact'
+import { changeRecord } from '@/server/people/changeRecord'
+import { addNote } from '@/server/people/notes'
 import { createPersonalLink } from '@/server/people/createPersonalLink'
 import { acceptSubmission, trustSender } from '@/server/submissions/acceptSubmission'
 import { appliedWith } from '@/server/submissions/applySettings'
@@ -63,6 +65,13 @@ import {
 } from './visits'
 
 const CONTACTS = 300
+/** Deals that somebody has gone on with. */
+const MOVED = 160
+const NOTES = [
+  'Rang on Monday: wants to see the front loader first.',
+  'The offer is with their head of school until the end of the month.',
+  'Asks for delivery before term starts.',
+]
 const DAYS = 90
 const DAY = 24 * 60 * 60 * 1000
 const VISITS = 1600
@@ -109,6 +118,7 @@ if (!process.argv.includes('--no-visits')) {
   await visit('firing-notes', 110, 88, () => notesAnswers(chance, CONTACTS * 2))
   await visit('service', 90, 88, (at) => serviceAnswers(chance, CONTACTS, (days) => weekdayAfter(at, days)))
   await visit('school-quote', 70, 88, (at) => quoteAnswers(chance, CONTACTS * 2, (days) => weekdayAfter(at, days)))
+  await moveDeals()
   await postSpam(db, live, now)
   await settleHistory(db, HELD_DAYS)
 }
@@ -165,6 +175,30 @@ async function makeContacts(): Promise<string[]> {
     ids.push(added.id)
   }
   return ids
+}
+
+/** Somebody has gone on with most deals: the older one is, the further it is. */
+async function moveDeals(): Promise<void> {
+  const by = { sort: 'member' as const, id: userId, name: 'Ines' }
+  const deals = await db
+    .selectFrom('record')
+    .select('id')
+    .where('workspace_id', '=', workspaceId)
+    .where('type', '=', 'deal')
+    .orderBy('created_at')
+    .limit(MOVED)
+    .execute()
+  for (const [n, { id }] of deals.entries()) {
+    const stage = chance.weigh([
+      { weight: 4, value: 'called' },
+      { weight: 3, value: 'offer_sent' },
+      { weight: n < MOVED / 2 ? 3 : 1, value: 'won' },
+      { weight: n < MOVED / 2 ? 4 : 1, value: 'lost' },
+    ]).value
+    const moved = await changeRecord(db, workspaceId, id, { stage }, by)
+    if (!moved.ok) throw new Error(moved.message)
+    if (n % 20 === 0) await addNote(db, workspaceId, id, chance.pick(NOTES), by)
+  }
 }
 
 /** What an address book leaves behind: people who are there twice, and one that waits to be brought in. */

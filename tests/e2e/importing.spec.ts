@@ -1,4 +1,6 @@
+import { parse } from 'csv-parse/sync'
 import iconv from 'iconv-lite'
+import { readFileSync } from 'node:fs'
 import { api } from '../support/api'
 import { enterHouse } from './house'
 import { expect, test, unique } from './studio'
@@ -43,6 +45,15 @@ test('an old address book is brought in, looked at before, and put back whole', 
   await expect(rows).toContainText('1 changed')
   await expect(rows.getByRole('listitem').filter({ hasText: 'row 4' })).toContainText('is no email address')
   await expect(rows.getByRole('listitem').filter({ hasText: 'row 5' })).toContainText('“groß” is no number')
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'CSV', exact: true }).click(),
+  ])
+  expect(parse(readFileSync(await file.path(), 'utf8'))).toEqual([
+    ['row', 'left out since', 'Vorname', 'Nachname', 'E-Mail', 'Firma', 'Rundbrief', 'Größe'],
+    ['4', 'E-Mail is no email address', 'Åsa', 'Ström', 'asa bei ström', '', 'ja', ''],
+    ['5', 'Größe is no number', 'Jürgen', 'Weiss', `JUERGEN@lehm-${slug}.example`, '', 'ja', 'groß'],
+  ])
   const { body: before } = await api<{ contacts: object[] }>(reach, 'GET', '/contacts')
   expect(before.contacts).toHaveLength(1)
 

@@ -32,11 +32,13 @@ const PAGES: Record<string, Right> = {
   '/people/[id]': 'people',
   '/people/companies': 'people',
   '/people/companies/[id]': 'people',
+  '/people/deals': 'people',
   '/people/doubles': 'people',
   '/people/imports': 'people',
   '/people/imports/[id]': 'people',
   '/people/merge': 'answer',
   '/people/opened/[id]': 'people',
+  '/people/requests': 'people',
   '/settings': 'read',
   '/settings/history': 'people',
   '/settings/members': 'own',
@@ -45,13 +47,16 @@ const PAGES: Record<string, Right> = {
 /** The right that each list and download of the studio takes. */
 const FETCHED: Record<string, Right> = {
   '/exports/history?format=jsonl': 'people',
+  '/exports/left-out?format=jsonl&import=[import]': 'people',
   '/exports/people?format=jsonl': 'people',
   '/exports/submissions?format=jsonl': 'people',
   '/lists/companies': 'people',
+  '/lists/deals': 'people',
   '/lists/deliveries?which=all': 'people',
   '/lists/forms': 'read',
   '/lists/history?which=all': 'people',
   '/lists/people': 'people',
+  '/lists/requests': 'people',
   '/lists/submissions': 'people',
   '/lists/unfinished': 'people',
   '/preview/[slug]': 'read',
@@ -138,6 +143,8 @@ describe('each role', () => {
       body: 'no picture',
     })
     expect([role, picture.status]).toEqual([role, rightsOf(role).has('edit') ? 415 : 403])
+    const book = await fetch(`${facts.url}/imports?name=x.csv`, { method: 'POST', headers: { cookie: cookies[role] } })
+    expect([role, book.status]).toEqual([role, rightsOf(role).has('answer') ? 422 : 403])
   })
 
   it('is one’s own workspace’s: at the address of another there is nothing, and nobody is told that there is', async () => {

@@ -71,6 +71,7 @@ export async function makeOurs(): Promise<Ours> {
         .replace('/arrivals/[id]', `/arrivals/${submission}`)
         .replace('/people/companies/[id]', `/people/companies/${company}`)
         .replace('/people/opened/[id]', `/people/opened/${deal}`)
+        .replace('[import]', given.id)
         .replace('/people/imports/[id]', `/people/imports/${given.id}`)
         .replace('/people/[id]', `/people/${contact}`)
         .replace('[slug]', slug),

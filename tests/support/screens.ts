@@ -14,6 +14,8 @@ export const SCREENS = [
   '/arrivals?state=unfinished',
   '/people',
   '/people/companies',
+  '/people/deals',
+  '/people/requests',
   '/people/doubles',
   '/people/imports',
   '/forms/open-day/compose',

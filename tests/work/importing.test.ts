@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { connect } from '@/db/database'
+import { removeEndedRows } from '@/server/imports/removeEndedRows'
 import type { ImportPlan } from '@/core/imports/import_plan'
 import { api, applied, releasedForm, send, smallForm, until } from '../support/api'
 import { query } from '../support/database'
@@ -211,6 +213,23 @@ describe('a file of people', () => {
     // Brought in, it is past being planned or thrown away.
     expect((await plan({ targets: [email] })).status).toBe(409)
     expect((await api(reach, 'DELETE', `/imports/${id}`)).status).toBe(409)
+  })
+
+  it('has its rows for thirty days after it was dealt with, and its file no longer than they are', async () => {
+    const [old, recent] = [
+      await give(`email\n${addressOf('jan')}\n${addressOf('jon')}`),
+      await give(`email\n${addressOf('kim')}`),
+    ]
+    await rows(`update import set changed_at = now() - interval '31 days' where id = $1`, old)
+    const { db, pool } = connect(facts.database, { size: 1 })
+    const forgotten: string[] = []
+    const forget = (id: string) => Promise.resolve(void forgotten.push(id))
+    const removed = await db.transaction().execute((tx) => removeEndedRows(tx, 30, forget))
+    await pool.end()
+    expect(removed).toContainEqual({ workspace, n: 2 })
+    expect([forgotten.includes(old), forgotten.includes(recent)]).toEqual([true, false])
+    const left = 'select count(*)::int as n from import_row where import_id = $1'
+    expect([await rows(left, old), await rows(left, recent)]).toEqual([[{ n: 0 }], [{ n: 1 }]])
   })
 
   it('of another workspace is out of reach', async () => {

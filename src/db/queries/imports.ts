@@ -145,19 +145,25 @@ export async function readTouchedAfter(
   return rows.map(({ id }) => id)
 }
 
-/** Imports whose rows are kept no longer, since they ended so many days ago; theirs go, at most of so many imports. */
-export async function removeEndedRows(db: Runner, days: number, most: number) {
+/** Imports whose rows are kept no longer, since so many days ago something was done to them last; at most so many. */
+export const findEndedImports = async (tx: Runner, days: number, most: number): Promise<string[]> => {
+  const { rows } = await sql<{ id: string }>`
+    select id from import where changed_at < now() - make_interval(days => ${days})
+      and exists (select from import_row where import_id = import.id)
+    order by changed_at limit ${most} for update skip locked
+  `.execute(tx)
+  return rows.map(({ id }) => id)
+}
+
+/** Removes the rows of these imports, counted for each workspace. */
+export async function removeRowsOf(tx: Runner, ids: readonly string[]) {
   const { rows } = await sql<{ workspace: string; n: number }>`
-    with ended as (
-      select id, workspace_id from import
-      where changed_at < now() - make_interval(days => ${days})
-        and exists (select from import_row where import_id = import.id)
-      order by changed_at limit ${most} for update skip locked
-    ), removed as (
-      delete from import_row using ended where import_id = ended.id returning ended.workspace_id
+    with removed as (
+      delete from import_row using import where import_id = import.id and import.id = any(${ids}::uuid[])
+      returning import.workspace_id
     )
     select workspace_id as workspace, count(*)::int as n from removed group by workspace_id
-  `.execute(db)
+  `.execute(tx)
   return rows
 }
 
@@ -172,3 +178,15 @@ export async function dropImport(db: Runner, workspaceId: string, id: string): P
     .executeTakeFirst()
   return numDeletedRows > 0n
 }
+
+/** Rows that were left out, after a place, in their order. */
+export const readLeftOut = (db: Runner, id: string, after: number, limit: number) =>
+  db
+    .selectFrom('import_row')
+    .select(['n', 'cells', 'told'])
+    .where('import_id', '=', id)
+    .where('is', 'in', ['wrong', 'unknown'])
+    .where('n', '>', after)
+    .orderBy('n')
+    .limit(limit)
+    .execute()

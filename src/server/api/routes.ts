@@ -9,6 +9,7 @@ import * as formSettings from '../deeds/form_settings'
 import * as history from '../deeds/history'
 import * as imports from '../deeds/imports'
 import * as merging from '../deeds/merging'
+import * as opened from '../deeds/opened'
 import * as people from '../deeds/people'
 import * as rehearsals from '../deeds/rehearsals'
 import * as settings from '../deeds/settings'
@@ -74,6 +75,9 @@ export const routes: Route[] = [
   del('/links/{id}', people.dropLink),
   get('/companies', people.readCompanies),
   get('/companies/{id}', people.readCompany),
+  get('/deals', opened.readDeals),
+  get('/requests', opened.readRequests),
+  get('/sums/{type}', opened.sumOpened),
   get('/deals-and-requests/{id}', people.readOpened),
   get('/imports', imports.readImports),
   post('/imports', imports.addImport),

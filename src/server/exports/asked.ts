@@ -22,4 +22,6 @@ export const historyExportSchema = z.object({
   search: searchSchema,
 })
 
+export const leftOutExportSchema = z.object({ format: formatSchema, import: z.uuid() })
+
 export const peopleExportSchema = z.object({ format: formatSchema, search: searchSchema })

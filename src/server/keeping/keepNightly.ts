@@ -7,7 +7,7 @@ import {
   removeEndedSessions,
   type Removed,
 } from '@/db/queries/keeping'
-import { removeEndedRows } from '@/db/queries/imports'
+import { removeEndedRows } from '../imports/removeEndedRows'
 import { tellRemoved } from './tellRemoved'
 
 /** What is kept no longer than it is good for. */
@@ -28,8 +28,7 @@ const RULES: readonly Rule[] = [
   { deed: 'removeEndedSessions', remove: removeEndedSessions },
   { deed: 'removeEndedProofs', remove: removeEndedProofs },
   { deed: 'removeEndedProofs', remove: removeEndedChecks },
-  // A few at a time: one has many rows.
-  { deed: 'removeEndedRows', remove: (tx) => removeEndedRows(tx, ROWS_SHOWN, 5) },
+  { deed: 'removeEndedRows', remove: (tx) => removeEndedRows(tx, ROWS_SHOWN) },
 ]
 
 /** Most that one transaction removes. */

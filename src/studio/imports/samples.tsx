@@ -1,10 +1,13 @@
+'use client'
+
+import { useWithin } from '../ui/here'
 import { Chip } from '../ui/chip'
 import { Outside } from '../ui/outside'
 import { figure } from '../ui/show'
 import { ALL_SORTS, type OneImport, SORTS } from './tell'
 
 /** What comes of the rows: how many of each sort, and the first of them. */
-export const Samples = ({ one: { counts, samples, columns, state } }: { one: OneImport }) => (
+export const Samples = ({ one: { id, counts, samples, columns, state } }: { one: OneImport }) => (
   <section aria-label="What comes of the rows" className="max-w-5xl">
     {ALL_SORTS.filter((sort) => (counts[sort] ?? 0) > 0).map((sort) => {
       const some = samples.filter(({ is }) => is === sort)
@@ -18,6 +21,7 @@ export const Samples = ({ one: { counts, samples, columns, state } }: { one: One
             </Chip>{' '}
             {some.length < n && <span className="text-soft">the first {some.length}</span>}
           </summary>
+          {sort === 'wrong' && <LeftOut id={id} />}
           <ul className="mt-1">
             {some.map(({ n: row, email, told, cells }) => (
               <li
@@ -66,3 +70,20 @@ export const Samples = ({ one: { counts, samples, columns, state } }: { one: One
     })}
   </section>
 )
+
+/** All that was left out, with why, to be mended and given again. */
+function LeftOut({ id }: { id: string }) {
+  const inHere = useWithin()
+  const address = (format: string) => inHere(`/exports/left-out?${new URLSearchParams({ import: id, format })}`)
+  return (
+    <p className="mt-1 text-soft">
+      Take all that is left out along, to mend it and give it again:{' '}
+      <a className="text-teal underline" href={address('csv')} download>
+        CSV
+      </a>{' '}
+      <a className="text-teal underline" href={address('xlsx')} download>
+        XLSX
+      </a>
+    </p>
+  )
+}

@@ -53,7 +53,7 @@ export function SetOut({ one, fields, lists }: Props) {
             <thead>
               <tr>
                 <th className="w-1/4">Column</th>
-                <th>Some of what it holds</th>
+                <th className="max-[599px]:hidden">Some of what it holds</th>
                 <th className="w-2/5">Goes to</th>
               </tr>
             </thead>
@@ -63,7 +63,7 @@ export function SetOut({ one, fields, lists }: Props) {
                   <td className="font-semibold">
                     <Outside>{head || `Column ${column + 1}`}</Outside>
                   </td>
-                  <td className="text-soft">
+                  <td className="text-soft max-[599px]:hidden">
                     <span className="line-clamp-2" title={samples.join(' · ')}>
                       <Outside>{samples.slice(0, 3).join(' · ')}</Outside>
                     </span>

@@ -4,6 +4,7 @@ import { SUBMISSION_KEYS, UNFINISHED_KEYS } from '@/db/queries/arrivals'
 import { DELIVERY_KEYS, WHICH_DELIVERIES } from '@/db/queries/deliveries'
 import { HISTORY_KEYS, WHICH_CAUSES } from '@/db/queries/causes'
 import { FORM_KEYS, FORM_SHELVES } from '@/db/queries/forms'
+import { OPENED_KEYS } from '@/db/queries/opened'
 import { COMPANY_KEYS, CONTACT_KEYS } from '@/db/queries/people'
 import type { Member } from '@/server/access/member'
 import { narrowedSchema, readOutbox, readSubmissions, readUnfinished } from '@/server/deeds/arrivals'
@@ -12,10 +13,12 @@ import { readForms } from '@/server/deeds/forms'
 import { daySchema } from '@/server/deeds/shapes'
 import { type Done, done, notDone } from '@/server/done'
 import { tookTooLong } from '@/server/failures'
+import { readDeals, readRequests } from '@/server/deeds/opened'
 import { readCompanies, readContacts } from '@/server/deeds/people'
 import { type List, list, type Page } from './list'
 
 const form = z.string().max(200).optional()
+const at = z.string().max(200).optional()
 const day = daySchema.optional().catch(undefined)
 
 /** Every list of the studio that is scrolled on. */
@@ -24,6 +27,8 @@ export const LISTS = {
   submissions: list(readSubmissions, 'submissions', SUBMISSION_KEYS, { form, state: narrowedSchema.optional() }),
   unfinished: list(readUnfinished, 'unfinished', UNFINISHED_KEYS, { form, from: day, to: day }),
   people: list(readContacts, 'contacts', CONTACT_KEYS, {}),
+  deals: list(readDeals, 'records', OPENED_KEYS, { at }),
+  requests: list(readRequests, 'records', OPENED_KEYS, { at }),
   companies: list(readCompanies, 'companies', COMPANY_KEYS, {}),
   history: list(readHistory, 'history', HISTORY_KEYS, {
     which: z.enum(WHICH_CAUSES),

@@ -39,10 +39,14 @@ export function Merge({ plan: { type, records, choices, along } }: { plan: Merge
   const go = useGo()
   const { busy, change } = useChange()
   const [take, setTake] = useState<Record<string, string>>({})
+  // What is chosen shows at once; the page follows.
+  const [chosen, setChosen] = useState(kept?.id)
   if (!kept) return null
   const page = type === 'contact' ? '/people' : '/people/companies'
-  const keep = (id: string) =>
+  const keep = (id: string) => {
+    setChosen(id)
     go.inPlace(`/people/merge?of=${[id, ...records.flatMap((one) => (one.id === id ? [] : [one.id]))].join(',')}`)
+  }
   const merge = async () => {
     const wish = { kept: kept.id, gone: gone.map(({ id }) => id), take }
     if (await change(`${quoted(kept.title)} is one now`, () => mergeAction(wish))) go.to(`${page}/${kept.id}`)
@@ -69,7 +73,7 @@ export function Merge({ plan: { type, records, choices, along } }: { plan: Merge
                       type="radio"
                       className="accent-moss"
                       name="kept"
-                      checked={id === kept.id}
+                      checked={id === chosen}
                       onChange={() => keep(id)}
                     />
                     <span className="min-w-0 whitespace-normal wrap-anywhere">
@@ -119,7 +123,7 @@ export function Merge({ plan: { type, records, choices, along } }: { plan: Merge
           <Outside>{kept.title}</Outside>’s, too.
         </p>
         <p className="mt-3 flex gap-2">
-          <Button look="main" disabled={busy} onClick={() => void merge()}>
+          <Button look="main" disabled={busy || chosen !== kept.id} onClick={() => void merge()}>
             Merge into <Outside>{kept.title}</Outside>
           </Button>
           <Button look="quiet" onClick={() => go.to(`${page}/${kept.id}`)}>

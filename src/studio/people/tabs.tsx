@@ -3,13 +3,15 @@ import { Link } from '../ui/link'
 const TABS = [
   ['contacts', '/people', 'Contacts'],
   ['companies', '/people/companies', 'Companies'],
+  ['deals', '/people/deals', 'Deals'],
+  ['requests', '/people/requests', 'Requests'],
   ['imports', '/people/imports', 'Brought in'],
   ['doubles', '/people/doubles', 'Likely doubles'],
 ] as const
 
 /** The lists of People. */
 export const PeopleTabs = ({ at }: { at: (typeof TABS)[number][0] }) => (
-  <nav aria-label="Lists of people" className="flex rounded-sm border border-edge bg-white">
+  <nav aria-label="Lists of people" className="flex flex-wrap rounded-sm border border-edge bg-white">
     {TABS.map(([name, href, title]) => (
       <Link
         key={name}

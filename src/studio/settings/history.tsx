@@ -119,8 +119,10 @@ const COLUMNS: Column<Row>[] = [
   {
     head: <span className="sr-only">What to do</span>,
     right: true,
-    cell: ({ id, record, undoneBy, deed, about }) =>
+    cell: ({ id, record, undoneBy, deed, about, sort }) =>
       record !== null &&
+      // What an import did is put back on its own page.
+      sort !== 'import' &&
       undoneBy === null && <PutBack cause={id} label="Put back" what={`${tellDeed(deed)}: ${about}`} shy />,
   },
 ]
@@ -136,7 +138,8 @@ const PAGES: Record<RecordType, string> = {
 }
 
 /** Where what it was done to is shown; `null` for nowhere. */
-function addressOf({ submission, record }: Row): string | null {
+function addressOf({ id, sort, submission, record }: Row): string | null {
+  if (sort === 'import') return `/people/imports/${id}`
   if (submission !== null) return `/arrivals/${submission}`
   return record === null || record.gone ? null : `${PAGES[record.type]}/${record.id}`
 }

@@ -1,0 +1,12 @@
+import { memberPage } from '@/server/access/session'
+import { readFirst } from '@/studio/lists/lists'
+import { OpenedList } from '@/studio/people/openedList'
+import { readSums } from '@/studio/people/readSums'
+
+export const metadata = { title: 'Deals' }
+
+export default memberPage('people', async (member, { search: { search, sort, at } }) => {
+  const query = { search, sort, at }
+  const [first, sums] = await Promise.all([readFirst('deals', member, query), readSums('deal', member, search)])
+  return <OpenedList type="deal" {...{ query, first }} {...sums} />
+})

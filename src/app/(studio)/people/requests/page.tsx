@@ -1,0 +1,12 @@
+import { memberPage } from '@/server/access/session'
+import { readFirst } from '@/studio/lists/lists'
+import { OpenedList } from '@/studio/people/openedList'
+import { readSums } from '@/studio/people/readSums'
+
+export const metadata = { title: 'Requests' }
+
+export default memberPage('people', async (member, { search: { search, sort, at } }) => {
+  const query = { search, sort, at }
+  const [first, sums] = await Promise.all([readFirst('requests', member, query), readSums('request', member, search)])
+  return <OpenedList type="request" {...{ query, first }} {...sums} />
+})

@@ -1,0 +1,90 @@
+import { sql } from 'kysely'
+import type { Runner } from '../database'
+import { chooseSorting, type Cursor, holdsWords, momentKey, readPage, type SortKeys, textKey } from './list'
+
+/** Records that forms open: deals and requests. */
+export type OpenedType = 'deal' | 'request'
+
+/** The field that says how far one is. */
+const PROGRESS = { deal: 'stage', request: 'status' } as const
+
+export interface OpenedFilter {
+  type: OpenedType
+  search?: string | undefined
+  /** How far it is: a value of its stage, or its status. */
+  at?: string | undefined
+  /** One of the keys of the list, with `-` before it for the greatest first. */
+  sort?: string | undefined
+  after?: Cursor | null | undefined
+  limit: number
+}
+
+export const OPENED_KEYS = {
+  changed: momentKey(sql`record.updated_at`),
+  opened: momentKey(sql`record.created_at`),
+  name: textKey(sql`record.title`),
+  person: textKey(sql`coalesce(contact.title, '')`),
+  company: textKey(sql`coalesce(house.title, '')`),
+  at: textKey(sql`coalesce(record."values" ->> case record.type when 'deal' then 'stage' else 'status' end, '')`),
+} satisfies SortKeys
+
+const narrowed = (
+  db: Runner,
+  workspaceId: string,
+  { type, search, at }: Pick<OpenedFilter, 'type' | 'search' | 'at'>,
+) =>
+  db
+    .selectFrom('record')
+    .leftJoin('record as contact', (join) =>
+      join.onRef('contact.id', '=', 'record.contact_id').on('contact.gone_by', 'is', null),
+    )
+    .leftJoin('record as house', (join) =>
+      join.onRef('house.id', '=', 'record.company_id').on('house.gone_by', 'is', null),
+    )
+    .where('record.workspace_id', '=', workspaceId)
+    .where('record.type', '=', type)
+    .where('record.gone_by', 'is', null)
+    .$if(at !== undefined, (query) => query.where(sql<boolean>`record."values" ->> ${PROGRESS[type]} = ${at ?? ''}`))
+    .$if(Boolean(search), (query) =>
+      query.where(sql<boolean>`(${holdsWords(sql`record.search`, search ?? '')}
+        or (contact.id is not null and ${holdsWords(sql`contact.search`, search ?? '')})
+        or (house.id is not null and ${holdsWords(sql`house.search`, search ?? '')}))`),
+    )
+
+/** Deals, or requests, the last changed first unless told otherwise. */
+export function listOpenedRecords(db: Runner, workspaceId: string, filter: OpenedFilter) {
+  const { sort, after, limit } = filter
+  const query = narrowed(db, workspaceId, filter)
+    .leftJoin('form', 'form.id', 'record.form_id')
+    .select(['record.id', 'record.title as name', 'record.values', 'record.created_at as createdAt'])
+    .select(['record.updated_at as updatedAt', 'form.name as formName'])
+    .select(['contact.id as contact', 'contact.title as contactName'])
+    .select(['house.id as companyId', 'house.title as company'])
+  return readPage(query, sql`record.id`, { sorting: chooseSorting(OPENED_KEYS, sort, '-changed'), after, limit })
+}
+
+/**
+ * How many there are at each stage, or status, of those that fit whatever their stage is, and what their fields of money
+ * come to.
+ */
+export async function sumOpenedRecords(
+  db: Runner,
+  workspaceId: string,
+  filter: Pick<OpenedFilter, 'type' | 'search'>,
+  money: readonly string[],
+) {
+  const sums = sql<Record<string, number>>`jsonb_build_object(${sql.join(
+    money.flatMap((field) => [
+      sql`${field}::text`,
+      sql`coalesce(sum(case when jsonb_typeof(record."values" -> ${field}) = 'number' then (record."values" -> ${field})::numeric end), 0)`,
+    ]),
+  )})`
+  return narrowed(db, workspaceId, { ...filter, at: undefined })
+    .select(sql<string | null>`record."values" ->> ${PROGRESS[filter.type]}`.as('at'))
+    .select(sql<number>`count(*)::int`.as('count'))
+    .select((money.length > 0 ? sums : sql<Record<string, number>>`'{}'::jsonb`).as('money'))
+    .groupBy(sql`1`)
+    .execute()
+}
+
+export type OpenedSum = Awaited<ReturnType<typeof sumOpenedRecords>>[number]

@@ -1,0 +1,226 @@
+'use client'
+
+import type { Answer } from '@/core/answers/answer'
+import { findField, type RecordField, showStored } from '@/core/fields/field'
+import type { OpenedSum, OpenedType } from '@/db/queries/opened'
+import type { Page } from '../lists/list'
+import type { QueryOf, RowOf } from '../lists/lists'
+import { Empty } from '../ui/empty'
+import { useMay } from '../ui/here'
+import { Link } from '../ui/link'
+import { Pages, SearchBox, useFilters } from '../ui/list_frame'
+import { Moment, ZoneWords } from '../ui/moment'
+import { Outside } from '../ui/outside'
+import { type Column, NOWRAP, Sheet } from '../ui/sheet'
+import { figure } from '../ui/show'
+import { changeRecordAction } from './actions'
+import { changedColumn } from './changed'
+import { PeopleTabs } from './tabs'
+import { useChange } from './useChange'
+
+type Row = RowOf<'deals'>
+
+const WORDS = {
+  deal: { list: 'deals', heading: 'Deals', how: 'stage', none: 'No deals yet' },
+  request: { list: 'requests', heading: 'Requests', how: 'status', none: 'No requests yet' },
+} as const
+
+interface Props {
+  type: OpenedType
+  query: QueryOf<'deals'>
+  /** Fields of this sort of record. */
+  fields: readonly RecordField[]
+  /** What they come to, stage by stage. */
+  sums: readonly OpenedSum[] | null
+  first: Page<Row>
+}
+
+/** Every deal, or request: how far each is, whose it is, and what they come to. */
+export function OpenedList({ type, query, fields, sums, first }: Props) {
+  const { list, heading, how, none } = WORDS[type]
+  return (
+    <main className="px-4 py-3">
+      <div className="mb-2 flex flex-wrap items-center gap-3">
+        <h1>{heading}</h1>
+        <PeopleTabs at={list} />
+        <SearchBox label="Narrow by name, person or company" />
+      </div>
+      <Sums {...{ type, fields, sums }} chosen={query.at} />
+      <Pages list={list} query={query} first={first}>
+        {(rows) =>
+          rows.length === 0 ? (
+            query.search || query.at ? (
+              <Empty title="None fits">Clear the box, or choose every {how}.</Empty>
+            ) : (
+              <Empty title={none}>
+                They fill as forms arrive that say, under Records, that a submission opens one.
+              </Empty>
+            )
+          ) : (
+            <Sheet rows={rows} columns={columnsOf(type, fields)} usual="-changed" />
+          )
+        }
+      </Pages>
+    </main>
+  )
+}
+
+const columnsOf = (type: OpenedType, fields: readonly RecordField[]): Column<Row>[] => [
+  {
+    head: 'What',
+    by: 'name',
+    cell: ({ id, name }) => (
+      <Link href={`/people/opened/${id}`} className="font-semibold hover:underline">
+        <Outside>{name}</Outside>
+      </Link>
+    ),
+  },
+  {
+    head: type === 'deal' ? 'Stage' : 'Status',
+    by: 'at',
+    cell: (row) => <Progress row={row} field={findField(fields, type, WORDS[type].how)} />,
+  },
+  ...fields
+    .filter((field) => field.type === 'money' && !field.retired)
+    .map((field): Column<Row> => ({
+      head: field.label,
+      right: true,
+      spare: true,
+      cell: ({ values }) => tellMoney(field, values[field.name] ?? null),
+    })),
+  {
+    head: 'Person',
+    by: 'person',
+    cell: ({ contact, contactName }) =>
+      contact && (
+        <Link href={`/people/${contact}`} className="hover:underline">
+          <Outside>{contactName}</Outside>
+        </Link>
+      ),
+  },
+  {
+    head: 'Company',
+    by: 'company',
+    spare: true,
+    cell: ({ companyId, company }) =>
+      companyId && (
+        <Link href={`/people/companies/${companyId}`} className="hover:underline">
+          <Outside>{company}</Outside>
+        </Link>
+      ),
+  },
+  { head: 'Form', spare: true, className: 'text-soft', cell: ({ formName }) => <Outside>{formName ?? '—'}</Outside> },
+  {
+    head: (
+      <>
+        Opened, <ZoneWords />
+      </>
+    ),
+    by: 'opened',
+    spare: true,
+    className: `${NOWRAP} text-soft`,
+    cell: ({ createdAt }) => <Moment at={createdAt} />,
+  },
+  changedColumn,
+]
+
+const tellMoney = (field: RecordField, value: Answer): string =>
+  typeof value === 'number' ? figure(value) : showStored(field, value) || '—'
+
+/** How far one is, moved where it stands: by pointing, or by the arrow keys. */
+function Progress({ row: { id, name, values }, field }: { row: Row; field: RecordField | undefined }) {
+  const { busy, change } = useChange()
+  const may = useMay('answer')
+  const value = String(values[field?.name ?? ''] ?? '')
+  if (!field) return null
+  if (!may) return <Outside>{showStored(field, value || null)}</Outside>
+  const move = (to: string) =>
+    void change(`${field.label} is changed`, () => changeRecordAction({ id, values: { [field.name]: to || null } }))
+  const isOffered = value === '' || field.options.some((option) => option.value === value)
+  return (
+    <select
+      className="box w-auto! py-0!"
+      aria-label={`${field.label} of ${name}`}
+      disabled={busy}
+      value={value}
+      onChange={({ target }) => move(target.value)}
+    >
+      {value === '' && <option value="">—</option>}
+      {!isOffered && <option value={value}>{value}</option>}
+      {field.options.map((option) => (
+        <option key={option.value} value={option.value}>
+          {option.label}
+        </option>
+      ))}
+    </select>
+  )
+}
+
+interface SumsProps {
+  type: OpenedType
+  fields: readonly RecordField[]
+  sums: readonly OpenedSum[] | null
+  chosen: string | undefined
+}
+
+/** How many there are at each stage, and what that comes to; pressed, the list shows those. */
+function Sums({ type, fields, sums, chosen }: SumsProps) {
+  const filters = useFilters()
+  const progress = findField(fields, type, WORDS[type].how)
+  if (sums === null) return <p className="mb-2 text-soft">The sums took too long to read.</p>
+  if (sums.length === 0) return null
+  const money = fields.filter((field) => field.type === 'money')
+  const stages = progress?.options.map(({ value, label }) => ({ at: value, label })) ?? []
+  const others = sums.filter(({ at }) => at !== null && !stages.some((stage) => stage.at === at))
+  const all = [...stages, ...others.map(({ at }) => ({ at: at ?? '', label: at ?? '' }))]
+  const total = (pick: (sum: OpenedSum) => number) => sums.reduce((sum, one) => sum + pick(one), 0)
+  const tell = (pick: (name: string) => number): string =>
+    money.flatMap(({ name, label }) => (pick(name) === 0 ? [] : [`${label} ${figure(pick(name))}`])).join(' · ')
+  return (
+    <div role="group" aria-label={`By ${WORDS[type].how}`} className="mb-3 flex flex-wrap items-stretch gap-2">
+      <Sum
+        label="All"
+        count={total(({ count }) => count)}
+        money={tell((name) => total((one) => one.money[name] ?? 0))}
+        isChosen={chosen === undefined}
+        onChoose={() => filters.set({ at: '' })}
+      />
+      {all.map(({ at, label }) => {
+        const sum = sums.find((one) => one.at === at)
+        return (
+          <Sum
+            key={at}
+            label={label}
+            count={sum?.count ?? 0}
+            money={tell((name) => sum?.money[name] ?? 0)}
+            isChosen={chosen === at}
+            onChoose={() => filters.set({ at: chosen === at ? '' : at })}
+          />
+        )
+      })}
+    </div>
+  )
+}
+
+interface SumProps {
+  label: string
+  count: number
+  money: string
+  isChosen: boolean
+  onChoose: () => void
+}
+
+const Sum = ({ label, count, money, isChosen, onChoose }: SumProps) => (
+  <button
+    type="button"
+    aria-pressed={isChosen}
+    onClick={onChoose}
+    className={`flex min-w-28 flex-col rounded-md border px-3 py-1.5 text-left ${isChosen ? 'border-moss bg-moss-bg' : 'border-rule bg-white hover:bg-lit'}`}
+  >
+    <span className="block text-soft">
+      <Outside>{label}</Outside>
+    </span>
+    <b className="text-[15px] font-semibold">{figure(count)}</b>
+    {money && <span className="block text-soft">{money}</span>}
+  </button>
+)

@@ -1,0 +1,25 @@
+import type { RecordField } from '@/core/fields/field'
+import type { OpenedSum, OpenedType } from '@/db/queries/opened'
+import { readResources } from '@/db/queries/workspace'
+import { actorOf, type Member } from '@/server/access/member'
+import { context } from '@/server/context'
+import { perform } from '@/server/deeds/deed'
+import { sumOpened } from '@/server/deeds/opened'
+import { tookTooLong } from '@/server/failures'
+
+/** What a list of deals or requests comes to, with their fields; `null` for sums that took too long to read. */
+export async function readSums(
+  type: OpenedType,
+  member: Member,
+  search: string | undefined,
+): Promise<{ sums: OpenedSum[] | null; fields: RecordField[] }> {
+  const { fields } = await readResources(context().db, member.workspaceId)
+  const mine = fields.filter(({ record }) => record === type)
+  try {
+    const summed = await perform(sumOpened, actorOf(member), { type, search })
+    return { sums: summed.ok ? summed.value.sums : null, fields: mine }
+  } catch (error) {
+    if (tookTooLong(error)) return { sums: null, fields: mine }
+    throw error
+  }
+}
