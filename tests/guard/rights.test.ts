@@ -6,7 +6,7 @@ import { api, releasedForm, send, smallForm } from '../support/api'
 import { query } from '../support/database'
 import { readFacts } from '../support/facts'
 import { makeOurs, type Ours, SECRET } from '../support/ours'
-import { listRoutes } from '../support/routes'
+import { listActions, listRoutes } from '../support/routes'
 import { makeMember, makeToken, makeWorkspace, type OtherWorkspace } from '../support/workspace'
 
 const facts = readFacts()
@@ -187,6 +187,41 @@ describe('each role', () => {
     const chosen = await (await ask('/workspaces?to=//evil.example', both.cookie)).text()
     expect(chosen).toContain(`/in/${handle}/forms`)
     expect(chosen).not.toContain('href="//evil.example')
+  })
+
+  it('stays that of an action that is sent to a page which has it not', async () => {
+    // So it is where a draft is saved, or a view of it asked for, while its tab is on its way to another place.
+    const both = await makeMember(facts, other.id, 'owner')
+    const [{ id } = { id: '' }] = await query<{ id: string }>(
+      facts.database,
+      'select workspace_id as id from form where slug = $1',
+      [ours.slug],
+    )
+    await query(facts.database, `insert into member (workspace_id, user_id, role) values ($1, $2, 'analyst')`, [
+      id,
+      both.id,
+    ])
+    const ofForms = listActions((path) => path).filter(({ path }) => path.includes('[slug]'))
+    expect(ofForms.length).toBeGreaterThan(3)
+    for (const { id: action } of ofForms) {
+      const answered = await fetch(`${facts.url}/in/${handle}/account`, {
+        method: 'POST',
+        redirect: 'manual',
+        headers: {
+          'next-action': action,
+          'content-type': 'text/plain;charset=UTF-8',
+          origin: facts.url,
+          cookie: both.cookie,
+        },
+        body: '[{}]',
+      })
+      const led = `${answered.headers.get('location')} ${answered.headers.get('x-action-redirect')}`
+      expect([action, led.includes('/workspaces'), (await answered.text()).includes('/workspaces?to=')]).toEqual([
+        action,
+        false,
+        false,
+      ])
+    }
   })
 
   it('is the studio’s alone: what visitors and programs ask for has one address', async () => {

@@ -2,7 +2,7 @@ import { languageOf } from '@/core/language/languages'
 import { randomBytes, randomUUID } from 'node:crypto'
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { isSoundText } from '@/core/formats/text'
-import { splitWithin } from '@/core/rights/within'
+import { splitWithin, within } from '@/core/rights/within'
 import { context } from '../context'
 import { FILES, receiveFiles } from '../files/receive'
 import { receiveForm } from '../files/receiveForm'
@@ -86,9 +86,30 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
         log.info({ error }, 'A request broke off')
         response.destroy()
       })
-    const asker = { address, url: request.url ?? '/', isGone: () => response.destroyed && !response.writableFinished }
+    const asker = {
+      address,
+      url: addressAsked(request),
+      isGone: () => response.destroyed && !response.writableFinished,
+    }
     void traced({ request: id }, () => askedBy(asker, handle))
   }
+}
+
+/** Beside an action that the application sends on to itself: the workspace it was sent in. */
+const SENT_IN = 'x-lichen-sent-in'
+
+/**
+ * What a request asks for. An action that the page it is sent to does not have, as one that saves a draft while somebody
+ * leaves it, is sent on by the application to a page that has it, at an address without the workspace: it stays in the
+ * one that it was sent in. Whoever writes these headers themselves only chooses among their own workspaces.
+ */
+function addressAsked({ url = '/', headers }: IncomingMessage): string {
+  const { handle } = splitWithin(url)
+  const before = headers[SENT_IN]
+  if (handle === null && headers['x-action-forwarded'] !== undefined && typeof before === 'string')
+    return within(before, url)
+  headers[SENT_IN] = handle ?? undefined
+  return url
 }
 
 async function handOn(
