@@ -18,6 +18,7 @@ const HANDLERS: Record<string, 'anybody' | 'token' | 'member'> = {
   '/api/openapi.json': 'anybody',
   '/api/v1/[...path]': 'token',
   '/exports/history': 'member',
+  '/exports/left-out': 'member',
   '/exports/people': 'member',
   '/exports/submissions': 'member',
   '/files/[id]/[name]': 'member',
@@ -29,7 +30,17 @@ const HANDLERS: Record<string, 'anybody' | 'token' | 'member'> = {
 }
 
 /** Lists that are fetched page by page. */
-const LISTS = ['forms', 'submissions', 'unfinished', 'people', 'companies', 'history', 'deliveries']
+const LISTS = [
+  'forms',
+  'submissions',
+  'unfinished',
+  'people',
+  'companies',
+  'deals',
+  'requests',
+  'history',
+  'deliveries',
+]
 
 /** Pages for people who are not signed in. */
 const OPEN = new Set(['/', '/sign-in', '/sign-up', '/forgot', '/enter/[token]', '/workspaces'])

@@ -1,6 +1,7 @@
 import { DEED_NAMES } from '@/core/changes/deeds'
 import { randomUUID } from 'node:crypto'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { planFor } from '@/core/imports/import_plan'
 import { READY } from '@/core/look/ready'
 import { api, applied, releasedForm, send, smallForm, until } from '../support/api'
 import { query } from '../support/database'
@@ -106,15 +107,7 @@ describe('every operation', () => {
     const [book, goingBook, spareBook] = [await addBook(), await addBook(), await addBook()]
     for (const one of [book, goingBook, spareBook]) await isImport([one, 'mapping'])
     await query(facts.database, `update import set state = 'bringing' where id = $1`, [goingBook])
-    const plan = {
-      targets: [{ to: 'field', record: 'contact', field: 'email' }],
-      joins: [],
-      ifFilled: 'keep',
-      wrongKeeps: 'row',
-      opens: true,
-      country: null,
-      dates: 'day first',
-    }
+    const plan = planFor([{ to: 'field', record: 'contact', field: 'email' }])
     const rehearsal = randomUUID()
     const change = { title: 'CRM', settings: { url: facts.bench }, everyForm: true, retired: false }
     calls = {

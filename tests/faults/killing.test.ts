@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { planFor } from '@/core/imports/import_plan'
 import { api, insist, type Reach, releasedForm, send, smallForm, until } from '../support/api'
 import { figure, query, undelivered } from '../support/database'
 import { killDatabase, lichenOf, pause, turn, untilWell } from '../support/lichen'
@@ -168,16 +169,8 @@ async function setOutBook(reach: Reach): Promise<string> {
       return found.body.state === state
     })
   await untilIs('mapping')
-  const field = (name: string) => ({ to: 'field', record: 'contact', field: name })
-  const plan = {
-    targets: [field('email'), field('first_name')],
-    joins: [],
-    ifFilled: 'keep',
-    wrongKeeps: 'row',
-    opens: true,
-    country: null,
-    dates: 'day first',
-  }
+  const field = (name: string) => ({ to: 'field' as const, record: 'contact' as const, field: name })
+  const plan = planFor([field('email'), field('first_name')])
   await api(reach, 'PUT', `/imports/${body.id}/plan`, { plan })
   await untilIs('ready')
   return body.id

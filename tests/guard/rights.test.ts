@@ -162,7 +162,8 @@ describe('each role', () => {
     }
   })
 
-  it('of somebody who belongs to two is that of the workspace that the address names, and none without one', async () => {
+  /** Somebody who is an owner elsewhere, and an analyst of ours. */
+  async function makeTwofold() {
     const both = await makeMember(facts, other.id, 'owner')
     const [{ id } = { id: '' }] = await query<{ id: string }>(
       facts.database,
@@ -173,6 +174,11 @@ describe('each role', () => {
       id,
       both.id,
     ])
+    return both
+  }
+
+  it('of somebody who belongs to two is that of the workspace that the address names, and none without one', async () => {
+    const both = await makeTwofold()
     expect((await ask(`/in/${handle}/people`, both.cookie)).status).toBe(403)
     expect((await ask(`/in/${handle}/forms`, both.cookie)).status).toBe(200)
     const led = await ask(`/forms/${ours.slug}/readout?from=2026-01-01`, both.cookie)
@@ -191,16 +197,7 @@ describe('each role', () => {
 
   it('stays that of an action that is sent to a page which has it not', async () => {
     // So it is where a draft is saved, or a view of it asked for, while its tab is on its way to another place.
-    const both = await makeMember(facts, other.id, 'owner')
-    const [{ id } = { id: '' }] = await query<{ id: string }>(
-      facts.database,
-      'select workspace_id as id from form where slug = $1',
-      [ours.slug],
-    )
-    await query(facts.database, `insert into member (workspace_id, user_id, role) values ($1, $2, 'analyst')`, [
-      id,
-      both.id,
-    ])
+    const both = await makeTwofold()
     const ofForms = listActions((path) => path).filter(({ path }) => path.includes('[slug]'))
     expect(ofForms.length).toBeGreaterThan(3)
     for (const { id: action } of ofForms) {

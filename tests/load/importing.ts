@@ -4,6 +4,7 @@
  */
 import { randomUUID } from 'node:crypto'
 import pg from 'pg'
+import { planFor } from '@/core/imports/import_plan'
 import { api, releasedForm, send, smallForm } from '../support/api'
 
 const reach = { url: process.env.MEASURE_URL ?? '', bench: '', token: process.env.MEASURE_TOKEN ?? '' }
@@ -73,20 +74,15 @@ await client.query(
   [id, ROWS],
 )
 await client.query('update import set rows = $2 where id = $1', [id, ROWS])
-const field = (record: string, name: string) => ({ to: 'field', record, field: name })
+const field = (record: 'contact' | 'company', name: string) => ({ to: 'field' as const, record, field: name })
 const plan = {
-  targets: [
+  ...planFor([
     field('contact', 'email'),
     field('contact', 'first_name'),
     field('contact', 'last_name'),
     field('company', 'name'),
-  ],
+  ]),
   joins: [{ list: 'firing_notes', column: null, wording: 'Write to me', origin: 'Measured' }],
-  ifFilled: 'keep',
-  wrongKeeps: 'row',
-  opens: true,
-  country: null,
-  dates: 'day first',
 }
 
 const resting = sendOn()

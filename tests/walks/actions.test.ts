@@ -1,4 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest'
+import { planFor } from '@/core/imports/import_plan'
 import { smallForm } from '../support/api'
 import { figure, query } from '../support/database'
 import { readFacts } from '../support/facts'
@@ -22,15 +23,7 @@ describe('every action', () => {
     const before = await state()
     expect(before.rehearsals).toEqual([{ title: 'Kept' }])
     expect(before.spam).toEqual([{ state: 'spam', settled_at: null }])
-    const plan = {
-      targets: [{ to: 'field', record: 'contact', field: 'email' }],
-      joins: [],
-      ifFilled: 'replace',
-      wrongKeeps: 'row',
-      opens: true,
-      country: null,
-      dates: 'day first',
-    }
+    const plan = planFor([{ to: 'field', record: 'contact', field: 'email' }])
     const given = [
       [],
       [null],

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { connect } from '@/db/database'
 import { removeEndedRows } from '@/server/imports/removeEndedRows'
-import type { ImportPlan } from '@/core/imports/import_plan'
+import { type ImportPlan, planFor } from '@/core/imports/import_plan'
 import { api, applied, releasedForm, send, smallForm, until } from '../support/api'
 import { query } from '../support/database'
 import { readFacts } from '../support/facts'
@@ -46,15 +46,7 @@ const untilIs = (id: string, ...states: string[]) =>
     return states.includes(one.state) && one
   })
 const field = (record: 'contact' | 'company', name: string) => ({ to: 'field' as const, record, field: name })
-const PLAN: ImportPlan = {
-  targets: [field('contact', 'email'), field('contact', 'first_name'), field('company', 'name')],
-  joins: [],
-  ifFilled: 'keep',
-  wrongKeeps: 'row',
-  opens: true,
-  country: null,
-  dates: 'day first',
-}
+const PLAN = planFor([field('contact', 'email'), field('contact', 'first_name'), field('company', 'name')])
 const give = async (text: string) => {
   const { body } = await api<{ id: string }>(reach, 'POST', '/imports', { name: 'book.csv', text })
   await untilIs(body.id, 'mapping')
@@ -181,6 +173,10 @@ describe('a file of people', () => {
     expect((await untilIs(id, 'mapping')).columns).toHaveLength(1)
     expect((await api(reach, 'PUT', `/imports/${id}/reading`, { separator: ';' })).status).toBe(204)
     expect((await untilIs(id, 'mapping')).columns).toHaveLength(2)
+    // Also once it was looked at: what was found of the rows before is forgotten.
+    await check(id, { targets: PLAN.targets.slice(0, 2) })
+    expect((await api(reach, 'PUT', `/imports/${id}/reading`, { encoding: 'windows-1252' })).status).toBe(204)
+    expect(await untilIs(id, 'mapping')).toMatchObject({ encoding: 'windows-1252', place: 0, counts: {} })
     expect((await api(reach, 'DELETE', `/imports/${id}`)).status).toBe(204)
     expect((await api(reach, 'GET', `/imports/${id}`)).status).toBe(404)
     const empty = await api<{ id: string }>(reach, 'POST', '/imports', { name: 'none.csv', text: 'email\n' })

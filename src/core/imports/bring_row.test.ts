@@ -3,7 +3,7 @@ import { BUILT_IN_FIELDS, type RecordField } from '../fields/field'
 import type { RecordState } from '../records/record'
 import { contactOf } from '../testing/forms'
 import { bringRow } from './bring_row'
-import type { ImportPlan } from './import_plan'
+import { type ImportPlan, planFor } from './import_plan'
 
 const SIZE: RecordField = {
   record: 'contact',
@@ -15,21 +15,13 @@ const SIZE: RecordField = {
 }
 const fields = [...BUILT_IN_FIELDS, SIZE]
 const field = (record: 'contact' | 'company', name: string) => ({ to: 'field' as const, record, field: name })
-const PLAN: ImportPlan = {
-  targets: [
-    field('contact', 'email'),
-    field('contact', 'first_name'),
-    field('company', 'name'),
-    field('contact', 'size'),
-    { to: 'nothing' },
-  ],
-  joins: [],
-  ifFilled: 'keep',
-  wrongKeeps: 'row',
-  opens: true,
-  country: null,
-  dates: 'day first',
-}
+const PLAN = planFor([
+  field('contact', 'email'),
+  field('contact', 'first_name'),
+  field('company', 'name'),
+  field('contact', 'size'),
+  { to: 'nothing' },
+])
 const ida = { ...contactOf('ida', 'ida@kiln.example'), values: { email: 'ida@kiln.example', first_name: 'Ida' } }
 const bring = (cells: string[], change: Partial<ImportPlan> = {}, records: RecordState[] = [ida]) =>
   bringRow(cells, { ...PLAN, ...change }, fields, records, 'Brought in')

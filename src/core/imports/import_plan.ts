@@ -61,6 +61,17 @@ export const importPlanSchema = z.strictObject({
 export type ImportPlan = z.output<typeof importPlanSchema>
 export type ImportTarget = ImportPlan['targets'][number]
 
+/** A plan that says no more than where columns go: what is stored stays, and who is unknown is made. */
+export const planFor = (targets: ImportTarget[]): ImportPlan => ({
+  targets,
+  joins: [],
+  ifFilled: 'keep',
+  wrongKeeps: 'row',
+  opens: true,
+  country: null,
+  dates: 'day first',
+})
+
 /** A column of what was read: what stands over it, and some of what stands in it. */
 export interface ImportColumn {
   head: string

@@ -2,18 +2,10 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { FieldType, RecordField } from '../fields/field'
 import { rulesOfField } from '../fields/field'
-import type { ImportPlan } from './import_plan'
+import { planFor } from './import_plan'
 import { readCell, readDay, readNumber, readYesNo } from './read_cell'
 
-const PLAN: ImportPlan = {
-  targets: [],
-  joins: [],
-  ifFilled: 'keep',
-  wrongKeeps: 'row',
-  opens: true,
-  country: 'SE',
-  dates: 'day first',
-}
+const PLAN = { ...planFor([]), country: 'SE' }
 const field = (type: FieldType, name = 'f'): RecordField => ({
   record: 'contact',
   name,

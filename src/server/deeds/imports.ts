@@ -15,11 +15,13 @@ import {
   queueStep,
   readSamples,
 } from '@/db/queries/imports'
+import type { ImportState } from '@/db/schema_of_imports'
 import { readResources } from '@/db/queries/workspace'
 import { writeChanges } from '../changes/writeChanges'
 import { done, notDone } from '../done'
 import { remove } from '../files/store'
 import { makeFields } from '../imports/makeFields'
+import { moveOn } from '../imports/moveOn'
 import { placeOfImport, takeFile } from '../imports/takeFile'
 import { deed } from './deed'
 import { moment, nothing } from './shapes'
@@ -27,6 +29,10 @@ import { moment, nothing } from './shapes'
 /** Files of people that are brought in: read, looked at, brought in or stopped, and put back whole. */
 
 const AWAY = 'There is no such import.'
+
+/** Before the first row. */
+const AFRESH = { place: 0, counts: '{}' }
+
 const byId = z.object({ id: z.uuid() })
 
 const state = z
@@ -121,15 +127,15 @@ export const readAgain = deed({
   gives: nothing,
   refusals: { 404: 'No such import', 409: 'It is past that' },
   async run({ context: { db }, workspaceId }, { id, encoding, separator }) {
-    const found = await findImport(db, workspaceId, id)
-    if (!found) return notDone(404, AWAY)
+    if (!(await findImport(db, workspaceId, id))) return notDone(404, AWAY)
     const change = { state: 'reading' as const, ...(encoding && { encoding }), ...(separator && { separator }) }
-    const isMoved = await moveImport(db, workspaceId, id, ['mapping', 'ready', 'failed'], change)
-    if (!isMoved || found.place > 0) return notDone(409, 'It is past being read.')
-    await queueStep(db, id)
-    return done(null)
+    const isRead = await moveOn(db, workspaceId, id, ['mapping', 'ready', 'failed'], change)
+    return isRead ? done(null) : notDone(409, 'It is past being read.')
   },
 })
+
+/** Where it can be said, or said anew, where columns go. */
+const PLANNED: readonly ImportState[] = ['mapping', 'checking', 'ready']
 
 export const planImport = deed({
   summary: 'Say where columns go, and have it looked what would come of each row; nothing is done yet',
@@ -149,6 +155,8 @@ export const planImport = deed({
     } = by
     const found = await findImport(db, workspaceId, id)
     if (!found) return notDone(404, AWAY)
+    // Fields are made for nobody who is told that it is past that.
+    if (!PLANNED.includes(found.state)) return notDone(409, 'It is past that.')
     const isAddressed = plan.targets.some(
       (one) => one.to === 'field' && one.record === 'contact' && one.field === 'email',
     )
@@ -158,43 +166,43 @@ export const planImport = deed({
       return notDone(422, 'There is no such list.')
     const made = await makeFields(by, plan)
     if (!made.ok) return made
-    const change = { state: 'checking' as const, plan: asJson(made.value), place: 0, counts: '{}', error: null }
-    if (!(await moveImport(db, workspaceId, id, ['mapping', 'ready', 'checking'], change)))
-      return notDone(409, 'It is past that.')
-    await queueStep(db, id)
-    return done(null)
+    const change = { state: 'checking' as const, plan: asJson(made.value), ...AFRESH, error: null }
+    const isChecked = await moveOn(db, workspaceId, id, PLANNED, change)
+    return isChecked ? done(null) : notDone(409, 'It is past that.')
   },
 })
 
-export const startImport = deed({
-  summary: 'Bring in what was looked at, or go on where it was stopped',
-  may: 'answer',
-  input: byId,
-  gives: nothing,
-  refusals: { 404: 'No such import', 409: 'It is under way, or ended' },
-  async run({ context: { db }, workspaceId }, { id }) {
-    if (!(await findImport(db, workspaceId, id))) return notDone(404, AWAY)
-    const begins = await moveImport(db, workspaceId, id, ['ready'], { state: 'bringing', place: 0, counts: '{}' })
-    if (!begins && !(await moveImport(db, workspaceId, id, ['stopped'], { state: 'bringing' })))
-      return notDone(409, 'It cannot be started now.')
-    await queueStep(db, id)
-    return done(null)
-  },
+/** A deed that has an import go on, or stop: from where it is, if it is there. */
+const goOn = (summary: string, { conflict, moves }: { conflict: string; moves: readonly Move[] }) =>
+  deed({
+    summary,
+    may: 'answer',
+    input: byId,
+    gives: nothing,
+    refusals: { 404: 'No such import', 409: conflict },
+    async run({ context: { db }, workspaceId }, { id }) {
+      if (!(await findImport(db, workspaceId, id))) return notDone(404, AWAY)
+      for (const [from, change] of moves) if (await moveOn(db, workspaceId, id, [from], change)) return done(null)
+      return notDone(409, `${conflict}.`)
+    },
+  })
+
+type Move = [from: ImportState, change: Parameters<typeof moveImport>[4]]
+
+export const startImport = goOn('Bring in what was looked at, or go on where it was stopped', {
+  conflict: 'It is under way, or ended',
+  moves: [
+    ['ready', { state: 'bringing', error: null, ...AFRESH }],
+    ['stopped', { state: 'bringing', error: null }],
+  ],
 })
 
-export const stopImport = deed({
-  summary: 'Stop it where it is; what was brought in stays, until it is put back',
-  may: 'answer',
-  input: byId,
-  gives: nothing,
-  refusals: { 404: 'No such import', 409: 'Nothing is under way' },
-  async run({ context: { db }, workspaceId }, { id }) {
-    if (!(await findImport(db, workspaceId, id))) return notDone(404, AWAY)
-    const isStopped =
-      (await moveImport(db, workspaceId, id, ['bringing'], { state: 'stopped' })) ||
-      (await moveImport(db, workspaceId, id, ['checking'], { state: 'mapping', place: 0, counts: '{}' }))
-    return isStopped ? done(null) : notDone(409, 'Nothing is under way.')
-  },
+export const stopImport = goOn('Stop it where it is; what was brought in stays, until it is put back', {
+  conflict: 'Nothing is under way',
+  moves: [
+    ['bringing', { state: 'stopped' }],
+    ['checking', { state: 'mapping', ...AFRESH }],
+  ],
 })
 
 export const putImportBack = deed({

@@ -1,10 +1,11 @@
 import type { ImportColumn } from '@/core/imports/import_plan'
 import { asJson, type Db } from '@/db/database'
 import { addRows, dropRows, holdImport, moveImport, type ReadRow } from '@/db/queries/imports'
+import { isTemporary } from '../failures'
 import { read } from '../files/store'
 import { log } from '../log'
 import { readFileRows } from './read_file'
-import { failImport } from './failImport'
+import { haltImport } from './haltImport'
 import { placeOfImport } from './takeFile'
 
 /** Rows that are written at once, and the most that a file may have. */
@@ -48,13 +49,21 @@ export async function readWhole(db: Db, id: string): Promise<boolean> {
       }
       await write()
       if (n === 0) throw new Unreadable('There are no rows below the heads of its columns.')
-      const change = { state: 'mapping' as const, columns: asJson(columns), rows: n, place: 0, error: null }
+      const change = {
+        state: 'mapping' as const,
+        columns: asJson(columns),
+        rows: n,
+        place: 0,
+        counts: '{}',
+        error: null,
+      }
       await moveImport(tx, held.workspace_id, id, ['reading'], change)
     })
   } catch (error) {
+    if (isTemporary(error)) throw error
     // A file that cannot be read stays as it is: the one who sent it is told, and can say how it is written.
     if (!(error instanceof Unreadable)) log.info({ error, import: id }, 'A file of people could not be read')
-    await failImport(
+    await haltImport(
       db,
       id,
       error instanceof Unreadable ? error.message : 'The file cannot be read as it is said to be written.',

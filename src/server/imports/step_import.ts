@@ -1,7 +1,10 @@
 import type { Db } from '@/db/database'
 import { queueStep } from '@/db/queries/imports'
 import type { GiveWay } from '../worker/giveWay'
+import { isTemporary, reasonOf } from '../failures'
+import { log } from '../log'
 import { bringSome } from './bring_some'
+import { haltImport } from './haltImport'
 import { partSome } from './part_some'
 import { readWhole } from './read_whole'
 
@@ -13,6 +16,17 @@ const TURN = 2000
  * is one transaction with how far it is, so that a process that is killed loses nothing and doubles nothing.
  */
 export async function stepImport(db: Db, id: string, way: GiveWay): Promise<void> {
+  try {
+    await goOn(db, id, way)
+  } catch (error) {
+    // What will pass is tried again by the queue.
+    if (isTemporary(error)) throw error
+    log.error({ error, import: id }, 'An import cannot go on')
+    await haltImport(db, id, `It cannot go on: ${reasonOf(error)}`)
+  }
+}
+
+async function goOn(db: Db, id: string, way: GiveWay): Promise<void> {
   const end = performance.now() + TURN
   for (;;) {
     await way.moment()

@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { type FieldType, type RecordField, RECORD_WORDS, rulesOfField } from '@/core/fields/field'
 import { type EncodingName, ENCODINGS } from '@/core/imports/encodings'
 import { SEPARATORS, type Separator } from '@/core/imports/guess_separator'
-import { type ImportPlan, type ImportTarget, NEW_FIELD_TYPES } from '@/core/imports/import_plan'
+import { type ImportPlan, type ImportTarget, NEW_FIELD_TYPES, planFor } from '@/core/imports/import_plan'
 import type { ListInfo } from '@/core/records/record'
 import { Button } from '../ui/button'
 import { ChoiceField, TextField, Tick } from '../ui/field'
@@ -29,17 +29,7 @@ const SEPARATOR_WORDS: Record<Separator, string> = { ',': 'comma', ';': 'semicol
 export function SetOut({ one, fields, lists }: Props) {
   const { id, columns, proposed, state } = one
   const { busy, run } = useRun()
-  const [plan, setPlan] = useState<ImportPlan>(
-    one.plan ?? {
-      targets: proposed,
-      joins: [],
-      ifFilled: 'keep',
-      wrongKeeps: 'row',
-      opens: true,
-      country: null,
-      dates: 'day first',
-    },
-  )
+  const [plan, setPlan] = useState<ImportPlan>(one.plan ?? planFor(proposed))
   const put = (change: Partial<ImportPlan>) => setPlan({ ...plan, ...change })
   const aim = (column: number, target: ImportTarget) =>
     put({ targets: columns.map((_, n) => (n === column ? target : (plan.targets[n] ?? { to: 'nothing' }))) })
