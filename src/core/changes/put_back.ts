@@ -101,10 +101,9 @@ export function putBack(done: readonly DoneToSlot[], around: Around, despite = f
     const { record, slot, from, now } = one
     const change = { record, slot, from: now, to: from, because }
     const before = recordBefore({ slot, from })
-    // To whom something belongs is kept up of what is gone, too: it may be there again.
+    // To whom something belongs is kept up of what is gone, too, also where that is gone: both may be there again.
     const isKeptUp = isTieSlot(slot) && !stuck.has(record)
-    if ((isGone(record) && !isKeptUp) || (isGone(before) && slot !== MERGED_SLOT))
-      left.push({ record, slot, why: 'is gone' })
+    if (isGone(record) ? !isKeptUp : isGone(before)) left.push({ record, slot, why: 'is gone' })
     else if (slot === MERGED_SLOT && stuck.has(record)) left.push({ record, slot, why: 'holds more' })
     else if (!canGo(one, despite) || stays.has(slot)) left.push({ record, slot, why: 'changed since' })
     else if (isTieSlot(slot)) ties.push({ record, slot, to: before, because })

@@ -137,6 +137,7 @@ class Kept {
     const belonging = this.there().filter(
       (other) => other.company === id && !isOwn(other.id, COMPANY_SLOT) && !isOwn(other.id, THERE_SLOT),
     )
+    const parts = this.partsOf(id).filter((part) => !isOwn(part.id, MERGED_SLOT))
     const chain = this.chainOf(cause)
     const sent = [...this.sent].filter(
       ([submission, contact]) =>
@@ -156,7 +157,7 @@ class Kept {
         !isOwn(id, field) &&
         !sameAnswer(to, before.get(field) ?? null),
     )
-    return belonging.length + sent.length + filled.length
+    return belonging.length + parts.length + sent.length + filled.length
   }
 
   /** A cause, what it puts back, and so on. */

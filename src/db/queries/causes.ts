@@ -4,6 +4,7 @@ import type { ReadChange } from '@/core/changes/put_back'
 import {
   COMPANY_SLOT,
   CONTACT_SLOT,
+  MERGED_SLOT,
   slotOfLink,
   slotOfList,
   slotOfSubmission,
@@ -97,6 +98,8 @@ export async function countOthers(
       union all
       select other.id, other.contact_id from record other
       where other.contact_id = any(${records}::uuid[]) and other.gone_by is null
+      union all
+      select part.id, part.merged_into from record part where part.merged_into = any(${records}::uuid[])
     ), own as (
       select record_id, field from record_change where cause_id = any(${inHand}::uuid[])
         and (record_id = any(${records}::uuid[]) or record_id = any(array(select id from belonging)))
@@ -114,7 +117,7 @@ export async function countOthers(
         and not exists (select from own where own.record_id = record.id and own.field = ${slotOfLink('')} || link.id))
       + (select count(*) from belonging other where other.whose = record.id
         and not exists (select from own where own.record_id = other.id
-          and own.field in (${THERE_SLOT}, ${COMPANY_SLOT}, ${CONTACT_SLOT})))
+          and own.field in (${THERE_SLOT}, ${COMPANY_SLOT}, ${CONTACT_SLOT}, ${MERGED_SLOT})))
       + (select count(*) from (
           select distinct on (field) field, "to" from record_change where record_id = record.id order by field, seq desc
         ) last where last."to" <> 'null' and not starts_with(field, ${slotOfSubmission('')})

@@ -1,5 +1,5 @@
 import { languageOf } from '@/core/language/languages'
-import { randomBytes, randomUUID } from 'node:crypto'
+import { createHmac, randomBytes, randomUUID } from 'node:crypto'
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { isSoundText } from '@/core/formats/text'
 import { splitWithin, within } from '@/core/rights/within'
@@ -127,6 +127,11 @@ async function handOn(
   if (!/^\/(preview|files)\//.test(path)) response.setHeader('content-security-policy', policy)
   // The application puts the nonce it finds here into the scripts of the page it makes.
   request.headers['content-security-policy'] = policy
+  // What the application asks of itself to answer somebody, as the page that an action leads to, is part of their turn:
+  // waiting for one of its own, each of many would wait for the others for good.
+  const sign = ownSign()
+  const isOwn = request.headers[OWN] === sign
+  request.headers[OWN] = sign
   const answer = () =>
     watchReach((hasReached) => {
       // Whoever may not see a page reads why in the page; a router that asks for a part of it goes on with what it gets.
@@ -138,7 +143,7 @@ async function handOn(
       )
       return application(body ? withBody(request, body) : request, response)
     })
-  if (isCheap(request.url)) return void (await answer())
+  if (isCheap(request.url) || isOwn) return void (await answer())
   let answered: Promise<unknown> | undefined
   // The next of the same network begins once this one’s answer does: a download may go on for long.
   await inTurn(() => Promise.race([(answered = answer()), begins(response)])).catch(async (error: unknown) => {
@@ -147,6 +152,13 @@ async function handOn(
   })
   await answered
 }
+
+/** Beside every request that is handed on: what the application sends to itself brings it along, and nobody else has it. */
+const OWN = 'x-lichen-own'
+
+/** The same in every process, since the application may reach another one than itself. */
+const ownSign = (): string =>
+  createHmac('sha256', context().config.LICHEN_SECRET).update('asked by ourselves').digest('hex')
 
 /** Resolves when an answer begins to be sent, or nobody is there any more to get it. */
 const begins = (response: ServerResponse): Promise<void> =>
