@@ -16,10 +16,6 @@ import { addConnection } from '@/server/settings/connections'
 import { createForm } from '@/server/forms/createForm'
 import { findLiveForm, inLanguage, type LiveForm } from '@/server/forms/live'
 import { releaseForm } from '@/server/forms/releaseForm'
-import { takeFile } from '@/server/imports/takeFile'
-import { addContact } from '@/server/people/addContact'
-import { changeRecord } from '@/server/people/changeRecord'
-import { addNote } from '@/server/people/notes'
 import { createPersonalLink } from '@/server/people/createPersonalLink'
 import { acceptSubmission, trustSender } from '@/server/submissions/acceptSubmission'
 import { appliedWith } from '@/server/submissions/applySettings'
@@ -34,7 +30,6 @@ import { answeredByHand } from '@/core/form/values'
 import { addDays, isWeekday } from '@/core/answers/day'
 import type { Form } from '@/core/form/definition'
 import { walkForm } from '@/core/form/walk'
-import { addressBook, DOUBLES } from './address_book'
 import { COMPANY, CONNECTIONS, DESKS, LISTS, OWN_FIELDS, personOf } from './company'
 import { bringAStudio } from './forms/bring_a_studio'
 import { deliverySurvey } from './forms/delivery_survey'
@@ -46,6 +41,7 @@ import { schoolQuote } from './forms/school_quote'
 import { service } from './forms/service'
 import { sendDemoFile } from './files'
 import { addPictures } from './pictures'
+import { type House, leaveAddressBook, makeContacts, moveDeals } from './people'
 import { Chance } from './random'
 import { finderRehearsals } from './rehearsals'
 import { settleHistory } from './history'
@@ -65,13 +61,6 @@ import {
 } from './visits'
 
 const CONTACTS = 300
-/** Deals that somebody has gone on with. */
-const MOVED = 160
-const NOTES = [
-  'Rang on Monday: wants to see the front loader first.',
-  'The offer is with their head of school until the end of the month.',
-  'Asks for delivery before term starts.',
-]
 const DAYS = 90
 const DAY = 24 * 60 * 60 * 1000
 const VISITS = 1600
@@ -104,10 +93,11 @@ const workspaceId = await makeCompany()
 const userId = await makeMember()
 const token = await createToken(db, workspaceId, 'Demo')
 await connectPlaces()
-const contacts = await makeContacts()
+const house: House = { db, workspaceId, by: { sort: 'member', id: userId, name: 'Ines' }, chance, daysAgo }
+const contacts = await makeContacts(house, CONTACTS, DAYS + 5)
 const pictures = await addPictures(db, workspaceId)
 await makeForms()
-await bringAddressBook()
+await leaveAddressBook(house)
 await keepRehearsals()
 if (!process.argv.includes('--no-visits')) {
   await visitFinder()
@@ -118,7 +108,7 @@ if (!process.argv.includes('--no-visits')) {
   await visit('firing-notes', 110, 88, () => notesAnswers(chance, CONTACTS * 2))
   await visit('service', 90, 88, (at) => serviceAnswers(chance, CONTACTS, (days) => weekdayAfter(at, days)))
   await visit('school-quote', 70, 88, (at) => quoteAnswers(chance, CONTACTS * 2, (days) => weekdayAfter(at, days)))
-  await moveDeals()
+  await moveDeals(house)
   await postSpam(db, live, now)
   await settleHistory(db, HELD_DAYS)
 }
@@ -158,58 +148,6 @@ async function connectPlaces(): Promise<void> {
     const added = await addConnection(db, workspaceId, place, config.LICHEN_KEYS)
     if (!added.ok) throw new Error(added.message)
   }
-}
-
-async function makeContacts(): Promise<string[]> {
-  const ids: string[] = []
-  for (let n = 0; n < CONTACTS; n++) {
-    const { company, ...person } = personOf(n)
-    const at = daysAgo(DAYS + 5)
-    const added = await addContact(
-      db,
-      workspaceId,
-      { values: person, company, because: 'Taken over from the address book', at },
-      { sort: 'member', id: userId, name: 'Ines' },
-    )
-    if (!added.ok) throw new Error(added.message)
-    ids.push(added.id)
-  }
-  return ids
-}
-
-/** Somebody has gone on with most deals: the older one is, the further it is. */
-async function moveDeals(): Promise<void> {
-  const by = { sort: 'member' as const, id: userId, name: 'Ines' }
-  const deals = await db
-    .selectFrom('record')
-    .select('id')
-    .where('workspace_id', '=', workspaceId)
-    .where('type', '=', 'deal')
-    .orderBy('created_at')
-    .limit(MOVED)
-    .execute()
-  for (const [n, { id }] of deals.entries()) {
-    const stage = chance.weigh([
-      { weight: 4, value: 'called' },
-      { weight: 3, value: 'offer_sent' },
-      { weight: n < MOVED / 2 ? 3 : 1, value: 'won' },
-      { weight: n < MOVED / 2 ? 4 : 1, value: 'lost' },
-    ]).value
-    const moved = await changeRecord(db, workspaceId, id, { stage }, by)
-    if (!moved.ok) throw new Error(moved.message)
-    if (n % 20 === 0) await addNote(db, workspaceId, id, chance.pick(NOTES), by)
-  }
-}
-
-/** What an address book leaves behind: people who are there twice, and one that waits to be brought in. */
-async function bringAddressBook(): Promise<void> {
-  const by = { sort: 'member' as const, id: userId, name: 'Ines' }
-  for (const { company, referral_code: _, ...person } of DOUBLES) {
-    const contact = { values: person, company, because: 'Written down at the fair', at: daysAgo(40) }
-    const added = await addContact(db, workspaceId, contact, by)
-    if (!added.ok) throw new Error(added.message)
-  }
-  await takeFile(db, workspaceId, 'adressbuch.csv', addressBook(), by)
 }
 
 async function makeForms(): Promise<void> {

@@ -1,15 +1,12 @@
 import type { Browser, Page } from '@playwright/test'
-import { api } from '../support/api'
-import { makeMember, makeToken, makeWorkspace } from '../support/workspace'
+import { makeFurnished } from '../support/workshop'
+import { makeMember } from '../support/workspace'
 import { facts } from './studio'
 
 /** A workspace that no other test changes, with a list and a desk, and Berit who edits there signed in. */
 export async function enterHouse(browser: Browser, advice: string): Promise<{ page: Page; reach: typeof facts }> {
-  const { id } = await makeWorkspace(facts, false)
-  const reach = { ...facts, token: await makeToken(facts, id) }
-  await api(reach, 'POST', '/lists', { title: 'Firing notes' })
-  await api(reach, 'POST', '/desks', { title: 'Advice line', addresses: [advice] })
-  const berit = await makeMember(facts, id, 'editor', 'Berit')
+  const { workspace, reach } = await makeFurnished(facts, advice)
+  const berit = await makeMember(facts, workspace, 'editor', 'Berit')
   const page = await (
     await browser.newContext({ baseURL: facts.url, viewport: { width: 1280, height: 800 } })
   ).newPage()

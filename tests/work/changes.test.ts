@@ -6,80 +6,17 @@ import { Ledger } from '@/core/changes/ledger'
 import { connect } from '@/db/database'
 import { inTurn } from '@/server/changes/inTurn'
 import { writeChanges } from '@/server/changes/writeChanges'
-import { api, applied, releasedForm, send, smallForm, until } from '../support/api'
-import { query } from '../support/database'
+import { api, applied, releasedForm, send, until } from '../support/api'
 import { readFacts } from '../support/facts'
+import { type Contact, formOfStudios, type PutBack, workshop } from '../support/workshop'
 import { makeWorkspace } from '../support/workspace'
 
 const facts = readFacts()
 const slug = `changes-${Date.now().toString(36)}`
-const form = {
-  ...smallForm,
-  routing: { rows: [], otherwise: null },
-  records: { company: true, deal: { title: 'Kiln for {{ first_name }}' } },
-  steps: [
-    ...smallForm.steps,
-    {
-      name: 'firm',
-      title: 'Your studio',
-      questions: [
-        {
-          kind: 'short_text' as const,
-          name: 'studio',
-          label: 'Studio',
-          lands: [{ record: 'company' as const, field: 'name' }],
-        },
-      ],
-    },
-  ],
-}
+const shop = workshop(facts, slug, formOfStudios)
+const { rows, addressOf, arrive, contactOf, change, putBack } = shop
 
-interface Change {
-  field: string
-  from: unknown
-  to: unknown
-  cause: string
-  sort: string
-  who: string | null
-  because: string
-}
-interface Contact {
-  email: string
-  values: Record<string, unknown>
-  company: string | null
-  companyId: string | null
-  notes: { id: string; text: string; who: string }[]
-  changes: Change[]
-  opened: { id: string; type: string }[]
-  lists: { name: string }[]
-}
-interface PutBack {
-  cause: string | null
-  left: { record: string; slot: string | null; why: string }[]
-}
-
-let reach: typeof facts
-let workspace: string
-
-beforeAll(async () => {
-  const other = await makeWorkspace(facts, false)
-  workspace = other.id
-  reach = { ...facts, token: other.token }
-  await api(reach, 'POST', '/lists', { title: 'Firing notes' })
-  await releasedForm(reach, slug, form)
-})
-
-const rows = <T extends object>(text: string, ...values: unknown[]) => query<T>(facts.database, text, values)
-/** Somebody of a mail domain that nobody else has. */
-const addressOf = (name: string) => `${name}@${name}-${slug}.example`.toLowerCase()
-const arrive = async (name: string, more: Record<string, unknown> = {}, to = slug) => {
-  const sent = await send(reach, to, { first_name: name, email: addressOf(name), ...more })
-  return applied(reach, sent.body.submission)
-}
-const contactOf = async (id: string) => (await api<Contact>(reach, 'GET', `/contacts/${id}`)).body
-const change = (id: string, values: Record<string, unknown>) =>
-  api<{ cause: string | null }>(reach, 'PUT', `/records/${id}`, { values })
-const putBack = (id: string, wish = {}) => api<PutBack>(reach, 'POST', `/causes/${id}/back`, wish)
+beforeAll(shop.open)
 
 describe('a field and a note', () => {
   it('of a person, a company and a deal are changed, told with their cause, and put back', async () => {
@@ -92,9 +29,9 @@ describe('a field and a note', () => {
     }
     for (const [page, [field = '', before, after]] of Object.entries(pages)) {
       const id = page.split('/')[2] ?? ''
-      const read = async () => (await api<Contact>(reach, 'GET', page)).body
+      const read = async () => (await api<Contact>(shop.reach, 'GET', page)).body
       const changed = await change(id, { [field]: after })
-      const noted = await api<{ id: string }>(reach, 'POST', `/records/${id}/notes`, { text: 'Rang on Monday' })
+      const noted = await api<{ id: string }>(shop.reach, 'POST', `/records/${id}/notes`, { text: 'Rang on Monday' })
       const now = await read()
       expect(now.values[field]).toBe(after)
       expect(now.notes).toMatchObject([{ text: 'Rang on Monday', who: 'Elm' }])
@@ -132,7 +69,7 @@ describe('a field and a note', () => {
     expect((await change(contact, { first_name: 'Cleo' })).body.cause).toBeNull()
     await change(contact, { first_name: null })
     expect((await contactOf(contact)).values.first_name ?? null).toBeNull()
-    expect((await api(reach, 'POST', `/records/${contact}/notes`, { text: ' ' })).status).toBe(422)
+    expect((await api(shop.reach, 'POST', `/records/${contact}/notes`, { text: ' ' })).status).toBe(422)
   })
 
   it('leave nobody with the address of somebody else', async () => {
@@ -150,7 +87,7 @@ describe('a field and a note', () => {
   it('of another workspace are out of reach', async () => {
     const stranger = { ...facts, token: (await makeWorkspace(facts, false)).token }
     const { contact, id } = await arrive('Vera')
-    const { body: note } = await api<{ id: string }>(reach, 'POST', `/records/${contact}/notes`, { text: 'Ours' })
+    const { body: note } = await api<{ id: string }>(shop.reach, 'POST', `/records/${contact}/notes`, { text: 'Ours' })
     for (const [method, path, body] of [
       ['PUT', `/records/${contact}`, { values: { first_name: 'Mine' } }],
       ['POST', `/records/${contact}/notes`, { text: 'Mine' }],
@@ -170,16 +107,16 @@ describe('a submission put back', () => {
     expect(before).toMatchObject({ company: `Wanda ${slug}`, lists: [{ name: 'firing_notes' }], opened: [{}] })
     const undone = await putBack(id)
     expect(undone.body.left).toEqual([])
-    expect((await api(reach, 'GET', `/contacts/${contact}`)).status).toBe(404)
-    expect((await api(reach, 'GET', `/companies/${before.companyId}`)).status).toBe(404)
-    expect((await api(reach, 'GET', `/deals-and-requests/${before.opened[0]?.id}`)).status).toBe(404)
+    expect((await api(shop.reach, 'GET', `/contacts/${contact}`)).status).toBe(404)
+    expect((await api(shop.reach, 'GET', `/companies/${before.companyId}`)).status).toBe(404)
+    expect((await api(shop.reach, 'GET', `/deals-and-requests/${before.opened[0]?.id}`)).status).toBe(404)
     for (const list of ['/contacts', '/companies'])
-      expect(JSON.stringify((await api(reach, 'GET', `${list}?search=wanda`)).body)).not.toContain('Wanda')
+      expect(JSON.stringify((await api(shop.reach, 'GET', `${list}?search=wanda`)).body)).not.toContain('Wanda')
     const file = await fetch(`${facts.url}/api/v1/exports/contacts?format=csv`, {
-      headers: { authorization: `Bearer ${reach.token}` },
+      headers: { authorization: `Bearer ${shop.reach.token}` },
     })
     expect(await file.text()).not.toContain('wanda@')
-    expect(await applied(reach, id)).toMatchObject({ state: 'applied', contact: null })
+    expect(await applied(shop.reach, id)).toMatchObject({ state: 'applied', contact: null })
     // Back again: as it was.
     expect((await putBack(undone.body.cause ?? '')).body.left).toEqual([])
     const { changes: _, ...after } = await contactOf(contact)
@@ -199,13 +136,13 @@ describe('a submission put back', () => {
 
   it('has its personal links work no more', async () => {
     const { id, contact } = await arrive('Yva')
-    const link = await api<{ url: string; k: string }>(reach, 'POST', `/contacts/${contact}/links`, { form: slug })
+    const link = await api<{ url: string; k: string }>(shop.reach, 'POST', `/contacts/${contact}/links`, { form: slug })
     expect((await putBack(id)).body.left).toContainEqual({ record: contact, slot: null, why: 'holds more' })
     const [{ id: made } = { id: '' }] = await rows<{ id: string }>(
       'select id from personal_link where contact_id = $1',
       contact,
     )
-    await api(reach, 'DELETE', `/links/${made}`)
+    await api(shop.reach, 'DELETE', `/links/${made}`)
     expect((await putBack(id)).body.left).toEqual([])
     await rows('update personal_link set withdrawn_at = null where id = $1', made)
     const page = await (await fetch(link.body.url)).text()
@@ -213,141 +150,23 @@ describe('a submission put back', () => {
   })
 })
 
-describe('two records merged', () => {
-  const merge = (kept: string, gone: string[], take = {}) =>
-    api<{ cause: string }>(reach, 'POST', '/merges', { kept, gone, take })
-
-  const holderOf = (...contacts: string[]) =>
-    rows<{ contact_id: string }>('select contact_id from personal_link where contact_id = any($1::uuid[])', contacts)
-
-  it('are one: all of both is kept, and whoever sends from the other address is the same', async () => {
-    const [one, other] = [await arrive('Agda', { studio: `Agda ${slug}` }), await arrive('Agata', { letter: true })]
-    await change(other.contact, { first_name: 'Agatha' })
-    await api(reach, 'POST', `/records/${other.contact}/notes`, { text: 'Rang on Monday' })
-    await api(reach, 'POST', `/contacts/${other.contact}/links`, { form: slug })
-    const plan = await api<{
-      choices: { slot: string; because: string; offers: { record: string }[] }[]
-      along: object
-    }>(reach, 'POST', '/merges/plan', { kept: one.contact, gone: [other.contact] })
-    expect(plan.body.along).toEqual({ submissions: 1, links: 1, notes: 1, lists: ['Firing notes'], records: 1 })
-    expect(plan.body.choices).toContainEqual(expect.objectContaining({ slot: 'first_name', because: 'set last' }))
-    const before = [await contactOf(one.contact), await contactOf(other.contact)]
-    const merged = await merge(one.contact, [other.contact])
-    expect(merged.status).toBe(201)
-    const kept = await contactOf(one.contact)
-    expect(kept).toMatchObject({
-      email: addressOf('Agda'),
-      company: `Agda ${slug}`,
-      values: { first_name: 'Agatha' },
-      notes: [{ text: 'Rang on Monday' }],
-      lists: [{ name: 'firing_notes' }],
-      parts: [{ id: other.contact, key: addressOf('Agata') }],
-    })
-    expect(kept.opened).toHaveLength(2)
-    expect((await api(reach, 'GET', `/contacts/${other.contact}`)).status).toBe(404)
-    expect(await applied(reach, other.id)).toMatchObject({ contact: one.contact })
-    // The link of the other is that one’s, and so is its address.
-    expect(await holderOf(other.contact, one.contact)).toEqual([{ contact_id: one.contact }])
-    const again = await arrive('Agata', { first_name: 'Agafia' })
-    expect(again.contact).toBe(one.contact)
-    const found = await api<{ contacts: { id: string }[] }>(reach, 'GET', `/contacts?search=${addressOf('Agata')}`)
-    expect(found.body.contacts.map(({ id }) => id)).toEqual([one.contact])
-    expect((await api(reach, 'POST', '/contacts', { email: addressOf('Agata') })).status).toBe(409)
-    await putBack(again.id)
-
-    // Parted again, each is as it was.
-    expect((await putBack(merged.body.cause)).body.left).toEqual([])
-    const after = [await contactOf(one.contact), await contactOf(other.contact)]
-    const told = ({ values, notes, lists, opened, company }: Contact) => ({ values, notes, lists, opened, company })
-    expect(after.map(told)).toEqual(before.map(told))
-    expect(await applied(reach, other.id)).toMatchObject({ contact: other.contact })
-    expect(await holderOf(other.contact, one.contact)).toEqual([{ contact_id: other.contact }])
-  })
-
-  it('are corrected and put back by what either sent', async () => {
-    const [one, other] = [await arrive('Bodil'), await arrive('Bodhild')]
-    await merge(one.contact, [other.contact])
-    const corrected = await api(reach, 'PUT', `/submissions/${other.id}/answers`, {
-      values: { first_name: 'Bothild' },
-    })
-    expect(corrected.status).toBe(200)
-    expect((await contactOf(one.contact)).values.first_name).toBe('Bothild')
-  })
-
-  it('are contacts, or companies: nothing else, not with themselves, and of one workspace', async () => {
-    const { contact } = await arrive('Cecil', { studio: `Cecil ${slug}` })
-    const { companyId, opened } = await contactOf(contact)
-    expect((await merge(contact, [contact])).status).toBe(422)
-    expect((await merge(contact, [companyId ?? ''])).status).toBe(422)
-    expect((await merge(opened[0]?.id ?? '', [contact])).status).toBe(422)
-    expect((await merge(contact, [randomUUID()])).status).toBe(404)
-    const stranger = { ...facts, token: (await makeWorkspace(facts, false)).token }
-    const { contact: another } = await arrive('Cyril')
-    expect((await api(stranger, 'POST', '/merges', { kept: contact, gone: [another] })).status).toBe(404)
-  })
-
-  it('companies are met by either name', async () => {
-    const [one, other] = [
-      await arrive('Dag', { studio: `Dagny ${slug}` }),
-      await arrive('Dora', { studio: `Dorothea ${slug}` }),
-    ]
-    const [kept, gone] = [await contactOf(one.contact), await contactOf(other.contact)]
-    await merge(kept.companyId ?? '', [gone.companyId ?? ''])
-    expect((await contactOf(other.contact)).companyId).toBe(kept.companyId)
-    const again = await arrive('Dina', { studio: `DOROTHEA ${slug}` })
-    expect((await contactOf(again.contact)).companyId).toBe(kept.companyId)
-  })
-
-  it('are found where they are likely one, and told apart for good', async () => {
-    const [one, other] = [
-      await arrive('Ebba', { email: `ebba.lund-${slug}@doubles.example` }),
-      await arrive('Ebba', { email: `ebbalund-${slug}+kiln@doubles.example` }),
-    ]
-    const doubles = async () => {
-      const { body } = await api<{ pairs: { first: { id: string }; second: { id: string }; why: string[] }[] }>(
-        reach,
-        'GET',
-        '/doubles',
-      )
-      return body.pairs.find(
-        ({ first, second }) => [first.id, second.id].includes(one.contact) && second.id !== first.id,
-      )
-    }
-    const look = async () => {
-      const before = await rows<{ at: Date | null }>('select doubles_at as at from workspace where id = $1', workspace)
-      await api(reach, 'POST', '/doubles/looks')
-      await until('they were looked for', async () => {
-        const [now] = await rows<{ at: Date | null }>('select doubles_at as at from workspace where id = $1', workspace)
-        return now?.at && now.at.getTime() !== before[0]?.at?.getTime()
-      })
-    }
-    await look()
-    expect(await doubles()).toMatchObject({ why: expect.arrayContaining(['same address but for dots and tags']) })
-    expect((await api(reach, 'POST', '/doubles/apart', { pair: [other.contact, one.contact] })).status).toBe(204)
-    expect(await doubles()).toBeUndefined()
-    await look()
-    expect(await doubles()).toBeUndefined()
-    expect((await api(reach, 'POST', '/doubles/apart', { pair: [other.contact, one.contact] })).status).toBe(404)
-  })
-})
-
 describe('what is delivered', () => {
   it('needs no submission', async () => {
     const { db, pool } = connect(facts.database)
     try {
-      await api(reach, 'POST', '/connections', { title: 'Board', target: 'crm', settings: { url: facts.bench } })
+      await api(shop.reach, 'POST', '/connections', { title: 'Board', target: 'crm', settings: { url: facts.bench } })
       const id = randomUUID()
-      await inTurn(db, workspace, async (tx, at) => {
+      await inTurn(db, shop.workspace, async (tx, at) => {
         const ledger = new Ledger([], randomUUID)
         const by = { sort: 'member' as const, id: '', name: 'Ines' }
         const [member] = await rows<{ id: string }>('select id from "user" limit 1')
         const cause = { sort: 'deed' as const, by: { ...by, id: member?.id ?? '' }, deed: 'sendAgain' as const }
-        ledger.do({ id, workspaceId: workspace, cause, at }, NO_CHANGES)
+        ledger.do({ id, workspaceId: shop.workspace, cause, at }, NO_CHANGES)
         const email = `told@${slug}.example`
-        await writeChanges(tx, workspace, ledger.written(), [
+        await writeChanges(tx, shop.workspace, ledger.written(), [
           {
             id: randomUUID(),
-            workspace_id: workspace,
+            workspace_id: shop.workspace,
             cause_id: id,
             key: 'crm:board',
             body: { to: 'crm', email, values: { email }, revision: 1 },
@@ -361,7 +180,7 @@ describe('what is delivered', () => {
       })
       const found = await until('it has gone out', async () => {
         const { body } = await api<{ deliveries: { because: string; state: string }[] }>(
-          reach,
+          shop.reach,
           'GET',
           `/deliveries?which=all&search=told`,
         )
@@ -440,7 +259,7 @@ describe('any sequence of submissions, changes, merges and puttings back', () =>
         const here = { ...facts, token: own.token }
         await api(here, 'POST', '/lists', { title: 'Firing notes' })
         const name = `changes-${randomUUID().slice(0, 8)}`
-        await releasedForm(here, name, form)
+        await releasedForm(here, name, formOfStudios)
         const there = () =>
           rows<{ id: string; type: string }>(
             'select id, type from record where workspace_id = $1 and gone_by is null order by created_at, type, id',

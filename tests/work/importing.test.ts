@@ -3,9 +3,9 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { connect } from '@/db/database'
 import { removeEndedRows } from '@/server/imports/removeEndedRows'
 import { type ImportPlan, planFor } from '@/core/imports/import_plan'
-import { api, applied, releasedForm, send, smallForm, until } from '../support/api'
-import { query } from '../support/database'
+import { api, applied, send, until } from '../support/api'
 import { readFacts } from '../support/facts'
+import { workshop } from '../support/workshop'
 import { makeToken, makeWorkspace } from '../support/workspace'
 
 const facts = readFacts()
@@ -24,22 +24,12 @@ interface Import {
   samples: { n: number; is: string; email: string | null; told: { changes: object[]; wrong: object[] } | null }[]
 }
 
-let reach: typeof facts
-let workspace: string
+const shop = workshop(facts, slug)
+const { rows, addressOf } = shop
 
-beforeAll(async () => {
-  const other = await makeWorkspace(facts, false)
-  workspace = other.id
-  reach = { ...facts, token: other.token }
-  await api(reach, 'POST', '/lists', { title: 'Firing notes' })
-  await api(reach, 'POST', '/desks', { title: 'Advice line', addresses: ['advice@elm.example'] })
-  await releasedForm(reach, slug, smallForm)
-})
+beforeAll(shop.open)
 
-const rows = <T extends object>(text: string, ...values: unknown[]) => query<T>(facts.database, text, values)
-/** Somebody of a mail domain that nobody else has. */
-const addressOf = (name: string) => `${name}@${name}-${slug}.example`
-const read = async (id: string) => (await api<Import>(reach, 'GET', `/imports/${id}`)).body
+const read = async (id: string) => (await api<Import>(shop.reach, 'GET', `/imports/${id}`)).body
 const untilIs = (id: string, ...states: string[]) =>
   until(`the import is ${states.join(' or ')}`, async () => {
     const one = await read(id)
@@ -48,20 +38,20 @@ const untilIs = (id: string, ...states: string[]) =>
 const field = (record: 'contact' | 'company', name: string) => ({ to: 'field' as const, record, field: name })
 const PLAN = planFor([field('contact', 'email'), field('contact', 'first_name'), field('company', 'name')])
 const give = async (text: string) => {
-  const { body } = await api<{ id: string }>(reach, 'POST', '/imports', { name: 'book.csv', text })
+  const { body } = await api<{ id: string }>(shop.reach, 'POST', '/imports', { name: 'book.csv', text })
   await untilIs(body.id, 'mapping')
   return body.id
 }
 const check = async (id: string, change: Partial<ImportPlan> = {}) => {
-  await api(reach, 'PUT', `/imports/${id}/plan`, { plan: { ...PLAN, ...change } })
+  await api(shop.reach, 'PUT', `/imports/${id}/plan`, { plan: { ...PLAN, ...change } })
   return untilIs(id, 'ready')
 }
 const bring = async (id: string) => {
-  await api(reach, 'POST', `/imports/${id}/start`)
+  await api(shop.reach, 'POST', `/imports/${id}/start`)
   return untilIs(id, 'done')
 }
 const back = async (id: string) => {
-  const put = await api<{ cause: string }>(reach, 'POST', `/imports/${id}/back`)
+  const put = await api<{ cause: string }>(shop.reach, 'POST', `/imports/${id}/back`)
   expect(put.status).toBe(201)
   return untilIs(id, 'parted')
 }
@@ -71,12 +61,12 @@ const all = () =>
     `select type, key, "values", (select key from record house where house.id = record.company_id) as house,
       array(select list || ': ' || wording from list_membership where contact_id = record.id) as lists
      from record where workspace_id = $1 and gone_by is null order by type, key`,
-    workspace,
+    shop.workspace,
   )
 
 describe('a file of people', () => {
   it('is read, looked at without changing anything, brought in, and put back whole', async () => {
-    await api(reach, 'POST', '/contacts', { email: addressOf('ida'), first_name: 'Ida', company: `Alder ${slug}` })
+    await api(shop.reach, 'POST', '/contacts', { email: addressOf('ida'), first_name: 'Ida', company: `Alder ${slug}` })
     const before = await all()
     const id = await give(
       [
@@ -114,22 +104,22 @@ describe('a file of people', () => {
       lists: ['firing_notes: Write to me'],
     })
     // Its cause is told of everybody it made or changed, and putting back one of them alone is its own page’s.
-    const found = await api<{ contacts: { id: string }[] }>(reach, 'GET', `/contacts?search=${addressOf('bo')}`)
+    const found = await api<{ contacts: { id: string }[] }>(shop.reach, 'GET', `/contacts?search=${addressOf('bo')}`)
     const contact = found.body.contacts[0]?.id ?? ''
     const { body } = await api<{ changes: { cause: string; sort: string; because: string }[] }>(
-      reach,
+      shop.reach,
       'GET',
       `/contacts/${contact}`,
     )
     expect(body.changes.every(({ cause, sort }) => cause === id && sort === 'import')).toBe(true)
     expect(body.changes.map(({ because }) => because)).toContain('Brought in from book.csv: Cards of June')
-    expect((await api(reach, 'POST', `/causes/${id}/back`, {})).status).toBe(409)
-    const history = await api<{ history: { deed: string; about: string }[] }>(reach, 'GET', '/history')
+    expect((await api(shop.reach, 'POST', `/causes/${id}/back`, {})).status).toBe(409)
+    const history = await api<{ history: { deed: string; about: string }[] }>(shop.reach, 'GET', '/history')
     expect(history.body.history).toContainEqual(expect.objectContaining({ deed: 'importPeople', about: 'book.csv' }))
 
     expect((await back(id)).leftOver).toEqual({})
     expect(await all()).toEqual(before)
-    expect((await api(reach, 'POST', `/imports/${id}/back`)).status).toBe(409)
+    expect((await api(shop.reach, 'POST', `/imports/${id}/back`)).status).toBe(409)
   })
 
   it('leaves what was changed since, and who others have to do with, and says so', async () => {
@@ -139,9 +129,9 @@ describe('a file of people', () => {
     const idOf = async (name: string) =>
       (await rows<{ id: string }>('select id from record where key = $1 and gone_by is null', addressOf(name)))[0]
         ?.id ?? ''
-    await api(reach, 'PUT', `/records/${await idOf('dag')}`, { values: { first_name: 'Dagny' } })
-    const sent = await send(reach, slug, { first_name: 'Eva', email: addressOf('eva') })
-    expect((await applied(reach, sent.body.submission)).contact).toBe(await idOf('eva'))
+    await api(shop.reach, 'PUT', `/records/${await idOf('dag')}`, { values: { first_name: 'Dagny' } })
+    const sent = await send(shop.reach, slug, { first_name: 'Eva', email: addressOf('eva') })
+    expect((await applied(shop.reach, sent.body.submission)).contact).toBe(await idOf('eva'))
     const { leftOver } = await back(id)
     expect(leftOver['changed since']).toBe(1)
     expect(leftOver['holds more']).toBeGreaterThanOrEqual(1)
@@ -153,12 +143,12 @@ describe('a file of people', () => {
     const many = Array.from({ length: 3000 }, (_, n) => `${addressOf(`many${n}`)},Many ${n}`)
     const id = await give(['email,name', ...many].join('\n'))
     await check(id, { targets: PLAN.targets.slice(0, 2) })
-    await Promise.all([0, 1].map(() => api(reach, 'POST', `/imports/${id}/start`)))
+    await Promise.all([0, 1].map(() => api(shop.reach, 'POST', `/imports/${id}/start`)))
     await until('some are brought in', async () => (await read(id)).place > 0)
-    await api(reach, 'POST', `/imports/${id}/stop`)
+    await api(shop.reach, 'POST', `/imports/${id}/stop`)
     const stopped = await untilIs(id, 'stopped', 'done')
     expect(await countOf('many')).toBe(stopped.place)
-    if (stopped.state === 'stopped') await api(reach, 'POST', `/imports/${id}/start`)
+    if (stopped.state === 'stopped') await api(shop.reach, 'POST', `/imports/${id}/start`)
     await untilIs(id, 'done')
     expect(await countOf('many')).toBe(3000)
     const changes = `select count(*)::int as n from record_change where cause_id = $1 and field = '_there'`
@@ -169,17 +159,17 @@ describe('a file of people', () => {
 
   it('is read again as it is said to be written, and thrown away', async () => {
     const id = await give(`email;name\n${addressOf('gro')};Gro`)
-    expect((await api(reach, 'PUT', `/imports/${id}/reading`, { separator: ',' })).status).toBe(204)
+    expect((await api(shop.reach, 'PUT', `/imports/${id}/reading`, { separator: ',' })).status).toBe(204)
     expect((await untilIs(id, 'mapping')).columns).toHaveLength(1)
-    expect((await api(reach, 'PUT', `/imports/${id}/reading`, { separator: ';' })).status).toBe(204)
+    expect((await api(shop.reach, 'PUT', `/imports/${id}/reading`, { separator: ';' })).status).toBe(204)
     expect((await untilIs(id, 'mapping')).columns).toHaveLength(2)
     // Also once it was looked at: what was found of the rows before is forgotten.
     await check(id, { targets: PLAN.targets.slice(0, 2) })
-    expect((await api(reach, 'PUT', `/imports/${id}/reading`, { encoding: 'windows-1252' })).status).toBe(204)
+    expect((await api(shop.reach, 'PUT', `/imports/${id}/reading`, { encoding: 'windows-1252' })).status).toBe(204)
     expect(await untilIs(id, 'mapping')).toMatchObject({ encoding: 'windows-1252', place: 0, counts: {} })
-    expect((await api(reach, 'DELETE', `/imports/${id}`)).status).toBe(204)
-    expect((await api(reach, 'GET', `/imports/${id}`)).status).toBe(404)
-    const empty = await api<{ id: string }>(reach, 'POST', '/imports', { name: 'none.csv', text: 'email\n' })
+    expect((await api(shop.reach, 'DELETE', `/imports/${id}`)).status).toBe(204)
+    expect((await api(shop.reach, 'GET', `/imports/${id}`)).status).toBe(404)
+    const empty = await api<{ id: string }>(shop.reach, 'POST', '/imports', { name: 'none.csv', text: 'email\n' })
     expect((await untilIs(empty.body.id, 'failed')) as unknown).toMatchObject({
       error: 'There are no rows below the heads of its columns.',
     })
@@ -194,9 +184,9 @@ describe('a file of people', () => {
       type: 'number' as const,
     }
     const email = field('contact', 'email')
-    const plan = (change: Partial<ImportPlan>, as = reach) =>
+    const plan = (change: Partial<ImportPlan>, as = shop.reach) =>
       api(as, 'PUT', `/imports/${id}/plan`, { plan: { ...PLAN, ...change } })
-    const answering = { ...reach, token: await makeToken(facts, workspace, ['read', 'people', 'answer']) }
+    const answering = { ...shop.reach, token: await makeToken(facts, shop.workspace, ['read', 'people', 'answer']) }
     expect((await plan({ targets: [email, size] }, answering)).status).toBe(403)
     expect((await plan({ targets: [size] })).status).toBe(422)
     const joins = [{ list: 'no_such', column: null, wording: 'x', origin: 'y' }]
@@ -208,7 +198,7 @@ describe('a file of people', () => {
     expect(made?.values).toMatchObject({ size_of_the_kiln: 7 })
     // Brought in, it is past being planned or thrown away.
     expect((await plan({ targets: [email] })).status).toBe(409)
-    expect((await api(reach, 'DELETE', `/imports/${id}`)).status).toBe(409)
+    expect((await api(shop.reach, 'DELETE', `/imports/${id}`)).status).toBe(409)
   })
 
   it('has its rows for thirty days after it was dealt with, and its file no longer than they are', async () => {
@@ -222,13 +212,13 @@ describe('a file of people', () => {
     const forget = (id: string) => Promise.resolve(void forgotten.push(id))
     const removed = await db.transaction().execute((tx) => removeEndedRows(tx, 30, forget))
     await pool.end()
-    expect(removed).toContainEqual({ workspace, n: 2 })
+    expect(removed).toContainEqual({ workspace: shop.workspace, n: 2 })
     expect([forgotten.includes(old), forgotten.includes(recent)]).toEqual([true, false])
     const left = 'select count(*)::int as n from import_row where import_id = $1'
     expect([await rows(left, old), await rows(left, recent)]).toEqual([[{ n: 0 }], [{ n: 1 }]])
   })
 
-  it('of another workspace is out of reach', async () => {
+  it('of another workspace is out of shop.reach', async () => {
     const id = await give(`email\n${addressOf('ivo')}`)
     const stranger = { ...facts, token: (await makeWorkspace(facts, false)).token }
     for (const [method, path, body] of [
@@ -241,7 +231,7 @@ describe('a file of people', () => {
       ['DELETE', `/imports/${id}`, undefined],
     ] as const)
       expect([path, (await api(stranger, method, path, body)).status]).toEqual([path, 404])
-    expect((await api(reach, 'GET', `/imports/${randomUUID()}`)).status).toBe(404)
+    expect((await api(shop.reach, 'GET', `/imports/${randomUUID()}`)).status).toBe(404)
   })
 })
 
@@ -250,7 +240,7 @@ const countOf = async (name: string) =>
     (
       await rows<{ n: string }>(
         'select count(*) as n from record where workspace_id = $1 and gone_by is null and key like $2',
-        workspace,
+        shop.workspace,
         `${name}%-${slug}.example`,
       )
     )[0]?.n,

@@ -1,7 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { api, applied, releasedForm, send, smallForm } from '../support/api'
+import { api, applied, send, smallForm } from '../support/api'
 import { query } from '../support/database'
 import { readFacts } from '../support/facts'
+import { workshop } from '../support/workshop'
 import { makeWorkspace } from '../support/workspace'
 
 const facts = readFacts()
@@ -19,32 +20,26 @@ interface Sum {
   money: Record<string, number>
 }
 
-let reach: typeof facts
-let workspace: string
+const shop = workshop(facts, slug, { ...smallForm, records: { deal: { title: 'Kiln for {{ first_name }}' } } })
 const deals: string[] = []
 
 beforeAll(async () => {
-  const other = await makeWorkspace(facts, false)
-  workspace = other.id
-  reach = { ...facts, token: other.token }
-  await api(reach, 'POST', '/lists', { title: 'Firing notes' })
-  await api(reach, 'POST', '/desks', { title: 'Advice line', addresses: ['advice@elm.example'] })
-  await api(reach, 'POST', '/fields/deal', { label: 'Worth', type: 'money' })
-  await releasedForm(reach, slug, { ...smallForm, records: { deal: { title: 'Kiln for {{ first_name }}' } } })
+  await shop.open()
+  await api(shop.reach, 'POST', '/fields/deal', { label: 'Worth', type: 'money' })
   for (const [n, name] of ['Ada', 'Bo', 'Cy', 'Dag'].entries()) {
-    const { body } = await send(reach, slug, { first_name: name, email: `${name}@${slug}.example`.toLowerCase() })
-    const { contact } = await applied(reach, body.submission)
-    const { body: person } = await api<{ opened: { id: string }[] }>(reach, 'GET', `/contacts/${contact}`)
+    const { body } = await send(shop.reach, slug, { first_name: name, email: `${name}@${slug}.example`.toLowerCase() })
+    const { contact } = await applied(shop.reach, body.submission)
+    const { body: person } = await api<{ opened: { id: string }[] }>(shop.reach, 'GET', `/contacts/${contact}`)
     const id = person.opened[0]?.id ?? ''
     deals.push(id)
-    await api(reach, 'PUT', `/records/${id}`, {
+    await api(shop.reach, 'PUT', `/records/${id}`, {
       values: { worth: 1000 * (n + 1) + 0.5, ...(n > 1 ? { stage: 'won' } : {}) },
     })
   }
 })
 
-const list = async (asked = '') => (await api<{ records: Deal[] }>(reach, 'GET', `/deals${asked}`)).body.records
-const sums = async (asked = '') => (await api<{ sums: Sum[] }>(reach, 'GET', `/sums/deal${asked}`)).body.sums
+const list = async (asked = '') => (await api<{ records: Deal[] }>(shop.reach, 'GET', `/deals${asked}`)).body.records
+const sums = async (asked = '') => (await api<{ sums: Sum[] }>(shop.reach, 'GET', `/sums/deal${asked}`)).body.sums
 const names = async (asked: string) => (await list(asked)).map(({ name }) => name)
 
 describe('deals and requests', () => {
@@ -52,7 +47,7 @@ describe('deals and requests', () => {
     expect(await names('?sort=name')).toEqual(['Kiln for Ada', 'Kiln for Bo', 'Kiln for Cy', 'Kiln for Dag'])
     expect(await names('?sort=-person&at=won')).toEqual(['Kiln for Dag', 'Kiln for Cy'])
     expect(await names(`?search=bo@${slug}`)).toEqual(['Kiln for Bo'])
-    expect((await api<{ records: Deal[] }>(reach, 'GET', '/requests')).body.records).toEqual([])
+    expect((await api<{ records: Deal[] }>(shop.reach, 'GET', '/requests')).body.records).toEqual([])
   })
   it('come to what plain SQL says they do, stage by stage, whatever stage is looked at', async () => {
     const told = await query<Sum>(
@@ -60,7 +55,7 @@ describe('deals and requests', () => {
       `select "values" ->> 'stage' as at, count(*)::int as count,
          json_build_object('worth', sum(("values" ->> 'worth')::float8)) as money
        from record where workspace_id = $1 and type = 'deal' and gone_by is null group by 1`,
-      [workspace],
+      [shop.workspace],
     )
     const inOrder = (all: Sum[]) => all.toSorted((a, b) => String(a.at).localeCompare(String(b.at)))
     expect(inOrder(await sums())).toEqual(inOrder(told))
@@ -68,10 +63,10 @@ describe('deals and requests', () => {
   })
   it('leave the list and the sums once what opened them is put back, and are no stranger’s', async () => {
     const before = await sums()
-    const { body } = await send(reach, slug, { first_name: 'Eva', email: `eva@${slug}.example` })
-    await applied(reach, body.submission)
+    const { body } = await send(shop.reach, slug, { first_name: 'Eva', email: `eva@${slug}.example` })
+    await applied(shop.reach, body.submission)
     expect(await names('?search=eva')).toEqual(['Kiln for Eva'])
-    await api(reach, 'POST', `/causes/${body.submission}/back`, {})
+    await api(shop.reach, 'POST', `/causes/${body.submission}/back`, {})
     expect(await names('?search=eva')).toEqual([])
     expect(await sums()).toEqual(before)
     const stranger = { ...facts, token: (await makeWorkspace(facts, false)).token }
