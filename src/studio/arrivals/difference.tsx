@@ -1,6 +1,7 @@
 'use client'
 
 import { RECORD_WORDS } from '@/core/fields/field'
+import { Becomes } from '../ui/becomes'
 import { Tick } from '../ui/field'
 import { Outside } from '../ui/outside'
 import type { PlannedCorrection } from './actions'
@@ -64,15 +65,7 @@ export function Difference({ planned, labelOf, isWanted, onChoose }: Props) {
                     </span>
                   </td>
                   <td className="align-top!">
-                    {from && (
-                      <>
-                        <s className="text-soft">
-                          <Outside>{from}</Outside>
-                        </s>{' '}
-                        →{' '}
-                      </>
-                    )}
-                    {to ? <Outside>{to}</Outside> : <span className="text-soft">blank</span>}
+                    <Becomes from={from} to={to} />
                     <span className="block text-soft">
                       <Outside>{because}</Outside>
                     </span>

@@ -1,6 +1,7 @@
 'use client'
 
 import { useWithin } from '../ui/here'
+import { Becomes } from '../ui/becomes'
 import { Chip } from '../ui/chip'
 import { Outside } from '../ui/outside'
 import { figure } from '../ui/show'
@@ -48,16 +49,8 @@ export const Samples = ({ one: { id, counts, samples, columns, state } }: { one:
                     <span key={index}>
                       {index > 0 && ' · '}
                       <Outside>{label}</Outside>{' '}
-                      {from && (
-                        <>
-                          <s>
-                            <Outside>{from}</Outside>
-                          </s>{' '}
-                          →{' '}
-                        </>
-                      )}
                       <span className="text-ink">
-                        <Outside>{to}</Outside>
+                        <Becomes from={from} to={to} />
                       </span>
                     </span>
                   ))}

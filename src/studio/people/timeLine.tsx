@@ -3,6 +3,7 @@ import { readSlot } from '@/core/changes/slot'
 import { type Tellable, tellHeld, tellSlot } from '@/core/changes/tell'
 import type { Change, Part } from '@/db/queries/people'
 import { identityOf } from '@/core/records/record'
+import { Becomes } from '../ui/becomes'
 import { Link } from '../ui/link'
 import { Moment, ZoneWords } from '../ui/moment'
 import { Outside } from '../ui/outside'
@@ -180,15 +181,7 @@ function Held({ field, from, to, tell }: { field: string; from: Answer; to: Answ
   const [before, after] = [tellHeld(field, from, tell), tellHeld(field, to, tell)]
   return (
     <span className="whitespace-pre-line">
-      {before && (
-        <>
-          <s className="text-soft">
-            <Outside>{before}</Outside>
-          </s>{' '}
-          →{' '}
-        </>
-      )}
-      {after ? <Outside>{after}</Outside> : <span className="text-soft">blank</span>}
+      <Becomes from={before} to={after} />
     </span>
   )
 }
