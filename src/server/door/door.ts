@@ -157,8 +157,9 @@ async function handOn(
 const OWN = 'x-lichen-own'
 
 /** The same in every process, since the application may reach another one than itself. */
+let madeSign: string | undefined
 const ownSign = (): string =>
-  createHmac('sha256', context().config.LICHEN_SECRET).update('asked by ourselves').digest('hex')
+  (madeSign ??= createHmac('sha256', context().config.LICHEN_SECRET).update('asked by ourselves').digest('hex'))
 
 /** Resolves when an answer begins to be sent, or nobody is there any more to get it. */
 const begins = (response: ServerResponse): Promise<void> =>
