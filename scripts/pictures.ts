@@ -52,7 +52,7 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
   outbox: { path: '/outbox?show=all' },
   bench: { path: '/bench', prepare: openMail },
   settings: { path: '/settings' },
-  'visitor-desk': { path: '/f/kiln-finder', prepare: fillStep },
+  import: { path: '/people/imports', prepare: lookThroughBook },
   'visitor-phone': { path: '/f/kiln-finder?lang=ar', phone: true, prepare: goOnInArabic },
   // Last, since what it sends is seen elsewhere, too.
   arrivals: { path: '/arrivals', prepare: sendOddNames },
@@ -144,7 +144,10 @@ async function openMail(page: Page) {
   await page.locator('details').first().locator('summary').click()
 }
 
-async function fillStep(page: Page) {
-  await page.getByText('Stoneware').click()
-  await page.getByRole('textbox', { name: 'How many people' }).fill('4')
+/** The old address book, with what would come of its rows. */
+async function lookThroughBook(page: Page) {
+  await openFirst(page, '/people/imports/')
+  const look = page.getByRole('button', { name: 'Look what would come of it' })
+  if (await look.isVisible()) await look.click()
+  await page.getByRole('button', { name: /^Bring in/ }).waitFor()
 }

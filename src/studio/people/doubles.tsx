@@ -63,7 +63,7 @@ export function Doubles({ pairs, lookedAt }: Props) {
 function Pair({ pair: { first, second, why } }: { pair: DoublePair }) {
   const { busy, run } = useRun()
   return (
-    <li className="grid items-center gap-x-4 gap-y-1.5 border-b border-rule py-2 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_15rem_auto]">
+    <li className="grid items-center gap-x-4 gap-y-1.5 border-b border-rule py-2 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_18rem_auto]">
       <Somebody one={first} />
       <Somebody one={second} />
       <span className="flex flex-wrap gap-1">

@@ -157,7 +157,7 @@ function Line({ id, change, part, tell, alone, isLatest }: LineProps) {
         {part && (
           <span className="text-soft">
             {' '}
-            · <Outside>{part.title || part.key}</Outside>
+            · <Outside>{part.key}</Outside>
           </span>
         )}
         {sort === 'submission' && (
