@@ -139,6 +139,34 @@ describe('a file of people', () => {
     expect(await idOf('fia')).toBe('')
   })
 
+  it('moves somebody from one company to another where what is stored is replaced', async () => {
+    const [old, next] = [`Elder ${slug}`, `Fir ${slug}`]
+    for (const [who, company] of [
+      ['lea', old],
+      ['mia', next],
+    ] as const)
+      await api(shop.reach, 'POST', '/contacts', { email: addressOf(who), company })
+    const id = await give(`email,name,company\n${addressOf('lea').toUpperCase()},Lea,${next}`)
+    const company = async () => {
+      const found = await api<{ contacts: { company: string }[] }>(
+        shop.reach,
+        'GET',
+        `/contacts?email=${addressOf('lea')}`,
+      )
+      return found.body.contacts[0]?.company
+    }
+    expect((await check(id)).counts).toEqual({ changed: 1 })
+    await bring(id)
+    expect(await company()).toBe(old)
+    await back(id)
+    const again = await give(`email,name,company\n${addressOf('lea')},Lea,${next}`)
+    await check(again, { ifFilled: 'replace' })
+    await bring(again)
+    expect(await company()).toBe(next)
+    await back(again)
+    expect(await company()).toBe(old)
+  })
+
   it('is stopped and gone on with, and never brought in twice', async () => {
     const many = Array.from({ length: 3000 }, (_, n) => `${addressOf(`many${n}`)},Many ${n}`)
     const id = await give(['email,name', ...many].join('\n'))

@@ -3,6 +3,7 @@ import { BUILT_IN_FIELDS, type RecordField } from '../fields/field'
 import type { RecordState } from '../records/record'
 import { contactOf } from '../testing/forms'
 import { bringRow } from './bring_row'
+import { readRow } from './read_row'
 import { type ImportPlan, planFor } from './import_plan'
 
 const SIZE: RecordField = {
@@ -23,8 +24,10 @@ const PLAN = planFor([
   { to: 'nothing' },
 ])
 const ida = { ...contactOf('ida', 'ida@kiln.example'), values: { email: 'ida@kiln.example', first_name: 'Ida' } }
-const bring = (cells: string[], change: Partial<ImportPlan> = {}, records: RecordState[] = [ida]) =>
-  bringRow(cells, { ...PLAN, ...change }, fields, records, 'Brought in')
+const bring = (cells: string[], change: Partial<ImportPlan> = {}, records: RecordState[] = [ida]) => {
+  const plan = { ...PLAN, ...change }
+  return bringRow(readRow(cells, plan, fields), plan, records, 'Brought in')
+}
 const changesIn = (one: ReturnType<typeof bring>) =>
   'set' in one ? one.set.changes.map(({ slot, from, to }) => [slot, from, to]) : one
 

@@ -1,59 +1,34 @@
 import { type Answer, isBlank, sameAnswer } from '../answers/answer'
 import { type ChangeSet, NO_CHANGES, type Opening, type SlotChange, type Tie } from '../changes/change_set'
 import { COMPANY_SLOT, slotOfList } from '../changes/slot'
-import { findField, type RecordField } from '../fields/field'
 import { matchCompany, matchPerson } from '../records/match'
 import type { RecordState } from '../records/record'
 import type { ImportPlan } from './import_plan'
-import { readCell, readYesNo } from './read_cell'
-
-/** Something in a row that is wrong: in which column, and why. */
-interface WrongCell {
-  column: number
-  why: string
-}
+import type { SaidRow } from './read_row'
 
 /** What a row comes to. */
 export type Brought =
   /** `wrong` is what was left out of it. */
-  | { is: 'made' | 'changed' | 'same'; set: ChangeSet; email: string; wrong: WrongCell[] }
+  | { is: 'made' | 'changed' | 'same'; set: ChangeSet; email: string; wrong: SaidRow['wrong'] }
   /** Nobody has the address, and nobody is to be made. */
   | { is: 'unknown'; email: string }
-  | { is: 'wrong'; wrong: WrongCell[] }
-
-/** What the rows of an import say of people and companies, by field. */
-interface Said {
-  contact: Map<string, Answer>
-  company: Map<string, Answer>
-  wrong: WrongCell[]
-}
+  | { is: 'wrong'; wrong: SaidRow['wrong'] }
 
 /**
  * What a row of an import does to the records there are: the contact of its address, known or made, its company, and
- * the lists that it is put on. A blank cell changes nothing; something wrong keeps the row out, or itself, as the plan
- * says.
+ * the lists that it is put on. Something wrong keeps the row out, or itself, as the plan says. `records` are those that
+ * the row may match, and the companies they belong to.
  */
 export function bringRow(
-  cells: readonly string[],
+  { email, contact, company, joins, wrong }: SaidRow,
   plan: ImportPlan,
-  fields: readonly RecordField[],
   records: readonly RecordState[],
   because: string,
 ): Brought {
-  const { contact, company, wrong } = readRow(cells, plan, fields)
-  const email = contact.get('email')
-  const addressed = plan.targets.findIndex(
-    (one) => one.to === 'field' && one.record === 'contact' && one.field === 'email',
-  )
-  if (typeof email !== 'string' && !wrong.some(({ column }) => column === addressed))
-    wrong.push({ column: Math.max(addressed, 0), why: 'has no email address' })
-  if (typeof email !== 'string' || (wrong.length > 0 && plan.wrongKeeps === 'row')) return { is: 'wrong', wrong }
-
+  if (email === null || (wrong.length > 0 && plan.wrongKeeps === 'row')) return { is: 'wrong', wrong }
   const person = matchPerson(email, null, records, plan.opens)
   if (person.how === 'unknown') return { is: 'unknown', email }
   const known = records.find(({ id }) => id === person.contact) ?? null
-  // An address that they had before a merge is not what they are known by.
-  contact.delete('email')
   const house = houseOf(company, email, known, records)
   const ref = known?.id ?? 'contact'
   const opened = { contact: null, company: null, form: null, because }
@@ -69,7 +44,7 @@ export function bringRow(
     ...(house
       ? settle(house.id ?? 'company', records.find(({ id }) => id === house.id) ?? null, company, plan, because)
       : []),
-    ...joinsOf(cells, plan, ref, known, because),
+    ...joinsOf(joins, ref, known, because),
   ]
   const isFree = (known?.company ?? null) === null
   const moves = house !== null && (isFree || (plan.ifFilled === 'replace' && known?.company !== house.id))
@@ -77,19 +52,6 @@ export function bringRow(
   const set = { ...NO_CHANGES, opens, changes, ties }
   const isSame = opens.length + changes.length + ties.length === 0
   return { is: known ? (isSame ? 'same' : 'changed') : 'made', set, email, wrong }
-}
-
-function readRow(cells: readonly string[], plan: ImportPlan, fields: readonly RecordField[]): Said {
-  const said: Said = { contact: new Map(), company: new Map(), wrong: [] }
-  plan.targets.forEach((target, column) => {
-    const text = cells[column]?.trim() ?? ''
-    const field = target.to === 'field' ? findField(fields, target.record, target.field) : undefined
-    if (!field || text === '') return
-    const read = readCell(field, text, plan)
-    if (!read.ok) said.wrong.push({ column, why: read.why })
-    else if (field.record === 'contact' || field.record === 'company') said[field.record].set(field.name, read.value)
-  })
-  return said
 }
 
 /** The company that a row names; one that it only says something of is the one that the contact belongs to. */
@@ -120,16 +82,14 @@ function settle(
   })
 }
 
-function joinsOf(
-  cells: readonly string[],
-  { joins }: ImportPlan,
-  record: string,
-  known: RecordState | null,
-  because: string,
-): SlotChange[] {
-  return joins.flatMap(({ list, column, wording, origin }): SlotChange[] => {
-    const agreed = column === null || readYesNo(cells[column] ?? '') === true
-    if (!agreed || known?.lists.includes(list)) return []
-    return [{ record, slot: slotOfList(list), from: null, to: wording, because: `${because}: ${origin}` }]
-  })
-}
+/** A list that they are on already they stay on, with the wording they agreed to. */
+const joinsOf = (joins: SaidRow['joins'], record: string, known: RecordState | null, because: string): SlotChange[] =>
+  joins
+    .filter(({ list }) => !known?.lists.includes(list))
+    .map(({ list, wording, origin }) => ({
+      record,
+      slot: slotOfList(list),
+      from: null,
+      to: wording,
+      because: `${because}: ${origin}`,
+    }))

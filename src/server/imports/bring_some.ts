@@ -4,8 +4,9 @@ import { Ledger } from '@/core/changes/ledger'
 import { type Tellable, tellHeld, tellSlot } from '@/core/changes/tell'
 import { type Brought, bringRow } from '@/core/imports/bring_row'
 import type { ImportPlan } from '@/core/imports/import_plan'
-import { companyDomain, companyKey } from '@/core/records/company'
+import { readRow, wantedByRow } from '@/core/imports/read_row'
 import type { RecordState } from '@/core/records/record'
+import { joinWanted } from '@/core/records/wanted'
 import { asJson, type Db, type Runner } from '@/db/database'
 import { lockNames } from '@/db/queries/clock'
 import { queueFindingDoubles } from '@/db/queries/doubles'
@@ -19,7 +20,7 @@ import {
   type Row,
   tellRows,
 } from '@/db/queries/imports'
-import { readRecords } from '@/db/queries/records'
+import { holdRecords, readRecords } from '@/db/queries/records'
 import { readResources } from '@/db/queries/workspace'
 import type { ImportCounts, RowTold } from '@/db/schema_of_imports'
 import { inTurn } from '../changes/inTurn'
@@ -77,28 +78,26 @@ async function goThroughRows(
 ): Promise<Row[]> {
   const { id, workspace_id: workspaceId, name, place } = held
   const { fields, lists } = await readResources(tx, workspaceId)
-  const names = rows.map(({ cells }) => namesIn(cells, plan))
-  const emails = names.flatMap(({ email }) => email ?? [])
-  const wanted = {
-    emails,
-    contacts: [],
-    companyKeys: names.flatMap(({ company }) => company ?? []),
-    domains: names.flatMap(({ domain }) => domain ?? []),
-    openings: false,
-  }
+  const said = rows.map(({ n, cells }) => ({ n, row: readRow(cells, plan, fields) }))
+  const wanted = joinWanted(said.map(({ row }) => wantedByRow(row)))
   if (state === 'bringing')
     await lockNames(tx, [
       ...wanted.emails.map((email) => `${workspaceId} ${email}`),
       ...wanted.companyKeys.map((key) => `${workspaceId} company ${key}`),
     ])
-  const seen = await readSeen(tx, id, place, emails)
-  const ledger = new Ledger(await readRecords(tx, workspaceId, wanted, state === 'bringing'), randomUUID)
+  const seen = await readSeen(tx, id, place, wanted.emails)
+  const matched = await readRecords(tx, workspaceId, wanted, state === 'bringing')
+  // Whoever is moved to another company leaves the one that they belong to.
+  const met = new Set(matched.map((one) => one.id))
+  const houses = matched.flatMap(({ company }) => (company === null || met.has(company) ? [] : [company]))
+  const left = await holdRecords(tx, workspaceId, [...new Set(houses)], state === 'bringing')
+  const ledger = new Ledger([...matched, ...left], randomUUID)
   const caused: Caused = { id, workspaceId, cause: { sort: 'import', by: doerOf(held) }, about: name, at }
   const because = `Brought in from ${name}`
-  const told = rows.map(({ n, cells }): Row => {
+  const told = said.map(({ n, row: one }): Row => {
     const known = ledger.known()
-    const brought = bringRow(cells, plan, fields, known, because)
-    if (brought.is === 'wrong') return { n, email: null, is: 'wrong', told: { changes: [], wrong: brought.wrong } }
+    const brought = bringRow(one, plan, known, because)
+    if (brought.is === 'wrong') return { n, email: null, is: 'wrong', told: { changes: [], wrong: [...brought.wrong] } }
     if (brought.is === 'unknown') return { n, email: brought.email, is: 'unknown', told: null }
     const { email, set } = brought
     const isAgain = seen.has(email)
@@ -120,24 +119,6 @@ async function write(tx: Runner, workspaceId: string, ledger: Ledger, caused: Ca
 const doerOf = ({ member_id: member, token_id: token, who }: HeldImport): Doer =>
   member === null ? { sort: 'program', id: token ?? '', name: who } : { sort: 'member', id: member, name: who }
 
-/** What a row may match, before it is read for good. */
-function namesIn(cells: readonly string[], { targets }: ImportPlan) {
-  const cellOf = (record: string, field: string): string => {
-    const column = targets.findIndex((one) => one.to === 'field' && one.record === record && one.field === field)
-    return cells[column]?.trim() ?? ''
-  }
-  const email = cellOf('contact', 'email')
-    .replace(/^mailto:/i, '')
-    .toLowerCase()
-  const company = cellOf('company', 'name')
-  return {
-    email: email || null,
-    company: company === '' ? null : companyKey(company),
-    domain:
-      targets.some((one) => one.to === 'field' && one.record === 'company') && email ? companyDomain(email) : null,
-  }
-}
-
 /** What a row changes, in words, and what of it was left out. */
 function tellRow(
   { set, wrong }: Extract<Brought, { set: object }>,
@@ -154,6 +135,6 @@ function tellRow(
       from: tellHeld(slot, from, ofRecord(record)),
       to: tellHeld(slot, to, ofRecord(record)),
     })),
-    wrong,
+    wrong: [...wrong],
   }
 }

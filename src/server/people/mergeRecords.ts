@@ -32,7 +32,9 @@ export const mergeRecords = (db: Db, workspaceId: string, wish: MergeWish, by: D
     // What belongs to them belongs to others as well, which are told by name.
     for (const one of await holdRecords(tx, workspaceId, companiesOf([...inHand.values()]))) inHand.set(one.id, one)
     const ledger = new Ledger(inHand.values(), randomUUID)
-    const about = `${gone.map(titleOf).join(', ')} into ${titleOf(kept)}`.slice(0, 300)
+    // Who is called the same is told by what they are known by.
+    const called = (one: Held) => (titleOf(one) === titleOf(kept) ? one.key : titleOf(one))
+    const about = `${gone.map(called).join(', ')} into ${titleOf(kept)}`.slice(0, 300)
     const caused: Caused = { id: randomUUID(), workspaceId, cause: { sort: 'merge', by }, about, at }
     ledger.do(caused, set)
     await writeChanges(tx, workspaceId, ledger.written(), await followContacts(tx, workspaceId, ledger, caused))

@@ -145,7 +145,7 @@ interface RowProps {
 function ChoiceRow({ choice: { slot, label, offers, because }, records, taken, onTake }: RowProps) {
   return (
     <tr>
-      <th scope="row" className="align-top">
+      <th scope="row" className="align-top whitespace-normal!">
         <Outside>{label}</Outside>
       </th>
       {records.map(({ id }) => {
