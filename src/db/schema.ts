@@ -230,6 +230,8 @@ interface SubmissionTable {
   locale: Default<string | null>
   /** When a person looked at it and left it as spam. */
   settled_at: MaybeMoment
+  /** The cause that erased whoever sent it: what is left tells of nobody. */
+  erased_by: Default<string | null>
 }
 
 /** `put_aside`: given up, and nobody need look at it again. */

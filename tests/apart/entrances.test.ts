@@ -20,6 +20,7 @@ const HANDLERS: Record<string, 'anybody' | 'token' | 'member'> = {
   '/exports/history': 'member',
   '/exports/left-out': 'member',
   '/exports/people': 'member',
+  '/exports/person': 'member',
   '/exports/submissions': 'member',
   '/files/[id]/[name]': 'member',
   '/lists/[list]': 'member',
@@ -55,6 +56,7 @@ describe('every entrance', () => {
     `/preview/${ours.slug}`,
     `/preview/${ours.slug}/look-00.css`,
     ...['people', 'submissions', 'history'].map((of) => `/exports/${of}?format=csv`),
+    ours.at('/exports/person?format=json&id=[id]'),
     ...LISTS.map((list) => `/lists/${list}?which=all`),
   ]
 

@@ -72,6 +72,7 @@ describe('every operation', () => {
       company: 'Elm Pottery',
     })
     expect(company.status).toBe(201)
+    const leaver = await api<{ id: string }>(reach, 'POST', '/contacts', { email: `leaver@${slug}.example` })
     const houses = await api<{ companies: { id: string }[] }>(reach, 'GET', '/companies')
     await api(reach, 'POST', `/contacts/${contact}/links`, { form: slug })
     const one = async (text: string, ...values: unknown[]) =>
@@ -151,6 +152,12 @@ describe('every operation', () => {
       'GET /contacts': {},
       'POST /contacts': { body: { email: `new@${slug}.example` } },
       'GET /contacts/{id}': { path: `/contacts/${contact}` },
+      'GET /contacts/{id}/data': { path: `/contacts/${contact}/data` },
+      'GET /contacts/{id}/erasure': { path: `/contacts/${contact}/erasure` },
+      'POST /contacts/{id}/erasure': {
+        path: `/contacts/${leaver.body.id}/erasure`,
+        body: { address: `leaver@${slug}.example` },
+      },
       'POST /contacts/{id}/links': { path: `/contacts/${contact}/links`, body: { form: slug } },
       'DELETE /links/{id}': { path: `/links/${link}` },
       'GET /companies': {},
@@ -229,7 +236,12 @@ describe('every operation', () => {
       '/history?which=all&limit=200',
     )
     // What only the studio does, downloads, and what rules remove are told as well, and tried elsewhere.
-    const elsewhere = [...ONLY_STUDIO, 'takeAlong', ...DEED_NAMES.filter((name) => name.startsWith('remove'))]
+    const elsewhere = [
+      ...ONLY_STUDIO,
+      'takeAlong',
+      'takePersonAlong',
+      ...DEED_NAMES.filter((name) => name.startsWith('remove')),
+    ]
     expect([...new Set(body.history.map(({ deed }) => deed))].sort()).toEqual(
       DEED_NAMES.filter((name) => !elsewhere.includes(name)).sort(),
     )

@@ -49,6 +49,7 @@ const FETCHED: Record<string, Right> = {
   '/exports/history?format=jsonl': 'people',
   '/exports/left-out?format=jsonl&import=[import]': 'people',
   '/exports/people?format=jsonl': 'people',
+  '/exports/person?format=json&id=[id]': 'people',
   '/exports/submissions?format=jsonl': 'people',
   '/lists/companies': 'people',
   '/lists/deals': 'people',

@@ -72,6 +72,7 @@ export async function makeOurs(): Promise<Ours> {
         .replace('/people/companies/[id]', `/people/companies/${company}`)
         .replace('/people/opened/[id]', `/people/opened/${deal}`)
         .replace('[import]', given.id)
+        .replace('id=[id]', `id=${contact}`)
         .replace('/people/imports/[id]', `/people/imports/${given.id}`)
         .replace('/people/[id]', `/people/${contact}`)
         .replace('[slug]', slug),

@@ -22,6 +22,7 @@ import * as waiting from './0020_waiting'
 import * as corrections from './0021_corrections'
 import * as merging from './0022_merging'
 import * as imports from './0023_imports'
+import * as erasing from './0024_erasing'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -48,4 +49,5 @@ export const migrations: Record<string, Migration> = {
   '0021_corrections': corrections,
   '0022_merging': merging,
   '0023_imports': imports,
+  '0024_erasing': erasing,
 }

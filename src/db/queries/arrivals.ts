@@ -174,6 +174,9 @@ export async function findSubmission(db: Runner, workspaceId: string, id: string
     .leftJoin('cause as undone', (join) =>
       join.onRef('undone.workspace_id', '=', 'cause.workspace_id').onRef('undone.id', '=', 'cause.undone_by'),
     )
+    .leftJoin('cause as erased', (join) =>
+      join.onRef('erased.workspace_id', '=', 'submission.workspace_id').onRef('erased.id', '=', 'submission.erased_by'),
+    )
     .leftJoin('visit', (join) =>
       join.onRef('visit.form_id', '=', 'submission.form_id').onRef('visit.id', '=', 'submission.visit_id'),
     )
@@ -203,6 +206,8 @@ export async function findSubmission(db: Runner, workspaceId: string, id: string
       'undone.id as undoneBy',
       'undone.who as undoneWho',
       'undone.at as undoneAt',
+      'erased.who as erasedWho',
+      'erased.at as erasedAt',
     ])
     .where('submission.workspace_id', '=', workspaceId)
     .where('submission.id', '=', id)

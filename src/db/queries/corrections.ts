@@ -31,6 +31,7 @@ export const findCorrectable = (db: Runner, workspaceId: string, id: string, loc
     ])
     .where('submission.workspace_id', '=', workspaceId)
     .where('submission.id', '=', id)
+    .where('submission.erased_by', 'is', null)
     .$if(lock, (query) => query.forUpdate('submission'))
     .executeTakeFirst()
 

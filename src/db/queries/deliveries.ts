@@ -170,6 +170,7 @@ export const resendDelivery = (db: Db, workspaceId: string, id: string): Promise
       .where('id', '=', id)
       .where('workspace_id', '=', workspaceId)
       .where('state', '<>', 'delivered')
+      .where((eb) => eb.or([eb('aside_for', 'is', null), eb('aside_for', '<>', ERASED_ASIDE)]))
       .returning('connection')
       .executeTakeFirst()
     if (!again) return false
@@ -202,6 +203,9 @@ export async function putDeliveryAside(
     .executeTakeFirst()
   return row !== undefined
 }
+
+/** Why deliveries about somebody who was erased were put aside: nothing is left of them to be sent. */
+export const ERASED_ASIDE = 'Whoever it was about was erased.'
 
 /** Why deliveries of a cause that was put back were put aside. */
 const PUT_BACK = 'What caused it was put back.'

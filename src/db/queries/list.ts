@@ -132,4 +132,5 @@ export function holdsWords(text: RawBuilder<unknown>, search: string): RawBuilde
   )})`
 }
 
-const likeWord = (word: string): string => `%${word.replace(/[\\%_]/g, (character) => `\\${character}`)}%`
+/** What `ilike` finds a word by, anywhere in a text. */
+export const likeWord = (word: string): string => `%${word.replace(/[\\%_]/g, (character) => `\\${character}`)}%`

@@ -9,7 +9,7 @@ export const findNote = (db: Runner, workspaceId: string, id: string) =>
     .executeTakeFirst()
 
 /** The notes of a record, the latest first, each with who wrote it as it reads now. */
-export const listNotes = (db: Runner, workspaceId: string, record: string) =>
+export const listNotes = (db: Runner, workspaceId: string, record: string, most = 200) =>
   db
     .selectFrom('note')
     .innerJoin('cause', (join) =>
@@ -20,7 +20,7 @@ export const listNotes = (db: Runner, workspaceId: string, record: string) =>
     .where('note.record_id', '=', record)
     .orderBy('note.written_at', 'desc')
     .orderBy('note.id')
-    .limit(200)
+    .limit(most)
     .execute()
 
 export type Note = Awaited<ReturnType<typeof listNotes>>[number]

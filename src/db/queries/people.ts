@@ -224,8 +224,8 @@ const readParts = (db: Runner, workspaceId: string, id: string) =>
 
 export type Part = Awaited<ReturnType<typeof readParts>>[number]
 
-/** Every change of records that are one by now, the latest first, with what caused it. */
-const readLineage = (db: Runner, workspaceId: string, ids: readonly string[]) =>
+/** Every change of records that are one by now, or the latest so many, the latest first, with what caused it. */
+export const readLineage = (db: Runner, workspaceId: string, ids: readonly string[], most = 500) =>
   db
     .selectFrom('record_change as change')
     .innerJoin('cause', (join) =>
@@ -253,7 +253,7 @@ const readLineage = (db: Runner, workspaceId: string, ids: readonly string[]) =>
     .where('change.workspace_id', '=', workspaceId)
     .where('change.record_id', 'in', ids)
     .orderBy('change.seq', 'desc')
-    .limit(500)
+    .limit(most)
     .execute()
 
 export type Change = Awaited<ReturnType<typeof readLineage>>[number]

@@ -89,8 +89,9 @@ async function findGone(db: Runner, workspaceId: string, id: string) {
       join.onRef('cause.workspace_id', '=', 'record.workspace_id').onRef('cause.id', '=', 'record.gone_by'),
     )
     .leftJoin('record as whole', 'whole.id', 'record.merged_into')
-    .select(['record.title', 'record.key', 'cause.id as goneBy', 'cause.who', 'cause.at'])
-    .select(['whole.id as mergedInto', 'whole.type', 'whole.title as mergedTitle'])
+    .select(['record.id', 'record.type', 'record.title', 'record.key'])
+    .select(['cause.id as goneBy', 'cause.deed', 'cause.who', 'cause.at', 'cause.about'])
+    .select(['whole.id as mergedInto', 'whole.title as mergedTitle'])
     .where('record.workspace_id', '=', workspaceId)
     .where('record.id', '=', id)
     .executeTakeFirst()

@@ -193,7 +193,7 @@ export async function requeueSubmission(
   const { rows } = await sql`
     with again as (
       update submission set state = 'received', error = null, attempts = 0, next_at = null, settled_at = null
-      where id = ${id} and workspace_id = ${workspaceId} and state = ${before}
+      where id = ${id} and workspace_id = ${workspaceId} and state = ${before} and erased_by is null
       returning id
     )
     select graphile_worker.add_job('apply_submissions', json_build_object('submissions', json_build_array(id)),

@@ -4,6 +4,7 @@ import { context } from '../context'
 import * as arrivals from '../deeds/arrivals'
 import * as changes from '../deeds/changes'
 import * as corrections from '../deeds/corrections'
+import * as erasing from '../deeds/erasing'
 import * as forms from '../deeds/forms'
 import * as formSettings from '../deeds/form_settings'
 import * as history from '../deeds/history'
@@ -71,6 +72,9 @@ export const routes: Route[] = [
   get('/contacts', people.readContacts),
   post('/contacts', people.addContact),
   get('/contacts/{id}', people.readContact),
+  get('/contacts/{id}/data', erasing.readPersonData),
+  get('/contacts/{id}/erasure', erasing.planErasure),
+  post('/contacts/{id}/erasure', erasing.erasePerson, 200),
   post('/contacts/{id}/links', people.addLink),
   del('/links/{id}', people.dropLink),
   get('/companies', people.readCompanies),

@@ -154,6 +154,8 @@ export const readSubmission = deed({
     undoneBy: z.uuid().nullable().describe('The cause that put back all it did, as long as that stands'),
     undoneWho: z.string().nullable(),
     undoneAt: moment.nullable(),
+    erasedWho: z.string().nullable(),
+    erasedAt: moment.nullable().describe('When whoever sent it was erased: what is left tells of nobody'),
     deliveries: z.array(delivery),
     corrections: z
       .array(z.object({ id: z.uuid(), who: z.string().nullable(), at: moment, before: answers }))

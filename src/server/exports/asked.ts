@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { narrowedSchema } from '../deeds/arrivals'
 import { deedSchema, whichSchema } from '../deeds/history'
 import { searchSchema, slugSchema } from '../deeds/lists'
+import { PERSON_FORMATS } from './person/write'
 import { EXPORT_FORMATS } from './write'
 
 /** What a download is asked for with: its format, and the filter of the list it is of. */
@@ -25,3 +26,5 @@ export const historyExportSchema = z.object({
 export const leftOutExportSchema = z.object({ format: formatSchema, import: z.uuid() })
 
 export const peopleExportSchema = z.object({ format: formatSchema, search: searchSchema })
+
+export const personExportSchema = z.object({ format: z.enum(PERSON_FORMATS), id: z.uuid() })

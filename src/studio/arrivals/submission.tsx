@@ -54,6 +54,7 @@ const COLUMNS: Column<Delivery>[] = [
 /** One submission: what was answered, the plan that ran, and what became of its deliveries. */
 export function SubmissionView({ submission, form }: ShownSubmission) {
   const { values, origins, plan, deliveries } = submission
+  const isErased = submission.erasedAt !== null
   const order = [
     ...form.steps.flatMap(({ questions }) => questions.map(({ name }) => name)),
     ...form.carried.map(({ name }) => name),
@@ -61,7 +62,10 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
   const names = order.filter((name) => name in values)
   return (
     <main className="px-4 py-3">
-      <PageHead back={['/arrivals', 'Arrivals']} heading={submission.email ?? plan?.person.email ?? 'Nobody matched'}>
+      <PageHead
+        back={['/arrivals', 'Arrivals']}
+        heading={submission.email ?? plan?.person.email ?? (isErased ? 'Somebody who was erased' : 'Nobody matched')}
+      >
         {submission.state !== 'applied' && <StateChip state={submission.state} />}
         <span className="text-soft">
           <Outside>{submission.formName}</Outside>, release {submission.release} · received{' '}
@@ -80,13 +84,19 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
           </Link>
         )}
       </PageHead>
-      {submission.error && (
+      {submission.erasedAt && (
+        <p className="mb-3 rounded-md bg-panel px-3 py-2">
+          Whoever sent it was erased for good by <Outside>{submission.erasedWho}</Outside>,{' '}
+          <Moment at={submission.erasedAt} />. What is left tells of nobody: it is what the form’s numbers count.
+        </p>
+      )}
+      {submission.error && !isErased && (
         <div role="alert" className="mb-3 flex items-center gap-3 rounded-md bg-red-bg px-3 py-2 text-red">
           This submission is stored but could not be applied: {submission.error}
           <Again label="Run it again" action={runAgainAction.bind(null, { id: submission.id })} />
         </div>
       )}
-      {submission.state === 'spam' && (
+      {submission.state === 'spam' && !isErased && (
         <div className="mb-3 flex flex-wrap items-center gap-3 rounded-md bg-amber-bg px-3 py-2">
           <p>
             It looks like a machine’s: <Suspicions suspicions={submission.suspicions} />. Nothing has been done with it
@@ -100,7 +110,7 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
           <SpamChoices id={submission.id} settled={submission.settledAt !== null} />
         </div>
       )}
-      {submission.undoneBy && submission.undoneAt && (
+      {submission.undoneBy && submission.undoneAt && !isErased && (
         <div className="mb-3 flex flex-wrap items-center gap-3 rounded-md bg-amber-bg px-3 py-2">
           <p>
             What it did to people, companies and deals was put back by <Outside>{submission.undoneWho}</Outside>,{' '}
@@ -146,7 +156,7 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
               })}
             </tbody>
           </table>
-          {submission.state === 'applied' && submission.undoneBy === null && (
+          {submission.state === 'applied' && submission.undoneBy === null && !isErased && (
             <div className="mt-3">
               <Correct key={JSON.stringify(values)} id={submission.id} form={form} values={values} />
             </div>
@@ -156,13 +166,17 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
         <section>
           <div className="mb-1.5 flex items-baseline">
             <h2>The plan that ran</h2>
-            {plan && !submission.undoneBy && (
+            {plan && !submission.undoneBy && !isErased && (
               <span className="ml-auto">
                 <PutBack cause={submission.id} label="Put back" what="what it did to people, companies and deals" />
               </span>
             )}
           </div>
-          {plan ? (
+          {isErased ? (
+            <p className="text-soft">
+              {plan ? `Told: ${plan.routed.map(({ desk }) => desk.title).join(', ') || 'nobody'}.` : 'It did nothing.'}
+            </p>
+          ) : plan ? (
             <PlanLines plan={plan} />
           ) : (
             <p className="text-soft">

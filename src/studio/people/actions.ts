@@ -2,6 +2,7 @@
 
 import { deedAction } from '@/server/access/session'
 import { addNote, changeNote, changeRecord, dropNote, putBack } from '@/server/deeds/changes'
+import { erasePerson, planErasure } from '@/server/deeds/erasing'
 import { lookForDoubles, mergeRecords, sayTwo } from '@/server/deeds/merging'
 import { addLink, dropLink } from '@/server/deeds/people'
 
@@ -34,3 +35,9 @@ export const sayTwoAction = deedAction(sayTwo)
 
 /** Has people looked for who may be there twice. */
 export const lookForDoublesAction = deedAction(lookForDoubles)
+
+/** Says what erasing a person would take. */
+export const planErasureAction = deedAction(planErasure)
+
+/** Erases a person for good. */
+export const erasePersonAction = deedAction(erasePerson)

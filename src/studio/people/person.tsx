@@ -8,6 +8,7 @@ import { Outside } from '../ui/outside'
 import { type DoubleOf, LikelyDoubles } from './likelyDoubles'
 import { Links, type PersonalLinks } from './links'
 import { MergeWith } from './mergeWith'
+import { OwnData } from './ownData'
 import { Parts } from './parts'
 import { Rest } from './rest'
 import { Notes } from './notes'
@@ -45,6 +46,7 @@ export function Person({ person, fields, lists, links, forms, doubles }: Props) 
           <Parts parts={parts} /> · known since <Moment at={person.createdAt} />
         </span>
         <MergeWith id={id} list="people" called="person" />
+        <OwnData id={id} name={titleOf({ type: 'contact', key: person.email, values })} />
       </PageHead>
       <LikelyDoubles id={id} doubles={doubles} />
       <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] max-[899px]:*:overflow-x-auto">

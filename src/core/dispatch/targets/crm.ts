@@ -34,8 +34,9 @@ export const crm: TargetRules<CrmBody> = {
     return bodyOf(contact, company)
   },
   follow: bodyOf,
+  nameless: (body) => ({ ...body, email: '', values: {} }),
   explain: ({ email, values, revision }) => ({
-    line: `CRM contact ${email}`,
+    line: `CRM contact ${email}`.trimEnd(),
     text: JSON.stringify({ email, fields: values, revision }, null, 2),
   }),
 }

@@ -45,8 +45,9 @@ export const mail: TargetRules<MailBody> = {
     const files = attachUpTo(sent, attach)
     return { ...mail, text: `${text}\n\n${tellFiles(files)}`, files }
   },
+  nameless: ({ to, from, date }) => ({ to, from, recipients: [], replyTo: null, subject: '', text: '', date }),
   explain: ({ subject, recipients, text }) => ({
-    line: `Mail “${subject}” to ${recipients.join(', ')}`,
+    line: recipients.length === 0 ? 'Mail' : `Mail “${subject}” to ${recipients.join(', ')}`,
     text,
   }),
 }

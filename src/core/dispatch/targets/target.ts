@@ -78,6 +78,8 @@ export interface TargetRules<Body extends DeliveryBody> {
   body(planned: PlannedDelivery, sent: Sent): Body
   /** What is sent where a member changes a contact; left out by a target that hears of submissions alone. */
   follow?(contact: WrittenRecord, company: WrittenRecord | null): Body
+  /** What is left of a body once whoever it tells of is erased: where it went, and nothing of what it said. */
+  nameless(body: Body): Body
   /** What a delivery is, in a line; and all of what is sent, to be read. */
   explain(body: Body): { line: string; text: string }
 }

@@ -72,6 +72,20 @@ export const webhook: TargetRules<WebhookBody> = {
     }
     return { to: 'webhook', event }
   },
+  nameless: ({ to, event }) => ({
+    to,
+    event: {
+      ...event,
+      data: {
+        ...event.data,
+        values: {},
+        answered: [],
+        person: { ...event.data.person, email: null },
+        records: [],
+        lists: [],
+      },
+    },
+  }),
   explain: ({ event }) => ({
     line: `Event ${event.type} of ${event.data.person.email ?? event.data.form.name}`,
     text: JSON.stringify(event, null, 2),

@@ -1,0 +1,151 @@
+import { z } from 'zod'
+import { countTraces, findTraces } from '@/db/queries/erasing'
+import { done, notDone } from '../done'
+import { erasePerson as erase } from '../people/erasePerson'
+import { gatherPerson } from '../people/gatherPerson'
+import { deed } from './deed'
+import { answer, answers, moment } from './shapes'
+
+/** All that is kept of one person, and its end. */
+
+const AWAY = 'There is no such person.'
+
+const byId = z.object({ id: z.uuid() })
+
+const told = z.object({ name: z.string(), label: z.string(), words: z.string() })
+
+const stored = z.array(told.extend({ value: answer }))
+
+export const readPersonData = deed({
+  summary: 'All that is kept of one person: what is stored, sent, left midway, mailed, noted and changed',
+  may: 'people',
+  input: byId,
+  gives: z.object({
+    format: z.literal('lichen-person-1'),
+    name: z.string(),
+    addresses: z.array(z.string()),
+    company: z.string().nullable(),
+    knownSince: moment,
+    stored,
+    lists: z.array(z.object({ title: z.string(), wording: z.string(), joinedAt: moment })),
+    submissions: z.array(
+      z.object({
+        id: z.uuid(),
+        form: z.string(),
+        formName: z.string(),
+        release: z.number(),
+        state: z.string(),
+        receivedAt: moment,
+        locale: z.string().nullable(),
+        source: z.string().nullable(),
+        pageBefore: z.string().nullable(),
+        link: z.record(z.string(), z.string()),
+        values: answers,
+        answered: z.array(told.extend({ from: z.string().nullable().describe('Where it came from') })),
+        read: z.object({ title: z.string(), body: z.string() }).describe('What was shown once it was sent'),
+        corrected: z.array(z.object({ at: moment, before: z.array(told) })),
+      }),
+    ),
+    unfinished: z.array(
+      z.object({
+        form: z.string(),
+        arrivedAt: moment,
+        lastAt: moment,
+        source: z.string(),
+        pageBefore: z.string().nullable(),
+        answered: z.array(told),
+      }),
+    ),
+    files: z.array(
+      z.object({
+        id: z.uuid(),
+        name: z.string(),
+        type: z.string().nullable(),
+        bytes: z.number(),
+        submission: z.uuid(),
+      }),
+    ),
+    deliveries: z.array(
+      z.object({
+        to: z.string(),
+        what: z.string(),
+        text: z.string(),
+        state: z.string(),
+        createdAt: moment,
+        settledAt: moment.nullable(),
+      }),
+    ),
+    links: z.array(
+      z.object({ form: z.string(), createdAt: moment, expiresAt: moment.nullable(), withdrawnAt: moment.nullable() }),
+    ),
+    notes: z.array(z.object({ text: z.string(), who: z.string().nullable(), writtenAt: moment })),
+    opened: z.array(
+      z.object({ type: z.enum(['deal', 'request']), createdAt: moment, stored, notes: z.array(z.string()) }),
+    ),
+    changes: z.array(
+      z.object({
+        at: moment,
+        what: z.string(),
+        from: z.string(),
+        to: z.string(),
+        by: z.string().nullable(),
+        because: z.string(),
+      }),
+    ),
+  }),
+  refusals: { 404: AWAY },
+  async run({ context, workspaceId }, { id }) {
+    const data = await gatherPerson(context.db, workspaceId, id)
+    return data ? done(data) : notDone(404, AWAY)
+  },
+})
+
+const counted = {
+  submissions: z.number(),
+  entries: z.number().describe('Left midway'),
+  files: z.number(),
+  deliveries: z.number(),
+  opened: z.number().describe('Deals and requests: what their sums are made of stays'),
+}
+
+export const planErasure = deed({
+  summary: 'What erasing a person would take, and what of them is outside already',
+  may: 'people',
+  input: byId,
+  gives: z.object({
+    addresses: z.array(z.string()),
+    ...counted,
+    outside: z.array(z.string()).describe('What got something of them: ask there'),
+  }),
+  refusals: { 404: AWAY },
+  async run({ context: { db }, workspaceId }, { id }) {
+    const traces = await findTraces(db, workspaceId, id)
+    if (!traces) return notDone(404, AWAY)
+    return done({ addresses: traces.addresses, ...(await countTraces(db, workspaceId, traces)) })
+  },
+})
+
+export const erasePerson = deed({
+  summary:
+    'Erase a person for good: every copy of what is known of them goes, or tells of nobody. Nothing puts it back',
+  may: 'answer',
+  input: z.strictObject({
+    id: z.uuid(),
+    address: z
+      .string()
+      .max(300)
+      .transform((text) => text.trim().toLowerCase())
+      .describe('Their address, so that it is nobody else'),
+  }),
+  gives: z.object(counted),
+  refusals: { 404: AWAY, 422: 'It is not their address' },
+  async run({ context: { db }, workspaceId, doer }, { id, address }) {
+    const traces = await findTraces(db, workspaceId, id)
+    if (!traces) return notDone(404, AWAY)
+    if (!traces.addresses.includes(address))
+      return notDone(422, 'That is not their address.', {
+        errors: [{ path: ['address'], message: 'Not their address' }],
+      })
+    return erase(db, workspaceId, id, doer)
+  },
+})

@@ -1,0 +1,209 @@
+import { randomUUID } from 'node:crypto'
+import type { Answers } from '@/core/answers/answer'
+import type { Caused, Doer } from '@/core/changes/cause'
+import { causesAlone } from '@/core/changes/ledger'
+import { targetOf } from '@/core/dispatch/targets/registry'
+import type { RecordField } from '@/core/fields/field'
+import { isNameless } from '@/core/fields/nameless'
+import { namelessAnswers } from '@/core/form/nameless'
+import { readStored } from '@/core/form/stored'
+import { emailIn } from '@/core/records/match'
+import { identityOf } from '@/core/records/record'
+import { blot } from '@/core/formats/blot'
+import { namelessOutcome, namelessPlan } from '@/core/plan/nameless'
+import { readPlan } from '@/core/plan/stored'
+import type { Db, Runner } from '@/db/database'
+import {
+  eraseDeliveries,
+  eraseEntries,
+  eraseOpened,
+  eraseRecords,
+  eraseRows,
+  eraseSubmissions,
+  findTraces,
+  giveUpFiles,
+  letErase,
+  PLACES,
+  readOwnAddresses,
+  readReleases,
+  readSentByThem,
+  readTelling,
+  readTellingDeliveries,
+  readTellingRecords,
+  type SentByThem,
+  type Traces,
+  writeTelling,
+  writeTellingRecords,
+} from '@/db/queries/erasing'
+import { forgetFile } from '@/db/queries/files'
+import { readResources } from '@/db/queries/workspace'
+import { inTurn } from '../changes/inTurn'
+import { writeChanges } from '../changes/writeChanges'
+import { type Done, done, notDone } from '../done'
+import { remove } from '../files/store'
+import { placeOfImport } from '../imports/takeFile'
+import { log } from '../log'
+
+/** What went, counted: all that is kept of it. */
+export interface Erased {
+  submissions: number
+  entries: number
+  files: number
+  deliveries: number
+  opened: number
+}
+
+interface Removed {
+  counted: Erased
+  /** What lies in the store and goes once the database says so: files by id, and those of imports. */
+  contents: { files: string[]; imports: string[] }
+}
+
+/**
+ * Erases a contact for good: every copy of what is known of them goes, or is made to tell of nobody, and what a form’s
+ * numbers count stays. Nothing puts it back. What went outside is not ours to take back.
+ */
+export async function erasePerson(db: Db, workspaceId: string, id: string, by: Doer): Promise<Done<Erased>> {
+  const erased = await inTurn(db, workspaceId, async (tx, at) => {
+    const traces = await findTraces(tx, workspaceId, id)
+    return traces ? eraseNow(tx, workspaceId, traces, by, at) : null
+  })
+  if (!erased) return notDone(404, 'There is no such person.')
+  const { counted, contents } = erased
+  // What is left of it when a process is killed here, the recurring removal of files takes away.
+  for (const file of contents.files) await forget(() => remove(file).then(() => forgetFile(db, file)))
+  for (const one of contents.imports) await forget(() => remove(placeOfImport(one)))
+  return done(counted)
+}
+
+async function forget(one: () => Promise<void>): Promise<void> {
+  try {
+    await one()
+  } catch (error) {
+    log.warn({ error }, 'A file of somebody who was erased could not be removed yet')
+  }
+}
+
+async function eraseNow(tx: Runner, workspaceId: string, traces: Traces, by: Doer, at: Date): Promise<Removed> {
+  const own = new Set(await readOwnAddresses(tx, workspaceId))
+  // What names a desk or a member tells of them, too.
+  const elsewhere = { ...traces, addresses: traces.addresses.filter((address) => !own.has(address)) }
+  const { fields } = await readResources(tx, workspaceId)
+  const { theirs, others } = await partSubmissions(tx, traces, await readSentByThem(tx, workspaceId, elsewhere))
+  const sent = theirs.map(({ id }) => id)
+  const entries = await eraseEntries(tx, workspaceId, traces)
+  const files = await giveUpFiles(tx, sent, entries)
+  const naming = others.map(({ id }) => id)
+  const deliveries = await readTellingDeliveries(tx, workspaceId, elsewhere, { theirs: sent, others: naming })
+  const names = namesIn(traces)
+  const words = [...elsewhere.addresses, ...names.full, ...phonesIn(traces, fields)]
+
+  const caused: Caused = { id: randomUUID(), workspaceId, cause: { sort: 'deed', by, deed: 'erasePerson' }, at }
+  const opened = await eraseOpened(tx, workspaceId, traces.ids, keptFields(fields))
+  const counted: Erased = {
+    submissions: theirs.length,
+    entries: entries.filter(({ isLeft }) => isLeft).length,
+    files: files.length,
+    deliveries: deliveries.filter((one) => one.own).length,
+    opened,
+  }
+  await writeChanges(tx, workspaceId, causesAlone([{ ...caused, about: tellErased(counted) }]))
+  await letErase(tx)
+  await eraseSubmissions(tx, workspaceId, caused.id, theirs)
+  await eraseDeliveries(
+    tx,
+    deliveries.map((one) =>
+      one.own ? { ...one, body: targetOf(one.body.to).nameless(one.body), because: '', error: null } : blot(one, words),
+    ),
+    by.name,
+  )
+  const telling = await readTellingRecords(tx, workspaceId, elsewhere)
+  await blotRecords(tx, telling, words)
+  const where = { names: names.full, submissions: naming, records: telling.map(({ id }) => id) }
+  for (const place of PLACES) {
+    const rows = await readTelling(tx, workspaceId, place, elsewhere, where)
+    // What was done to them was told by either name; and what is rehearsed says what they did, as their town.
+    const more = { cause: [...names.single, ...traces.titles], rehearsal: textsIn(traces) }
+    await writeTelling(tx, workspaceId, place, blot(rows, [...words, ...(more[place as keyof typeof more] ?? [])]))
+  }
+  await eraseRecords(tx, workspaceId, caused.id, traces.ids)
+  return { counted, contents: { files, imports: await eraseRows(tx, workspaceId, elsewhere.addresses) } }
+}
+
+/** What is said of it for good. */
+function tellErased({ submissions, entries, files, deliveries, opened }: Erased): string {
+  const some = (n: number, one: string, many: string) => (n === 0 ? [] : [`${n} ${n === 1 ? one : many}`])
+  return [
+    ...some(submissions, 'submission', 'submissions'),
+    ...some(entries, 'unfinished entry', 'unfinished entries'),
+    ...some(files, 'file', 'files'),
+    ...some(deliveries, 'delivery', 'deliveries'),
+    ...some(opened, 'deal or request', 'deals and requests'),
+  ].join(', ')
+}
+
+/** Submissions that are theirs, as they are from now on; and those of others that only name them. */
+async function partSubmissions(tx: Runner, { ids, addresses }: Traces, found: readonly SentByThem[]) {
+  const definitions = await readReleases(tx, [...new Set(found.map(({ release }) => release))])
+  const theirs: SentByThem[] = []
+  const others: SentByThem[] = []
+  for (const one of found) {
+    const form = readStored(definitions.get(one.release))
+    const email = emailIn(form, one.values)?.toLowerCase()
+    const isTheirs = one.contact === null ? addresses.includes(email ?? '') : ids.includes(one.contact)
+    const plan = readPlan(one.plan)
+    if (isTheirs)
+      theirs.push({
+        ...one,
+        values: namelessAnswers(form, one.values),
+        plan: plan && namelessPlan(plan),
+        outcome: namelessOutcome(one.outcome),
+      })
+    else others.push(one)
+  }
+  return { theirs, others }
+}
+
+async function blotRecords(
+  tx: Runner,
+  records: Awaited<ReturnType<typeof readTellingRecords>>,
+  words: readonly string[],
+): Promise<void> {
+  await writeTellingRecords(
+    tx,
+    records.map((one) => {
+      // What a record is known by stays: it is another’s name.
+      const identity = identityOf(one.type)
+      const known: Answers = identity in one.values ? { [identity]: one.values[identity] ?? null } : {}
+      return { ...one, values: { ...blot(one.values, words), ...known } }
+    }),
+  )
+}
+
+const textsOf = ({ held }: Traces, name: (field: string) => boolean): string[] => [
+  ...new Set(held.flatMap(({ field, value }) => (name(field) && typeof value === 'string' ? [value.trim()] : []))),
+]
+
+/** What they were ever called: in full, as far as that is known; and by either name. */
+function namesIn(traces: Traces): { full: string[]; single: string[] } {
+  const first = textsOf(traces, (field) => field === 'first_name')
+  const last = textsOf(traces, (field) => field === 'last_name')
+  const single = [...first, ...last]
+  const both = first.flatMap((one) => last.map((other) => `${one} ${other}`))
+  return { full: both.length > 0 ? both : single, single }
+}
+
+const phonesIn = (traces: Traces, fields: readonly RecordField[]): string[] =>
+  textsOf(traces, (name) => fields.some((one) => one.record === 'contact' && one.name === name && one.type === 'phone'))
+
+/** Shortest of their own words that is looked for, in letters. */
+const SHORTEST = 3
+
+const textsIn = (traces: Traces): string[] => textsOf(traces, () => true).filter((text) => text.length >= SHORTEST)
+
+/** Fields of deals and requests whose values tell of nobody. */
+const keptFields = (fields: readonly RecordField[]) => {
+  const kept = (type: 'deal' | 'request') =>
+    fields.flatMap((one) => (one.record === type && isNameless(one.type) ? [one.name] : []))
+  return { deal: kept('deal'), request: kept('request') }
+}
