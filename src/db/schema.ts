@@ -131,6 +131,8 @@ interface RecordTable {
   domain: string | null
   contact_id: string | null
   company_id: string | null
+  /** The member who sees to it. */
+  owner_id: Default<string | null>
   /** The form that opened it. */
   form_id: string | null
   values: Json<Answers>

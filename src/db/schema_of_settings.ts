@@ -39,6 +39,10 @@ export interface DeskTable {
   addresses: string[]
   /** When somebody is there. */
   hours: ColumnType<Hours | null, string | null | undefined, string | null>
+  /** Members who own what it is told of, each in turn. */
+  owners: Default<string[]>
+  /** How often one of them has been given something. */
+  turn: Default<number>
 }
 
 export interface ListTable {

@@ -7,7 +7,7 @@ import { api, applied, releasedForm, send, smallForm, until } from '../support/a
 import { query } from '../support/database'
 import { readFacts } from '../support/facts'
 import { Description } from '../support/openapi'
-import { makeWorkspace } from '../support/workspace'
+import { makeWorkspace, makeMember } from '../support/workspace'
 
 const facts = readFacts()
 const slug = `described-${Date.now().toString(36)}`
@@ -91,6 +91,7 @@ describe('every operation', () => {
       other.id,
       Buffer.from(slug),
     )
+    const { id: member } = await makeMember(facts, other.id, 'editor')
     const noted = await api<{ id: string }>(reach, 'POST', `/records/${contact}/notes`, { text: 'Rang twice' })
     const opened = await one("select id from record where type = 'deal' and contact_id = $1", contact)
     const pair = [contact, company.body.id]
@@ -184,6 +185,7 @@ describe('every operation', () => {
       'POST /merges/plan': { body: merge },
       'POST /merges': { body: merge },
       'PUT /records/{id}': { path: `/records/${opened}`, body: { values: { title: 'Kiln' } } },
+      'PUT /records/{id}/owner': { path: `/records/${opened}/owner`, body: { owner: member } },
       'POST /records/{id}/notes': { path: `/records/${opened}/notes`, body: { text: 'Wants it by spring' } },
       'PUT /notes/{id}': { path: `/notes/${noted.body.id}`, body: { text: 'Rang three times' } },
       'DELETE /notes/{id}': { path: `/notes/${noted.body.id}` },

@@ -6,10 +6,11 @@ import { Ledger } from '@/core/changes/ledger'
 import { connect } from '@/db/database'
 import { inTurn } from '@/server/changes/inTurn'
 import { writeChanges } from '@/server/changes/writeChanges'
+import type { FormInput } from '@/core/form/definition'
 import { api, applied, releasedForm, send, until } from '../support/api'
 import { readFacts } from '../support/facts'
 import { type Contact, formOfStudios, type PutBack, workshop } from '../support/workshop'
-import { makeWorkspace } from '../support/workspace'
+import { makeMember, makeWorkspace } from '../support/workspace'
 
 const facts = readFacts()
 const slug = `changes-${Date.now().toString(36)}`
@@ -215,9 +216,17 @@ const step = fc.oneof(
     ),
   }),
   fc.record({ does: fc.constant('note' as const), which: fc.nat(9) }),
+  fc.record({ does: fc.constant('own' as const), which: fc.nat(9), to: fc.constantFrom(null, 0, 1) }),
   fc.record({ does: fc.constant('merge' as const), which: fc.nat(9), with: fc.nat(9), takes: fc.boolean() }),
   fc.record({ does: fc.constant('put back' as const), which: fc.nat(9), despite: fc.boolean() }),
 )
+
+/** The form of studios, which gives what it opens to the owners of a desk, in turn. */
+const formWithOwners: FormInput = {
+  ...formOfStudios,
+  records: { ...formOfStudios.records, owner: 'desk' },
+  routing: { rows: [], otherwise: { desk: 'advice_line', message: 'notice' } },
+}
 
 /** What no change explains: a value that is not what its last change said. */
 const UNEXPLAINED = `
@@ -239,6 +248,10 @@ const UNEXPLAINED = `
   join lateral (select "to" from record_change where record_id = r.id and field = '_company' order by seq desc limit 1) last on true
   where r.workspace_id = $1 and r.company_id::text is distinct from last."to"->>'id'
   union all
+  select r.id, '_owner', to_jsonb(r.owner_id), last."to" from record r
+  left join lateral (select "to" from record_change where record_id = r.id and field = '_owner' order by seq desc limit 1) last on true
+  where r.workspace_id = $1 and r.owner_id is distinct from last."to"->>'id'
+  union all
   select r.id, '_contact', to_jsonb(r.contact_id), last."to" from record r
   join lateral (select "to" from record_change where record_id = r.id and field = '_contact' order by seq desc limit 1) last on true
   where r.workspace_id = $1 and r.contact_id::text is distinct from last."to"->>'id'
@@ -259,7 +272,13 @@ describe('any sequence of submissions, changes, merges and puttings back', () =>
         const here = { ...facts, token: own.token }
         await api(here, 'POST', '/lists', { title: 'Firing notes' })
         const name = `changes-${randomUUID().slice(0, 8)}`
-        await releasedForm(here, name, formOfStudios)
+        const members = [
+          await makeMember(facts, own.id, 'editor', 'Ines'),
+          await makeMember(facts, own.id, 'editor', 'Kim'),
+        ]
+        const owners = members.map(({ id }) => id)
+        await api(here, 'POST', '/desks', { title: 'Advice line', addresses: ['a@elm.example'], owners })
+        await releasedForm(here, name, formWithOwners)
         const there = () =>
           rows<{ id: string; type: string }>(
             'select id, type from record where workspace_id = $1 and gone_by is null order by created_at, type, id',
@@ -278,7 +297,10 @@ describe('any sequence of submissions, changes, merges and puttings back', () =>
         const sentAs = new Map<string, object>()
         const back = (id: string, despite = false) => api<PutBack>(here, 'POST', `/causes/${id}/back`, { despite })
         for (const one of steps) {
-          const record = one.does === 'edit' || one.does === 'note' ? (await there()).at(one.which)?.id : undefined
+          const record =
+            one.does === 'edit' || one.does === 'note' || one.does === 'own'
+              ? (await there()).at(one.which)?.id
+              : undefined
           const cause = one.does === 'put back' ? (await standing()).at(one.which)?.id : undefined
           if (one.does === 'send') {
             const sent = await send(here, name, {
@@ -298,6 +320,8 @@ describe('any sequence of submissions, changes, merges and puttings back', () =>
               await api(here, 'PUT', `/submissions/${submission}/answers`, { values: { ...one.values, ...email } })
           } else if (one.does === 'note' && record)
             await api(here, 'POST', `/records/${record}/notes`, { text: 'Rang' })
+          else if (one.does === 'own' && record)
+            await api(here, 'PUT', `/records/${record}/owner`, { owner: one.to === null ? null : owners[one.to] })
           else if (one.does === 'merge') {
             const all = (await there()).filter(({ type }) => type === 'contact' || type === 'company')
             const kept = all.at(one.which % Math.max(all.length, 1))

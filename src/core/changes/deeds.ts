@@ -32,6 +32,7 @@ const DEEDS = {
   dropToken: 'withdrew a token',
   erasePerson: 'erased a person for good',
   endSession: 'ended a session of their own',
+  giveOwner: 'gave an owner',
   importPeople: 'brought people in',
   inviteMember: 'invited somebody',
   joinWorkspace: 'joined the workspace',

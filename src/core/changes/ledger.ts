@@ -1,6 +1,6 @@
-import type { Answer } from '../answers/answer'
+import { type Answer, partOf } from '../answers/answer'
 import { companyKey } from '../records/company'
-import { type RecordState, titleOf } from '../records/record'
+import { type Owner, type RecordState, titleOf } from '../records/record'
 import type { Caused } from './cause'
 import type { ChangeSet, Opening, Ref, SlotChange } from './change_set'
 import { COMPANY_SLOT, CONTACT_SLOT, MERGED_SLOT, readSlot, THERE_SLOT, type TieSlot } from './slot'
@@ -27,6 +27,15 @@ export interface KeptChange {
 
 /** What a slot holds that another record is in: which one, and what it was called then. */
 export const recordInSlot = (record: RecordState): Answer => ({ id: record.id, name: titleOf(record) })
+
+/** What the slot of an owner holds: which member, and what they were called then. */
+export const ownerInSlot = (owner: Owner | null): Answer => owner && { id: owner.id, name: owner.name }
+
+/** The owner that such a slot holds. */
+export function readOwner(held: Answer): Owner | null {
+  const [id, name] = [partOf(held, 'id'), partOf(held, 'name')]
+  return typeof id === 'string' ? { id, name: typeof name === 'string' ? name : '' } : null
+}
 
 /** What of a record says to which other it belongs. */
 const TIED = { [COMPANY_SLOT]: 'company', [CONTACT_SLOT]: 'contact', [MERGED_SLOT]: 'mergedInto' } as const
@@ -149,6 +158,7 @@ export class Ledger {
       domain,
       contact: contact === null ? null : find(contact).id,
       company: company === null ? null : find(company).id,
+      owner: null,
       form,
       // A contact has its address, whatever lands.
       values: type === 'contact' && key !== null ? { email: key } : {},
@@ -172,6 +182,8 @@ export class Ledger {
         return this.put(caused, keyedAnew({ ...record, values: { ...record.values, [slot.name]: to } }, slot.name))
       case 'domain':
         return this.put(caused, { ...record, domain: text })
+      case 'owner':
+        return this.put(caused, { ...record, owner: readOwner(to) })
       case 'there':
         return this.put(caused, { ...record, goneBy: to === null ? caused.id : null })
       case 'company':

@@ -1,11 +1,13 @@
-import { type Answer, isBlank, sameAnswer } from '../answers/answer'
+import { type Answer, isBlank } from '../answers/answer'
 import { identityOf, titleOf } from '../records/record'
 import { type ChangeSet, NO_CHANGES, type SlotChange, type Tie } from './change_set'
-import type { Held } from './ledger'
+import { type Held, ownerInSlot } from './ledger'
 import {
   COMPANY_SLOT,
   DOMAIN_SLOT,
   MERGED_SLOT,
+  OWNER_SLOT,
+  sameHeld,
   slotOfLink,
   slotOfList,
   slotOfNote,
@@ -42,15 +44,23 @@ export interface Merging {
   gone: readonly Held[]
 }
 
-/** The company that somebody belongs to is chosen as fields are; what a record is known by is its own. */
+/** The company that somebody belongs to, and who sees to them, are chosen as fields are; what a record is known by is its own. */
 const slotsIn = (records: readonly Held[]): string[] => {
   const names = new Set(records.flatMap(({ values }) => Object.keys(values)))
   for (const { type } of records) names.delete(identityOf(type))
-  return records.some(({ company }) => company !== null) ? [COMPANY_SLOT, ...names] : [...names]
+  return [
+    ...(records.some(({ company }) => company !== null) ? [COMPANY_SLOT] : []),
+    ...(records.some(({ owner }) => owner !== null) ? [OWNER_SLOT] : []),
+    ...names,
+  ]
 }
 
 const valueOf = (record: Held, slot: string): Answer =>
-  slot === COMPANY_SLOT ? record.company : (record.values[slot] ?? null)
+  slot === COMPANY_SLOT
+    ? record.company
+    : slot === OWNER_SLOT
+      ? ownerInSlot(record.owner)
+      : (record.values[slot] ?? null)
 
 /**
  * What the record that is kept could hold of each slot that any of them fills, with the better one first: what is not
@@ -67,15 +77,15 @@ export function weighMerge({ kept, gone }: Merging, setBy: (record: string, slot
     if (!first) return []
     if (!second) return [{ slot, offers: [first], because: 'no other has one' }]
     const offers: Choice['offers'] = [first, second, ...rest]
-    return [{ slot, offers, because: whyFirst(offers, first, second) }]
+    return [{ slot, offers, because: whyFirst(slot, offers, first, second) }]
   })
 }
 
 const byHand = ({ setBy }: Offer): boolean => setBy?.byHand ?? false
 const since = ({ setBy }: Offer): number => setBy?.at.getTime() ?? 0
 
-function whyFirst(all: readonly Offer[], first: Offer, second: Offer): Choice['because'] {
-  if (all.every(({ value }) => sameAnswer(value, first.value))) return 'all have the same'
+function whyFirst(slot: string, all: readonly Offer[], first: Offer, second: Offer): Choice['because'] {
+  if (all.every(({ value }) => sameHeld(slot, value, first.value))) return 'all have the same'
   if (byHand(first) !== byHand(second)) return 'entered by hand'
   return since(first) === since(second) ? 'it is kept' : 'set last'
 }
@@ -110,7 +120,7 @@ export function mergeRecords(
   for (const { slot, offers } of choices) {
     const chosen = offers.find(({ record }) => record === take.get(slot)) ?? offers[0]
     const from = valueOf(kept, slot)
-    if (sameAnswer(from, chosen.value)) continue
+    if (sameHeld(slot, from, chosen.value)) continue
     const because = of(chosen.record)
     if (slot === COMPANY_SLOT) ties.push({ record: kept.id, slot, to: String(chosen.value), because })
     else changes.push({ record: kept.id, slot, from, to: chosen.value, because })

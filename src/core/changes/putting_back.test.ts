@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { edit, held, house, Kept, submission } from '../testing/kept'
+import { edit, held, house, Kept, submission, own } from '../testing/kept'
 import type { Caused } from './cause'
 import { NO_CHANGES } from './change_set'
 import { type Held, Ledger } from './ledger'
@@ -11,6 +11,7 @@ const step = fc.oneof(
   fc.record({ do: fc.constant('send' as const), a: fc.constantFrom('ada', 'bo'), b: pick, joins: fc.boolean() }),
   fc.record({ do: fc.constant('edit' as const), which: pick, to: fc.constantFrom(null, 'one', 'two') }),
   fc.record({ do: fc.constant('note' as const), which: pick, to: fc.constantFrom(null, 'Rang', 'Rang twice') }),
+  fc.record({ do: fc.constant('own' as const), which: pick, to: fc.constantFrom(null, 'ines', 'kim') }),
   fc.record({ do: fc.constant('merge' as const), which: pick, with: pick, taking: pick }),
   fc.record({ do: fc.constant('put back' as const), which: pick, despite: fc.boolean() }),
 )
@@ -42,6 +43,11 @@ function take(kept: Kept, one: typeof step extends fc.Arbitrary<infer S> ? S : n
           ...NO_CHANGES,
           changes: [{ record: owner, slot: slotOfNote(note), from: text, to: one.to, because: 'Noted' }],
         })
+      return
+    }
+    case 'own': {
+      const record = there[one.which % there.length]
+      if (record) kept.do(own(record, one.to && { id: one.to, name: one.to }))
       return
     }
     case 'merge': {

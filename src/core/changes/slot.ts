@@ -12,6 +12,8 @@ export type Slot =
   | { is: 'contact' }
   /** The record that this one is part of since the two were merged. */
   | { is: 'merged' }
+  /** The member who sees to it. */
+  | { is: 'owner' }
   /** A company’s mail domain. */
   | { is: 'domain' }
   /** Whether a contact is on a list: the wording agreed to, where it is. */
@@ -33,6 +35,7 @@ export const COMPANY_SLOT = '_company'
 export const CONTACT_SLOT = '_contact'
 export const MERGED_SLOT = '_merged'
 export const DOMAIN_SLOT = '_domain'
+export const OWNER_SLOT = '_owner'
 export const THERE_SLOT = '_there'
 export const slotOfList = (list: string): string => LIST + list
 export const slotOfNote = (id: string): string => NOTE + id
@@ -48,6 +51,7 @@ export function readSlot(name: string): Slot {
   if (name === COMPANY_SLOT) return { is: 'company' }
   if (name === CONTACT_SLOT) return { is: 'contact' }
   if (name === MERGED_SLOT) return { is: 'merged' }
+  if (name === OWNER_SLOT) return { is: 'owner' }
   if (name === DOMAIN_SLOT) return { is: 'domain' }
   if (name === THERE_SLOT) return { is: 'there' }
   if (name.startsWith(LIST)) return { is: 'list', name: name.slice(LIST.length) }
@@ -57,8 +61,9 @@ export function readSlot(name: string): Slot {
   return { is: 'field', name }
 }
 
-/** Whether a slot holds the same: another record is the same one whatever it was called when. */
+/** Whether a slot holds the same: another record, or a member, is the same one whatever they were called when. */
 export function sameHeld(slot: string, one: Answer, other: Answer): boolean {
-  const [a, b] = isTieSlot(slot) ? [partOf(one, 'id'), partOf(other, 'id')] : [undefined, undefined]
+  const [a, b] =
+    isTieSlot(slot) || slot === OWNER_SLOT ? [partOf(one, 'id'), partOf(other, 'id')] : [undefined, undefined]
   return typeof a === 'string' && typeof b === 'string' ? a === b : sameAnswer(one, other)
 }

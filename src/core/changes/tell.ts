@@ -23,6 +23,8 @@ export function tellSlot(name: string, { record, fields, lists }: Tellable): str
       return 'Person'
     case 'merged':
       return 'Merged into'
+    case 'owner':
+      return 'Owner'
     case 'domain':
       return 'Mail domain'
     case 'list':
@@ -47,6 +49,7 @@ export function tellHeld(name: string, held: Answer, { record, fields }: Tellabl
     case 'company':
     case 'contact':
     case 'merged':
+    case 'owner':
       return showPlainly(partOf(held, 'name') ?? (typeof held === 'string' ? held : null))
     case 'domain':
     case 'note':

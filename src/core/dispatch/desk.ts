@@ -1,3 +1,4 @@
+import type { Owner } from '../records/record'
 import type { Hours } from './hours'
 
 /** Colleagues who are told of submissions. */
@@ -7,7 +8,14 @@ export interface Desk {
   addresses: string[]
   /** When somebody is there; left out where it says nothing of that. */
   hours?: Hours | null
+  /** Members who see to what it is told of, each in turn; none where left out. */
+  owners?: readonly Owner[]
+  /** How often one of them has been given something: the next one’s turn follows from it. */
+  turn?: number
 }
+
+/** A desk as plans keep it: whoever is told. */
+export type ToldDesk = Omit<Desk, 'owners' | 'turn'>
 
 /** Whom a submission can be told to. */
 export interface Reachable {

@@ -2,13 +2,13 @@ import { type Answers, valueAt } from '../answers/answer'
 import type { Form, Route } from '../form/definition'
 import { meets } from '../logic/expectation'
 import { describeExpectation } from '../form/describe_condition'
-import type { Desk, Reachable } from './desk'
+import type { Desk, Reachable, ToldDesk } from './desk'
 
 /** A row of the routing table that fitted, and so a desk that is told. */
 export interface Routed {
   /** Number of the row from 1; `null` for the otherwise row and for no row at all. */
   row: number | null
-  desk: Desk
+  desk: ToldDesk
   /** Name of the message the desk gets; `null` where the form has none, and a plain one is sent. */
   message: string | null
   because: string
@@ -44,7 +44,7 @@ function routeTo(
 ): Routed {
   const desk = desks.find(({ name }) => name === target?.desk)
   const fitted = { row, message: target?.message ?? null, because }
-  if (desk && desk.addresses.length > 0) return { ...fitted, desk }
+  if (desk && desk.addresses.length > 0) return { ...fitted, desk: asTold(desk) }
   const why = desk
     ? `${because}. ${desk.title} has no address`
     : target
@@ -58,6 +58,8 @@ function routeTo(
       }
     : { ...fitted, desk: { name: 'nobody', title: 'Nobody', addresses: [] }, because: `${why}, and there is no owner` }
 }
+
+const asTold = ({ owners: _, turn: __, ...told }: Desk): ToldDesk => told
 
 /** Whether every cell of a row is met; a row without cells fits everything. */
 const fits = (row: Route, values: Answers): boolean =>

@@ -6,7 +6,7 @@ import type { RecordField } from '../fields/field'
 import type { Connection } from '../dispatch/connection'
 import { targetOf } from '../dispatch/targets/registry'
 import type { Desk } from '../dispatch/desk'
-import type { ListInfo } from '../records/record'
+import type { ListInfo, Owner } from '../records/record'
 import type { Form, Message, Question } from '../form/definition'
 import { examineLandings } from './landings'
 import { conditionOf, examineOrder, type Reach, type Tried } from './reach'
@@ -23,6 +23,8 @@ export interface Resources {
   fields: readonly RecordField[]
   lists: readonly ListInfo[]
   desks: readonly Desk[]
+  /** Whoever can see to records. */
+  members: readonly Owner[]
   connections: readonly Connection[]
   destinations: Destinations
 }
@@ -35,6 +37,7 @@ export function examineForm(form: Form, resources: Resources): Finding[] {
     ...examineTranslations(form),
     ...examineLandings(form, resources.fields),
     ...examineJoins(form, resources),
+    ...examineOwners(form, resources),
     ...examineRouting(form, resources),
     ...examineTargets(form, resources),
     ...examineOutcomes(form, resources.destinations),
@@ -105,6 +108,17 @@ const examineSettings = (question: Question): Finding[] => [
       ]
     : []),
 ]
+
+/** Whether anybody owns what desks are told of, where a form says that its owners are given so. */
+const examineOwners = (form: Form, { desks }: Resources): Finding[] =>
+  form.records.owner === 'nobody' || desks.some(({ owners }) => owners && owners.length > 0)
+    ? []
+    : [
+        finding('warning', 'records')(
+          'owner',
+          'Owners are given by desk, and no desk says who owns what it is told: nobody will.',
+        ),
+      ]
 
 function examineJoins(form: Form, { lists }: Resources): Finding[] {
   return form.joins.flatMap(({ list, consent }) => {

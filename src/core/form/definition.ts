@@ -48,8 +48,14 @@ const recordsSchema = z
     company: z.boolean().default(false).describe('Whether the company is matched, or opened'),
     deal: openingSchema.nullable().default(null),
     request: openingSchema.nullable().default(null),
+    owner: z
+      .enum(['nobody', 'desk', 'company'])
+      .default('nobody')
+      .describe(
+        'Who sees to records that nobody sees to yet: an owner of the desk that is told, in turn; or the company’s, where that has one',
+      ),
   })
-  .default({ contact: 'open', company: false, deal: null, request: null })
+  .default({ contact: 'open', company: false, deal: null, request: null, owner: 'nobody' })
   .describe('The records a submission opens or updates')
 
 const routeSchema = z.strictObject({

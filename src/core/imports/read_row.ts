@@ -54,5 +54,6 @@ export function wantedByRow({ email, company }: SaidRow): Wanted {
     companyKeys: typeof name === 'string' ? [companyKey(name)] : [],
     domains: domain === null ? [] : [domain],
     openings: false,
+    houses: false,
   }
 }

@@ -1,6 +1,6 @@
 import { type Answer, type Answers, isBlank, partOf, sameAnswer } from '../answers/answer'
 import type { ChangeSet, SlotChange, Tie } from '../changes/change_set'
-import { recordInSlot } from '../changes/ledger'
+import { ownerInSlot, readOwner, recordInSlot } from '../changes/ledger'
 import type { DoneToSlot, Left } from '../changes/put_back'
 import { COMPANY_SLOT, DOMAIN_SLOT, readSlot, sameHeld, THERE_SLOT } from '../changes/slot'
 import type { RecordType } from '../fields/field'
@@ -122,8 +122,8 @@ function asIfSent(
     const now = one ? one.now : valueOf(records, record, slot)
     if (said.has(key)) return
     said.add(key)
-    if (sameAnswer(now, to)) return
-    if (one && !sameAnswer(one.to, one.now)) left.push({ record, slot, why: 'changed since', wanted: to })
+    if (sameHeld(slot, now, to)) return
+    if (one && !sameHeld(slot, one.to, one.now)) left.push({ record, slot, why: 'changed since', wanted: to })
     else changes.push({ record, slot, from: now, to, because })
   }
 
@@ -193,6 +193,7 @@ function valueOf(records: readonly RecordState[], id: string, name: string): Ans
   if (!record) return null
   if (slot.is === 'field') return record.values[slot.name] ?? null
   if (slot.is === 'domain') return record.domain
+  if (slot.is === 'owner') return ownerInSlot(record.owner)
   const company = records.find((one) => one.id === record.company)
   return slot.is === 'company' && company ? recordInSlot(company) : null
 }
@@ -208,6 +209,7 @@ function asBefore(record: RecordState, slots: readonly DoneToSlot[], opened: Rea
     const slot = readSlot(name)
     if (slot.is === 'field') one = { ...one, values: { ...one.values, [slot.name]: from } }
     else if (slot.is === 'domain') one = { ...one, domain: typeof from === 'string' ? from : null }
+    else if (slot.is === 'owner') one = { ...one, owner: readOwner(from) }
     else if (slot.is === 'company') one = { ...one, company: companyIn(from) }
     else if (slot.is === 'list' && from === null)
       one = { ...one, lists: one.lists.filter((list) => list !== slot.name) }

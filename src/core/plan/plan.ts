@@ -24,6 +24,7 @@ import {
   type Person,
   type Touched,
 } from '../records/match'
+import { giveOwners } from './give_owners'
 import type { Snapshot } from './snapshot'
 
 /** The format of plans made now; `stored.ts` reads older ones. */
@@ -37,6 +38,8 @@ export interface Plan extends PlanSoFar {
   deliveries: PlannedDelivery[]
   outcome: Outcome
   findings: string[]
+  /** Name of the desk whose next owner it took, where it took somebody’s turn. */
+  turn?: string
 }
 
 /** What a plan needs to know of the visit. */
@@ -73,7 +76,8 @@ export function planSubmission(
   const isProven = snapshot.records.some(({ id, key }) => id === visit.linkHolder && key === person.email)
   const { messages, unsent } = writeMessages(form, spoken, values, routed, person.email, isProven, visit, snapshot)
   const { outcome, unmade } = chooseOutcome(spoken.form, values, { ...visit, speech: spoken.speech })
-  const all = [...changes, ...openingChanges(form, values, records, changes, visit, snapshot)]
+  const owners = giveOwners(form, records, routed, snapshot)
+  const all = [...changes, ...openingChanges(form, values, records, changes, visit, snapshot), ...owners.changes]
   return {
     format: PLAN_FORMAT,
     person,
@@ -85,6 +89,7 @@ export function planSubmission(
     deliveries: planDeliveries(form, values, { person, records, changes: all, lists, messages }, snapshot),
     outcome,
     findings: [...unsent, ...unmade, ...refused, ...noteUnlanded(form, values)],
+    ...(owners.turn === null ? {} : { turn: owners.turn }),
   }
 }
 

@@ -33,6 +33,9 @@ export interface RecordChange {
   because: string
 }
 
+/** Whether it is of a field, and not of who sees to the record. */
+export const isOfField = ({ field }: Pick<RecordChange, 'field'>): boolean => !field.startsWith('_')
+
 /** A record that values can land in. */
 export interface Receiver {
   record: RecordType

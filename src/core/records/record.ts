@@ -1,6 +1,12 @@
 import type { Answers } from '../answers/answer'
 import type { RecordType } from '../fields/field'
 
+/** A member whom a record belongs to, who sees to it. */
+export interface Owner {
+  id: string
+  name: string
+}
+
 /** A stored record. */
 export interface RecordState {
   id: string
@@ -12,6 +18,7 @@ export interface RecordState {
   /** Whose it is, by id. */
   contact: string | null
   company: string | null
+  owner: Owner | null
   /** The form that opened it, by id. */
   form: string | null
   values: Answers

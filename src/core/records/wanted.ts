@@ -11,12 +11,14 @@ export interface Wanted {
   domains: readonly string[]
   /** Whether deals and requests of these people count, too. */
   openings: boolean
+  /** Whether the companies that these people belong to count, too. */
+  houses: boolean
 }
 
 /** What one submission may match: whoever makes its plan must know all of it. `form` is `null` where none can be read. */
 export function wantedBy(form: Form | null, values: Answers, linkHolder: string | null): Wanted {
   const contacts = linkHolder ? [linkHolder] : []
-  if (!form) return { emails: [], contacts, companyKeys: [], domains: [], openings: false }
+  if (!form) return { emails: [], contacts, companyKeys: [], domains: [], openings: false, houses: false }
   const { records } = form
   const email = emailIn(form, values)
   const company = records.company ? companyNameIn(form, values) : null
@@ -27,6 +29,7 @@ export function wantedBy(form: Form | null, values: Answers, linkHolder: string 
     companyKeys: company ? [companyKey(company)] : [],
     domains: domain ? [domain] : [],
     openings: records.deal?.again === 'same' || records.request?.again === 'same',
+    houses: records.owner === 'company',
   }
 }
 
@@ -39,5 +42,6 @@ export function joinWanted(all: readonly Wanted[]): Wanted {
     companyKeys: each('companyKeys'),
     domains: each('domains'),
     openings: all.some(({ openings }) => openings),
+    houses: all.some(({ houses }) => houses),
   }
 }

@@ -7,7 +7,7 @@ import type { Connection } from '../dispatch/connection'
 import type { TargetName } from '../dispatch/targets/bodies'
 import { type Condition, makeGroup, type Test } from '../logic/condition'
 import { BUILT_IN_FIELDS, type RecordField, type RecordType } from '../fields/field'
-import type { Destinations } from '../examine/outcomes'
+import type { Resources } from '../examine/examine'
 import type { Touched } from '../records/match'
 import type { RecordState } from '../records/record'
 import type { Snapshot } from '../plan/snapshot'
@@ -56,13 +56,18 @@ export const contactOf = (id: string, email: string, more: Partial<RecordState> 
   domain: null,
   contact: null,
   company: null,
+  owner: null,
   form: null,
   lists: [],
   ...more,
   values: { email, ...more.values },
 })
 
-export const snapshotOf = (more: Partial<Snapshot> = {}): Snapshot & { destinations: Destinations } => ({
+export const snapshotOf = (more: Partial<Snapshot> = {}): Snapshot & Pick<Resources, 'destinations' | 'members'> => ({
+  members: [
+    { id: 'ines', name: 'Ines Dahl' },
+    { id: 'kim', name: 'Kim Aasen' },
+  ],
   destinations: {
     forms: [
       { slug: 'advice', name: 'Advice', live: true },

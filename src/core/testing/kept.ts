@@ -1,13 +1,14 @@
 import { type Answer, sameAnswer } from '../answers/answer'
 import type { Caused, Doer } from '../changes/cause'
 import { type ChangeSet, NO_CHANGES } from '../changes/change_set'
-import { type Held, type KeptChange, Ledger, recordInSlot } from '../changes/ledger'
+import { type Held, type KeptChange, Ledger, ownerInSlot, recordInSlot } from '../changes/ledger'
 import { mergeRecords, weighMerge } from '../changes/merge'
 import { doneToSlots, putBack, type PuttingBack, recordsIn } from '../changes/put_back'
 import {
   COMPANY_SLOT,
   isTieSlot,
   MERGED_SLOT,
+  OWNER_SLOT,
   readSlot,
   slotOfList,
   slotOfNote,
@@ -15,7 +16,7 @@ import {
   THERE_SLOT,
   type TieSlot,
 } from '../changes/slot'
-import { identityOf, isKnownBy } from '../records/record'
+import { identityOf, isKnownBy, type Owner } from '../records/record'
 import { contactOf } from './forms'
 
 const by: Doer = { sort: 'member', id: 'ines', name: 'Ines' }
@@ -170,6 +171,7 @@ export class Kept {
     for (const record of this.there()) {
       for (const [field, value] of Object.entries(record.values)) slots[`${record.id} ${field}`] = value
       slots[`${record.id} ${COMPANY_SLOT}`] = record.company === null ? null : recordInSlot(this.get(record.company))
+      slots[`${record.id} ${OWNER_SLOT}`] = ownerInSlot(record.owner)
       for (const list of record.lists) slots[`${record.id} ${slotOfList(list)}`] = 'I agree'
     }
     for (const [note, { record, text }] of this.notes) slots[`${record} ${slotOfNote(note)}`] = text
@@ -192,6 +194,14 @@ export class Kept {
 export const edit = (record: Held, slot: string, to: Answer): ChangeSet => ({
   ...NO_CHANGES,
   changes: [{ record: record.id, slot, from: record.values[slot] ?? null, to, because: 'Entered' }],
+})
+
+/** As a member does who gives a record an owner. */
+export const own = (record: Held, to: Owner | null): ChangeSet => ({
+  ...NO_CHANGES,
+  changes: [
+    { record: record.id, slot: OWNER_SLOT, from: ownerInSlot(record.owner), to: ownerInSlot(to), because: 'Given' },
+  ],
 })
 
 /** As a submission does: somebody known or new, their company known or new, a field, a list. */

@@ -23,6 +23,7 @@ import * as corrections from './0021_corrections'
 import * as merging from './0022_merging'
 import * as imports from './0023_imports'
 import * as erasing from './0024_erasing'
+import * as owners from './0025_owners'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -50,4 +51,5 @@ export const migrations: Record<string, Migration> = {
   '0022_merging': merging,
   '0023_imports': imports,
   '0024_erasing': erasing,
+  '0025_owners': owners,
 }

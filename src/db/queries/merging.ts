@@ -1,6 +1,6 @@
 import { sql } from 'kysely'
 import type { Belongings } from '@/core/changes/merge'
-import { COMPANY_SLOT, CONTACT_SLOT, MERGED_SLOT, type TieSlot } from '@/core/changes/slot'
+import { COMPANY_SLOT, CONTACT_SLOT, MERGED_SLOT, OWNER_SLOT, type TieSlot } from '@/core/changes/slot'
 import type { Runner } from '../database'
 
 /** All that belongs to these records, of what their page tells and of what it does not. */
@@ -54,7 +54,7 @@ export async function readSetBy(db: Runner, workspaceId: string, ids: readonly s
     from record_change change
     join cause on cause.workspace_id = change.workspace_id and cause.id = change.cause_id
     where change.workspace_id = ${workspaceId} and record_id = any(${ids}::uuid[])
-      and (not starts_with(field, '_') or field = ${COMPANY_SLOT})
+      and (not starts_with(field, '_') or field in (${COMPANY_SLOT}, ${OWNER_SLOT}))
     order by record_id, field, change.seq desc
   `.execute(db)
   return rows

@@ -1,6 +1,7 @@
 import { sql } from 'kysely'
 import type { Runner } from '../database'
 import { chooseSorting, type Cursor, holdsWords, momentKey, readPage, type SortKeys, textKey } from './list'
+import { ownerOf } from './records'
 
 /** Records that forms open: deals and requests. */
 export type OpenedType = 'deal' | 'request'
@@ -13,6 +14,8 @@ export interface OpenedFilter {
   search?: string | undefined
   /** How far it is: a value of its stage, or its status. */
   at?: string | undefined
+  /** Only those of one owner, by id. */
+  owner?: string | undefined
   /** One of the keys of the list, with `-` before it for the greatest first. */
   sort?: string | undefined
   after?: Cursor | null | undefined
@@ -25,13 +28,14 @@ export const OPENED_KEYS = {
   name: textKey(sql`record.title`),
   person: textKey(sql`coalesce(contact.title, '')`),
   company: textKey(sql`coalesce(house.title, '')`),
+  owner: textKey(sql`coalesce((select name from "user" where id = record.owner_id), '')`),
   at: textKey(sql`coalesce(record."values" ->> case record.type when 'deal' then 'stage' else 'status' end, '')`),
 } satisfies SortKeys
 
 const narrowed = (
   db: Runner,
   workspaceId: string,
-  { type, search, at }: Pick<OpenedFilter, 'type' | 'search' | 'at'>,
+  { type, search, at, owner }: Pick<OpenedFilter, 'type' | 'search' | 'at' | 'owner'>,
 ) =>
   db
     .selectFrom('record')
@@ -45,6 +49,7 @@ const narrowed = (
     .where('record.type', '=', type)
     .where('record.gone_by', 'is', null)
     .$if(at !== undefined, (query) => query.where(sql<boolean>`record."values" ->> ${PROGRESS[type]} = ${at ?? ''}`))
+    .$if(owner !== undefined, (query) => query.where('record.owner_id', '=', owner ?? ''))
     .$if(Boolean(search), (query) =>
       query.where(sql<boolean>`(${holdsWords(sql`record.search`, search ?? '')}
         or (contact.id is not null and ${holdsWords(sql`contact.search`, search ?? '')})
@@ -59,7 +64,7 @@ export function listOpenedRecords(db: Runner, workspaceId: string, filter: Opene
     .select(['record.id', 'record.title as name', 'record.values', 'record.created_at as createdAt'])
     .select(['record.updated_at as updatedAt', 'form.name as formName'])
     .select(['contact.id as contact', 'contact.title as contactName'])
-    .select(['house.id as companyId', 'house.title as company'])
+    .select(['house.id as companyId', 'house.title as company', ownerOf('record').as('owner')])
   return readPage(query, sql`record.id`, { sorting: chooseSorting(OPENED_KEYS, sort, '-changed'), after, limit })
 }
 
@@ -70,7 +75,7 @@ export function listOpenedRecords(db: Runner, workspaceId: string, filter: Opene
 export async function sumOpenedRecords(
   db: Runner,
   workspaceId: string,
-  filter: Pick<OpenedFilter, 'type' | 'search'>,
+  filter: Pick<OpenedFilter, 'type' | 'search' | 'owner'>,
   money: readonly string[],
 ) {
   const sums = sql<Record<string, number>>`jsonb_build_object(${sql.join(

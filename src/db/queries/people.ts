@@ -3,12 +3,15 @@ import type { RecordType } from '@/core/fields/field'
 import type { Runner } from '../database'
 import { chooseSorting, type Cursor, holdsWords, momentKey, numberKey, readPage, type SortKeys, textKey } from './list'
 import { listNotes } from './notes'
+import { ownerOf } from './records'
 
 export interface PeopleFilter {
   email?: string | undefined
   search?: string | undefined
   /** Only those of one company. */
   company?: string | undefined
+  /** Only those of one owner, by id. */
+  owner?: string | undefined
   /** One of the keys of the list, with `-` before it for the greatest first. */
   sort?: string | undefined
   after?: Cursor | null | undefined
@@ -22,12 +25,13 @@ export const CONTACT_KEYS = {
   name: textKey(sql`contact.title`),
   email: textKey(sql`contact.key`),
   company: textKey(sql`coalesce(house.title, '')`),
+  owner: textKey(sql`coalesce((select name from "user" where id = contact.owner_id), '')`),
   submissions: numberKey(submissionsOf),
 } satisfies SortKeys
 
 /** Contacts, the last changed first unless told otherwise. */
 export function listPeople(db: Runner, workspaceId: string, filter: PeopleFilter) {
-  const { email, search, company, sort, after, limit } = filter
+  const { email, search, company, owner, sort, after, limit } = filter
   const query = db
     .selectFrom('record as contact')
     .leftJoin('record as house', (join) =>
@@ -43,6 +47,7 @@ export function listPeople(db: Runner, workspaceId: string, filter: PeopleFilter
       'house.id as companyId',
       'house.title as company',
       submissionsOf.as('submissions'),
+      ownerOf('contact').as('owner'),
     ])
     .select((eb) =>
       eb
@@ -65,6 +70,7 @@ export function listPeople(db: Runner, workspaceId: string, filter: PeopleFilter
     .where('contact.gone_by', 'is', null)
     .$if(email !== undefined, (narrowed) => narrowed.where('contact.key', '=', email ?? ''))
     .$if(company !== undefined, (narrowed) => narrowed.where('contact.company_id', '=', company ?? ''))
+    .$if(owner !== undefined, (narrowed) => narrowed.where('contact.owner_id', '=', owner ?? ''))
     .$if(Boolean(search), (narrowed) =>
       narrowed.where(sql<boolean>`contact.id in (
       select coalesce(merged_into, id) from record where workspace_id = ${workspaceId} and type = 'contact'
@@ -85,17 +91,19 @@ export const COMPANY_KEYS = {
   changed: momentKey(sql`house.updated_at`),
   name: textKey(sql`house.title`),
   domain: textKey(sql`coalesce(house.domain, '')`),
+  owner: textKey(sql`coalesce((select name from "user" where id = house.owner_id), '')`),
   people: numberKey(countOf('contact')),
   deals: numberKey(countOf('deal')),
   requests: numberKey(countOf('request')),
 } satisfies SortKeys
 
 /** Companies, the last changed first unless told otherwise, with how many people, deals and requests each has. */
-export function listCompanies(db: Runner, workspaceId: string, { search, sort, after, limit }: PeopleFilter) {
+export function listCompanies(db: Runner, workspaceId: string, { search, owner, sort, after, limit }: PeopleFilter) {
   const query = db
     .selectFrom('record as house')
     .select(['house.id', 'house.key', 'house.title as name', 'house.domain', 'house.values'])
-    .select(['house.updated_at as updatedAt'])
+    .select(['house.updated_at as updatedAt', ownerOf('house').as('owner')])
+    .$if(owner !== undefined, (narrowed) => narrowed.where('house.owner_id', '=', owner ?? ''))
     .select([countOf('contact').as('people'), countOf('deal').as('deals'), countOf('request').as('requests')])
     .where('house.workspace_id', '=', workspaceId)
     .where('house.type', '=', 'company')
@@ -171,7 +179,7 @@ export async function findPerson(db: Runner, workspaceId: string, id: string) {
 export async function findCompany(db: Runner, workspaceId: string, id: string) {
   const company = await db
     .selectFrom('record')
-    .select(['id', 'key', 'domain', 'values', 'created_at as createdAt'])
+    .select(['id', 'key', 'domain', 'values', 'created_at as createdAt', ownerOf('record').as('owner')])
     .where('workspace_id', '=', workspaceId)
     .where('type', '=', 'company')
     .where('gone_by', 'is', null)
@@ -201,7 +209,7 @@ export async function findOpened(db: Runner, workspaceId: string, id: string) {
     )
     .select(['record.id', 'record.type', 'record.key', 'record.values', 'record.created_at as createdAt'])
     .select(['form.name as formName', 'contact.id as contact', 'contact.title as contactName'])
-    .select(['house.id as companyId', 'house.title as company'])
+    .select(['house.id as companyId', 'house.title as company', ownerOf('record').as('owner')])
     .where('record.workspace_id', '=', workspaceId)
     .where('record.type', 'in', ['deal', 'request'])
     .where('record.gone_by', 'is', null)

@@ -1,11 +1,12 @@
 import { sql } from 'kysely'
 import type { Held } from '@/core/changes/ledger'
+import type { Owner } from '@/core/records/record'
 import type { Wanted } from '@/core/records/wanted'
 import type { Runner } from '../database'
 
 /** Records of one workspace that may be matched, of those that are there, the latest made first; locked until the transaction ends where `lock` says so. */
 export async function readRecords(db: Runner, workspaceId: string, wanted: Wanted, lock = false): Promise<Held[]> {
-  const { emails, contacts, companyKeys, domains, openings } = wanted
+  const { emails, contacts, companyKeys, domains, openings, houses: theirs } = wanted
   const read = (which: ReturnType<typeof sql<boolean>>) =>
     select(db, workspaceId, lock, sql`gone_by is null and (${which})`)
   // What was merged into another is met as that one.
@@ -15,10 +16,12 @@ export async function readRecords(db: Runner, workspaceId: string, wanted: Wante
   const people = await read(sql<boolean>`type = 'contact' and (key = any(${emails}::text[])
     or id = any(${contacts}::uuid[])
     or ${part(sql<boolean>`part.type = 'contact' and (part.key = any(${emails}::text[]) or part.id = any(${contacts}::uuid[]))`)})`)
+  const homes = theirs ? people.flatMap(({ company }) => company ?? []) : []
   const houses =
-    companyKeys.length + domains.length > 0
+    companyKeys.length + domains.length + homes.length > 0
       ? await read(
           sql<boolean>`type = 'company' and (key = any(${companyKeys}::text[]) or domain = any(${domains}::text[])
+            or id = any(${homes}::uuid[])
             or ${part(sql<boolean>`part.type = 'company' and (part.key = any(${companyKeys}::text[]) or part.domain = any(${domains}::text[]))`)})`,
         )
       : []
@@ -33,6 +36,10 @@ export async function readRecords(db: Runner, workspaceId: string, wanted: Wante
 /** Records by id, those that are gone as well; locked until the transaction ends, unless `lock` says otherwise. */
 export const holdRecords = (tx: Runner, workspaceId: string, ids: readonly string[], lock = true): Promise<Held[]> =>
   select(tx, workspaceId, lock, sql<boolean>`id = any(${ids}::uuid[])`)
+
+/** The member who sees to a record, of a table of records by what it is called in the query. */
+export const ownerOf = (table: string) =>
+  sql<Owner | null>`(select json_build_object('id', id, 'name', name) from "user" where id = ${sql.ref(`${table}.owner_id`)})`
 
 async function select(db: Runner, workspaceId: string, lock: boolean, which: ReturnType<typeof sql<boolean>>) {
   const query = db
@@ -50,6 +57,7 @@ async function select(db: Runner, workspaceId: string, lock: boolean, which: Ret
         select json_agg(json_build_object('key', part.key, 'domain', part.domain)) from record part
         where part.merged_into = record.id)`.as('also'),
     )
+    .select(ownerOf('record').as('owner'))
     .where('workspace_id', '=', workspaceId)
     .where(which)
     .orderBy('created_at', 'desc')
@@ -62,6 +70,7 @@ async function select(db: Runner, workspaceId: string, lock: boolean, which: Ret
     domain: row.domain,
     contact: row.contact_id,
     company: row.company_id,
+    owner: row.owner,
     form: row.form_id,
     values: row.values,
     lists: row.lists ?? [],

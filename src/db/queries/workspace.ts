@@ -1,7 +1,8 @@
 import { sql } from 'kysely'
 import type { RecordField, RecordType } from '@/core/fields/field'
 import type { Desk } from '@/core/dispatch/desk'
-import type { ListInfo } from '@/core/records/record'
+import { rightsOf } from '@/core/rights/role'
+import type { ListInfo, Owner } from '@/core/records/record'
 import type { Destinations } from '@/core/examine/outcomes'
 import type { Connection } from '@/core/dispatch/connection'
 import { asJson, type Runner } from '../database'
@@ -12,11 +13,13 @@ export interface WorkspaceResources {
   fields: RecordField[]
   lists: ListInfo[]
   desks: Desk[]
+  /** Whoever can see to records, by name. */
+  members: Owner[]
   connections: Connection[]
 }
 
 export async function readResources(db: Runner, workspaceId: string): Promise<WorkspaceResources> {
-  const [workspace, fields, lists, desks, connections] = await Promise.all([
+  const [workspace, fields, lists, desks, all, connections] = await Promise.all([
     db
       .selectFrom('workspace')
       .select(['name', 'mail_domain', 'time_zone'])
@@ -32,17 +35,25 @@ export async function readResources(db: Runner, workspaceId: string): Promise<Wo
     db.selectFrom('list').select(['name', 'title']).where('workspace_id', '=', workspaceId).orderBy('title').execute(),
     db
       .selectFrom('desk')
-      .select(['name', 'title', 'addresses', 'hours'])
+      .select(['name', 'title', 'addresses', 'hours', 'owners', 'turn'])
       .where('workspace_id', '=', workspaceId)
       .orderBy('title')
       .execute(),
+    listMembers(db, workspaceId),
     readConnections(db, workspaceId),
   ])
+  // Whoever may not see people can see to none.
+  const members = all.flatMap(({ id, name, role }) => (rightsOf(role).has('people') ? [{ id, name }] : []))
   return {
     workspace: { name: workspace.name, mailDomain: workspace.mail_domain, timeZone: workspace.time_zone },
     fields,
     lists,
-    desks,
+    // Whoever has left owns nothing that comes.
+    desks: desks.map((desk) => ({
+      ...desk,
+      owners: desk.owners.flatMap((id) => members.find((member) => member.id === id) ?? []),
+    })),
+    members,
     connections,
   }
 }
@@ -133,8 +144,8 @@ export async function setTimeZone(db: Runner, workspaceId: string, zone: string)
 }
 
 export async function saveDesk(db: Runner, workspaceId: string, desk: Desk): Promise<void> {
-  const { name, title, addresses } = desk
-  const set = { title, addresses, hours: desk.hours ? asJson(desk.hours) : null }
+  const { name, title, addresses, owners = [] } = desk
+  const set = { title, addresses, owners: owners.map(({ id }) => id), hours: desk.hours ? asJson(desk.hours) : null }
   await db
     .insertInto('desk')
     .values({ workspace_id: workspaceId, name, ...set })
@@ -156,7 +167,7 @@ export const listMembers = (db: Runner, workspaceId: string) =>
   db
     .selectFrom('member')
     .innerJoin('user', 'user.id', 'member.user_id')
-    .select(['user.id', 'user.name'])
+    .select(['user.id', 'user.name', 'member.role'])
     .where('member.workspace_id', '=', workspaceId)
     .orderBy('user.name')
     .execute()
@@ -185,4 +196,15 @@ export async function readOwner(
     .limit(1)
     .executeTakeFirst()
   return owner ?? null
+}
+
+/** Counts what owners at desks were given in turn. */
+export async function advanceTurns(db: Runner, workspaceId: string, turns: ReadonlyMap<string, number>): Promise<void> {
+  for (const [name, taken] of turns)
+    await db
+      .updateTable('desk')
+      .set((eb) => ({ turn: eb('turn', '+', taken) }))
+      .where('workspace_id', '=', workspaceId)
+      .where('name', '=', name)
+      .execute()
 }

@@ -98,6 +98,7 @@ export const routes: Route[] = [
   post('/doubles/looks', merging.lookForDoubles, 204),
   post('/doubles/apart', merging.sayTwo, 204),
   put('/records/{id}', changes.changeRecord),
+  put('/records/{id}/owner', changes.giveOwner),
   post('/records/{id}/notes', changes.addNote),
   put('/notes/{id}', changes.changeNote),
   del('/notes/{id}', changes.dropNote, 200),

@@ -3,6 +3,7 @@ import { answerSchema } from '@/core/answers/given'
 import { done } from '../done'
 import { putBack as putBackCause } from '../changes/putBack'
 import { changeRecord as setFields } from '../people/changeRecord'
+import { giveOwner as give } from '../people/giveOwner'
 import { addNote as writeNote, changeNote as rewriteNote } from '../people/notes'
 import { deed } from './deed'
 
@@ -24,6 +25,18 @@ export const changeRecord = deed({
   async run({ context, workspaceId, doer }, { id, values }) {
     const changed = await setFields(context.db, workspaceId, id, values, doer)
     return changed.ok ? done({ cause: changed.value }) : changed
+  },
+})
+
+export const giveOwner = deed({
+  summary: 'Give a contact, a company, a deal or a request an owner, a member who sees to it; null for nobody',
+  may: 'answer',
+  input: z.strictObject({ id: z.uuid(), owner: z.string().max(100).nullable() }),
+  gives: z.object({ cause }),
+  refusals: { 404: 'No such record', 422: 'No such member' },
+  async run({ context, workspaceId, doer }, { id, owner }) {
+    const given = await give(context.db, workspaceId, id, owner, doer)
+    return given.ok ? done({ cause: given.value }) : given
   },
 })
 

@@ -25,3 +25,5 @@ export const listSchema = (keys: SortKeys) =>
     after: cursorSchema.optional(),
     limit: z.coerce.number().int().min(1).max(200).default(50),
   })
+
+export const ownerSchema = z.string().max(100).optional().describe('Only what this member sees to, by id')

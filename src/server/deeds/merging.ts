@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { COMPANY_SLOT } from '@/core/changes/slot'
-import { tellSlot } from '@/core/changes/tell'
+import { COMPANY_SLOT, OWNER_SLOT } from '@/core/changes/slot'
+import { tellHeld, tellSlot } from '@/core/changes/tell'
 import { findField, showStored } from '@/core/fields/field'
 import { titleOf } from '@/core/records/record'
 import { listDoubles, queueFindingDoubles, sayTwo as setApart } from '@/db/queries/doubles'
@@ -88,7 +88,9 @@ export const planMerge = deed({
           words:
             slot === COMPANY_SLOT
               ? (houses.get(String(value)) ?? '')
-              : showStored(findField(fields, kept.type, slot), value),
+              : slot === OWNER_SLOT
+                ? tellHeld(slot, value, { record: kept.type, fields, lists })
+                : showStored(findField(fields, kept.type, slot), value),
           at: setBy?.at ?? null,
           who: setBy?.byHand ? setBy.who : null,
         })),

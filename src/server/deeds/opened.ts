@@ -4,8 +4,8 @@ import { readResources } from '@/db/queries/workspace'
 import { done } from '../done'
 import { heavily } from '../heavy'
 import { deed } from './deed'
-import { listSchema } from './lists'
-import { answers, moment, pageOf } from './shapes'
+import { listSchema, ownerSchema } from './lists'
+import { answers, moment, owner, pageOf } from './shapes'
 
 /** Deals and requests, as lists and in sums. */
 
@@ -20,6 +20,7 @@ const row = z.object({
   contactName: z.string().nullable(),
   companyId: z.uuid().nullable(),
   company: z.string().nullable(),
+  owner: owner.nullable(),
 })
 
 const at = z.string().max(200).optional()
@@ -28,7 +29,7 @@ const listOf = (type: OpenedType, summary: string, how: string) =>
   deed({
     summary,
     may: 'people',
-    input: listSchema(OPENED_KEYS).extend({ at: at.describe(`Only those whose ${how} this is`) }),
+    input: listSchema(OPENED_KEYS).extend({ at: at.describe(`Only those whose ${how} this is`), owner: ownerSchema }),
     gives: pageOf('records', row),
     async run({ context, workspaceId }, filter) {
       const { rows, next } = await heavily(() => listOpenedRecords(context.db, workspaceId, { ...filter, type }))
@@ -42,7 +43,11 @@ export const readRequests = listOf('request', 'Requests, the last changed first'
 export const sumOpened = deed({
   summary: 'How many deals, or requests, there are at each stage or status, and what their fields of money come to',
   may: 'people',
-  input: z.object({ type: z.enum(['deal', 'request']), search: z.string().trim().max(500).optional() }),
+  input: z.object({
+    type: z.enum(['deal', 'request']),
+    search: z.string().trim().max(500).optional(),
+    owner: ownerSchema,
+  }),
   gives: z.object({
     sums: z.array(
       z.object({
@@ -52,9 +57,9 @@ export const sumOpened = deed({
       }),
     ),
   }),
-  async run({ context: { db }, workspaceId }, { type, search }) {
+  async run({ context: { db }, workspaceId }, { type, search, owner: of }) {
     const { fields } = await readResources(db, workspaceId)
     const money = fields.filter((field) => field.record === type && field.type === 'money').map(({ name }) => name)
-    return done({ sums: await heavily(() => sumOpenedRecords(db, workspaceId, { type, search }, money)) })
+    return done({ sums: await heavily(() => sumOpenedRecords(db, workspaceId, { type, search, owner: of }, money)) })
   },
 })

@@ -19,8 +19,8 @@ import { heavily } from '../heavy'
 import { stateSchema } from './arrivals'
 import { deed } from './deed'
 import { deedOn } from './deed_on'
-import { listSchema, slugSchema } from './lists'
-import { answers, change, moment, note, opened, pageOf, part } from './shapes'
+import { listSchema, ownerSchema, slugSchema } from './lists'
+import { answers, change, moment, note, opened, owner, pageOf, part } from './shapes'
 
 /** Contacts with their links, and companies. */
 
@@ -35,12 +35,16 @@ const contactRow = z.object({
   company: z.string().nullable(),
   submissions: z.number(),
   lists: z.array(z.object({ name: z.string(), title: z.string() })).nullable(),
+  owner: owner.nullable(),
 })
 
 export const readContacts = deed({
   summary: 'Contacts, the last changed first',
   may: 'people',
-  input: listSchema(CONTACT_KEYS).extend({ email: z.string().trim().toLowerCase().max(254).optional() }),
+  input: listSchema(CONTACT_KEYS).extend({
+    email: z.string().trim().toLowerCase().max(254).optional(),
+    owner: ownerSchema,
+  }),
   gives: pageOf('contacts', contactRow),
   async run({ context, workspaceId }, filter) {
     const { rows, next } = await heavily(() => listPeople(context.db, workspaceId, filter))
@@ -149,12 +153,13 @@ const companyRow = z.object({
   people: z.number(),
   deals: z.number(),
   requests: z.number(),
+  owner: owner.nullable(),
 })
 
 export const readCompanies = deed({
   summary: 'Companies, the last changed first',
   may: 'people',
-  input: listSchema(COMPANY_KEYS),
+  input: listSchema(COMPANY_KEYS).extend({ owner: ownerSchema }),
   gives: pageOf('companies', companyRow),
   async run({ context, workspaceId }, filter) {
     const { rows, next } = await heavily(() => listCompanies(context.db, workspaceId, filter))
@@ -172,6 +177,7 @@ export const readCompany = deed({
     domain: z.string().nullable(),
     values: answers,
     createdAt: moment,
+    owner: owner.nullable(),
     parts: z.array(part),
     changes: z.array(change),
     notes: z.array(note),
@@ -194,6 +200,7 @@ export const readOpened = deed({
     contactName: z.string().nullable(),
     companyId: z.uuid().nullable(),
     company: z.string().nullable(),
+    owner: owner.nullable(),
     changes: z.array(change),
     notes: z.array(note),
   }),

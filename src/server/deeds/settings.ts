@@ -28,7 +28,7 @@ import { setSites as writeSites, sitesSchema } from '../settings/sites'
 import { setTimeZone as writeTimeZone, timeZoneSchema } from '../settings/time_zone'
 import { deed } from './deed'
 import { deedOn } from './deed_on'
-import { connection, desk, field, list, nothing, rest } from './shapes'
+import { connection, desk, field, list, nothing, owner, rest } from './shapes'
 
 /** What the forms of a workspace share: desks, lists, fields, connections, its time zone, and access for programs. */
 
@@ -45,6 +45,7 @@ export const readSettings = deed({
     fields: z.array(field),
     lists: z.array(list),
     desks: z.array(desk),
+    members: z.array(owner).describe('Whoever can own records'),
     connections: z.array(connection),
     destinations: z.object({
       forms: z

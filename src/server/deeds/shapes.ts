@@ -48,11 +48,15 @@ export const field = z.object({
   retired: z.boolean(),
 })
 
+/** A member whom records belong to. */
+export const owner = z.object({ id: z.string(), name: z.string() })
+
 export const desk = z.object({
   name: z.string(),
   title: z.string(),
   addresses: z.array(z.string()),
   hours: hoursSchema.nullish().describe('When somebody is there; null where it says nothing of that'),
+  owners: z.array(owner).readonly().optional().describe('Members who own what it is told of, each in turn'),
 })
 
 export const list = z.object({ name: z.string(), title: z.string() })

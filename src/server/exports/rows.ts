@@ -76,7 +76,7 @@ export async function exportPeople(
   const columns = fields.filter(({ record }) => record === 'contact').map(({ name }) => name)
   const pages = pagesOf(
     (after) => listPeople(db, workspaceId, { ...filter, after, limit: PAGE }),
-    ({ id, updatedAt, company, lists, values }): ExportedRow => {
+    ({ id, updatedAt, company, owner, lists, values }): ExportedRow => {
       const names = (lists ?? []).map(({ name }) => name)
       return {
         cells: () => [
@@ -84,6 +84,7 @@ export async function exportPeople(
           isoIn(workspace.timeZone, updatedAt),
           company,
           names.join('; ') || null,
+          owner?.name ?? null,
           ...cellsOf(columns, values),
         ],
         json: () => ({
@@ -92,12 +93,13 @@ export async function exportPeople(
           changed_at: updatedAt.toISOString(),
           company,
           lists: names,
+          owner: owner?.name ?? null,
           values,
         }),
       }
     },
   )
-  return { name: 'people', columns: ['contact', 'changed_at', 'company_name', 'lists', ...columns], pages }
+  return { name: 'people', columns: ['contact', 'changed_at', 'company_name', 'lists', 'owner', ...columns], pages }
 }
 
 /** Who did what, the latest first. */

@@ -46,6 +46,7 @@ export async function addContact(db: Db, workspaceId: string, contact: NewContac
       companyKeys,
       domains: domain ? [domain] : [],
       openings: false,
+      houses: false,
     }
     const records = await readRecords(tx, workspaceId, wanted, true)
     if (records.some((one) => one.type === 'contact' && isKnownBy(one, values.email)))

@@ -9,7 +9,7 @@ import {
   type ReceivedSubmission,
   workspacesWaiting,
 } from '@/db/queries/submissions'
-import { readOwner, readResources } from '@/db/queries/workspace'
+import { advanceTurns, readOwner, readResources } from '@/db/queries/workspace'
 import { inTurn } from '../changes/inTurn'
 import { isDatabaseAway, isTemporary, reasonOf } from '../failures'
 import { readReleased } from '../forms/live'
@@ -81,18 +81,27 @@ async function applyTogether(
   if (submissions.length === 0) return
   const failed: { id: string; error: string }[] = []
   const forms = await readForms(tx, submissions)
-  const resources = await readResources(tx, workspaceId)
+  const { desks, ...resources } = await readResources(tx, workspaceId)
+  const turns = new Map<string, number>()
   const met = await meetRecords(tx, workspaceId, submissions, forms, settings)
   const work = new Batch(workspaceId, settings, now, met)
   for (const submission of submissions) {
     const released = forms.get(submission.release_id) ?? new Error('Its release does not exist')
-    const plan = makePlan(submission, released, { ...resources, records: met.ledger.known() })
+    const plan = makePlan(submission, released, {
+      ...resources,
+      desks: desks.map((desk) => ({ ...desk, turn: (desk.turn ?? 0) + (turns.get(desk.name) ?? 0) })),
+      records: met.ledger.known(),
+    })
     if (plan instanceof Error || released instanceof Error) {
       log.error({ error: plan, submission: submission.id }, 'A submission cannot be planned')
       failed.push({ id: submission.id, error: reasonOf(plan) })
-    } else work.take(submission, released, plan)
+    } else {
+      work.take(submission, released, plan)
+      if (plan.turn !== undefined) turns.set(plan.turn, (turns.get(plan.turn) ?? 0) + 1)
+    }
   }
   await work.write(tx)
+  await advanceTurns(tx, workspaceId, turns)
   await markFailed(tx, failed)
 }
 

@@ -3,7 +3,9 @@
 import { type FormEvent, useState } from 'react'
 import type { Resources } from '@/core/examine/examine'
 import type { Desk } from '@/core/dispatch/desk'
+import type { Owner } from '@/core/records/record'
 import { tellHours } from '@/core/dispatch/hours'
+import { Ticks } from '../kinds/answerField'
 import { setDeskAction } from '../settings/actions'
 import { AddResource } from '../settings/addResource'
 import { Button } from '../ui/button'
@@ -11,12 +13,18 @@ import { Chip } from '../ui/chip'
 import { DeskHours } from './deskHours'
 
 /** Every desk with who belongs to it, each to be opened and changed, and a line to add one. */
-export function Desks({ desks, onSaved }: { desks: readonly Desk[]; onSaved: (resources: Resources) => void }) {
+interface Props {
+  desks: readonly Desk[]
+  members: readonly Owner[]
+  onSaved: (resources: Resources) => void
+}
+
+export function Desks({ desks, members, onSaved }: Props) {
   return (
     <>
       {desks.length === 0 && <p className="text-soft">A desk is a group of people who are told.</p>}
       {desks.map((desk) => (
-        <OneDesk key={desk.name} desk={desk} onSaved={onSaved} />
+        <OneDesk key={desk.name} {...{ desk, members, onSaved }} />
       ))}
       <AddResource what="desk" onAdded={(_, next) => onSaved(next)} />
     </>
@@ -24,7 +32,11 @@ export function Desks({ desks, onSaved }: { desks: readonly Desk[]; onSaved: (re
 }
 
 /** A desk in a line, which opens to be changed. */
-function OneDesk({ desk, onSaved }: { desk: Desk; onSaved: (resources: Resources) => void }) {
+interface OneProps extends Omit<Props, 'desks'> {
+  desk: Desk
+}
+
+function OneDesk({ desk, members, onSaved }: OneProps) {
   const [open, setOpen] = useState(false)
   return (
     <details className="border-b border-rule py-1" onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
@@ -33,16 +45,20 @@ function OneDesk({ desk, onSaved }: { desk: Desk; onSaved: (resources: Resources
         <span className={`wrap-anywhere ${desk.addresses.length === 0 ? 'text-red' : 'text-soft'}`}>
           {desk.addresses.join(', ') || 'no address yet'}
         </span>
+        {desk.owners && desk.owners.length > 0 && (
+          <span className="block pl-4 text-soft">owned by {desk.owners.map(({ name }) => name).join(', ')}</span>
+        )}
         {desk.hours && <span className="block pl-4 text-soft">{tellHours(desk.hours)}</span>}
       </summary>
       {/* A browser knows other zones than the server: what offers them is made in the browser alone. */}
-      {open && <DeskEditor desk={desk} onSaved={onSaved} />}
+      {open && <DeskEditor {...{ desk, members, onSaved }} />}
     </details>
   )
 }
 
 /** A desk's name and addresses. They hold for every form, at once. */
-function DeskEditor({ desk, onSaved }: { desk: Desk; onSaved: (resources: Resources) => void }) {
+function DeskEditor({ desk, members, onSaved }: OneProps) {
+  const [owners, setOwners] = useState((desk.owners ?? []).map(({ id }) => id))
   const [hours, setHours] = useState(desk.hours ?? null)
   const [note, setNote] = useState<{ wrong: boolean; text: string } | null>(null)
   const submit = async (event: FormEvent<HTMLFormElement>) => {
@@ -53,6 +69,7 @@ function DeskEditor({ desk, onSaved }: { desk: Desk; onSaved: (resources: Resour
       title: String(entered.get('title')),
       addresses: String(entered.get('addresses')),
       hours,
+      owners,
     })
     if (result.ok) onSaved(result.now)
     setNote(result.ok ? { wrong: false, text: 'Saved for every form.' } : { wrong: true, text: result.message })
@@ -68,6 +85,15 @@ function DeskEditor({ desk, onSaved }: { desk: Desk; onSaved: (resources: Resour
         defaultValue={desk.addresses.join('\n')}
         className="box"
       />
+      <fieldset>
+        <legend className="text-soft">Who owns what comes here, in turn, where a form says so under Records</legend>
+        <Ticks
+          label={`Owners at ${desk.title}`}
+          choices={members.map(({ id, name }) => ({ key: id, answer: id, words: name }))}
+          chosen={owners}
+          onChange={(next) => setOwners(next.map(String))}
+        />
+      </fieldset>
       <DeskHours hours={hours} onChange={setHours} />
       <div className="flex items-center gap-2">
         <Button type="submit">Save desk</Button>

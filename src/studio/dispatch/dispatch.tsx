@@ -21,7 +21,7 @@ export function Dispatch({ arrival }: { arrival: LatestArrival | null }) {
           <h2 className="mb-1.5">Worth a look</h2>
           <Findings findings={findings} />
           <h2 className="mt-5 mb-1.5">Desks</h2>
-          <Desks desks={resources.desks} onSaved={setResources} />
+          <Desks desks={resources.desks} members={resources.members} onSaved={setResources} />
         </>
       }
     >

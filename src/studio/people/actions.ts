@@ -1,7 +1,7 @@
 'use server'
 
 import { deedAction } from '@/server/access/session'
-import { addNote, changeNote, changeRecord, dropNote, putBack } from '@/server/deeds/changes'
+import { addNote, changeNote, changeRecord, dropNote, giveOwner, putBack } from '@/server/deeds/changes'
 import { erasePerson, planErasure } from '@/server/deeds/erasing'
 import { lookForDoubles, mergeRecords, sayTwo } from '@/server/deeds/merging'
 import { addLink, dropLink } from '@/server/deeds/people'
@@ -14,6 +14,9 @@ export const withdrawLinkAction = deedAction(dropLink)
 
 /** Sets fields of a record. */
 export const changeRecordAction = deedAction(changeRecord)
+
+/** Gives a record an owner. */
+export const giveOwnerAction = deedAction(giveOwner)
 
 /** Writes a note to a record. */
 export const addNoteAction = deedAction(addNote)

@@ -1,5 +1,6 @@
 'use client'
 
+import type { Owner } from '@/core/records/record'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
 import { Empty } from '../ui/empty'
@@ -7,11 +8,13 @@ import { Pages, SearchBox } from '../ui/list_frame'
 import { Outside } from '../ui/outside'
 import { type Column, Sheet } from '../ui/sheet'
 import { changedColumn } from './changed'
+import { ownerColumn, OwnerFilter } from './owner'
 import { PeopleTabs } from './tabs'
 import { Link } from '../ui/link'
 
 interface Props {
   query: QueryOf<'companies'>
+  members: Owner[]
   first: Page<RowOf<'companies'>>
 }
 
@@ -31,6 +34,7 @@ const COLUMNS: Column<RowOf<'companies'>>[] = [
     className: 'text-soft',
     cell: ({ domain }) => <Outside>{domain ?? '—'}</Outside>,
   },
+  ownerColumn,
   { head: 'People', by: 'people', right: true, cell: ({ people }) => people },
   { head: 'Deals', by: 'deals', right: true, cell: ({ deals }) => deals },
   { head: 'Requests', by: 'requests', right: true, cell: ({ requests }) => requests },
@@ -38,18 +42,19 @@ const COLUMNS: Column<RowOf<'companies'>>[] = [
 ]
 
 /** Every company, the last changed first unless sorted otherwise. */
-export const Companies = ({ query, first }: Props) => (
+export const Companies = ({ query, members, first }: Props) => (
   <main className="px-4 py-3">
     <div className="mb-2 flex flex-wrap items-center gap-3">
       <h1>Companies</h1>
       <PeopleTabs at="companies" />
       <SearchBox label="Narrow by name or domain" />
+      <OwnerFilter members={members} />
     </div>
     <Pages list="companies" query={query} first={first}>
       {(rows) =>
         rows.length === 0 ? (
-          query.search ? (
-            <Empty title="No company fits">Clear the box to see all of them.</Empty>
+          query.search || query.owner ? (
+            <Empty title="No company fits">Clear the box, and choose any owner, to see all of them.</Empty>
           ) : (
             <Empty title="No companies yet">
               They fill as forms arrive that say, under Records, that a submission matches a company.

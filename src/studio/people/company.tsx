@@ -1,10 +1,11 @@
 import type { RecordField } from '@/core/fields/field'
-import { type ListInfo, titleOf } from '@/core/records/record'
+import { type ListInfo, type Owner, titleOf } from '@/core/records/record'
 import type { findCompany } from '@/db/queries/people'
 import { PageHead } from '../ui/pageHead'
 import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { MergeWith } from './mergeWith'
+import { OwnerField } from './owner'
 import { Parts } from './parts'
 import { Rest } from './rest'
 import { Notes } from './notes'
@@ -18,10 +19,11 @@ interface Props {
   company: Found
   fields: RecordField[]
   lists: ListInfo[]
+  members: Owner[]
 }
 
 /** A company: what is stored, its people, its deals and requests, its notes, and what happened. */
-export function Company({ company, fields, lists }: Props) {
+export function Company({ company, fields, lists, members }: Props) {
   const { id, key, domain, values, parts, notes, people, opened, changes, createdAt } = company
   return (
     <main className="px-4 py-3">
@@ -31,6 +33,7 @@ export function Company({ company, fields, lists }: Props) {
           <Moment at={createdAt} />
           <Parts parts={parts} />
         </span>
+        <OwnerField id={id} owner={company.owner} members={members} />
         <MergeWith id={id} list="companies" called="company" />
       </PageHead>
       <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] max-[899px]:*:overflow-x-auto">

@@ -1,11 +1,12 @@
 import { RECORD_WORDS, type RecordField } from '@/core/fields/field'
-import { type ListInfo, titleOf } from '@/core/records/record'
+import { type ListInfo, type Owner, titleOf } from '@/core/records/record'
 import type { findOpened } from '@/db/queries/people'
 import { Link } from '../ui/link'
 import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { PageHead } from '../ui/pageHead'
 import { Notes } from './notes'
+import { OwnerField } from './owner'
 import { Stored } from './stored'
 import { TimeLine } from './timeLine'
 
@@ -15,10 +16,11 @@ interface Props {
   opened: Found
   fields: RecordField[]
   lists: ListInfo[]
+  members: Owner[]
 }
 
 /** A deal or a request: whose it is, what is stored, its notes, and what happened. */
-export function Opened({ opened, fields, lists }: Props) {
+export function Opened({ opened, fields, lists, members }: Props) {
   const { id, type, key, values, changes, notes, createdAt, formName } = opened
   const whose = opened.contact !== null ? `/people/${opened.contact}` : `/people/companies/${opened.companyId}`
   const isSomebodys = opened.contact !== null || opened.companyId !== null
@@ -47,6 +49,7 @@ export function Opened({ opened, fields, lists }: Props) {
             </>
           )}
         </span>
+        <OwnerField id={id} owner={opened.owner} members={members} />
       </PageHead>
       <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] max-[899px]:*:overflow-x-auto">
         <Stored record={type} {...{ id, values, fields, changes }} />

@@ -2,6 +2,7 @@
 
 import type { Answer } from '@/core/answers/answer'
 import { findField, type RecordField, showStored } from '@/core/fields/field'
+import type { Owner } from '@/core/records/record'
 import type { OpenedSum, OpenedType } from '@/db/queries/opened'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
@@ -15,6 +16,7 @@ import { type Column, NOWRAP, Sheet } from '../ui/sheet'
 import { figure } from '../ui/show'
 import { changeRecordAction } from './actions'
 import { changedColumn } from './changed'
+import { ownerColumn, OwnerFilter } from './owner'
 import { PeopleTabs } from './tabs'
 import { useChange } from './useChange'
 
@@ -32,11 +34,12 @@ interface Props {
   fields: readonly RecordField[]
   /** What they come to, stage by stage. */
   sums: readonly OpenedSum[] | null
+  members: readonly Owner[]
   first: Page<Row>
 }
 
 /** Every deal, or request: how far each is, whose it is, and what they come to. */
-export function OpenedList({ type, query, fields, sums, first }: Props) {
+export function OpenedList({ type, query, fields, sums, members, first }: Props) {
   const { list, heading, how, none } = WORDS[type]
   return (
     <main className="px-4 py-3">
@@ -44,13 +47,14 @@ export function OpenedList({ type, query, fields, sums, first }: Props) {
         <h1>{heading}</h1>
         <PeopleTabs at={list} />
         <SearchBox label="Narrow by name, person or company" />
+        <OwnerFilter members={members} />
       </div>
       <Sums {...{ type, fields, sums }} chosen={query.at} />
       <Pages list={list} query={query} first={first}>
         {(rows) =>
           rows.length === 0 ? (
-            query.search || query.at ? (
-              <Empty title="None fits">Clear the box, or choose every {how}.</Empty>
+            query.search || query.at || query.owner ? (
+              <Empty title="None fits">Clear the box, or choose every {how} and any owner.</Empty>
             ) : (
               <Empty title={none}>
                 They fill as forms arrive that say, under Records, that a submission opens one.
@@ -109,6 +113,7 @@ const columnsOf = (type: OpenedType, fields: readonly RecordField[]): Column<Row
         </Link>
       ),
   },
+  ownerColumn,
   { head: 'Form', spare: true, className: 'text-soft', cell: ({ formName }) => <Outside>{formName ?? '—'}</Outside> },
   {
     head: (

@@ -1,6 +1,7 @@
 'use client'
 
 import { type RecordField, showStored } from '@/core/fields/field'
+import type { Owner } from '@/core/records/record'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
 import { Chip } from '../ui/chip'
@@ -11,6 +12,7 @@ import { Pages, SearchBox } from '../ui/list_frame'
 import { Outside } from '../ui/outside'
 import { type Column, Sheet } from '../ui/sheet'
 import { changedColumn } from './changed'
+import { ownerColumn, OwnerFilter } from './owner'
 import { PeopleTabs } from './tabs'
 import { Link } from '../ui/link'
 
@@ -18,24 +20,26 @@ interface Props {
   query: QueryOf<'people'>
   /** Fields of choices: they say which sort of person somebody is. */
   fields: RecordField[]
+  members: Owner[]
   first: Page<RowOf<'people'>>
 }
 
 /** Every contact, the last changed first unless sorted otherwise. */
-export function People({ query, fields, first }: Props) {
+export function People({ query, fields, members, first }: Props) {
   return (
     <main className="px-4 py-3">
       <div className="mb-2 flex flex-wrap items-center gap-3">
         <h1>People</h1>
         <PeopleTabs at="contacts" />
         <SearchBox label="Narrow by anything stored" />
-        <ExportLinks of="people" filters={['search']} />
+        <OwnerFilter members={members} />
+        <ExportLinks of="people" filters={['search', 'owner']} />
       </div>
       <Pages list="people" query={query} first={first}>
         {(rows) =>
           rows.length === 0 ? (
-            query.search ? (
-              <Empty title="Nobody fits">Clear the box to see everybody.</Empty>
+            query.search || query.owner ? (
+              <Empty title="Nobody fits">Clear the box, and choose any owner, to see everybody.</Empty>
             ) : (
               <Empty title="Nobody yet">People appear here as soon as a form with an email question is sent.</Empty>
             )
@@ -85,6 +89,7 @@ const columnsOf = (fields: readonly RecordField[]): Column<RowOf<'people'>>[] =>
         </span>
       )),
   },
+  ownerColumn,
   { spare: true, head: 'Submissions', by: 'submissions', right: true, cell: ({ submissions }) => submissions },
   changedColumn,
 ]

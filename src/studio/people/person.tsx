@@ -1,5 +1,5 @@
 import type { RecordField } from '@/core/fields/field'
-import { type ListInfo, titleOf } from '@/core/records/record'
+import { type ListInfo, type Owner, titleOf } from '@/core/records/record'
 import type { findPerson } from '@/db/queries/people'
 import { StateChip } from '../arrivals/arrivals'
 import { PageHead } from '../ui/pageHead'
@@ -9,6 +9,7 @@ import { type DoubleOf, LikelyDoubles } from './likelyDoubles'
 import { Links, type PersonalLinks } from './links'
 import { MergeWith } from './mergeWith'
 import { OwnData } from './ownData'
+import { OwnerField } from './owner'
 import { Parts } from './parts'
 import { Rest } from './rest'
 import { Notes } from './notes'
@@ -25,10 +26,11 @@ interface Props {
   links: PersonalLinks
   forms: { slug: string; name: string }[]
   doubles: DoubleOf[]
+  members: Owner[]
 }
 
 /** A person: every stored value with what set it, every change, every list and submission. */
-export function Person({ person, fields, lists, links, forms, doubles }: Props) {
+export function Person({ person, fields, lists, links, forms, doubles, members }: Props) {
   const { id, values, parts, changes, notes, memberships, submissions, opened } = person
   return (
     <main className="px-4 py-3">
@@ -45,6 +47,7 @@ export function Person({ person, fields, lists, links, forms, doubles }: Props) 
           <Outside>{person.email}</Outside>
           <Parts parts={parts} /> · known since <Moment at={person.createdAt} />
         </span>
+        <OwnerField id={id} owner={person.owner} members={members} />
         <MergeWith id={id} list="people" called="person" />
         <OwnData id={id} name={titleOf({ type: 'contact', key: person.email, values })} />
       </PageHead>

@@ -1,4 +1,5 @@
 import type { RecordField } from '@/core/fields/field'
+import type { Owner } from '@/core/records/record'
 import type { OpenedSum, OpenedType } from '@/db/queries/opened'
 import { readResources } from '@/db/queries/workspace'
 import { actorOf, type Member } from '@/server/access/member'
@@ -11,15 +12,15 @@ import { tookTooLong } from '@/server/failures'
 export async function readSums(
   type: OpenedType,
   member: Member,
-  search: string | undefined,
-): Promise<{ sums: OpenedSum[] | null; fields: RecordField[] }> {
-  const { fields } = await readResources(context().db, member.workspaceId)
+  { search, owner }: { search: string | undefined; owner: string | undefined },
+): Promise<{ sums: OpenedSum[] | null; fields: RecordField[]; members: Owner[] }> {
+  const { fields, members } = await readResources(context().db, member.workspaceId)
   const mine = fields.filter(({ record }) => record === type)
   try {
-    const summed = await perform(sumOpened, actorOf(member), { type, search })
-    return { sums: summed.ok ? summed.value.sums : null, fields: mine }
+    const summed = await perform(sumOpened, actorOf(member), { type, search, owner })
+    return { sums: summed.ok ? summed.value.sums : null, fields: mine, members }
   } catch (error) {
-    if (tookTooLong(error)) return { sums: null, fields: mine }
+    if (tookTooLong(error)) return { sums: null, fields: mine, members }
     throw error
   }
 }

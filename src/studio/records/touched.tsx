@@ -8,7 +8,7 @@ import { ChoiceField, TextField, Tick } from '../ui/field'
 /** The records a submission opens or updates. */
 export function TouchedRecords() {
   const { form, edit } = useDraft((state) => state)
-  const { contact, company, deal, request } = form.records
+  const { contact, company, deal, request, owner } = form.records
   return (
     <section className="mb-5">
       <h2 className="mb-1.5">What a submission opens or updates</h2>
@@ -33,6 +33,19 @@ export function TouchedRecords() {
         />
         <OpeningRow what="deal" title="Deal" opening={deal} />
         <OpeningRow what="request" title="Request" opening={request} />
+        <span className="text-soft">Owner</span>
+        <ChoiceField
+          hideLabel
+          label="Who owns what nobody owns yet"
+          className="max-w-96"
+          value={owner}
+          options={[
+            ['nobody', 'nobody, until somebody is given it by hand'],
+            ['desk', 'an owner of the desk that is told, in turn'],
+            ['company', 'the company’s, or else as the desk’s'],
+          ]}
+          onCommit={(next) => edit((one) => setRecords(one, { owner: next as typeof owner }))}
+        />
       </div>
     </section>
   )

@@ -49,7 +49,7 @@ export function Settings({ resources: start, connections, mailDomain, timeZone, 
             <h2 className="mb-1.5">
               Desks <span className="font-normal text-soft">— groups of people who are told about arrivals</span>
             </h2>
-            <Desks desks={resources.desks} onSaved={setResources} />
+            <Desks desks={resources.desks} members={resources.members} onSaved={setResources} />
           </section>
           <section id="lists">
             <h2 className="mb-1.5">Mailing lists</h2>

@@ -9,12 +9,12 @@ const MOST_FIELDS = 2
 
 export const metadata = { title: 'People' }
 
-export default memberPage('people', async (member, { search: { search, sort } }) => {
-  const query = { search, sort }
-  const [{ fields }, first] = await Promise.all([
+export default memberPage('people', async (member, { search: { search, sort, owner } }) => {
+  const query = { search, sort, owner }
+  const [{ fields, members }, first] = await Promise.all([
     readResources(context().db, member.workspaceId),
     readFirst('people', member, query),
   ])
   const choices = fields.filter(({ record, type, retired }) => record === 'contact' && type === 'choice' && !retired)
-  return <People query={query} fields={choices.slice(0, MOST_FIELDS)} first={first} />
+  return <People query={query} fields={choices.slice(0, MOST_FIELDS)} {...{ members, first }} />
 })

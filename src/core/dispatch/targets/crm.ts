@@ -1,5 +1,6 @@
 import { isKnown } from '../../records/match'
 import { titleOf } from '../../records/record'
+import { isOfField } from '../../records/land'
 import { addressSetting, secretSetting } from './settings'
 import type { TargetRules, WrittenRecord } from './target'
 import type { CrmBody } from './bodies'
@@ -16,7 +17,9 @@ export const crm: TargetRules<CrmBody> = {
   plan({ person, changes }, connection, chosen) {
     if (!connection || !isKnown(person)) return []
     const made = person.how === 'new'
-    const changed = changes.some(({ record, effect }) => record === 'contact' && effect === 'set')
+    const changed = changes.some(
+      (change) => change.record === 'contact' && change.effect === 'set' && isOfField(change),
+    )
     if (!made && !changed) return []
     return [
       {

@@ -3,6 +3,7 @@ import { type Answers, isBlank } from '../../answers/answer'
 import { showAnswer } from '../../form/show'
 import { findQuestion, labelOf, valuesInOrder } from '../../form/values'
 import type { RecordType } from '../../fields/field'
+import { isOfField } from '../../records/land'
 import { addressSetting } from './settings'
 import type { TargetRules } from './target'
 import type { WebhookBody, WebhookEvent } from './bodies'
@@ -49,7 +50,7 @@ export const webhook: TargetRules<WebhookBody> = {
     const set = (record: RecordType): Answers =>
       Object.fromEntries(
         plan.changes
-          .filter((change) => change.record === record && change.effect === 'set')
+          .filter((change) => change.record === record && change.effect === 'set' && isOfField(change))
           .map(({ field, to }) => [field, to]),
       )
     const event: WebhookEvent = {

@@ -14,12 +14,12 @@ export const metadata = { title: 'Person' }
 export default foundPage('people', orGone(findPerson), async (person, { workspaceId }) => {
   if (isGone(person)) return <Gone gone={person} />
   const { db } = context()
-  const [{ fields, lists }, forms, links, doubles] = await Promise.all([
+  const [{ fields, lists, members }, forms, links, doubles] = await Promise.all([
     readResources(db, workspaceId),
     listFormNames(db, workspaceId),
     listLinks(db, workspaceId, person.id),
     listDoublesOf(db, workspaceId, person.id),
   ])
   const live = forms.filter(({ isLive }) => isLive)
-  return <Person person={person} fields={fields} lists={lists} links={links} forms={live} doubles={doubles} />
+  return <Person person={person} fields={fields} lists={lists} links={links} forms={live} {...{ doubles, members }} />
 })

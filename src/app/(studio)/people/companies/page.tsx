@@ -1,9 +1,16 @@
+import { readResources } from '@/db/queries/workspace'
 import { memberPage } from '@/server/access/session'
+import { context } from '@/server/context'
 import { readFirst } from '@/studio/lists/lists'
 import { Companies } from '@/studio/people/companies'
 
 export const metadata = { title: 'Companies' }
 
-export default memberPage('people', async (member, { search: { search, sort } }) => (
-  <Companies query={{ search, sort }} first={await readFirst('companies', member, { search, sort })} />
-))
+export default memberPage('people', async (member, { search: { search, sort, owner } }) => {
+  const query = { search, sort, owner }
+  const [{ members }, first] = await Promise.all([
+    readResources(context().db, member.workspaceId),
+    readFirst('companies', member, query),
+  ])
+  return <Companies {...{ query, members, first }} />
+})

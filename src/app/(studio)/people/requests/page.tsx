@@ -5,8 +5,11 @@ import { readSums } from '@/studio/people/readSums'
 
 export const metadata = { title: 'Requests' }
 
-export default memberPage('people', async (member, { search: { search, sort, at } }) => {
-  const query = { search, sort, at }
-  const [first, sums] = await Promise.all([readFirst('requests', member, query), readSums('request', member, search)])
+export default memberPage('people', async (member, { search: { search, sort, at, owner } }) => {
+  const query = { search, sort, at, owner }
+  const [first, sums] = await Promise.all([
+    readFirst('requests', member, query),
+    readSums('request', member, { search, owner }),
+  ])
   return <OpenedList type="request" {...{ query, first }} {...sums} />
 })

@@ -10,6 +10,6 @@ export const metadata = { title: 'Company' }
 
 export default foundPage('people', orGone(findCompany), async (company, { workspaceId }) => {
   if (isGone(company)) return <Gone gone={company} />
-  const { fields, lists } = await readResources(context().db, workspaceId)
-  return <Company company={company} fields={fields} lists={lists} />
+  const { fields, lists, members } = await readResources(context().db, workspaceId)
+  return <Company {...{ company, fields, lists, members }} />
 })

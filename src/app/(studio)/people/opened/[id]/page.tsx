@@ -10,6 +10,6 @@ export const metadata = { title: 'Deal or request' }
 
 export default foundPage('people', orGone(findOpened), async (opened, { workspaceId }) => {
   if (isGone(opened)) return <Gone gone={opened} />
-  const { fields, lists } = await readResources(context().db, workspaceId)
-  return <Opened opened={opened} fields={fields} lists={lists} />
+  const { fields, lists, members } = await readResources(context().db, workspaceId)
+  return <Opened {...{ opened, fields, lists, members }} />
 })
