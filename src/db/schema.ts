@@ -9,7 +9,14 @@ import type { Theme } from '@/core/look/theme'
 import type { Plan } from '@/core/plan/plan'
 import type { RecordType } from '@/core/fields/field'
 import type { Suspicion } from '@/core/spam/suspect'
-import type { ConnectionTable, DeskTable, ListTable, RecordFieldTable, WorkspaceTable } from './schema_of_settings'
+import type {
+  ConnectionTable,
+  DeskTable,
+  ListTable,
+  RecordFieldTable,
+  SegmentTable,
+  WorkspaceTable,
+} from './schema_of_settings'
 import type { ImportRowTable, ImportTable } from './schema_of_imports'
 import type {
   AnswersBeforeTable,
@@ -48,6 +55,7 @@ export interface Database {
   record_field: RecordFieldTable
   desk: DeskTable
   list: ListTable
+  segment: SegmentTable
   connection: ConnectionTable
   form: FormTable
   form_address: FormAddressTable

@@ -2,6 +2,7 @@ import type { ColumnType, Generated, JSONColumnType } from 'kysely'
 import type { Option } from '@/core/answers/options'
 import type { Hours } from '@/core/dispatch/hours'
 import type { TargetName } from '@/core/dispatch/targets/bodies'
+import type { Condition } from '@/core/logic/condition'
 import type { FieldType, RecordType } from '@/core/fields/field'
 import type { Default, MaybeMoment } from './schema_of_access'
 
@@ -73,4 +74,14 @@ export interface Tried {
   /** What the other side said, or why it was not reached. */
   said: string
   milliseconds: number
+}
+
+/** People who fit a condition, kept under a name. */
+export interface SegmentTable {
+  workspace_id: string
+  name: string
+  title: string
+  condition: ColumnType<Condition, string, string>
+  changed_by: string
+  changed_at: Default<Date>
 }

@@ -100,6 +100,7 @@ describe('every operation', () => {
       `insert into likely_double values ($1, least($2, $3)::uuid, greatest($2, $3)::uuid, '["same phone"]', 0.9)`,
       [other.id, ...pair],
     )
+    const who = { value: 'lists', is: 'includes', to: ['firing_notes'] }
     const merge = { kept: contact, gone: [company.body.id] }
     const addBook = async () => {
       const text = `email,size\nbook@${slug}.example,3\n`
@@ -161,6 +162,11 @@ describe('every operation', () => {
       },
       'POST /contacts/{id}/links': { path: `/contacts/${contact}/links`, body: { form: slug } },
       'DELETE /links/{id}': { path: `/links/${link}` },
+      'GET /segments': {},
+      'POST /segments': { body: { title: 'Readers', condition: who } },
+      'POST /segments/count': { body: { condition: who } },
+      'PUT /segments/{name}': { path: '/segments/readers', body: { title: 'All readers', condition: who } },
+      'DELETE /segments/{name}': { path: '/segments/readers' },
       'GET /companies': {},
       'GET /deals': {},
       'GET /requests': {},

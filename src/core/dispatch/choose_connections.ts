@@ -1,6 +1,7 @@
 import type { Answers } from '../answers/answer'
 import type { Form } from '../form/definition'
-import { describeCondition } from '../form/describe_condition'
+import { describeCondition } from '../logic/describe'
+import { vocabularyOf } from '../form/vocabulary'
 import { holds } from '../logic/condition'
 import type { Connection } from './connection'
 import { targetOf } from './targets/registry'
@@ -24,7 +25,7 @@ export function chooseConnections(form: Form, values: Answers, connections: read
       const said = form.targets.find((target) => target.connection === connection.name)
       if (!holds(said?.when ?? null, values)) return []
       const because = said?.when
-        ? `This form sends there when ${describeCondition(form, said.when)}`
+        ? `This form sends there when ${describeCondition(vocabularyOf(form), said.when)}`
         : said?.use
           ? 'This form sends there'
           : 'Every form sends there'

@@ -2,7 +2,8 @@ import type { Spoken } from '../form/spoken'
 import type { Answers } from '../answers/answer'
 import type { Form, Message } from '../form/definition'
 import { holds } from '../logic/condition'
-import { describeCondition } from '../form/describe_condition'
+import { describeCondition } from '../logic/describe'
+import { vocabularyOf } from '../form/vocabulary'
 import { keepApart } from '../formats/direction'
 import type { Desk } from './desk'
 import { type PlannedWait, planWait } from './waits'
@@ -147,7 +148,7 @@ export function writeMessages(
   if (email === null || toVisitor.length === 0) return written
   const toldVisitor = visitorFields(spoken, values, email, isProven, facts)
   for (const message of toVisitor) {
-    const condition = describeCondition(form, message.when)
+    const condition = describeCondition(vocabularyOf(form), message.when)
     const because = message.when ? `Sent to the visitor when ${condition}` : 'Always sent to the visitor'
     take(message, () => write(message, null, [email], null, because, toldVisitor))
   }

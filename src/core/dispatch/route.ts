@@ -1,7 +1,8 @@
 import { type Answers, valueAt } from '../answers/answer'
 import type { Form, Route } from '../form/definition'
 import { meets } from '../logic/expectation'
-import { describeExpectation } from '../form/describe_condition'
+import { describeExpectation } from '../logic/describe'
+import { vocabularyOf } from '../form/vocabulary'
 import type { Desk, Reachable, ToldDesk } from './desk'
 
 /** A row of the routing table that fitted, and so a desk that is told. */
@@ -66,6 +67,6 @@ const fits = (row: Route, values: Answers): boolean =>
   Object.entries(row.cells).every(([path, cell]) => meets(valueAt(values, path), cell))
 
 function becauseOf(form: Form, row: Route, number: number): string {
-  const cells = Object.entries(row.cells).map(([path, cell]) => describeExpectation(form, path, cell))
+  const cells = Object.entries(row.cells).map(([path, cell]) => describeExpectation(vocabularyOf(form), path, cell))
   return `Row ${number}: ${cells.length > 0 ? cells.join(', ') : 'fits every answer'}`
 }

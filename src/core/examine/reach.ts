@@ -1,5 +1,6 @@
 import { type Condition, isTest, openGroup, type Test } from '../logic/condition'
-import { describeCondition } from '../form/describe_condition'
+import { describeCondition } from '../logic/describe'
+import { vocabularyOf } from '../form/vocabulary'
 import { meet, minus, type Region } from '../logic/region'
 import { Cases, unlessTooMany } from './cases'
 import type { Form, Route } from '../form/definition'
@@ -29,7 +30,7 @@ export function examineHolds(
 function tellWhy(form: Form, cases: Cases, condition: Condition): string {
   const parts = partsJoined(condition)
   const core = fewest(parts, (some) => cases.where({ all: [...some] }).length === 0)
-  const words = core.map((part) => `“${describeCondition(form, part)}”`)
+  const words = core.map((part) => `“${describeCondition(vocabularyOf(form), part)}”`)
   if (core.length > 1) return `${listed(words)} exclude each other`
   return core[0] && isTest(core[0]) ? `no answer meets ${words[0]}` : `its parts exclude each other in ${words[0]}`
 }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { describeCondition } from '../form/describe_condition'
+import { vocabularyOf } from '../form/vocabulary'
+import { describeCondition } from '../logic/describe'
 import { choiceOf, emailQuestion, formOf, snapshotOf } from '../testing/forms'
 import { describeFill, describeRule } from '../form/describe'
 import { updateQuestion } from '../form/edits'
@@ -77,8 +78,10 @@ describe('words for what is set', () => {
     expect(peak && describeRule(peak)).toBe('1000–1320 by 20 °C')
     const ware = findQuestion(form, 'ware')
     expect(ware && describeRule(ware)).toBe('optional · one of 2')
-    expect(describeCondition(form, peak?.shownWhen ?? null)).toBe('not (ware is GLASS or Source is blank)')
-    expect(describeCondition(form, null)).toBe('always')
+    expect(describeCondition(vocabularyOf(form), peak?.shownWhen ?? null)).toBe(
+      'not (ware is GLASS or Source is blank)',
+    )
+    expect(describeCondition(vocabularyOf(form), null)).toBe('always')
     expect(describeFill({ from: 'link', parameter: 'utm_campaign' }, [])).toBe('utm_campaign · link')
     const { fields } = snapshotOf()
     expect(describeFill({ from: 'record', field: 'first_name', part: 'first' }, fields)).toBe(

@@ -24,6 +24,7 @@ import * as merging from './0022_merging'
 import * as imports from './0023_imports'
 import * as erasing from './0024_erasing'
 import * as owners from './0025_owners'
+import * as segments from './0026_segments'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -52,4 +53,5 @@ export const migrations: Record<string, Migration> = {
   '0023_imports': imports,
   '0024_erasing': erasing,
   '0025_owners': owners,
+  '0026_segments': segments,
 }

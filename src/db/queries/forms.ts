@@ -225,6 +225,22 @@ export async function readDefinitionsOf(
     .execute()
 }
 
+/** The definitions that these forms are live with, by slug; of those that never were, none. */
+export async function readLiveDefinitions(
+  db: Runner,
+  workspaceId: string,
+  slugs: readonly string[],
+): Promise<{ slug: string; definition: unknown }[]> {
+  if (slugs.length === 0) return []
+  return db
+    .selectFrom('form')
+    .innerJoin('release', 'release.id', 'form.live_release_id')
+    .select(['form.slug', 'release.definition'])
+    .where('form.workspace_id', '=', workspaceId)
+    .where('form.slug', 'in', slugs)
+    .execute()
+}
+
 /** The forms of a workspace as menus need them, by name. */
 export const listFormNames = (db: Runner, workspaceId: string) =>
   db

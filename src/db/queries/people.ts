@@ -1,8 +1,10 @@
 import { sql } from 'kysely'
 import type { RecordType } from '@/core/fields/field'
+import type { Condition } from '@/core/logic/condition'
 import type { Runner } from '../database'
 import { chooseSorting, type Cursor, holdsWords, momentKey, numberKey, readPage, type SortKeys, textKey } from './list'
 import { listNotes } from './notes'
+import { fitsPeople } from './people_who'
 import { ownerOf } from './records'
 
 export interface PeopleFilter {
@@ -12,6 +14,8 @@ export interface PeopleFilter {
   company?: string | undefined
   /** Only those of one owner, by id. */
   owner?: string | undefined
+  /** Only those who fit this. */
+  who?: Condition | undefined
   /** One of the keys of the list, with `-` before it for the greatest first. */
   sort?: string | undefined
   after?: Cursor | null | undefined
@@ -31,7 +35,7 @@ export const CONTACT_KEYS = {
 
 /** Contacts, the last changed first unless told otherwise. */
 export function listPeople(db: Runner, workspaceId: string, filter: PeopleFilter) {
-  const { email, search, company, owner, sort, after, limit } = filter
+  const { email, search, company, owner, who, sort, after, limit } = filter
   const query = db
     .selectFrom('record as contact')
     .leftJoin('record as house', (join) =>
@@ -71,6 +75,7 @@ export function listPeople(db: Runner, workspaceId: string, filter: PeopleFilter
     .$if(email !== undefined, (narrowed) => narrowed.where('contact.key', '=', email ?? ''))
     .$if(company !== undefined, (narrowed) => narrowed.where('contact.company_id', '=', company ?? ''))
     .$if(owner !== undefined, (narrowed) => narrowed.where('contact.owner_id', '=', owner ?? ''))
+    .$if(who !== undefined, (narrowed) => narrowed.where(who ? fitsPeople(who, { workspaceId }) : sql<boolean>`true`))
     .$if(Boolean(search), (narrowed) =>
       narrowed.where(sql<boolean>`contact.id in (
       select coalesce(merged_into, id) from record where workspace_id = ${workspaceId} and type = 'contact'

@@ -107,7 +107,9 @@ function describeDownload({ summary, may, path, asks, types }: DownloadRoute, co
     responses: {
       200: { description: 'The file, streamed', content: Object.fromEntries(types.map((type) => [type, file])) },
       ...problems({
-        ...(inPath.length > 0 ? { 404: 'There is no such file' } : { 400: 'The query is wrong' }),
+        ...(inPath.length > 0
+          ? { 404: 'There is no such file' }
+          : { 400: 'The query is wrong', 404: 'There is nothing of that name' }),
         401: 'No token, or a wrong one',
         403: `The token may not ${RIGHTS[may]}`,
       }),

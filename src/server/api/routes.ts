@@ -13,12 +13,14 @@ import * as merging from '../deeds/merging'
 import * as opened from '../deeds/opened'
 import * as people from '../deeds/people'
 import * as rehearsals from '../deeds/rehearsals'
+import * as segments from '../deeds/segments'
 import * as settings from '../deeds/settings'
 import * as themes from '../deeds/themes'
 import { historyExportSchema, peopleExportSchema, submissionExportSchema } from '../exports/asked'
 import { exportHistory, exportPeople, exportSubmissions } from '../exports/rows'
 import { takeAlong } from '../exports/takeAlong'
 import { EXPORT_TYPES, type writeExport } from '../exports/write'
+import { problem } from '../problem'
 import { downloadFile } from '../files/download'
 import { del, type DownloadRoute, get, post, put, type Route } from './route'
 
@@ -77,6 +79,11 @@ export const routes: Route[] = [
   post('/contacts/{id}/erasure', erasing.erasePerson, 200),
   post('/contacts/{id}/links', people.addLink),
   del('/links/{id}', people.dropLink),
+  get('/segments', segments.readSegments),
+  post('/segments', segments.addSegment),
+  post('/segments/count', segments.countSegment, 200),
+  put('/segments/{name}', segments.changeSegment),
+  del('/segments/{name}', segments.dropSegment),
   get('/companies', people.readCompanies),
   get('/companies/{id}', people.readCompany),
   get('/deals', opened.readDeals),
@@ -136,7 +143,7 @@ function download<Filter extends object>(
     db: ReturnType<typeof context>['db'],
     workspaceId: string,
     filter: Filter,
-  ) => Promise<Parameters<typeof writeExport>[0]>,
+  ) => Promise<Parameters<typeof writeExport>[0] | null>,
 ): DownloadRoute {
   return {
     method: 'GET',
@@ -147,7 +154,8 @@ function download<Filter extends object>(
     types: Object.values(EXPORT_TYPES),
     async write({ workspaceId, doer }, asked) {
       const { format, ...filter } = asked as { format: Parameters<typeof writeExport>[1] } & Filter
-      return takeAlong(await rows(context().db, workspaceId, filter as unknown as Filter), format, workspaceId, doer)
+      const found = await rows(context().db, workspaceId, filter as unknown as Filter)
+      return found ? takeAlong(found, format, workspaceId, doer) : problem(404, 'There is nothing of that name.')
     },
   }
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { nameSchema } from '@/core/answers/name'
 import { readCursor, type SortKeys, sortingsOf } from '@/db/queries/list'
 
 /** What the lists of a workspace are asked for with: the same in the studio, in its address, and in the API. */
@@ -27,3 +28,5 @@ export const listSchema = (keys: SortKeys) =>
   })
 
 export const ownerSchema = z.string().max(100).optional().describe('Only what this member sees to, by id')
+
+export const segmentNameSchema = nameSchema.optional().describe('Only people of this segment, by its name')

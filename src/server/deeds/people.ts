@@ -19,7 +19,8 @@ import { heavily } from '../heavy'
 import { stateSchema } from './arrivals'
 import { deed } from './deed'
 import { deedOn } from './deed_on'
-import { listSchema, ownerSchema, slugSchema } from './lists'
+import { whoIn } from '../settings/segments'
+import { listSchema, ownerSchema, segmentNameSchema, slugSchema } from './lists'
 import { answers, change, moment, note, opened, owner, pageOf, part } from './shapes'
 
 /** Contacts with their links, and companies. */
@@ -44,10 +45,14 @@ export const readContacts = deed({
   input: listSchema(CONTACT_KEYS).extend({
     email: z.string().trim().toLowerCase().max(254).optional(),
     owner: ownerSchema,
+    segment: segmentNameSchema,
   }),
   gives: pageOf('contacts', contactRow),
-  async run({ context, workspaceId }, filter) {
-    const { rows, next } = await heavily(() => listPeople(context.db, workspaceId, filter))
+  refusals: { 404: 'No such segment' },
+  async run({ context, workspaceId }, asked) {
+    const filter = await whoIn(context.db, workspaceId, asked)
+    if (!filter.ok) return filter
+    const { rows, next } = await heavily(() => listPeople(context.db, workspaceId, filter.value))
     return done({ contacts: rows, next })
   },
 })

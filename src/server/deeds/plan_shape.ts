@@ -84,4 +84,5 @@ export const plan = z.object({
   deliveries: z.array(planned),
   outcome,
   findings: z.array(z.string()),
+  turn: z.string().optional().describe('Name of the desk whose next owner it took'),
 }) satisfies z.ZodType<Plan, Plan>

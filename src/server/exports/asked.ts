@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { narrowedSchema } from '../deeds/arrivals'
 import { deedSchema, whichSchema } from '../deeds/history'
-import { ownerSchema, searchSchema, slugSchema } from '../deeds/lists'
+import { ownerSchema, searchSchema, segmentNameSchema, slugSchema } from '../deeds/lists'
 import { PERSON_FORMATS } from './person/write'
 import { EXPORT_FORMATS } from './write'
 
@@ -25,6 +25,11 @@ export const historyExportSchema = z.object({
 
 export const leftOutExportSchema = z.object({ format: formatSchema, import: z.uuid() })
 
-export const peopleExportSchema = z.object({ format: formatSchema, search: searchSchema, owner: ownerSchema })
+export const peopleExportSchema = z.object({
+  format: formatSchema,
+  search: searchSchema,
+  owner: ownerSchema,
+  segment: segmentNameSchema,
+})
 
 export const personExportSchema = z.object({ format: z.enum(PERSON_FORMATS), id: z.uuid() })

@@ -10,6 +10,7 @@ import { listPeople, type PeopleFilter } from '@/db/queries/people'
 import { readResources } from '@/db/queries/workspace'
 import type { Db } from '@/db/database'
 import { heavily } from '../heavy'
+import { whoIn } from '../settings/segments'
 
 /** A row as a sheet has it, and as a program does. */
 interface ExportedRow {
@@ -66,16 +67,18 @@ export async function exportSubmissions(
   return { name: filter.form ?? 'arrivals', columns: [...about, ...columns], pages }
 }
 
-/** The contacts that fit a filter, the last changed first, with a column for each field. */
+/** The contacts that fit a filter, the last changed first, with a column for each field; `null` where their segment is gone. */
 export async function exportPeople(
   db: Db,
   workspaceId: string,
-  filter: Omit<PeopleFilter, 'after' | 'limit' | 'sort'>,
-): Promise<Export> {
+  asked: Pick<PeopleFilter, 'search' | 'owner'> & { segment?: string | undefined },
+): Promise<Export | null> {
+  const filter = await whoIn(db, workspaceId, asked)
+  if (!filter.ok) return null
   const { fields, workspace } = await readResources(db, workspaceId)
   const columns = fields.filter(({ record }) => record === 'contact').map(({ name }) => name)
   const pages = pagesOf(
-    (after) => listPeople(db, workspaceId, { ...filter, after, limit: PAGE }),
+    (after) => listPeople(db, workspaceId, { ...filter.value, after, limit: PAGE }),
     ({ id, updatedAt, company, owner, lists, values }): ExportedRow => {
       const names = (lists ?? []).map(({ name }) => name)
       return {

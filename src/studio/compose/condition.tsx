@@ -1,12 +1,11 @@
 'use client'
 
 import type { Path, Scalar } from '@/core/answers/answer'
-import type { Form } from '@/core/form/definition'
-import { domainAt, labelAt, pathsOf } from '@/core/form/values'
 import { type Condition, isTest, type Join, makeGroup, openGroup, type Test } from '@/core/logic/condition'
-import { operatorWords } from '@/core/form/describe_condition'
+import { operatorWords } from '@/core/logic/describe'
 import { type Expectation, type Operator, operandsOf, TAKES_NONE, TAKES_SEVERAL } from '@/core/logic/expectation'
 import { firstTest, testsFor } from '@/core/logic/fitting'
+import type { Vocabulary } from '@/core/logic/vocabulary'
 import { Ticks } from '../kinds/answerField'
 import { answerOf, asOptions, choicesAt } from '../kinds/choices'
 import { inputFor } from '../kinds/inputs'
@@ -14,16 +13,14 @@ import { Button } from '../ui/button'
 import { ChoiceField, TextField } from '../ui/field'
 
 interface Props {
-  form: Form
+  vocabulary: Vocabulary
   condition: Condition | null
-  /** Names a test may look at. */
-  values: string[]
   onChange: (condition: Condition | null) => void
   always: string
 }
 
 /** Tests joined by all, any or none, in groups within groups; without tests, always. */
-export function ConditionEditor({ form, condition, values, onChange, always }: Props) {
+export function ConditionEditor({ vocabulary, condition, onChange, always }: Props) {
   const [join, parts] =
     condition === null
       ? (['all', []] as const)
@@ -38,7 +35,7 @@ export function ConditionEditor({ form, condition, values, onChange, always }: P
   return (
     <>
       {parts.length === 0 && <span className="mr-2 text-soft">{always}</span>}
-      <GroupEditor form={form} paths={pathsOf(form, values)} join={join} parts={[...parts]} depth={1} onChange={keep} />
+      <GroupEditor vocabulary={vocabulary} join={join} parts={[...parts]} depth={1} onChange={keep} />
     </>
   )
 }
@@ -47,16 +44,15 @@ export function ConditionEditor({ form, condition, values, onChange, always }: P
 const DEEPEST = 4
 
 interface GroupProps {
-  form: Form
-  paths: Path[]
+  vocabulary: Vocabulary
   join: Join
   parts: Condition[]
   depth: number
   onChange: (join: Join, parts: Condition[]) => void
 }
 
-function GroupEditor({ form, paths, join, parts, depth, onChange }: GroupProps) {
-  const [first] = paths
+function GroupEditor({ vocabulary, join, parts, depth, onChange }: GroupProps) {
+  const [first] = vocabulary.paths
   const set = (index: number, part: Condition) => onChange(join, parts.with(index, part))
   const drop = (index: number) => onChange(join, parts.toSpliced(index, 1))
   return (
@@ -79,8 +75,7 @@ function GroupEditor({ form, paths, join, parts, depth, onChange }: GroupProps) 
         isTest(part) ? (
           <TestEditor
             key={index}
-            form={form}
-            paths={paths}
+            vocabulary={vocabulary}
             test={part}
             number={index + 1}
             onChange={(test) => set(index, test)}
@@ -89,8 +84,7 @@ function GroupEditor({ form, paths, join, parts, depth, onChange }: GroupProps) 
         ) : (
           <GroupEditor
             key={index}
-            form={form}
-            paths={paths}
+            vocabulary={vocabulary}
             join={openGroup(part)[0]}
             parts={openGroup(part)[1]}
             depth={depth + 1}
@@ -100,14 +94,14 @@ function GroupEditor({ form, paths, join, parts, depth, onChange }: GroupProps) 
       )}
       {first && (
         <>
-          <Button look="quiet" onClick={() => onChange(join, [...parts, firstTestOf(form, first)])}>
+          <Button look="quiet" onClick={() => onChange(join, [...parts, firstTestOf(vocabulary, first)])}>
             Add a test
           </Button>
           {parts.length > 0 && depth < DEEPEST && (
             <Button
               look="quiet"
               onClick={() =>
-                onChange(join, [...parts, makeGroup(join === 'any' ? 'all' : 'any', [firstTestOf(form, first)])])
+                onChange(join, [...parts, makeGroup(join === 'any' ? 'all' : 'any', [firstTestOf(vocabulary, first)])])
               }
             >
               Add a group
@@ -120,25 +114,24 @@ function GroupEditor({ form, paths, join, parts, depth, onChange }: GroupProps) 
 }
 
 interface TestProps {
-  form: Form
-  paths: Path[]
+  vocabulary: Vocabulary
   test: Test
   number: number
   onChange: (test: Test) => void
   onDrop: () => void
 }
 
-const TestEditor = ({ form, paths, test, number, onChange, onDrop }: TestProps) => (
+const TestEditor = ({ vocabulary, test, number, onChange, onDrop }: TestProps) => (
   <div className="grid grid-cols-[minmax(0,1.3fr)_132px_minmax(0,1.3fr)_auto] items-center gap-1.5">
     <ChoiceField
       hideLabel
       label="Value"
       value={test.value}
-      options={paths.map((path) => [path, labelAt(form, path)] as const)}
-      onCommit={(path) => onChange(firstTestOf(form, path))}
+      options={offered(vocabulary, test.value).map((path) => [path, vocabulary.labelAt(path)] as const)}
+      onCommit={(path) => onChange(firstTestOf(vocabulary, path))}
     />
     <ExpectationEditor
-      form={form}
+      vocabulary={vocabulary}
       path={test.value}
       expectation={test}
       onChange={(expectation) => onChange({ value: test.value, ...expectation })}
@@ -149,24 +142,32 @@ const TestEditor = ({ form, paths, test, number, onChange, onDrop }: TestProps) 
   </div>
 )
 
-const firstTestOf = (form: Form, path: Path): Test => ({ value: path, ...firstExpectation(form, path) })
+/** Paths to choose from: what a test looks at stays among them. */
+const offered = ({ paths }: Vocabulary, path: Path): readonly Path[] =>
+  paths.includes(path) ? paths : [path, ...paths]
+
+const firstTestOf = (vocabulary: Vocabulary, path: Path): Test => ({
+  value: path,
+  ...firstExpectation(vocabulary, path),
+})
 
 const TEXT = { is: 'text' } as const
 
 /** A sound expectation to begin with. */
-export const firstExpectation = (form: Form, path: Path): Expectation => firstTest(domainAt(form, path) ?? TEXT)
+export const firstExpectation = (vocabulary: Vocabulary, path: Path): Expectation =>
+  firstTest(vocabulary.domainAt(path) ?? TEXT)
 
 interface ExpectationProps {
-  form: Form
+  vocabulary: Vocabulary
   path: Path
   expectation: Expectation
   onChange: (expectation: Expectation) => void
 }
 
 /** An operator and its operand, in the words of the value it is about. */
-export function ExpectationEditor({ form, path, expectation, onChange }: ExpectationProps) {
+export function ExpectationEditor({ vocabulary, path, expectation, onChange }: ExpectationProps) {
   const { is, to } = expectation
-  const domain = domainAt(form, path) ?? TEXT
+  const domain = vocabulary.domainAt(path) ?? TEXT
   const turn = (next: Operator) => {
     if (TAKES_NONE.has(next)) return onChange({ is: next })
     const operands = operandsOf(to)
@@ -185,17 +186,17 @@ export function ExpectationEditor({ form, path, expectation, onChange }: Expecta
       {TAKES_NONE.has(is) ? (
         <span />
       ) : (
-        <Operands form={form} path={path} expectation={expectation} onChange={onChange} />
+        <Operands vocabulary={vocabulary} path={path} expectation={expectation} onChange={onChange} />
       )}
     </>
   )
 }
 
 /** What a value is compared with: chosen, where it has only a few answers, or else written. */
-function Operands({ form, path, expectation: { is, to }, onChange }: ExpectationProps) {
+function Operands({ vocabulary, path, expectation: { is, to }, onChange }: ExpectationProps) {
   const operands = operandsOf(to)
-  const choices = choicesAt(form, path)
-  const domain = domainAt(form, path) ?? TEXT
+  const choices = choicesAt(vocabulary, path)
+  const domain = vocabulary.domainAt(path) ?? TEXT
   const keep = (next: Scalar | Scalar[]) => onChange({ is, to: next })
   if (choices && TAKES_SEVERAL.has(is))
     return <Ticks label="Answers" choices={choices} chosen={operands} onChange={keep} />

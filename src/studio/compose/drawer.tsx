@@ -17,6 +17,7 @@ import { KindSettings, rarerParts, RarerSettings } from '../kinds/registry'
 import { LandingEditor } from '../records/landings'
 import { ChoiceField, TextField, Tick } from '../ui/field'
 import { toast } from '../ui/toast'
+import { vocabularyOf } from '@/core/form/vocabulary'
 import { ConditionEditor } from './condition'
 import { FillEditor } from './fills'
 import { OwnLook } from './ownLook'
@@ -86,10 +87,9 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
       <span className="col-start-1 self-start pt-1 text-soft">Shown when</span>
       <div className={wide}>
         <ConditionEditor
-          form={form}
+          vocabulary={vocabularyOf(form, valuesBefore(form, name))}
           condition={question.shownWhen}
           always="always"
-          values={valuesBefore(form, name)}
           onChange={(shownWhen) => change({ shownWhen }, 'shownWhen')}
         />
       </div>

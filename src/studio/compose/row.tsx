@@ -7,7 +7,8 @@ import { describeFill, describeRule } from '@/core/form/describe'
 import { updateStep } from '@/core/form/edits'
 import { valuesBeforeStep } from '@/core/form/values'
 import { usesOf } from '@/core/form/uses'
-import { describeCondition, tellCondition } from '@/core/form/describe_condition'
+import { describeCondition, tellCondition } from '@/core/logic/describe'
+import { vocabularyOf } from '@/core/form/vocabulary'
 import { findField, RECORD_WORDS } from '@/core/fields/field'
 import { useDraft } from '../draft/context'
 import { Bar } from '../ui/bar'
@@ -46,7 +47,7 @@ export function QuestionRow({
 }: RowProps & { question: Question; number: number }) {
   const form = useDraft((state) => state.form)
   const fields = useDraft((state) => state.resources.fields)
-  const condition = describeCondition(form, question.shownWhen)
+  const condition = describeCondition(vocabularyOf(form), question.shownWhen)
   const drop = useDrop(question.name)
   const hasDefault = question.default !== null
   return (
@@ -77,7 +78,7 @@ export function QuestionRow({
         <td>
           {question.shownWhen ? (
             <Chip tone="amber" title={condition}>
-              {tellCondition(form, question.shownWhen)}
+              {tellCondition(vocabularyOf(form), question.shownWhen)}
             </Chip>
           ) : (
             <span className="text-soft">always</span>
@@ -166,7 +167,7 @@ export function StepRow({ step, number, open, onToggle, reached, arrived }: Step
   const edit = useDraft((state) => state.edit)
   const { name, shownWhen } = step
   const drop = useDrop(`step:${name}`)
-  const condition = describeCondition(form, shownWhen)
+  const condition = describeCondition(vocabularyOf(form), shownWhen)
   return (
     <tr ref={drop.ref} className={drop.line}>
       <td className="bg-panel">
@@ -190,7 +191,7 @@ export function StepRow({ step, number, open, onToggle, reached, arrived }: Step
           {open && <RowTools of={`step:${name}`} title={`step ${number}`} can={['move']} />}
           {shownWhen && !open && (
             <Chip tone="amber" title={condition}>
-              {tellCondition(form, shownWhen)}
+              {tellCondition(vocabularyOf(form), shownWhen)}
             </Chip>
           )}
           {reached && reached.reached > 0 && (
@@ -217,10 +218,9 @@ export function StepRow({ step, number, open, onToggle, reached, arrived }: Step
             <span className="self-start pt-1 text-soft">Shown when</span>
             <div className="col-span-3">
               <ConditionEditor
-                form={form}
+                vocabulary={vocabularyOf(form, valuesBeforeStep(form, name))}
                 condition={shownWhen}
                 always="always"
-                values={valuesBeforeStep(form, name)}
                 onChange={(next) => edit((one) => updateStep(one, name, { shownWhen: next }), `${name}.shownWhen`)}
               />
             </div>

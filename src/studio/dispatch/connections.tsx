@@ -5,6 +5,7 @@ import { sendsTo } from '@/core/dispatch/choose_connections'
 import { targetOf } from '@/core/dispatch/targets/registry'
 import { setTarget } from '@/core/form/routing_edits'
 import { namesTaken } from '@/core/form/values'
+import { vocabularyOf } from '@/core/form/vocabulary'
 import { ConditionEditor } from '../compose/condition'
 import { useDraft } from '../draft/context'
 import { Tick } from '../ui/field'
@@ -51,10 +52,9 @@ function ConnectionChoice({ connection }: { connection: Connection }) {
           <span className="pt-1 text-soft">Sent when</span>
           <div className="min-w-0 flex-1">
             <ConditionEditor
-              form={form}
+              vocabulary={vocabularyOf(form, namesTaken(form))}
               condition={said?.when ?? null}
               always="always"
-              values={namesTaken(form)}
               onChange={(when) => edit((one) => setTarget(one, name, { when }), `${name}.when`)}
             />
           </div>

@@ -9,6 +9,7 @@ import type { Message } from '@/core/form/definition'
 import { addMessage, removeMessage, updateMessage } from '@/core/form/routing_edits'
 import { emailQuestions, namesTaken } from '@/core/form/values'
 import { emailIn } from '@/core/records/match'
+import { vocabularyOf } from '@/core/form/vocabulary'
 import { ConditionEditor } from '../compose/condition'
 import { useDraft } from '../draft/context'
 import { IN_MESSAGES, useMergeable } from '../draft/mergeable'
@@ -90,10 +91,9 @@ function MessageEditor({ message, arrival }: { message: Message; arrival: Latest
               <span className="self-start pt-1 text-soft">Sent when</span>
               <div>
                 <ConditionEditor
-                  form={form}
+                  vocabulary={vocabularyOf(form, namesTaken(form))}
                   condition={message.when}
                   always="always"
-                  values={namesTaken(form)}
                   onChange={(when) => change({ when }, 'when')}
                 />
               </div>

@@ -3,7 +3,8 @@
 import { addOutcome, raiseOutcome, removeOutcome, updateOutcome } from '@/core/form/outcome_edits'
 import type { FormOutcome, OutcomeWhen } from '@/core/form/outcomes'
 import { namesTaken } from '@/core/form/values'
-import { tellCondition } from '@/core/form/describe_condition'
+import { tellCondition } from '@/core/logic/describe'
+import { vocabularyOf } from '@/core/form/vocabulary'
 import { ConditionEditor } from '../compose/condition'
 import { useDraft } from '../draft/context'
 import { useMergeable } from '../draft/mergeable'
@@ -47,7 +48,9 @@ function OutcomeEditor({ outcome, name, first }: Props) {
     <details className="mb-2 rounded-md border border-rule bg-white px-3 py-2">
       <summary>
         <b className="font-semibold">{form.outcomes.length === 0 ? 'Everybody' : called}</b>{' '}
-        {conditional && <Chip tone="amber">{conditional.when ? tellCondition(form, conditional.when) : 'always'}</Chip>}{' '}
+        {conditional && (
+          <Chip tone="amber">{conditional.when ? tellCondition(vocabularyOf(form), conditional.when) : 'always'}</Chip>
+        )}{' '}
         <span className="text-soft">{tellSeen(outcome)}</span>
       </summary>
       <div className="mt-2 grid grid-cols-[92px_minmax(0,1fr)] content-start items-center gap-2">
@@ -61,10 +64,9 @@ function OutcomeEditor({ outcome, name, first }: Props) {
             />
             <span className="self-start pt-1 text-soft">Comes when</span>
             <ConditionEditor
-              form={form}
+              vocabulary={vocabularyOf(form, namesTaken(form))}
               condition={conditional.when}
               always="always"
-              values={namesTaken(form)}
               onChange={(when) => change({ when }, 'when')}
             />
           </>

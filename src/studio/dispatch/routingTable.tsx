@@ -13,7 +13,8 @@ import {
   updateRoute,
 } from '@/core/form/routing_edits'
 import { labelAt, pathsIn } from '@/core/form/values'
-import { describeCell } from '@/core/form/describe_condition'
+import { describeCell } from '@/core/logic/describe'
+import { vocabularyOf } from '@/core/form/vocabulary'
 import { Popover } from 'radix-ui'
 import { ExpectationEditor, firstExpectation } from '../compose/condition'
 import { useDraft } from '../draft/context'
@@ -212,9 +213,9 @@ function Cell({ form, name, index }: { form: Form; name: string; index: number }
     <Popover.Root>
       <Popover.Trigger
         className={`w-full rounded-sm text-left ${cell ? '' : 'text-soft'}`}
-        aria-label={`${what}: ${cell ? describeCell(form, name, cell) : 'anything'}`}
+        aria-label={`${what}: ${cell ? describeCell(vocabularyOf(form), name, cell) : 'anything'}`}
       >
-        {cell ? describeCell(form, name, cell).replace(/^is /, '') : 'anything'}
+        {cell ? describeCell(vocabularyOf(form), name, cell).replace(/^is /, '') : 'anything'}
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content align="start" className="z-30 w-80 rounded-md border border-edge bg-paper p-2.5">
@@ -222,7 +223,7 @@ function Cell({ form, name, index }: { form: Form; name: string; index: number }
             <>
               <div className="grid grid-cols-[110px_1fr] items-center gap-2">
                 <ExpectationEditor
-                  form={form}
+                  vocabulary={vocabularyOf(form)}
                   path={name}
                   expectation={cell}
                   onChange={(next) => edit((one) => setCell(one, index, name, next))}
@@ -233,7 +234,9 @@ function Cell({ form, name, index }: { form: Form; name: string; index: number }
               </Button>
             </>
           ) : (
-            <Button onClick={() => edit((one) => setCell(one, index, name, firstExpectation(form, name)))}>
+            <Button
+              onClick={() => edit((one) => setCell(one, index, name, firstExpectation(vocabularyOf(form), name)))}
+            >
               Set what it must be
             </Button>
           )}

@@ -2,7 +2,8 @@ import type { Form } from '@/core/form/definition'
 import type { Clash } from '@/core/form/merge'
 import { findQuestion } from '@/core/form/values'
 import type { Condition } from '@/core/logic/condition'
-import { describeCondition } from '@/core/form/describe_condition'
+import { describeCondition } from '@/core/logic/describe'
+import { vocabularyOf } from '@/core/form/vocabulary'
 import { placeInWords } from '../languages/place'
 
 /** Where two drafts clash, in words, and what each made of it. */
@@ -22,7 +23,7 @@ function tell(form: Form, key: string, value: unknown): string {
   if (value === null || value === '') return /[wW]hen$/.test(key) ? 'always' : 'nothing'
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (typeof value === 'string' || typeof value === 'number') return String(value)
-  if (/[wW]hen$/.test(key)) return describeCondition(form, value as Condition)
+  if (/[wW]hen$/.test(key)) return describeCondition(vocabularyOf(form), value as Condition)
   const labels = Array.isArray(value) ? value.map((one: unknown) => labelIn(one)) : [labelIn(value)]
   return labels.every(Boolean) && labels.length > 0 ? labels.join(', ') : 'set otherwise'
 }

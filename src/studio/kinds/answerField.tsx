@@ -6,6 +6,7 @@ import type { Form } from '@/core/form/definition'
 import { domainAt } from '@/core/form/values'
 import { ChoiceField, TextField } from '../ui/field'
 import { inputFor } from './inputs'
+import { vocabularyOf } from '@/core/form/vocabulary'
 import { answerOf, asOptions, type Choice, choicesAt } from './choices'
 
 interface Props {
@@ -21,7 +22,7 @@ interface Props {
 /** An answer to a question, entered in the studio: chosen where there are only a few, or else written. */
 export function AnswerField({ form, path, label, value, onChange, nothing }: Props) {
   const domain = domainAt(form, path)
-  const choices = choicesAt(form, path)
+  const choices = choicesAt(vocabularyOf(form), path)
   if (domain?.is === 'record')
     return domain.parts.map((part) => (
       <AnswerField

@@ -1,7 +1,5 @@
 import type { Path } from '@/core/answers/answer'
-import { showAt } from '@/core/form/show'
-import type { Form } from '@/core/form/definition'
-import { domainAt } from '@/core/form/values'
+import type { Vocabulary } from '@/core/logic/vocabulary'
 
 /** An answer that can be chosen from a few, with its words; `key` stands for it in a menu. */
 export interface Choice {
@@ -11,15 +9,15 @@ export interface Choice {
 }
 
 /** What can be chosen at a path; `null` for a value that may be answered with anything. */
-export function choicesAt(form: Form, path: Path): Choice[] | null {
-  const domain = domainAt(form, path)
+export function choicesAt(vocabulary: Vocabulary, path: Path): Choice[] | null {
+  const domain = vocabulary.domainAt(path)
   const answers =
     domain?.is === 'one of' || domain?.is === 'some of'
       ? domain.values
       : domain?.is === 'yes or no'
         ? [true, false]
         : null
-  return answers?.map((answer) => ({ key: String(answer), answer, words: showAt(form, path, answer) })) ?? null
+  return answers?.map((answer) => ({ key: String(answer), answer, words: vocabulary.showAt(path, answer) })) ?? null
 }
 
 /** Choices as a menu takes them. */

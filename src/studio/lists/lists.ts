@@ -19,6 +19,7 @@ import { type List, list, type Page } from './list'
 
 const form = z.string().max(200).optional()
 const at = z.string().max(200).optional()
+const segment = z.string().max(100).optional()
 const owner = z.string().max(100).optional()
 const day = daySchema.optional().catch(undefined)
 
@@ -27,7 +28,7 @@ export const LISTS = {
   forms: list(readForms, 'forms', FORM_KEYS, { shelf: z.enum(FORM_SHELVES).optional().catch(undefined) }),
   submissions: list(readSubmissions, 'submissions', SUBMISSION_KEYS, { form, state: narrowedSchema.optional() }),
   unfinished: list(readUnfinished, 'unfinished', UNFINISHED_KEYS, { form, from: day, to: day }),
-  people: list(readContacts, 'contacts', CONTACT_KEYS, { owner }),
+  people: list(readContacts, 'contacts', CONTACT_KEYS, { owner, segment }),
   deals: list(readDeals, 'records', OPENED_KEYS, { at, owner }),
   requests: list(readRequests, 'records', OPENED_KEYS, { at, owner }),
   companies: list(readCompanies, 'companies', COMPANY_KEYS, { owner }),

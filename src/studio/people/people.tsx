@@ -13,6 +13,7 @@ import { Outside } from '../ui/outside'
 import { type Column, Sheet } from '../ui/sheet'
 import { changedColumn } from './changed'
 import { ownerColumn, OwnerFilter } from './owner'
+import { SegmentFilter } from './segmentFilter'
 import { PeopleTabs } from './tabs'
 import { Link } from '../ui/link'
 
@@ -21,25 +22,27 @@ interface Props {
   /** Fields of choices: they say which sort of person somebody is. */
   fields: RecordField[]
   members: Owner[]
+  segments: readonly { name: string; title: string }[]
   first: Page<RowOf<'people'>>
 }
 
 /** Every contact, the last changed first unless sorted otherwise. */
-export function People({ query, fields, members, first }: Props) {
+export function People({ query, fields, members, segments, first }: Props) {
   return (
     <main className="px-4 py-3">
       <div className="mb-2 flex flex-wrap items-center gap-3">
         <h1>People</h1>
         <PeopleTabs at="contacts" />
         <SearchBox label="Narrow by anything stored" />
+        <SegmentFilter segments={segments} />
         <OwnerFilter members={members} />
-        <ExportLinks of="people" filters={['search', 'owner']} />
+        <ExportLinks of="people" filters={['search', 'owner', 'segment']} />
       </div>
       <Pages list="people" query={query} first={first}>
         {(rows) =>
           rows.length === 0 ? (
-            query.search || query.owner ? (
-              <Empty title="Nobody fits">Clear the box, and choose any owner, to see everybody.</Empty>
+            query.search || query.owner || query.segment ? (
+              <Empty title="Nobody fits">Clear the box, and choose everybody and any owner, to see all.</Empty>
             ) : (
               <Empty title="Nobody yet">People appear here as soon as a form with an email question is sent.</Empty>
             )

@@ -2,6 +2,7 @@ import { Link } from '../ui/link'
 
 const TABS = [
   ['contacts', '/people', 'Contacts'],
+  ['segments', '/people/segments', 'Segments'],
   ['companies', '/people/companies', 'Companies'],
   ['deals', '/people/deals', 'Deals'],
   ['requests', '/people/requests', 'Requests'],

@@ -1,4 +1,5 @@
 import { readResources } from '@/db/queries/workspace'
+import { listSegments } from '@/db/queries/segments'
 import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
 import { readFirst } from '@/studio/lists/lists'
@@ -9,12 +10,13 @@ const MOST_FIELDS = 2
 
 export const metadata = { title: 'People' }
 
-export default memberPage('people', async (member, { search: { search, sort, owner } }) => {
-  const query = { search, sort, owner }
-  const [{ fields, members }, first] = await Promise.all([
+export default memberPage('people', async (member, { search: { search, sort, owner, segment } }) => {
+  const query = { search, sort, owner, segment }
+  const [{ fields, members }, segments, first] = await Promise.all([
     readResources(context().db, member.workspaceId),
+    listSegments(context().db, member.workspaceId),
     readFirst('people', member, query),
   ])
   const choices = fields.filter(({ record, type, retired }) => record === 'contact' && type === 'choice' && !retired)
-  return <People query={query} fields={choices.slice(0, MOST_FIELDS)} {...{ members, first }} />
+  return <People query={query} fields={choices.slice(0, MOST_FIELDS)} {...{ members, segments, first }} />
 })

@@ -1,9 +1,7 @@
 import type { Domain } from '../answers/kind'
-import { showAt } from './show'
-import type { Form } from './definition'
-import { domainAt, labelAt } from './values'
-import { type Condition, foldCondition, isTest } from '../logic/condition'
-import { type Expectation, operandsOf, type Operator } from '../logic/expectation'
+import { type Condition, foldCondition, isTest } from './condition'
+import { type Expectation, operandsOf, type Operator } from './expectation'
+import type { Vocabulary } from './vocabulary'
 
 /** An operator in words, as it stands between a value and its operands. */
 const OPERATOR_WORDS: Record<Operator, string> = {
@@ -32,15 +30,15 @@ export const operatorWords = (operator: Operator, domain: Domain | null): string
   (domain && WORDS_OF_SORT[domain.is]?.[operator]) ?? OPERATOR_WORDS[operator]
 
 /** “Which supply do you have? is Three-phase”. */
-export const describeExpectation = (form: Form, path: string, expectation: Expectation): string =>
-  `${labelAt(form, path)} ${describeCell(form, path, expectation)}`
+export const describeExpectation = (words: Vocabulary, path: string, expectation: Expectation): string =>
+  `${words.labelAt(path)} ${describeCell(words, path, expectation)}`
 
 /** The same without the value: “is Three-phase”. */
-export function describeCell(form: Form, path: string, { is, to }: Expectation): string {
-  const operands = operandsOf(to).map((operand) => showAt(form, path, operand))
+export function describeCell(words: Vocabulary, path: string, { is, to }: Expectation): string {
+  const operands = operandsOf(to).map((operand) => words.showAt(path, operand))
   const joined = operands.join(is === 'includes_all' ? ' and ' : ' or ')
-  const words = operands.length === 1 ? SINGLY[is] : undefined
-  return [words ?? operatorWords(is, domainAt(form, path)), joined].filter(Boolean).join(' ')
+  const said = operands.length === 1 ? SINGLY[is] : undefined
+  return [said ?? operatorWords(is, words.domainAt(path)), joined].filter(Boolean).join(' ')
 }
 
 /** How it reads with one operand. */
@@ -53,7 +51,7 @@ const SINGLY: Partial<Record<Operator, string>> = {
 }
 
 /** A whole condition in words; “always” for none. */
-export function describeCondition(form: Form, condition: Condition | null): string {
+export function describeCondition(words: Vocabulary, condition: Condition | null): string {
   if (!condition) return 'always'
   const join = (parts: Worded[], word: string): Worded => {
     if (parts.length === 0) return { text: 'always', joined: false }
@@ -62,7 +60,7 @@ export function describeCondition(form: Form, condition: Condition | null): stri
     return { text: parts.map(({ text, joined }) => (joined ? `(${text})` : text)).join(` ${word} `), joined: true }
   }
   return foldCondition<Worded>(condition, {
-    test: (test) => ({ text: describeExpectation(form, test.value, test), joined: false }),
+    test: (test) => ({ text: describeExpectation(words, test.value, test), joined: false }),
     all: (parts) => join(parts, 'and'),
     any: (parts) => join(parts, 'or'),
     none: (parts) =>
@@ -71,10 +69,10 @@ export function describeCondition(form: Form, condition: Condition | null): stri
 }
 
 /** The same in little room, what tells the most first: “is Three-phase · Which supply do you have?”. */
-export const tellCondition = (form: Form, condition: Condition): string =>
+export const tellCondition = (words: Vocabulary, condition: Condition): string =>
   isTest(condition)
-    ? `${describeCell(form, condition.value, condition)} · ${labelAt(form, condition.value)}`
-    : describeCondition(form, condition)
+    ? `${describeCell(words, condition.value, condition)} · ${words.labelAt(condition.value)}`
+    : describeCondition(words, condition)
 
 interface Worded {
   text: string

@@ -1,13 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { choiceOf, formOf } from '../testing/forms'
 import { type Condition, makeGroup, type Test } from '../logic/condition'
-import {
-  describeCell,
-  describeCondition,
-  describeExpectation,
-  operatorWords,
-  tellCondition,
-} from './describe_condition'
+import { describeCell, describeCondition, describeExpectation, operatorWords, tellCondition } from '../logic/describe'
+import { vocabularyOf } from './vocabulary'
 
 const form = formOf([
   { ...choiceOf('supply', 'single', 'three'), label: 'Which supply?' },
@@ -37,21 +32,25 @@ describe('a condition in words', () => {
     ['size', { is: 'answered' }, 'is answered'],
     ['size', { is: 'blank' }, 'is blank'],
   ] as const)('%s %j: “%s”', (path, expectation, words) => {
-    expect(describeCell(form, path, expectation as never)).toBe(words)
+    expect(describeCell(vocabularyOf(form), path, expectation as never)).toBe(words)
   })
   it('says of days and times what is earlier and later', () => {
-    expect(describeCell(form, 'when', { is: 'at_least', to: '2026-09-14' })).toMatch(/^is on or after .*14/)
-    expect(describeCell(form, 'when', { is: 'at_most', to: '2026-09-14' })).toMatch(/^is on or before .*14/)
-    expect(describeCell(form, 'at', { is: 'at_least', to: '09:30' })).toMatch(/^is at or after .*30/)
-    expect(describeCell(form, 'at', { is: 'at_most', to: '09:30' })).toMatch(/^is at or before .*30/)
+    expect(describeCell(vocabularyOf(form), 'when', { is: 'at_least', to: '2026-09-14' })).toMatch(
+      /^is on or after .*14/,
+    )
+    expect(describeCell(vocabularyOf(form), 'when', { is: 'at_most', to: '2026-09-14' })).toMatch(
+      /^is on or before .*14/,
+    )
+    expect(describeCell(vocabularyOf(form), 'at', { is: 'at_least', to: '09:30' })).toMatch(/^is at or after .*30/)
+    expect(describeCell(vocabularyOf(form), 'at', { is: 'at_most', to: '09:30' })).toMatch(/^is at or before .*30/)
     expect(operatorWords('equals', { is: 'day' } as never)).toBe('is')
     expect(operatorWords('at_least', null)).toBe('is at least')
   })
   it('names what it is about before it, or after where there is little room', () => {
     const test: Test = { value: 'supply', is: 'equals', to: 'three' }
-    expect(describeExpectation(form, 'supply', test)).toBe('Which supply? is THREE')
-    expect(tellCondition(form, test)).toBe('is THREE · Which supply?')
-    expect(tellCondition(form, makeGroup('any', [test, { value: 'size', is: 'blank' }]))).toBe(
+    expect(describeExpectation(vocabularyOf(form), 'supply', test)).toBe('Which supply? is THREE')
+    expect(tellCondition(vocabularyOf(form), test)).toBe('is THREE · Which supply?')
+    expect(tellCondition(vocabularyOf(form), makeGroup('any', [test, { value: 'size', is: 'blank' }]))).toBe(
       'Which supply? is THREE or Size is blank',
     )
   })
@@ -76,6 +75,6 @@ describe('a condition in words', () => {
     [makeGroup('all', [makeGroup('any', [here]), makeGroup('any', [])]), 'Size is answered and always'],
     [makeGroup('any', [makeGroup('any', []), here]), 'always or Size is answered'],
   ])('%j: “%s”', (condition, words) => {
-    expect(describeCondition(form, condition)).toBe(words)
+    expect(describeCondition(vocabularyOf(form), condition)).toBe(words)
   })
 })

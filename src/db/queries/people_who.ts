@@ -1,0 +1,224 @@
+import { type RawBuilder, sql } from 'kysely'
+import { type Scalar, splitPath } from '@/core/answers/answer'
+import { isDay } from '@/core/answers/day'
+import { type Condition, foldCondition, type Test } from '@/core/logic/condition'
+import { type Operator, operandsOf, sortsAs } from '@/core/logic/expectation'
+import { type Place, readPlace } from '@/core/segments/place'
+import { likeWord } from './list'
+
+/** Whose people are asked for, and by which clock. */
+interface Around {
+  workspaceId: string
+}
+
+type Sql = RawBuilder<boolean>
+type Value = RawBuilder<unknown>
+
+const NEVER = sql<boolean>`false`
+const ALWAYS = sql<boolean>`true`
+
+const all = (parts: Sql[]): Sql => (parts.length === 0 ? ALWAYS : sql<boolean>`(${sql.join(parts, sql` and `)})`)
+const any = (parts: Sql[]): Sql => (parts.length === 0 ? NEVER : sql<boolean>`(${sql.join(parts, sql` or `)})`)
+const not = (part: Sql): Sql => sql<boolean>`not (${part})`
+
+/**
+ * Whether a contact, the row `contact` of records, fits a condition: what `holds` says of what is known of them, as the
+ * database answers it. A place that there is not is blank.
+ */
+export const fitsPeople = (condition: Condition, around: Around): Sql =>
+  foldCondition<Sql>(condition, {
+    test: (test) => meetsTest(test, around),
+    all,
+    any: (parts) => (parts.length === 0 ? ALWAYS : any(parts)),
+    none: (parts) => not(any(parts)),
+  })
+
+function meetsTest(test: Test, around: Around): Sql {
+  const place = readPlace(test.value)
+  if (!place) return meets(sql`null::jsonb`, test)
+  switch (place.is) {
+    case 'contact field':
+      return meets(sql`contact."values" -> ${place.field}::text`, test)
+    case 'company field':
+      return meetsFound(
+        sql`(select house."values" -> ${place.field}::text from record house
+          where house.id = contact.company_id and house.gone_by is null)`,
+        test,
+      )
+    case 'owner':
+      return meets(sql`to_jsonb(contact.owner_id)`, test)
+    case 'known since':
+      return meetsDay(sql`contact.created_at`, test, around)
+    case 'lists':
+      return includes(
+        test,
+        (which) =>
+          sql<boolean>`exists (select from list_membership m where m.contact_id = contact.id and ${which(sql`m.list`)})`,
+      )
+    case 'sent':
+      return includes(
+        test,
+        (which) =>
+          sql<boolean>`exists (select from submission s where s.contact_id = contact.id and s.state = 'applied'
+            and s.form_id in (select f.form_id from form_address f where f.workspace_id = ${around.workspaceId} and ${which(sql`f.slug`)}))`,
+      )
+    case 'sources':
+      return includes(
+        test,
+        (which) =>
+          sql<boolean>`exists (select from submission s join visit v on v.form_id = s.form_id and v.id = s.visit_id
+            where s.contact_id = contact.id and s.state = 'applied' and ${which(sql`v.source`)})`,
+      )
+    case 'first source':
+      return meetsFound(
+        sql`(select to_jsonb(v.source) from submission s join visit v on v.form_id = s.form_id and v.id = s.visit_id
+          where s.contact_id = contact.id and s.state = 'applied' order by s.received_at limit 1)`,
+        test,
+      )
+    case 'submissions':
+      return meetsFound(
+        sql`to_jsonb((select count(*) from submission s where s.contact_id = contact.id and s.state = 'applied'))`,
+        test,
+      )
+    case 'last sent':
+      return lastSent(place, test, around)
+    case 'answer': {
+      const [name, part] = splitPath(place.path)
+      return meetsFound(
+        sql`(select s."values" #> ${part ? [name, part] : [name]}::text[] from submission s
+          where s.contact_id = contact.id and s.state = 'applied' and s.form_id in (${formsAt(place.form, around)})
+          order by s.received_at desc limit 1)`,
+        test,
+      )
+    }
+  }
+}
+
+/** The form at an address, also one that it had before. */
+const formsAt = (slug: string, { workspaceId }: Around) =>
+  sql`select f.form_id from form_address f where f.workspace_id = ${workspaceId} and f.slug = ${slug}`
+
+/** A test of a set of texts: `having` says whether there is one in it that is as told. */
+function includes({ is, to }: Test, having: (which: (text: Value) => Sql) => Sql): Sql {
+  const has = operandsOf(to).map((operand) =>
+    typeof operand === 'string' ? having((text) => sql<boolean>`lower(${text}) = lower(${operand})`) : NEVER,
+  )
+  switch (is) {
+    case 'answered':
+      return having(() => ALWAYS)
+    case 'blank':
+      return not(having(() => ALWAYS))
+    case 'includes':
+      return any(has)
+    case 'includes_all':
+      return all(has)
+    case 'excludes':
+      return not(any(has))
+    // A set is none of these of itself.
+    case 'differs':
+    case 'none_of':
+      return ALWAYS
+    case 'equals':
+    case 'one_of':
+    case 'at_least':
+    case 'at_most':
+    case 'contains':
+      return NEVER
+  }
+}
+
+type LastSent = Extract<Place, { is: 'last sent' }>
+
+/**
+ * When somebody last sent a form. What is asked for most is told by whether they sent any since a day, which takes no
+ * looking for the last time of everybody.
+ */
+function lastSent(place: LastSent, test: Test, around: Around): Sql {
+  const ofForm = place.form === null ? sql`` : sql`and s.form_id in (${formsAt(place.form, around)})`
+  const sent = (when: Sql) =>
+    sql<boolean>`exists (select from submission s where s.contact_id = contact.id and s.state = 'applied' ${ofForm} and ${when})`
+  const since = (day: Value) => sent(sql<boolean>`s.received_at >= (${day})::timestamp at time zone ${zoneOf(around)}`)
+  const [operand, ...more] = operandsOf(test.to)
+  const day = more.length === 0 ? dayOf(place, operand, around) : null
+  if (test.is === 'answered') return sent(ALWAYS)
+  if (test.is === 'blank') return not(sent(ALWAYS))
+  if (day && (test.is === 'at_least' || test.is === 'at_most'))
+    // So many days ago at least is on that day at the latest.
+    return (test.is === 'at_least') === (place.as === 'day')
+      ? since(day)
+      : all([sent(ALWAYS), not(since(sql`${day} + 1`))])
+  const last = sql`(select (max(s.received_at) at time zone ${zoneOf(around)})::date from submission s
+    where s.contact_id = contact.id and s.state = 'applied' ${ofForm})`
+  return meetsFound(
+    place.as === 'day' ? sql`to_jsonb(${last}::text)` : sql`to_jsonb(${todayIn(around)} - ${last})`,
+    test,
+  )
+}
+
+/** The day that an operand means; `null` where it means none. */
+function dayOf(place: LastSent, operand: Scalar | undefined, around: Around): Value | null {
+  if (place.as === 'day') return isDay(operand) ? sql`${operand}::date` : null
+  const isCount = typeof operand === 'number' && Number.isInteger(operand) && Math.abs(operand) < 100_000
+  return isCount ? sql`(${todayIn(around)} - ${operand}::int)` : null
+}
+
+const zoneOf = ({ workspaceId }: Around) => sql`(select time_zone from workspace where id = ${workspaceId})`
+const todayIn = (around: Around) => sql`(now() at time zone ${zoneOf(around)})::date`
+
+/** A test of the day of a moment. */
+const meetsDay = (moment: Value, test: Test, around: Around): Sql =>
+  meets(sql`to_jsonb((${moment} at time zone ${zoneOf(around)})::date::text)`, test)
+
+/** The same of a value that is looked for elsewhere: once, however often the test names it. */
+const meetsFound = (value: Value, test: Test): Sql =>
+  sql<boolean>`(select ${meets(sql`found.value`, test)} from (select ${value} as value offset 0) found)`
+
+/** Whether a value, as it is stored, is as a test expects: what `meets` says of it. */
+function meets(value: Value, { is, to }: Pick<Test, 'is' | 'to'>): Sql {
+  const given = sql`coalesce(${value}, 'null')`
+  const operands = operandsOf(to)
+  const text = sql`(${value} #>> '{}')`
+  const same = (operand: Scalar): Sql =>
+    typeof operand === 'string'
+      ? sql<boolean>`(jsonb_typeof(${given}) = 'string' and ${text} <> '' and lower(${text}) = lower(${operand}))`
+      : sql<boolean>`${given} = ${JSON.stringify(operand)}::jsonb`
+  const isIn = (operand: Scalar): Sql =>
+    sql<boolean>`(jsonb_typeof(${given}) = 'array' and exists (
+      select from jsonb_array_elements(case jsonb_typeof(${given}) when 'array' then ${value} else '[]' end) one
+      where ${typeof operand === 'string' ? sql`jsonb_typeof(one) = 'string' and one #>> '{}' <> '' and lower(one #>> '{}') = lower(${operand})` : sql`one = ${JSON.stringify(operand)}::jsonb`}))`
+  const blank = sql<boolean>`(${given} in ('null', '""', '[]', '{}') or (jsonb_typeof(${given}) = 'object' and not exists (
+    select from jsonb_each(case jsonb_typeof(${given}) when 'object' then ${value} else '{}' end) part
+    where part.value not in ('null', '""', '[]', '{}'))))`
+  const tests: Record<Operator, () => Sql> = {
+    answered: () => not(blank),
+    blank: () => blank,
+    equals: () => any(operands.map(same)),
+    one_of: () => any(operands.map(same)),
+    differs: () => not(any(operands.map(same))),
+    none_of: () => not(any(operands.map(same))),
+    includes: () => any(operands.map(isIn)),
+    includes_all: () => all([sql<boolean>`jsonb_typeof(${given}) = 'array'`, ...operands.map(isIn)]),
+    excludes: () => not(any(operands.map(isIn))),
+    at_least: () => any(operands.map((operand) => compares(value, given, '>=', operand))),
+    at_most: () => any(operands.map((operand) => compares(value, given, '<=', operand))),
+    contains: () =>
+      any(
+        operands.map(
+          (operand) => sql<boolean>`(jsonb_typeof(${given}) = 'string' and ${text} ilike ${likeWord(String(operand))})`,
+        ),
+      ),
+  }
+  return tests[is]()
+}
+
+/** Two numbers, two days, or two times; nothing else is more or less. */
+function compares(value: Value, given: Value, operator: '>=' | '<=', operand: Scalar): Sql {
+  const by = sql.raw(operator)
+  if (typeof operand === 'number')
+    return sql<boolean>`(case jsonb_typeof(${given}) when 'number' then (${value})::numeric end ${by} ${operand}::numeric) is true`
+  const sort = typeof operand === 'string' ? sortsAs(operand) : null
+  if (sort === null) return NEVER
+  const shape = sort === 'day' ? '^[0-9]{4}-[0-9]{2}-[0-9]{2}$' : '^[0-9]{2}:[0-9]{2}$'
+  return sql<boolean>`(jsonb_typeof(${given}) = 'string' and (${value} #>> '{}') ~ ${shape}
+    and (${value} #>> '{}') collate "C" ${by} ${operand} collate "C")`
+}
