@@ -17,6 +17,7 @@ import type {
   SegmentTable,
   WorkspaceTable,
 } from './schema_of_settings'
+import type { ErrandRecordTable, ErrandTable } from './schema_of_errands'
 import type { ImportRowTable, ImportTable } from './schema_of_imports'
 import type {
   AnswersBeforeTable,
@@ -67,6 +68,8 @@ export interface Database {
   answers_before: AnswersBeforeTable
   import: ImportTable
   import_row: ImportRowTable
+  errand: ErrandTable
+  errand_record: ErrandRecordTable
   likely_double: LikelyDoubleTable
   no_double: NoDoubleTable
   list_membership: ListMembershipTable

@@ -101,6 +101,16 @@ describe('every operation', () => {
       [other.id, ...pair],
     )
     const who = { value: 'lists', is: 'includes', to: ['firing_notes'] }
+    const runErrand = async () => {
+      const wish = { chosen: { type: 'deal', ids: [opened] }, errand: { does: 'note', text: 'Rang' } }
+      return (await api<{ id: string }>(reach, 'POST', '/errands', wish)).body.id
+    }
+    const [errand, goingErrand] = [await runErrand(), await runErrand()]
+    await until('nobody goes on with it', async () => {
+      const jobs = `select from graphile_worker.jobs where key = 'errand:' || $1`
+      return (await query(facts.database, jobs, [goingErrand])).length === 0
+    })
+    await query(facts.database, `update errand set state = 'doing' where id = $1`, [goingErrand])
     const merge = { kept: contact, gone: [company.body.id] }
     const addBook = async () => {
       const text = `email,size\nbook@${slug}.example,3\n`
@@ -188,6 +198,13 @@ describe('every operation', () => {
       'DELETE /imports/{id}': { path: `/imports/${spareBook}` },
       'POST /doubles/apart': { body: { pair } },
       'POST /doubles/looks': {},
+      'POST /errands/plan': { body: { chosen: { type: 'contact', ids: [contact] } } },
+      'POST /errands': {
+        body: { chosen: { type: 'contact', ids: [contact] }, errand: { does: 'note', text: 'Rang' } },
+      },
+      'GET /errands/{id}': { path: `/errands/${errand}` },
+      'POST /errands/{id}/stop': { path: `/errands/${goingErrand}/stop` },
+      'POST /errands/{id}/back': { path: `/errands/${errand}/back` },
       'POST /merges/plan': { body: merge },
       'POST /merges': { body: merge },
       'PUT /records/{id}': { path: `/records/${opened}`, body: { values: { title: 'Kiln' } } },

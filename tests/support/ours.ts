@@ -52,6 +52,14 @@ export async function makeOurs(): Promise<Ours> {
     const { body } = await api<{ state: string }>(facts, 'GET', `/imports/${given.id}`)
     return body.state === 'mapping'
   })
+  const errand = await api<{ id: string }>(facts, 'POST', '/errands', {
+    chosen: { type: 'contact', ids: [contact] },
+    errand: { does: 'note', text: SECRET },
+  })
+  const segment = await api<{ name: string }>(facts, 'POST', '/segments', {
+    title: SECRET,
+    condition: { value: 'contact.email', is: 'contains', to: SECRET },
+  })
   const rehearsal = randomUUID()
   await api(facts, 'PUT', `/forms/${slug}/rehearsals/${rehearsal}`, { title: 'Kept', values: {} })
   const submission: string = sent.body.submission
@@ -73,6 +81,8 @@ export async function makeOurs(): Promise<Ours> {
         .replace('/people/opened/[id]', `/people/opened/${deal}`)
         .replace('[import]', given.id)
         .replace('id=[id]', `id=${contact}`)
+        .replace('/people/errands/[id]', `/people/errands/${errand.body.id}`)
+        .replace('/people/segments/[name]', `/people/segments/${segment.body.name}`)
         .replace('/people/imports/[id]', `/people/imports/${given.id}`)
         .replace('/people/[id]', `/people/${contact}`)
         .replace('[slug]', slug),

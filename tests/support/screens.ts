@@ -14,6 +14,8 @@ export const SCREENS = [
   '/arrivals?state=unfinished',
   '/people',
   '/people/companies',
+  '/people/segments',
+  '/people/segments/new',
   '/people/deals',
   '/people/requests',
   '/people/doubles',

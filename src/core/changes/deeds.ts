@@ -26,6 +26,7 @@ const DEEDS = {
   changeTheme: 'changed a look',
   copyForm: 'copied a form',
   correctAnswers: 'corrected answers',
+  doToMany: 'did something to many at once',
   dropLink: 'withdrew a personal link',
   dropNote: 'took a note away',
   dropPasskey: 'removed a key to sign in with',

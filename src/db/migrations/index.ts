@@ -25,6 +25,7 @@ import * as imports from './0023_imports'
 import * as erasing from './0024_erasing'
 import * as owners from './0025_owners'
 import * as segments from './0026_segments'
+import * as errands from './0027_errands'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -54,4 +55,5 @@ export const migrations: Record<string, Migration> = {
   '0024_erasing': erasing,
   '0025_owners': owners,
   '0026_segments': segments,
+  '0027_errands': errands,
 }

@@ -32,7 +32,8 @@ export const OPENED_KEYS = {
   at: textKey(sql`coalesce(record."values" ->> case record.type when 'deal' then 'stage' else 'status' end, '')`),
 } satisfies SortKeys
 
-const narrowed = (
+/** Deals, or requests, that fit a filter, as the rows `record`. */
+export const narrowOpened = (
   db: Runner,
   workspaceId: string,
   { type, search, at, owner }: Pick<OpenedFilter, 'type' | 'search' | 'at' | 'owner'>,
@@ -59,7 +60,7 @@ const narrowed = (
 /** Deals, or requests, the last changed first unless told otherwise. */
 export function listOpenedRecords(db: Runner, workspaceId: string, filter: OpenedFilter) {
   const { sort, after, limit } = filter
-  const query = narrowed(db, workspaceId, filter)
+  const query = narrowOpened(db, workspaceId, filter)
     .leftJoin('form', 'form.id', 'record.form_id')
     .select(['record.id', 'record.title as name', 'record.values', 'record.created_at as createdAt'])
     .select(['record.updated_at as updatedAt', 'form.name as formName'])
@@ -84,7 +85,7 @@ export async function sumOpenedRecords(
       sql`coalesce(sum(case when jsonb_typeof(record."values" -> ${field}) = 'number' then (record."values" -> ${field})::numeric end), 0)`,
     ]),
   )})`
-  return narrowed(db, workspaceId, { ...filter, at: undefined })
+  return narrowOpened(db, workspaceId, { ...filter, at: undefined })
     .select(sql<string | null>`record."values" ->> ${PROGRESS[filter.type]}`.as('at'))
     .select(sql<number>`count(*)::int`.as('count'))
     .select((money.length > 0 ? sums : sql<Record<string, number>>`'{}'::jsonb`).as('money'))

@@ -10,6 +10,8 @@ import { ownerOf } from './records'
 export interface PeopleFilter {
   email?: string | undefined
   search?: string | undefined
+  /** Only these. */
+  ids?: readonly string[] | undefined
   /** Only those of one company. */
   company?: string | undefined
   /** Only those of one owner, by id. */
@@ -33,14 +35,36 @@ export const CONTACT_KEYS = {
   submissions: numberKey(submissionsOf),
 } satisfies SortKeys
 
-/** Contacts, the last changed first unless told otherwise. */
-export function listPeople(db: Runner, workspaceId: string, filter: PeopleFilter) {
-  const { email, search, company, owner, who, sort, after, limit } = filter
-  const query = db
+/** Contacts that fit a filter, as the rows `contact`, each with the company `house` it belongs to. */
+export function narrowPeople(db: Runner, workspaceId: string, filter: Omit<PeopleFilter, 'sort' | 'after' | 'limit'>) {
+  const { email, ids, search, company, owner, who } = filter
+  return db
     .selectFrom('record as contact')
     .leftJoin('record as house', (join) =>
       join.onRef('house.id', '=', 'contact.company_id').on('house.gone_by', 'is', null),
     )
+    .where('contact.workspace_id', '=', workspaceId)
+    .where('contact.type', '=', 'contact')
+    .where('contact.gone_by', 'is', null)
+    .$if(email !== undefined, (narrowed) => narrowed.where('contact.key', '=', email ?? ''))
+    .$if(ids !== undefined, (narrowed) => narrowed.where('contact.id', '=', sql<string>`any(${ids ?? []}::uuid[])`))
+    .$if(company !== undefined, (narrowed) => narrowed.where('contact.company_id', '=', company ?? ''))
+    .$if(owner !== undefined, (narrowed) => narrowed.where('contact.owner_id', '=', owner ?? ''))
+    .$if(who !== undefined, (narrowed) => narrowed.where(who ? fitsPeople(who, { workspaceId }) : sql<boolean>`true`))
+    .$if(Boolean(search), (narrowed) =>
+      narrowed.where(sql<boolean>`contact.id in (
+      select coalesce(merged_into, id) from record where workspace_id = ${workspaceId} and type = 'contact'
+        and ${holdsWords(sql`search`, search ?? '')}
+      union all
+      select person.id from record join record person on person.company_id = record.id
+      where record.workspace_id = ${workspaceId} and record.type = 'company' and person.type = 'contact'
+        and ${holdsWords(sql`record.search`, search ?? '')})`),
+    )
+}
+
+/** Contacts, the last changed first unless told otherwise. */
+export function listPeople(db: Runner, workspaceId: string, { sort, after, limit, ...filter }: PeopleFilter) {
+  const query = narrowPeople(db, workspaceId, filter)
     .select([
       'contact.id',
       'contact.key as email',
@@ -69,22 +93,6 @@ export function listPeople(db: Runner, workspaceId: string, filter: PeopleFilter
         .whereRef('m.contact_id', '=', 'contact.id')
         .as('lists'),
     )
-    .where('contact.workspace_id', '=', workspaceId)
-    .where('contact.type', '=', 'contact')
-    .where('contact.gone_by', 'is', null)
-    .$if(email !== undefined, (narrowed) => narrowed.where('contact.key', '=', email ?? ''))
-    .$if(company !== undefined, (narrowed) => narrowed.where('contact.company_id', '=', company ?? ''))
-    .$if(owner !== undefined, (narrowed) => narrowed.where('contact.owner_id', '=', owner ?? ''))
-    .$if(who !== undefined, (narrowed) => narrowed.where(who ? fitsPeople(who, { workspaceId }) : sql<boolean>`true`))
-    .$if(Boolean(search), (narrowed) =>
-      narrowed.where(sql<boolean>`contact.id in (
-      select coalesce(merged_into, id) from record where workspace_id = ${workspaceId} and type = 'contact'
-        and ${holdsWords(sql`search`, search ?? '')}
-      union all
-      select person.id from record join record person on person.company_id = record.id
-      where record.workspace_id = ${workspaceId} and record.type = 'company' and person.type = 'contact'
-        and ${holdsWords(sql`record.search`, search ?? '')})`),
-    )
   return readPage(query, sql`contact.id`, { sorting: chooseSorting(CONTACT_KEYS, sort, '-changed'), after, limit })
 }
 
@@ -102,18 +110,26 @@ export const COMPANY_KEYS = {
   requests: numberKey(countOf('request')),
 } satisfies SortKeys
 
-/** Companies, the last changed first unless told otherwise, with how many people, deals and requests each has. */
-export function listCompanies(db: Runner, workspaceId: string, { search, owner, sort, after, limit }: PeopleFilter) {
-  const query = db
+/** Companies that fit a filter, as the rows `house`. */
+export const narrowCompanies = (
+  db: Runner,
+  workspaceId: string,
+  { search, owner }: Pick<PeopleFilter, 'search' | 'owner'>,
+) =>
+  db
     .selectFrom('record as house')
-    .select(['house.id', 'house.key', 'house.title as name', 'house.domain', 'house.values'])
-    .select(['house.updated_at as updatedAt', ownerOf('house').as('owner')])
-    .$if(owner !== undefined, (narrowed) => narrowed.where('house.owner_id', '=', owner ?? ''))
-    .select([countOf('contact').as('people'), countOf('deal').as('deals'), countOf('request').as('requests')])
     .where('house.workspace_id', '=', workspaceId)
     .where('house.type', '=', 'company')
     .where('house.gone_by', 'is', null)
+    .$if(owner !== undefined, (narrowed) => narrowed.where('house.owner_id', '=', owner ?? ''))
     .$if(Boolean(search), (narrowed) => narrowed.where(holdsWords(sql`house.search`, search ?? '')))
+
+/** Companies, the last changed first unless told otherwise, with how many people, deals and requests each has. */
+export function listCompanies(db: Runner, workspaceId: string, { sort, after, limit, ...filter }: PeopleFilter) {
+  const query = narrowCompanies(db, workspaceId, filter)
+    .select(['house.id', 'house.key', 'house.title as name', 'house.domain', 'house.values'])
+    .select(['house.updated_at as updatedAt', ownerOf('house').as('owner')])
+    .select([countOf('contact').as('people'), countOf('deal').as('deals'), countOf('request').as('requests')])
   return readPage(query, sql`house.id`, { sorting: chooseSorting(COMPANY_KEYS, sort, '-changed'), after, limit })
 }
 
@@ -257,6 +273,7 @@ export const readLineage = (db: Runner, workspaceId: string, ids: readonly strin
       'change.at',
       'change.cause_id as cause',
       'cause.sort as sort',
+      'cause.deed',
       'cause.undone_by as undoneBy',
       'cause.who',
       'submission.id as submission',

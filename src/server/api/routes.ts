@@ -4,6 +4,7 @@ import { context } from '../context'
 import * as arrivals from '../deeds/arrivals'
 import * as changes from '../deeds/changes'
 import * as corrections from '../deeds/corrections'
+import * as errands from '../deeds/errands'
 import * as erasing from '../deeds/erasing'
 import * as forms from '../deeds/forms'
 import * as formSettings from '../deeds/form_settings'
@@ -99,6 +100,11 @@ export const routes: Route[] = [
   post('/imports/{id}/start', imports.startImport, 204),
   post('/imports/{id}/stop', imports.stopImport, 204),
   post('/imports/{id}/back', imports.putImportBack),
+  post('/errands/plan', errands.planErrand, 200),
+  post('/errands', errands.doToMany),
+  get('/errands/{id}', errands.readErrand),
+  post('/errands/{id}/stop', errands.stopErrand, 204),
+  post('/errands/{id}/back', errands.putErrandBack),
   post('/merges/plan', merging.planMerge, 200),
   post('/merges', merging.mergeRecords),
   get('/doubles', merging.readDoubles),

@@ -98,13 +98,15 @@ async function putBackNow(
   return done({ cause: id, left })
 }
 
-/** What an import did is a job of its own to put back; why a cause is not put back here, if it is not. */
+/** What an import did, or was done to many, is a job of its own to put back; why a cause is not put back here, if it is not. */
 async function whatKeepsItWhole(
   tx: Runner,
   workspaceId: string,
-  { sort, of }: { sort: string; of: string | null },
+  { sort, deed, of }: { sort: string; deed: string; of: string | null },
 ): Promise<string | null> {
   if (sort === 'import') return 'What an import did is put back on the page of the import.'
+  if (deed === 'doToMany') return 'What was done to many at once is put back where it is told.'
   const before = sort === 'put back' && of !== null ? await findCause(tx, workspaceId, of) : undefined
+  if (before?.deed === 'doToMany') return 'Do it to them again instead.'
   return before?.sort === 'import' ? 'Bring the file in again instead.' : null
 }

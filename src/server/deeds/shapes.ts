@@ -57,6 +57,7 @@ export const desk = z.object({
   addresses: z.array(z.string()),
   hours: hoursSchema.nullish().describe('When somebody is there; null where it says nothing of that'),
   owners: z.array(owner).readonly().optional().describe('Members who own what it is told of, each in turn'),
+  turn: z.number().optional().describe('How often one of them has been given something'),
 })
 
 export const list = z.object({ name: z.string(), title: z.string() })
@@ -100,6 +101,7 @@ export const change = z.object({
   at: moment,
   cause: z.uuid(),
   sort: causeSort,
+  deed: z.string().describe('What was done, as History names it'),
   who: z.string().nullable().describe('What whoever did it was called then; null for a visitor'),
   undoneBy: z.uuid().nullable().describe('The cause that put all of it back, as long as that stands'),
   submission: z.uuid().nullable(),

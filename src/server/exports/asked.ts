@@ -7,6 +7,15 @@ import { EXPORT_FORMATS } from './write'
 
 /** What a download is asked for with: its format, and the filter of the list it is of. */
 
+/** Records that are named one by one. */
+const idsSchema = z
+  .string()
+  .max(8000)
+  .transform((text) => text.split(','))
+  .pipe(z.array(z.uuid()).min(1).max(200))
+  .optional()
+  .describe('Only these, by id, with commas between; 200 at most')
+
 const formatSchema = z.enum(EXPORT_FORMATS).describe('CSV (RFC 4180), XLSX, or JSON Lines')
 
 export const submissionExportSchema = z.object({
@@ -30,6 +39,7 @@ export const peopleExportSchema = z.object({
   search: searchSchema,
   owner: ownerSchema,
   segment: segmentNameSchema,
+  ids: idsSchema,
 })
 
 export const personExportSchema = z.object({ format: z.enum(PERSON_FORMATS), id: z.uuid() })

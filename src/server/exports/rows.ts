@@ -71,7 +71,7 @@ export async function exportSubmissions(
 export async function exportPeople(
   db: Db,
   workspaceId: string,
-  asked: Pick<PeopleFilter, 'search' | 'owner'> & { segment?: string | undefined },
+  asked: Pick<PeopleFilter, 'search' | 'owner' | 'ids'> & { segment?: string | undefined },
 ): Promise<Export | null> {
   const filter = await whoIn(db, workspaceId, asked)
   if (!filter.ok) return null

@@ -11,6 +11,7 @@ import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { PageHead } from '../ui/pageHead'
 import { figure } from '../ui/show'
+import { tellLeft } from '../people/why_left'
 import { useRun } from '../ui/useRun'
 import { dropImportAction, putImportBackAction, startImportAction, stopImportAction } from './actions'
 import { Samples } from './samples'
@@ -109,14 +110,6 @@ function Progress({ one: { id, state, place, rows } }: { one: OneImport }) {
   )
 }
 
-const WHY: Record<string, string> = {
-  'changed since': 'were changed since',
-  'holds more': 'have more to them by now',
-  'name is taken': 'have their name taken by another',
-  'is gone': 'are gone',
-  'is needed': 'are what somebody is known by',
-}
-
 /** What can be done with it as it stands. */
 function Steps({ one: { id, state, counts, leftOver } }: { one: OneImport }) {
   const { busy, run } = useRun()
@@ -127,15 +120,13 @@ function Steps({ one: { id, state, counts, leftOver } }: { one: OneImport }) {
     if ((await run(() => dropImportAction({ id }))) !== undefined) go.to('/people/imports')
   }
   const bringable = (counts.made ?? 0) + (counts.changed ?? 0) + (counts.again ?? 0)
-  const left = Object.entries(leftOver)
+  const left = tellLeft(leftOver, figure)
   return (
     <>
       {state === 'parted' && (
         <p className="mb-3 max-w-3xl">
           All that it did is put back
-          {left.length === 0
-            ? '.'
-            : `, but for ${left.map(([why, n]) => `${figure(n)} that ${WHY[why] ?? why}`).join(', ')}: they stay as they are.`}
+          {left ? `, but for ${left}: they stay as they are.` : '.'}
         </p>
       )}
       {may && (

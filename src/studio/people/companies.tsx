@@ -1,8 +1,8 @@
 'use client'
 
-import type { Owner } from '@/core/records/record'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
+import { type Around, Choosing } from '../many/choosing'
 import { Empty } from '../ui/empty'
 import { Pages, SearchBox } from '../ui/list_frame'
 import { Outside } from '../ui/outside'
@@ -14,7 +14,7 @@ import { Link } from '../ui/link'
 
 interface Props {
   query: QueryOf<'companies'>
-  members: Owner[]
+  around: Around
   first: Page<RowOf<'companies'>>
 }
 
@@ -42,13 +42,13 @@ const COLUMNS: Column<RowOf<'companies'>>[] = [
 ]
 
 /** Every company, the last changed first unless sorted otherwise. */
-export const Companies = ({ query, members, first }: Props) => (
+export const Companies = ({ query, around, first }: Props) => (
   <main className="px-4 py-3">
     <div className="mb-2 flex flex-wrap items-center gap-3">
       <h1>Companies</h1>
       <PeopleTabs at="companies" />
       <SearchBox label="Narrow by name or domain" />
-      <OwnerFilter members={members} />
+      <OwnerFilter members={around.members} />
     </div>
     <Pages list="companies" query={query} first={first}>
       {(rows) =>
@@ -61,7 +61,9 @@ export const Companies = ({ query, members, first }: Props) => (
             </Empty>
           )
         ) : (
-          <Sheet rows={rows} columns={COLUMNS} usual="-changed" />
+          <Choosing type="company" rows={rows} filter={{ search: query.search, owner: query.owner }} around={around}>
+            {(choose) => <Sheet rows={rows} columns={[choose, ...COLUMNS]} usual="-changed" />}
+          </Choosing>
         )
       }
     </Pages>

@@ -6,6 +6,7 @@ import type { Owner } from '@/core/records/record'
 import type { OpenedSum, OpenedType } from '@/db/queries/opened'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
+import { Choosing } from '../many/choosing'
 import { Empty } from '../ui/empty'
 import { useMay } from '../ui/here'
 import { Link } from '../ui/link'
@@ -61,7 +62,14 @@ export function OpenedList({ type, query, fields, sums, members, first }: Props)
               </Empty>
             )
           ) : (
-            <Sheet rows={rows} columns={columnsOf(type, fields)} usual="-changed" />
+            <Choosing
+              type={type}
+              rows={rows}
+              filter={{ search: query.search, at: query.at, owner: query.owner }}
+              around={{ fields, members, lists: [] }}
+            >
+              {(choose) => <Sheet rows={rows} columns={[choose, ...columnsOf(type, fields)]} usual="-changed" />}
+            </Choosing>
           )
         }
       </Pages>

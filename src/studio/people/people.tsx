@@ -4,6 +4,7 @@ import { type RecordField, showStored } from '@/core/fields/field'
 import type { Owner } from '@/core/records/record'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
+import { type Around, Choosing } from '../many/choosing'
 import { Chip } from '../ui/chip'
 import { Email } from '../ui/email'
 import { Empty } from '../ui/empty'
@@ -21,13 +22,14 @@ interface Props {
   query: QueryOf<'people'>
   /** Fields of choices: they say which sort of person somebody is. */
   fields: RecordField[]
+  around: Around
   members: Owner[]
   segments: readonly { name: string; title: string }[]
   first: Page<RowOf<'people'>>
 }
 
 /** Every contact, the last changed first unless sorted otherwise. */
-export function People({ query, fields, members, segments, first }: Props) {
+export function People({ query, fields, around, members, segments, first }: Props) {
   return (
     <main className="px-4 py-3">
       <div className="mb-2 flex flex-wrap items-center gap-3">
@@ -47,13 +49,17 @@ export function People({ query, fields, members, segments, first }: Props) {
               <Empty title="Nobody yet">People appear here as soon as a form with an email question is sent.</Empty>
             )
           ) : (
-            <Sheet rows={rows} columns={columnsOf(fields)} usual="-changed" />
+            <Choosing type="contact" rows={rows} filter={filterOf(query)} around={around}>
+              {(choose) => <Sheet rows={rows} columns={[choose, ...columnsOf(fields)]} usual="-changed" />}
+            </Choosing>
           )
         }
       </Pages>
     </main>
   )
 }
+
+const filterOf = ({ search, owner, segment }: QueryOf<'people'>) => ({ search, owner, segment })
 
 const columnsOf = (fields: readonly RecordField[]): Column<RowOf<'people'>>[] => [
   {

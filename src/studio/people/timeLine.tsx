@@ -51,7 +51,12 @@ export function TimeLine({ id, changes, parts, tell }: Props) {
                   the import
                 </Link>
               )}
-              {first.undoneBy === null && first.sort !== 'import' && (
+              {isOfMany(first) && (
+                <Link href={`/people/errands/${first.cause}`} className="text-teal underline">
+                  to many at once
+                </Link>
+              )}
+              {first.undoneBy === null && first.sort !== 'import' && !isOfMany(first) && (
                 <span className="ml-auto">
                   <PutBack cause={first.cause} label="Put back" what={`all that was done ${headWords(first)}`} />
                 </span>
@@ -63,7 +68,7 @@ export function TimeLine({ id, changes, parts, tell }: Props) {
                   key={change.id}
                   {...{ id, change, tell }}
                   part={partOf(change.record)}
-                  alone={rest.length === 0}
+                  alone={rest.length === 0 && !isOfMany(first)}
                   isLatest={change.record === id && latest.get(change.field) === change.id}
                 />
               ))}
@@ -74,6 +79,9 @@ export function TimeLine({ id, changes, parts, tell }: Props) {
     </section>
   )
 }
+
+/** Whether it was done to others as well, which is put back where that is told. */
+const isOfMany = ({ deed }: Change): boolean => deed === 'doToMany'
 
 /** What only says whose something is: a merge has one such line for each submission. */
 const HANDED_OVER = ['submission', 'link']

@@ -121,8 +121,9 @@ const COLUMNS: Column<Row>[] = [
     right: true,
     cell: ({ id, record, undoneBy, deed, about, sort }) =>
       record !== null &&
-      // What an import did is put back on its own page.
+      // What an import did, or was done to many, is put back on its own page.
       sort !== 'import' &&
+      deed !== 'doToMany' &&
       undoneBy === null && <PutBack cause={id} label="Put back" what={`${tellDeed(deed)}: ${about}`} shy />,
   },
 ]
@@ -138,7 +139,8 @@ const PAGES: Record<RecordType, string> = {
 }
 
 /** Where what it was done to is shown; `null` for nowhere. */
-function addressOf({ id, sort, submission, record }: Row): string | null {
+function addressOf({ id, sort, deed, submission, record }: Row): string | null {
+  if (deed === 'doToMany') return `/people/errands/${id}`
   if (sort === 'import') return `/people/imports/${id}`
   if (submission !== null) return `/arrivals/${submission}`
   return record === null || record.gone ? null : `${PAGES[record.type]}/${record.id}`

@@ -12,11 +12,18 @@ export const metadata = { title: 'People' }
 
 export default memberPage('people', async (member, { search: { search, sort, owner, segment } }) => {
   const query = { search, sort, owner, segment }
-  const [{ fields, members }, segments, first] = await Promise.all([
+  const [{ fields, lists, members }, segments, first] = await Promise.all([
     readResources(context().db, member.workspaceId),
     listSegments(context().db, member.workspaceId),
     readFirst('people', member, query),
   ])
   const choices = fields.filter(({ record, type, retired }) => record === 'contact' && type === 'choice' && !retired)
-  return <People query={query} fields={choices.slice(0, MOST_FIELDS)} {...{ members, segments, first }} />
+  return (
+    <People
+      query={query}
+      fields={choices.slice(0, MOST_FIELDS)}
+      {...{ members, segments, first }}
+      around={{ fields, lists, members }}
+    />
+  )
 })

@@ -7,6 +7,7 @@ import { keepNightlyJob } from './keep_nightly'
 import { makeMonthsJob } from './make_months'
 import { removeLeftFilesJob } from './remove_left_files'
 import { settleSearchJob } from './settle_search'
+import { stepErrandJob } from './step_errand'
 import { stepImportJob } from './step_import'
 import { takeTurnJob } from './take_turn'
 
@@ -20,6 +21,7 @@ export const JOBS: readonly Job[] = [
   makeMonthsJob,
   settleSearchJob,
   stepImportJob,
+  stepErrandJob,
   findDoublesJob,
   findDoublesAgainJob,
   removeLeftFilesJob,

@@ -8,9 +8,9 @@ export const metadata = { title: 'Companies' }
 
 export default memberPage('people', async (member, { search: { search, sort, owner } }) => {
   const query = { search, sort, owner }
-  const [{ members }, first] = await Promise.all([
+  const [{ fields, lists, members }, first] = await Promise.all([
     readResources(context().db, member.workspaceId),
     readFirst('companies', member, query),
   ])
-  return <Companies {...{ query, members, first }} />
+  return <Companies {...{ query, first }} around={{ fields, lists, members }} />
 })

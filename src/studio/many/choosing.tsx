@@ -1,0 +1,170 @@
+'use client'
+
+import { type KeyboardEvent, type MouseEvent, type ReactNode, useRef, useState } from 'react'
+import type { RecordField, RecordType } from '@/core/fields/field'
+import type { ListInfo, Owner } from '@/core/records/record'
+import { Button } from '../ui/button'
+import { useMay, useWithin } from '../ui/here'
+import type { Column } from '../ui/sheet'
+import { counted } from '../ui/show'
+import { Doing, type WhatToDo } from './doing'
+
+/** What can be done with is known of by whoever chooses. */
+export interface Around {
+  fields: readonly RecordField[]
+  lists: readonly ListInfo[]
+  members: readonly Owner[]
+}
+
+interface Props<Row> {
+  type: RecordType
+  rows: readonly Row[]
+  /** What narrows the list: all that fit are all that it is narrowed to. */
+  filter: Readonly<Record<string, string | undefined>>
+  around: Around
+  children: (choose: Column<Row>) => ReactNode
+}
+
+/** What one of each sort is called. */
+const CALLED: Record<RecordType, readonly [one: string, many: string]> = {
+  contact: ['person', 'people'],
+  company: ['company', 'companies'],
+  deal: ['deal', 'deals'],
+  request: ['request', 'requests'],
+}
+
+/**
+ * A list whose rows can be chosen, to do one thing to all of them: one by one, a run of them with Shift, all that show,
+ * or all that fit.
+ */
+export function Choosing<Row extends { id: string }>({ type, rows, filter, around, children }: Props<Row>) {
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
+  const [allThatFit, setAllThatFit] = useState(false)
+  const [doing, setDoing] = useState<WhatToDo | null>(null)
+  const last = useRef<string | null>(null)
+  const may = useMay('answer')
+  const clear = () => {
+    setChosen(new Set())
+    setAllThatFit(false)
+    last.current = null
+  }
+  const isChosen = (id: string) => allThatFit || chosen.has(id)
+  const choose = (id: string, on: boolean, through: boolean) => {
+    const [from, to] = [rows.findIndex((row) => row.id === last.current), rows.findIndex((row) => row.id === id)]
+    const run =
+      through && from >= 0 ? rows.slice(Math.min(from, to), Math.max(from, to) + 1).map((row) => row.id) : [id]
+    const next = new Set(allThatFit ? rows.map((row) => row.id) : chosen)
+    for (const one of run)
+      if (on) next.add(one)
+      else next.delete(one)
+    last.current = id
+    setAllThatFit(false)
+    setChosen(next)
+  }
+  const isAll = rows.length > 0 && rows.every(({ id }) => isChosen(id))
+  const column: Column<Row> = {
+    head: (
+      <input
+        type="checkbox"
+        className="accent-moss"
+        aria-label={`All ${CALLED[type][1]} that show`}
+        checked={isAll}
+        onChange={() => (isAll ? clear() : setChosen(new Set(rows.map(({ id }) => id))))}
+      />
+    ),
+    className: 'w-7',
+    cell: ({ id, ...row }) => (
+      <RowBox id={id} called={'name' in row ? String(row.name) : id} on={isChosen(id)} onChoose={choose} />
+    ),
+  }
+  const none = chosen.size === 0 && !allThatFit
+  const wish = allThatFit
+    ? { type, all: Object.fromEntries(Object.entries(filter).filter(([, value]) => value)) }
+    : { type, ids: [...chosen] }
+  return (
+    <div onKeyDown={(event: KeyboardEvent) => event.key === 'Escape' && doing === null && clear()}>
+      {may ? children(column) : children({ head: null, cell: () => null, className: 'hidden' })}
+      {!none && may && (
+        <section
+          aria-label="What to do with those that are chosen"
+          className="sticky bottom-2 z-20 mt-2 flex flex-wrap items-center gap-1.5 rounded-md border border-edge bg-panel px-3 py-1.5"
+        >
+          <b className="mr-1 font-semibold" role="status">
+            {allThatFit ? 'All that fit' : `${counted(chosen.size, ...CALLED[type])} chosen`}
+          </b>
+          {isAll && !allThatFit && (
+            <Button look="quiet" onClick={() => setAllThatFit(true)}>
+              Choose all that fit
+            </Button>
+          )}
+          <Button onClick={() => setDoing('field')}>Set a field…</Button>
+          <Button onClick={() => setDoing('owner')}>Give an owner…</Button>
+          {type === 'contact' && around.lists.length > 0 && (
+            <>
+              <Button onClick={() => setDoing('join')}>Put on a list…</Button>
+              <Button onClick={() => setDoing('leave')}>Take off a list…</Button>
+            </>
+          )}
+          <Button onClick={() => setDoing('note')}>Note…</Button>
+          {type === 'contact' && <TakeAlong chosen={chosen} filter={allThatFit ? filter : null} />}
+          {type === 'contact' && <Button onClick={() => setDoing('erase')}>Erase…</Button>}
+          <Button look="quiet" className="ml-auto" onClick={clear}>
+            Choose none
+          </Button>
+        </section>
+      )}
+      {doing && (
+        <Doing
+          key={doing}
+          {...{ type, doing, around }}
+          called={CALLED[type]}
+          chosen={wish as Parameters<typeof Doing>[0]['chosen']}
+          onLeave={() => setDoing(null)}
+          onDone={() => {
+            setDoing(null)
+            clear()
+          }}
+        />
+      )}
+    </div>
+  )
+}
+
+interface BoxProps {
+  id: string
+  called: string
+  on: boolean
+  onChoose: (id: string, on: boolean, through: boolean) => void
+}
+
+const RowBox = ({ id, called, on, onChoose }: BoxProps) => (
+  <input
+    type="checkbox"
+    className="accent-moss"
+    aria-label={`Choose ${called}`}
+    checked={on}
+    readOnly
+    // Shift with the mouse, and with the space bar, says that those between are meant as well.
+    onClick={(event: MouseEvent) => onChoose(id, !on, event.shiftKey)}
+  />
+)
+
+/** Most that are named one by one in an address. */
+const NAMED = 200
+
+function TakeAlong({ chosen, filter }: { chosen: ReadonlySet<string>; filter: Props<never>['filter'] | null }) {
+  const inHere = useWithin()
+  if (!filter && chosen.size > NAMED) return null
+  const narrowed = filter
+    ? Object.entries(filter).filter((entry): entry is [string, string] => Boolean(entry[1]))
+    : [['ids', [...chosen].join(',')] as [string, string]]
+  return (
+    <a
+      className="rounded-md border border-edge bg-white px-2.5 py-1 hover:bg-panel"
+      href={inHere(`/exports/people?${new URLSearchParams([...narrowed, ['format', 'csv']])}`)}
+      download
+    >
+      Take along as CSV
+    </a>
+  )
+}
