@@ -169,7 +169,7 @@ export default {
       files: ['src/**/*.{ts,tsx}'],
       excludeFiles: [
         'src/db/migrations/**',
-        'src/db/queries/{causes,written}.ts',
+        'src/db/queries/{causes,erasing,written}.ts',
         'src/server/changes/writeChanges.ts',
       ],
       rules: { 'lichen/one-writer': 'error' },

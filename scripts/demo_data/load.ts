@@ -41,6 +41,7 @@ import { schoolQuote } from './forms/school_quote'
 import { service } from './forms/service'
 import { sendDemoFile } from './files'
 import { addPictures } from './pictures'
+import { addColleagues, correctOne, giveOwners, saySegments } from './in_hand'
 import { type House, leaveAddressBook, makeContacts, moveDeals } from './people'
 import { Chance } from './random'
 import { finderRehearsals } from './rehearsals'
@@ -98,6 +99,8 @@ const contacts = await makeContacts(house, CONTACTS, DAYS + 5)
 const pictures = await addPictures(db, workspaceId)
 await makeForms()
 await leaveAddressBook(house)
+const owners = await addColleagues(house)
+await saySegments(house)
 await keepRehearsals()
 if (!process.argv.includes('--no-visits')) {
   await visitFinder()
@@ -109,6 +112,8 @@ if (!process.argv.includes('--no-visits')) {
   await visit('service', 90, 88, (at) => serviceAnswers(chance, CONTACTS, (days) => weekdayAfter(at, days)))
   await visit('school-quote', 70, 88, (at) => quoteAnswers(chance, CONTACTS * 2, (days) => weekdayAfter(at, days)))
   await moveDeals(house)
+  await giveOwners(house, owners)
+  await correctOne(house)
   await postSpam(db, live, now)
   await settleHistory(db, HELD_DAYS)
 }

@@ -49,17 +49,23 @@ const NOTES = [
   'Asks for delivery before term starts.',
 ]
 
-/** Somebody has gone on with the older deals: the older one is, the further it is. */
-export async function moveDeals({ db, workspaceId, by, chance }: House): Promise<void> {
+/** The oldest so many deals, by id. */
+export async function oldestDeals({ db, workspaceId }: House, count: number): Promise<string[]> {
   const deals = await db
     .selectFrom('record')
     .select('id')
     .where('workspace_id', '=', workspaceId)
     .where('type', '=', 'deal')
     .orderBy('created_at')
-    .limit(MOVED)
+    .limit(count)
     .execute()
-  for (const [n, { id }] of deals.entries()) {
+  return deals.map(({ id }) => id)
+}
+
+/** Somebody has gone on with the older deals: the older one is, the further it is. */
+export async function moveDeals(house: House): Promise<void> {
+  const { db, workspaceId, by, chance } = house
+  for (const [n, id] of (await oldestDeals(house, MOVED)).entries()) {
     const isOld = n < MOVED / 2
     const stage = chance.weigh([
       { weight: 4, value: 'called' },

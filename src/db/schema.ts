@@ -13,6 +13,7 @@ import type {
   ConnectionTable,
   DeskTable,
   ListTable,
+  ListViewTable,
   RecordFieldTable,
   SegmentTable,
   WorkspaceTable,
@@ -57,6 +58,7 @@ export interface Database {
   desk: DeskTable
   list: ListTable
   segment: SegmentTable
+  list_view: ListViewTable
   connection: ConnectionTable
   form: FormTable
   form_address: FormAddressTable

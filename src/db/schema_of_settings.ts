@@ -85,3 +85,17 @@ export interface SegmentTable {
   changed_by: string
   changed_at: Default<Date>
 }
+
+/** A column of a list as a member sees it. */
+export interface KeptColumn {
+  name: string
+  /** In pixels; `null` for as wide as it needs. */
+  width: number | null
+}
+
+export interface ListViewTable {
+  workspace_id: string
+  user_id: string
+  list: string
+  columns: ColumnType<KeptColumn[], string, string>
+}

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { api, applied, releasedForm, send, smallForm } from '../support/api'
 import { enterHouse } from './house'
 import { expect, test, unique } from './studio'
@@ -73,4 +74,52 @@ test('an address that is taken leads to comparing the two', async ({ browser }) 
   await page.getByPlaceholder('Name or address').fill('bo@')
   await page.getByRole('option', { name: /^bo/ }).click()
   await page.waitForURL('**/people/merge?**')
+})
+
+test('all that is kept of a person is taken along, and they are erased for good', async ({ browser }) => {
+  const slug = unique('erased')
+  const { page, reach } = await enterHouse(browser, `advice@${slug}.example`)
+  await releasedForm(reach, slug, smallForm)
+  const email = `oda@${slug}.example`
+  const sent = await send(reach, slug, { first_name: 'Oda', email, letter: true, wish: 'A kiln' })
+  const { id, contact } = await applied(reach, sent.body.submission)
+  await page.goto(`/people/${contact}`)
+  // The time line shows what followed, and is narrowed to it.
+  const line = page.getByRole('region', { name: 'What happened' })
+  await expect(line).toContainText('Mail “Thank you, Oda”')
+  await line.getByRole('button', { name: 'Changed' }).click()
+  await expect(line.getByText('First name', { exact: true })).toBeVisible()
+  await page.getByLabel('Owner', { exact: true }).selectOption('Berit')
+  await expect(line).toContainText('Berit by hand')
+
+  const [taken] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'a page to read' }).click(),
+  ])
+  const copy = await page.context().newPage()
+  await copy.setContent(readFileSync(await taken.path(), 'utf8'))
+  await expect(copy.getByRole('heading', { level: 1 })).toContainText('keeps of Oda')
+  for (const told of [email, 'A kiln', 'Send me Firing notes.', 'Thank you, Oda'])
+    await expect(copy.getByText(told).first()).toBeVisible()
+  await copy.close()
+
+  await page.getByRole('button', { name: 'Erase…' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Erase for good' })
+  await expect(dialog).toContainText('the answers of 1 submission')
+  const erase = dialog.getByRole('button', { name: 'Erase for good' })
+  await dialog.getByRole('textbox').fill('somebody@else.example')
+  await expect(erase).toBeDisabled()
+  await dialog.getByRole('textbox').fill(email)
+  await erase.click()
+  await page.waitForURL('**/people')
+  await expect(page.getByText('Nobody yet')).toBeVisible()
+  await page.goto(`/people/${contact}`)
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Somebody who was erased')
+  await page.goto(`/arrivals/${id}`)
+  await expect(page.getByText('What is left tells of nobody')).toBeVisible()
+  await expect(page.getByText('Oda')).toHaveCount(0)
+  await page.goto('/settings/history')
+  const told = page.getByRole('row').filter({ hasText: 'erased a person for good' })
+  await expect(told).toContainText('1 submission')
+  await expect(page.getByText(email)).toHaveCount(0)
 })

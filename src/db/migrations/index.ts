@@ -26,6 +26,7 @@ import * as erasing from './0024_erasing'
 import * as owners from './0025_owners'
 import * as segments from './0026_segments'
 import * as errands from './0027_errands'
+import * as views from './0028_views'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -56,4 +57,5 @@ export const migrations: Record<string, Migration> = {
   '0025_owners': owners,
   '0026_segments': segments,
   '0027_errands': errands,
+  '0028_views': views,
 }

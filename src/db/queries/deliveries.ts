@@ -1,6 +1,7 @@
 import { sql } from 'kysely'
 import { asJson, type Db, type Runner } from '../database'
 import { chooseSorting, type Cursor, holdsWords, momentKey, numberKey, readPage, type SortKeys, textKey } from './list'
+import { ERASED_ASIDE } from '@/core/dispatch/aside'
 import type { DeliveryBody } from '@/core/dispatch/targets/bodies'
 import { lockNames } from './clock'
 import { endTrouble, turnsOf } from './lanes'
@@ -204,9 +205,6 @@ export async function putDeliveryAside(
   return row !== undefined
 }
 
-/** Why deliveries about somebody who was erased were put aside: nothing is left of them to be sent. */
-export const ERASED_ASIDE = 'Whoever it was about was erased.'
-
 /** Why deliveries of a cause that was put back were put aside. */
 const PUT_BACK = 'What caused it was put back.'
 
@@ -281,6 +279,32 @@ export const readDeliveries = (db: Runner, workspaceId: string, submissionId: st
     .orderBy('delivery.key')
     .orderBy('delivery.created_at')
     .execute()
+
+/**
+ * What went outside because of somebody: for their submissions and corrections of them, and where these causes changed
+ * them; the latest first.
+ */
+export async function readFollowed(
+  db: Runner,
+  workspaceId: string,
+  { ids, submissions, causes }: Record<'ids' | 'submissions' | 'causes', readonly string[]>,
+) {
+  const keys = ids.map((id) => `%:${id}`)
+  return deliveriesOf(db, workspaceId)
+    .select(sql<string>`coalesce(submission.id, corrected.cause_id, delivery.cause_id)`.as('cause'))
+    .where(
+      sql<boolean>`delivery.id in (
+        select id from delivery where cause_id = any(${submissions}::uuid[])
+          or cause_id in (select cause_id from answers_before where submission_id = any(${submissions}::uuid[]))
+          or (cause_id = any(${causes}::uuid[]) and key like any(${keys}::text[])))`,
+    )
+    .orderBy('delivery.created_at', 'desc')
+    .orderBy('delivery.key')
+    .limit(300)
+    .execute()
+}
+
+export type FollowedDelivery = Awaited<ReturnType<typeof readFollowed>>[number]
 
 export async function countGivenUp(db: Runner, workspaceId: string): Promise<number> {
   const { n } = await db

@@ -1,11 +1,11 @@
 import { sql } from 'kysely'
 import type { Answers } from '@/core/answers/answer'
 import type { DeedName } from '@/core/changes/deeds'
+import { ERASED_ASIDE } from '@/core/dispatch/aside'
 import type { DeliveryBody } from '@/core/dispatch/targets/bodies'
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { RecordType } from '@/core/fields/field'
 import { asJson, type Runner } from '../database'
-import { ERASED_ASIDE } from './deliveries'
 import { likeWord } from './list'
 
 /** A person in all that is stored of them: their record, and every one that is part of it. */
@@ -288,7 +288,7 @@ export async function eraseRecords(
 }
 
 /** What their deals and requests are called from then on. */
-export const OF_NOBODY = 'Of somebody who was erased'
+const OF_NOBODY = 'Of somebody who was erased'
 
 /**
  * Leaves of somebody’s deals and requests what sums are made of: fields that are not `kept` go, with what they ever

@@ -1,3 +1,4 @@
+import { ERASED_ASIDE } from '@/core/dispatch/aside'
 import { explainDelivery } from '@/core/dispatch/targets/registry'
 import { waitsForItsTime } from '@/core/dispatch/waits'
 import type { DeliveryBody } from '@/core/dispatch/targets/bodies'
@@ -80,7 +81,8 @@ export const DELIVERY_COLUMNS: Column<ShownDelivery>[] = [
       const { id, state } = row
       const waits = waitsForItsTime(row)
       return (
-        state !== 'delivered' && (
+        state !== 'delivered' &&
+        row.asideFor !== ERASED_ASIDE && (
           <span className="flex flex-wrap justify-end gap-1.5">
             <Again label={waits ? 'Send now' : 'Send again'} action={resendAction.bind(null, { id })} />
             {(waits || state === 'given_up') && <PutAside id={id} label={waits ? 'Stop…' : 'Put aside…'} />}

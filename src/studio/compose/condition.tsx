@@ -17,10 +17,12 @@ interface Props {
   condition: Condition | null
   onChange: (condition: Condition | null) => void
   always: string
+  /** Whether it says when something is so, and not of whom. */
+  isWhen?: boolean
 }
 
 /** Tests joined by all, any or none, in groups within groups; without tests, always. */
-export function ConditionEditor({ vocabulary, condition, onChange, always }: Props) {
+export function ConditionEditor({ vocabulary, condition, onChange, always, isWhen = true }: Props) {
   const [join, parts] =
     condition === null
       ? (['all', []] as const)
@@ -35,7 +37,7 @@ export function ConditionEditor({ vocabulary, condition, onChange, always }: Pro
   return (
     <>
       {parts.length === 0 && <span className="mr-2 text-soft">{always}</span>}
-      <GroupEditor vocabulary={vocabulary} join={join} parts={[...parts]} depth={1} onChange={keep} />
+      <GroupEditor vocabulary={vocabulary} join={join} parts={[...parts]} depth={1} isWhen={isWhen} onChange={keep} />
     </>
   )
 }
@@ -43,15 +45,22 @@ export function ConditionEditor({ vocabulary, condition, onChange, always }: Pro
 /** Deeper than this nobody can say what a condition means. */
 const DEEPEST = 4
 
+const JOINS = [
+  ['all', 'all of these hold'],
+  ['any', 'any of these holds'],
+  ['none', 'none of these holds'],
+] as const
+
 interface GroupProps {
   vocabulary: Vocabulary
   join: Join
   parts: Condition[]
   depth: number
+  isWhen: boolean
   onChange: (join: Join, parts: Condition[]) => void
 }
 
-function GroupEditor({ vocabulary, join, parts, depth, onChange }: GroupProps) {
+function GroupEditor({ vocabulary, join, parts, depth, isWhen, onChange }: GroupProps) {
   const [first] = vocabulary.paths
   const set = (index: number, part: Condition) => onChange(join, parts.with(index, part))
   const drop = (index: number) => onChange(join, parts.toSpliced(index, 1))
@@ -61,13 +70,9 @@ function GroupEditor({ vocabulary, join, parts, depth, onChange }: GroupProps) {
         <ChoiceField
           hideLabel
           label="How the tests are joined"
-          className="max-w-56"
+          className="block max-w-56"
           value={join}
-          options={[
-            ['all', depth > 1 ? 'all of these hold' : 'when all of these hold'],
-            ['any', depth > 1 ? 'any of these holds' : 'when any of these holds'],
-            ['none', depth > 1 ? 'none of these holds' : 'when none of these holds'],
-          ]}
+          options={JOINS.map(([name, words]) => [name, `${isWhen && depth === 1 ? 'when ' : ''}${words}`] as const)}
           onCommit={(next) => onChange(next as Join, parts)}
         />
       )}
@@ -88,6 +93,7 @@ function GroupEditor({ vocabulary, join, parts, depth, onChange }: GroupProps) {
             join={openGroup(part)[0]}
             parts={openGroup(part)[1]}
             depth={depth + 1}
+            isWhen={isWhen}
             onChange={(nextJoin, next) => (next.length > 0 ? set(index, makeGroup(nextJoin, next)) : drop(index))}
           />
         ),

@@ -1,20 +1,12 @@
 'use client'
 
 import { type KeyboardEvent, type MouseEvent, type ReactNode, useRef, useState } from 'react'
-import type { RecordField, RecordType } from '@/core/fields/field'
-import type { ListInfo, Owner } from '@/core/records/record'
+import type { RecordType } from '@/core/fields/field'
 import { Button } from '../ui/button'
 import { useMay, useWithin } from '../ui/here'
 import type { Column } from '../ui/sheet'
 import { counted } from '../ui/show'
-import { Doing, type WhatToDo } from './doing'
-
-/** What can be done with is known of by whoever chooses. */
-export interface Around {
-  fields: readonly RecordField[]
-  lists: readonly ListInfo[]
-  members: readonly Owner[]
-}
+import { type Around, Doing, type WhatToDo } from './doing'
 
 interface Props<Row> {
   type: RecordType
@@ -22,7 +14,7 @@ interface Props<Row> {
   /** What narrows the list: all that fit are all that it is narrowed to. */
   filter: Readonly<Record<string, string | undefined>>
   around: Around
-  children: (choose: Column<Row>) => ReactNode
+  children: (choose: Column<Row>, isChosen: (row: Row) => boolean) => ReactNode
 }
 
 /** What one of each sort is called. */
@@ -83,7 +75,7 @@ export function Choosing<Row extends { id: string }>({ type, rows, filter, aroun
     : { type, ids: [...chosen] }
   return (
     <div onKeyDown={(event: KeyboardEvent) => event.key === 'Escape' && doing === null && clear()}>
-      {may ? children(column) : children({ head: null, cell: () => null, className: 'hidden' })}
+      {may ? children(column, ({ id }) => isChosen(id)) : children(NONE, () => false)}
       {!none && may && (
         <section
           aria-label="What to do with those that are chosen"
@@ -129,6 +121,9 @@ export function Choosing<Row extends { id: string }>({ type, rows, filter, aroun
     </div>
   )
 }
+
+/** Stands for the column of whoever may only look. */
+const NONE = { head: null, cell: () => null, className: 'hidden' }
 
 interface BoxProps {
   id: string

@@ -1,9 +1,9 @@
 'use client'
 
 import { type FormEvent, type ReactNode, useEffect, useState } from 'react'
-import { identityOf } from '@/core/records/record'
-import type { RecordType } from '@/core/fields/field'
-import { controlOf } from '../people/fieldControls'
+import { identityOf, type ListInfo, type Owner } from '@/core/records/record'
+import type { RecordField, RecordType } from '@/core/fields/field'
+import { controlOf } from '../people/controlOf'
 import { Button } from '../ui/button'
 import { Dialog } from '../ui/dialog'
 import { useGo } from '../ui/here'
@@ -12,10 +12,16 @@ import { counted, figure } from '../ui/show'
 import { toast } from '../ui/toast'
 import { useRun } from '../ui/useRun'
 import { doToManyAction, planErrandAction, putErrandBackAction } from './actions'
-import type { Around } from './choosing'
 
 type Wish = Parameters<typeof doToManyAction>[0]
 type Errand = Wish['errand']
+
+/** What whoever does something to many can choose among. */
+export interface Around {
+  fields: readonly RecordField[]
+  lists: readonly ListInfo[]
+  members: readonly Owner[]
+}
 
 /** What can be done to those that are chosen. */
 export type WhatToDo = Errand['does']
@@ -51,11 +57,13 @@ export function Doing({ type, doing, around, called, chosen, onLeave, onDone }: 
   const [plan, setPlan] = useState<Plan | null>(null)
   const asked = JSON.stringify(chosen)
   useEffect(() => {
-    void run(() => planErrandAction({ chosen: JSON.parse(asked) as Wish['chosen'] })).then(
-      (told) => told && setPlan(told),
-    )
-    // What is chosen is the same as long as this is open.
-    // oxlint-disable-next-line react/exhaustive-deps
+    let gone = false
+    planErrandAction({ chosen: JSON.parse(asked) as Wish['chosen'] })
+      .then((told) => gone || (told.ok ? setPlan(told.value) : toast(told.message)))
+      .catch(() => gone || toast('Lichen cannot be reached. Try again in a moment.'))
+    return () => {
+      gone = true
+    }
   }, [asked])
   const act = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()

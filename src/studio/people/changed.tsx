@@ -1,8 +1,12 @@
 import { Moment, ZoneWords } from '../ui/moment'
-import { type Column, NOWRAP } from '../ui/sheet'
+import type { ChosenColumn } from '../columns/arrange'
+import { NOWRAP } from '../ui/sheet'
 
 /** When a record last changed, as the lists of People end with it. */
-export const changedColumn: Column<{ updatedAt: Date | string }> = {
+export const changedColumn: ChosenColumn<{ updatedAt: Date | string }> = {
+  name: 'changed',
+  title: 'Changed',
+  usual: true,
   head: (
     <>
       Changed, <ZoneWords />

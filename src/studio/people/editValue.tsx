@@ -8,7 +8,7 @@ import { quoted, Outside } from '../ui/outside'
 import { Button } from '../ui/button'
 import { useGo, useMay } from '../ui/here'
 import { changeRecordAction } from './actions'
-import { controlOf } from './fieldControls'
+import { controlOf } from './controlOf'
 import { useChange } from './useChange'
 
 interface Props {

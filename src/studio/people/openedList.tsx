@@ -3,6 +3,9 @@
 import type { Answer } from '@/core/answers/answer'
 import { findField, type RecordField, showStored } from '@/core/fields/field'
 import type { Owner } from '@/core/records/record'
+import type { KeptColumn } from '@/db/schema_of_settings'
+import type { ChosenColumn } from '../columns/arrange'
+import { useColumns } from '../columns/columns'
 import type { OpenedSum, OpenedType } from '@/db/queries/opened'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
@@ -13,19 +16,20 @@ import { Link } from '../ui/link'
 import { Pages, SearchBox, useFilters } from '../ui/list_frame'
 import { Moment, ZoneWords } from '../ui/moment'
 import { Outside } from '../ui/outside'
-import { type Column, NOWRAP, Sheet } from '../ui/sheet'
+import { NOWRAP, Sheet } from '../ui/sheet'
 import { figure } from '../ui/show'
 import { changeRecordAction } from './actions'
 import { changedColumn } from './changed'
 import { ownerColumn, OwnerFilter } from './owner'
+import { nameColumn } from './nameColumn'
 import { PeopleTabs } from './tabs'
 import { useChange } from './useChange'
 
 type Row = RowOf<'deals'>
 
 const WORDS = {
-  deal: { list: 'deals', heading: 'Deals', how: 'stage', none: 'No deals yet' },
-  request: { list: 'requests', heading: 'Requests', how: 'status', none: 'No requests yet' },
+  deal: { list: 'deals', heading: 'Deals', how: 'stage', at: 'Stage', none: 'No deals yet' },
+  request: { list: 'requests', heading: 'Requests', how: 'status', at: 'Status', none: 'No requests yet' },
 } as const
 
 interface Props {
@@ -36,12 +40,14 @@ interface Props {
   /** What they come to, stage by stage. */
   sums: readonly OpenedSum[] | null
   members: readonly Owner[]
+  kept: readonly KeptColumn[] | null
   first: Page<Row>
 }
 
 /** Every deal, or request: how far each is, whose it is, and what they come to. */
-export function OpenedList({ type, query, fields, sums, members, first }: Props) {
+export function OpenedList({ type, query, fields, sums, members, kept, first }: Props) {
   const { list, heading, how, none } = WORDS[type]
+  const { columns, chooser } = useColumns({ list, all: columnsOf(type, fields), kept })
   return (
     <main className="px-4 py-3">
       <div className="mb-2 flex flex-wrap items-center gap-3">
@@ -49,6 +55,7 @@ export function OpenedList({ type, query, fields, sums, members, first }: Props)
         <PeopleTabs at={list} />
         <SearchBox label="Narrow by name, person or company" />
         <OwnerFilter members={members} />
+        <span className="ml-auto">{chooser}</span>
       </div>
       <Sums {...{ type, fields, sums }} chosen={query.at} />
       <Pages list={list} query={query} first={first}>
@@ -68,7 +75,7 @@ export function OpenedList({ type, query, fields, sums, members, first }: Props)
               filter={{ search: query.search, at: query.at, owner: query.owner }}
               around={{ fields, members, lists: [] }}
             >
-              {(choose) => <Sheet rows={rows} columns={[choose, ...columnsOf(type, fields)]} usual="-changed" />}
+              {(choose, isLit) => <Sheet rows={rows} columns={[choose, ...columns]} usual="-changed" isLit={isLit} />}
             </Choosing>
           )
         }
@@ -77,30 +84,31 @@ export function OpenedList({ type, query, fields, sums, members, first }: Props)
   )
 }
 
-const columnsOf = (type: OpenedType, fields: readonly RecordField[]): Column<Row>[] => [
+const columnsOf = (type: OpenedType, fields: readonly RecordField[]): ChosenColumn<Row>[] => [
+  nameColumn('/people/opened', 'What'),
   {
-    head: 'What',
-    by: 'name',
-    cell: ({ id, name }) => (
-      <Link href={`/people/opened/${id}`} className="font-semibold hover:underline">
-        <Outside>{name}</Outside>
-      </Link>
-    ),
-  },
-  {
-    head: type === 'deal' ? 'Stage' : 'Status',
+    name: 'at',
+    title: WORDS[type].at,
+    usual: true,
+    head: WORDS[type].at,
     by: 'at',
     cell: (row) => <Progress row={row} field={findField(fields, type, WORDS[type].how)} />,
   },
   ...fields
-    .filter((field) => field.type === 'money' && !field.retired)
-    .map((field): Column<Row> => ({
-      head: field.label,
-      right: true,
+    .filter(({ name, retired }) => !retired && name !== 'title' && name !== WORDS[type].how)
+    .map((field): ChosenColumn<Row> => ({
+      name: `field ${field.name}`,
+      title: field.label,
+      usual: field.type === 'money',
+      head: <Outside>{field.label}</Outside>,
+      right: field.type === 'money' || field.type === 'number',
       spare: true,
-      cell: ({ values }) => tellMoney(field, values[field.name] ?? null),
+      cell: ({ values }) => <Outside>{tellAmount(field, values[field.name] ?? null)}</Outside>,
     })),
   {
+    name: 'person',
+    title: 'Person',
+    usual: true,
     head: 'Person',
     by: 'person',
     cell: ({ contact, contactName }) =>
@@ -111,6 +119,9 @@ const columnsOf = (type: OpenedType, fields: readonly RecordField[]): Column<Row
       ),
   },
   {
+    name: 'company',
+    title: 'Company',
+    usual: true,
     head: 'Company',
     by: 'company',
     spare: true,
@@ -122,8 +133,19 @@ const columnsOf = (type: OpenedType, fields: readonly RecordField[]): Column<Row
       ),
   },
   ownerColumn,
-  { head: 'Form', spare: true, className: 'text-soft', cell: ({ formName }) => <Outside>{formName ?? '—'}</Outside> },
   {
+    name: 'form',
+    title: 'Form',
+    usual: true,
+    head: 'Form',
+    spare: true,
+    className: 'text-soft',
+    cell: ({ formName }) => <Outside>{formName ?? '—'}</Outside>,
+  },
+  {
+    name: 'opened',
+    title: 'Opened',
+    usual: true,
     head: (
       <>
         Opened, <ZoneWords />
@@ -137,7 +159,7 @@ const columnsOf = (type: OpenedType, fields: readonly RecordField[]): Column<Row
   changedColumn,
 ]
 
-const tellMoney = (field: RecordField, value: Answer): string =>
+const tellAmount = (field: RecordField, value: Answer): string =>
   typeof value === 'number' ? figure(value) : showStored(field, value) || '—'
 
 /** How far one is, moved where it stands: by pointing, or by the arrow keys. */

@@ -97,7 +97,7 @@ function Asked({ id, name, plan, onLeave }: AskedProps) {
       </p>
       {plan.outside.length > 0 && (
         <p className="rounded-md bg-amber-bg px-2.5 py-1.5">
-          What went out is not ours to take back. Ask at:{' '}
+          What went out is not ours to take back, and stays with:{' '}
           {plan.outside.map((title, n) => (
             <span key={title}>
               {n > 0 && ', '}

@@ -4,7 +4,7 @@ import type { Owner } from '@/core/records/record'
 import { useMay } from '../ui/here'
 import { useFilters } from '../ui/list_frame'
 import { Outside } from '../ui/outside'
-import type { Column } from '../ui/sheet'
+import type { ChosenColumn } from '../columns/arrange'
 import { giveOwnerAction } from './actions'
 import { useChange } from './useChange'
 
@@ -32,6 +32,7 @@ export function OwnerField({ id, owner, members }: Props) {
       owner{' '}
       <select
         className="box w-auto! py-0! text-ink"
+        aria-label="Owner"
         disabled={busy}
         value={owner?.id ?? ''}
         onChange={({ target }) => give(target.value)}
@@ -68,7 +69,10 @@ export function OwnerFilter({ members }: { members: readonly Owner[] }) {
 }
 
 /** Who sees to a record, as the lists of People tell it. */
-export const ownerColumn: Column<{ owner: Owner | null }> = {
+export const ownerColumn: ChosenColumn<{ owner: Owner | null }> = {
+  name: 'owner',
+  title: 'Owner',
+  usual: true,
   head: 'Owner',
   by: 'owner',
   spare: true,

@@ -1,35 +1,39 @@
 'use client'
 
 import { type RecordField, showStored } from '@/core/fields/field'
-import type { Owner } from '@/core/records/record'
+import type { KeptColumn } from '@/db/schema_of_settings'
+import type { ChosenColumn } from '../columns/arrange'
+import { useColumns } from '../columns/columns'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
-import { type Around, Choosing } from '../many/choosing'
+import { Choosing } from '../many/choosing'
+import type { Around } from '../many/doing'
 import { Chip } from '../ui/chip'
 import { Email } from '../ui/email'
 import { Empty } from '../ui/empty'
 import { ExportLinks } from '../ui/exports'
 import { Pages, SearchBox } from '../ui/list_frame'
+import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
-import { type Column, Sheet } from '../ui/sheet'
+import { NOWRAP, Sheet } from '../ui/sheet'
 import { changedColumn } from './changed'
 import { ownerColumn, OwnerFilter } from './owner'
 import { SegmentFilter } from './segmentFilter'
+import { nameColumn } from './nameColumn'
 import { PeopleTabs } from './tabs'
 import { Link } from '../ui/link'
 
 interface Props {
   query: QueryOf<'people'>
-  /** Fields of choices: they say which sort of person somebody is. */
-  fields: RecordField[]
   around: Around
-  members: Owner[]
   segments: readonly { name: string; title: string }[]
+  kept: readonly KeptColumn[] | null
   first: Page<RowOf<'people'>>
 }
 
 /** Every contact, the last changed first unless sorted otherwise. */
-export function People({ query, fields, around, members, segments, first }: Props) {
+export function People({ query, around, segments, kept, first }: Props) {
+  const { columns, chooser } = useColumns({ list: 'people', all: columnsOf(around.fields), kept })
   return (
     <main className="px-4 py-3">
       <div className="mb-2 flex flex-wrap items-center gap-3">
@@ -37,8 +41,11 @@ export function People({ query, fields, around, members, segments, first }: Prop
         <PeopleTabs at="contacts" />
         <SearchBox label="Narrow by anything stored" />
         <SegmentFilter segments={segments} />
-        <OwnerFilter members={members} />
-        <ExportLinks of="people" filters={['search', 'owner', 'segment']} />
+        <OwnerFilter members={around.members} />
+        <span className="ml-auto flex items-center gap-2">
+          {chooser}
+          <ExportLinks of="people" filters={['search', 'owner', 'segment']} />
+        </span>
       </div>
       <Pages list="people" query={query} first={first}>
         {(rows) =>
@@ -50,7 +57,7 @@ export function People({ query, fields, around, members, segments, first }: Prop
             )
           ) : (
             <Choosing type="contact" rows={rows} filter={filterOf(query)} around={around}>
-              {(choose) => <Sheet rows={rows} columns={[choose, ...columnsOf(fields)]} usual="-changed" />}
+              {(choose, isLit) => <Sheet rows={rows} columns={[choose, ...columns]} usual="-changed" isLit={isLit} />}
             </Choosing>
           )
         }
@@ -61,44 +68,81 @@ export function People({ query, fields, around, members, segments, first }: Prop
 
 const filterOf = ({ search, owner, segment }: QueryOf<'people'>) => ({ search, owner, segment })
 
-const columnsOf = (fields: readonly RecordField[]): Column<RowOf<'people'>>[] => [
-  {
-    head: 'Name',
-    by: 'name',
-    cell: ({ id, name }) => (
-      <Link href={`/people/${id}`} className="font-semibold hover:underline">
-        <Outside>{name}</Outside>
-      </Link>
-    ),
-  },
-  { head: 'Email', by: 'email', cell: ({ email }) => <Email address={email} /> },
-  {
-    spare: true,
-    head: 'Company',
-    by: 'company',
-    cell: ({ companyId, company }) =>
-      companyId && (
-        <Link href={`/people/companies/${companyId}`} className="hover:underline">
-          <Outside>{company}</Outside>
-        </Link>
-      ),
-  },
-  ...fields.map((field) => ({
-    spare: true,
-    head: field.label,
-    cell: ({ values }: RowOf<'people'>) => <Outside>{showStored(field, values[field.name] ?? null) || '—'}</Outside>,
-  })),
-  {
-    spare: true,
-    head: 'Lists',
-    cell: ({ lists }) =>
-      lists?.map(({ name, title }) => (
-        <span key={name} className="mr-1">
-          <Chip tone="moss">{title}</Chip>
-        </span>
-      )),
-  },
-  ownerColumn,
-  { spare: true, head: 'Submissions', by: 'submissions', right: true, cell: ({ submissions }) => submissions },
-  changedColumn,
-]
+/** As many fields of choices as show where nobody has chosen: they say which sort of person somebody is. */
+const MOST_USUAL = 2
+
+function columnsOf(all: readonly RecordField[]): ChosenColumn<RowOf<'people'>>[] {
+  const fields = all.filter(
+    ({ record, name, retired }) => record === 'contact' && !retired && !IN_THE_NAME.includes(name),
+  )
+  const usual = fields.filter(({ type }) => type === 'choice').slice(0, MOST_USUAL)
+  return [
+    nameColumn('/people'),
+    {
+      name: 'email',
+      title: 'Email',
+      usual: true,
+      head: 'Email',
+      by: 'email',
+      cell: ({ email }) => <Email address={email} />,
+    },
+    {
+      name: 'company',
+      title: 'Company',
+      usual: true,
+      spare: true,
+      head: 'Company',
+      by: 'company',
+      cell: ({ companyId, company }) =>
+        companyId && (
+          <Link href={`/people/companies/${companyId}`} className="hover:underline">
+            <Outside>{company}</Outside>
+          </Link>
+        ),
+    },
+    ...fields.map((field) => ({
+      name: `field ${field.name}`,
+      title: field.label,
+      usual: usual.includes(field),
+      spare: true,
+      head: <Outside>{field.label}</Outside>,
+      cell: ({ values }: RowOf<'people'>) => <Outside>{showStored(field, values[field.name] ?? null) || '—'}</Outside>,
+    })),
+    {
+      name: 'lists',
+      title: 'Lists',
+      usual: true,
+      spare: true,
+      head: 'Lists',
+      cell: ({ lists }) =>
+        lists?.map(({ name, title }) => (
+          <span key={name} className="mr-1">
+            <Chip tone="moss">{title}</Chip>
+          </span>
+        )),
+    },
+    ownerColumn,
+    {
+      name: 'submissions',
+      title: 'Submissions',
+      usual: true,
+      spare: true,
+      head: 'Submissions',
+      by: 'submissions',
+      right: true,
+      cell: ({ submissions }) => submissions,
+    },
+    changedColumn,
+    {
+      name: 'known',
+      title: 'Known since',
+      spare: true,
+      head: 'Known since',
+      className: `${NOWRAP} text-soft`,
+      cell: ({ createdAt }) => <Moment at={createdAt} />,
+    },
+  ]
+}
+
+/** Fields that the name and the address are made of: they have columns of their own. */
+const IN_THE_NAME: readonly string[] = ['first_name', 'last_name', 'email']

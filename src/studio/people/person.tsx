@@ -1,7 +1,7 @@
 import type { RecordField } from '@/core/fields/field'
 import { type ListInfo, type Owner, titleOf } from '@/core/records/record'
+import type { FollowedDelivery } from '@/db/queries/deliveries'
 import type { findPerson } from '@/db/queries/people'
-import { StateChip } from '../arrivals/arrivals'
 import { PageHead } from '../ui/pageHead'
 import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
@@ -27,10 +27,12 @@ interface Props {
   forms: { slug: string; name: string }[]
   doubles: DoubleOf[]
   members: Owner[]
+  /** What went outside because of them. */
+  deliveries: FollowedDelivery[]
 }
 
 /** A person: every stored value with what set it, every change, every list and submission. */
-export function Person({ person, fields, lists, links, forms, doubles, members }: Props) {
+export function Person({ person, fields, lists, links, forms, doubles, members, deliveries }: Props) {
   const { id, values, parts, changes, notes, memberships, submissions, opened } = person
   return (
     <main className="px-4 py-3">
@@ -82,22 +84,11 @@ export function Person({ person, fields, lists, links, forms, doubles, members }
         </div>
         <div className="space-y-5">
           <Notes record={id} notes={notes} />
-          <TimeLine id={id} changes={changes} parts={parts} tell={{ record: 'contact', fields, lists }} />
-          <section>
-            <h2 className="mb-1.5">Submissions</h2>
-            {submissions.length === 0 && <p className="text-soft">None yet.</p>}
-            <ul>
-              {submissions.map(({ id, formName, state, receivedAt }) => (
-                <li key={id} className="py-0.5">
-                  <Link href={`/arrivals/${id}`} className="underline">
-                    <Outside>{formName}</Outside>, <Moment at={receivedAt} />
-                  </Link>{' '}
-                  {state !== 'applied' && <StateChip state={state} />}
-                </li>
-              ))}
-            </ul>
-            <Rest shown={submissions.length} list="/arrivals" search={person.email} />
-          </section>
+          <TimeLine
+            {...{ id, changes, parts, submissions, deliveries, links }}
+            tell={{ record: 'contact', fields, lists }}
+          />
+          <Rest shown={submissions.length} list="/arrivals" search={person.email} />
         </div>
       </div>
     </main>

@@ -7,7 +7,7 @@ import { Moment, ZoneWords } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { type Column, NOWRAP, Sheet } from '../ui/sheet'
 import { EditValue } from './editValue'
-import { HOW } from './timeLine'
+import { HOW } from './happenings'
 import { Link } from '../ui/link'
 
 interface StoredProps {

@@ -1,7 +1,14 @@
+'use client'
+
+import { useState } from 'react'
 import { type Answer, isBlank } from '@/core/answers/answer'
 import { readSlot } from '@/core/changes/slot'
 import { type Tellable, tellHeld, tellSlot } from '@/core/changes/tell'
+import type { FollowedDelivery } from '@/db/queries/deliveries'
 import type { Change, Part } from '@/db/queries/people'
+import { StateChip } from '../arrivals/arrivals'
+import { DeliveryWords } from '../arrivals/deliveries'
+import { type Happening, happeningsOf, HOW, isOf, type Known, NARROWED, type Narrowed } from './happenings'
 import { identityOf } from '@/core/records/record'
 import { Becomes } from '../ui/becomes'
 import { Link } from '../ui/link'
@@ -9,70 +16,73 @@ import { Moment, ZoneWords } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { PutBack } from './putBack'
 
-interface Props {
+interface Props extends Known {
   /** The record it is of. */
   id: string
-  changes: readonly Change[]
   /** What was merged into it: what happened to that is told as well. */
   parts: readonly Part[]
   tell: Tellable
 }
 
-/** All that happened to a record, the latest first: what caused it, and what that did. */
-export function TimeLine({ id, changes, parts, tell }: Props) {
-  const entries = entriesOf(changes.filter(({ field }) => !HANDED_OVER.includes(readSlot(field).is)))
+const NARROWED_WORDS: Record<Narrowed, string> = {
+  sent: 'Sent',
+  changed: 'Changed',
+  mails: 'Mails',
+  notes: 'Notes',
+  links: 'Links',
+}
+
+/** All that happened to a record, the latest first: what caused it, what that did, and what followed. */
+export function TimeLine({ id, parts, tell, ...known }: Props) {
+  const [narrowed, setNarrowed] = useState<Narrowed | null>(null)
+  const all = happeningsOf(known)
+  const shown = narrowed === null ? all : all.filter((one) => isOf(one, narrowed))
+  const offered = NARROWED.filter((one) => all.some((happening) => isOf(happening, one)))
   const latest = new Map<string, string>()
-  for (const { record, field, id: change } of changes)
+  for (const { record, field, id: change } of known.changes)
     if (record === id && !latest.has(field)) latest.set(field, change)
   const partOf = (record: string) => parts.find((one) => one.id === record)
   return (
     <section aria-label="What happened">
-      <h2 className="mb-1.5">
-        What happened{' '}
-        <span className="font-normal text-soft">
-          — <ZoneWords />
-        </span>
-      </h2>
-      {entries.length === 0 && <p className="text-soft">Nothing yet.</p>}
+      <div className="mb-1.5 flex flex-wrap items-baseline gap-x-3">
+        <h2>
+          What happened{' '}
+          <span className="font-normal text-soft">
+            — <ZoneWords />
+          </span>
+        </h2>
+        {offered.length > 1 && (
+          <span role="group" aria-label="What of it shows" className="flex rounded-sm border border-edge bg-white">
+            {[null, ...offered].map((one) => (
+              <button
+                key={one}
+                type="button"
+                aria-pressed={narrowed === one}
+                className={`px-2 py-0.5 ${narrowed === one ? 'bg-moss-bg text-moss' : ''}`}
+                onClick={() => setNarrowed(one)}
+              >
+                {one === null ? 'Everything' : NARROWED_WORDS[one]}
+              </button>
+            ))}
+          </span>
+        )}
+      </div>
+      {all.length === 0 && <p className="text-soft">Nothing yet.</p>}
       <ol className="relative ml-1 border-l-2 border-rule">
-        {entries.map(([first, ...rest]) => (
-          <li key={first.id} className="relative pb-3 pl-4">
+        {shown.map((happening) => (
+          <li key={happening.key} className="relative pb-3 pl-4">
             <span
               aria-hidden
-              className={`absolute top-1.5 -left-[6px] size-2.5 rounded-full border-2 ${first.sort === 'submission' ? 'border-moss bg-moss' : 'border-edge bg-white'}`}
+              className={`absolute top-1.5 -left-[6px] size-2.5 rounded-full border-2 ${isOf(happening, 'sent') ? 'border-moss bg-moss' : 'border-edge bg-white'}`}
             />
             <div className="flex flex-wrap items-baseline gap-x-2">
               <span className="w-[7.5rem] text-soft">
-                <Moment at={first.at} />
+                <Moment at={happening.at} />
               </span>
-              <Head change={first} />
-              {first.sort === 'import' && (
-                <Link href={`/people/imports/${first.cause}`} className="text-teal underline">
-                  the import
-                </Link>
-              )}
-              {isOfMany(first) && (
-                <Link href={`/people/errands/${first.cause}`} className="text-teal underline">
-                  to many at once
-                </Link>
-              )}
-              {first.undoneBy === null && first.sort !== 'import' && !isOfMany(first) && (
-                <span className="ml-auto">
-                  <PutBack cause={first.cause} label="Put back" what={`all that was done ${headWords(first)}`} />
-                </span>
-              )}
+              <Head happening={happening} />
             </div>
-            <ul className={first.undoneBy === null ? '' : 'line-through decoration-edge'}>
-              {[first, ...rest].toReversed().map((change) => (
-                <Line
-                  key={change.id}
-                  {...{ id, change, tell }}
-                  part={partOf(change.record)}
-                  alone={rest.length === 0 && !isOfMany(first)}
-                  isLatest={change.record === id && latest.get(change.field) === change.id}
-                />
-              ))}
-            </ul>
+            <Lines {...{ id, happening, tell, partOf }} isLatest={(one) => latest.get(one.field) === one.id} />
+            <Followed deliveries={happening.followed} />
           </li>
         ))}
       </ol>
@@ -80,38 +90,106 @@ export function TimeLine({ id, changes, parts, tell }: Props) {
   )
 }
 
+interface LinesProps {
+  id: string
+  happening: Happening
+  tell: Tellable
+  partOf: (record: string) => Part | undefined
+  /** Whether nothing changed the same since. */
+  isLatest: (change: Change) => boolean
+}
+
+/** What a cause changed here. */
+function Lines({ id, happening: { changes }, tell, partOf, isLatest }: LinesProps) {
+  const [first] = changes
+  if (!first) return null
+  return (
+    <ul className={first.undoneBy === null ? '' : 'line-through decoration-edge'}>
+      {changes.map((change) => (
+        <Line
+          key={change.id}
+          {...{ id, change, tell }}
+          part={partOf(change.record)}
+          alone={changes.length === 1 && !isOfMany(first)}
+          isLatest={change.record === id && isLatest(change)}
+        />
+      ))}
+    </ul>
+  )
+}
+
+/** What went outside because of something, and how it stands. */
+const Followed = ({ deliveries }: { deliveries: readonly FollowedDelivery[] }) =>
+  deliveries.length === 0 ? null : (
+    <ul>
+      {deliveries.map((delivery) => (
+        <li key={delivery.id} className="grid grid-cols-[7.5rem_minmax(0,1fr)] items-baseline gap-x-2 py-0.5">
+          <span className="text-soft">{FOLLOWED[delivery.state]}</span>
+          <span className="text-soft">
+            <DeliveryWords delivery={delivery} />
+          </span>
+        </li>
+      ))}
+    </ul>
+  )
+
+const FOLLOWED: Record<FollowedDelivery['state'], string> = {
+  delivered: 'Went out',
+  waiting: 'Waits',
+  given_up: 'Did not get out',
+  put_aside: 'Put aside',
+}
+
 /** Whether it was done to others as well, which is put back where that is told. */
 const isOfMany = ({ deed }: Change): boolean => deed === 'doToMany'
-
-/** What only says whose something is: a merge has one such line for each submission. */
-const HANDED_OVER = ['submission', 'link']
-
-/** How whoever did something did it; a submission says so itself. */
-export const HOW: Record<Change['sort'], string> = {
-  submission: 'by a form',
-  member: 'by hand',
-  program: 'through the API',
-  merge: 'merged',
-  import: 'by an import',
-  'put back': 'put back',
-  keeping: 'by a rule of the house',
-}
-
-/** Changes by their cause, as they follow each other. */
-function entriesOf(changes: readonly Change[]): [Change, ...Change[]][] {
-  const entries: [Change, ...Change[]][] = []
-  for (const change of changes) {
-    const before = entries.at(-1)
-    if (before?.[0].cause === change.cause) before.push(change)
-    else entries.push([change])
-  }
-  return entries
-}
 
 const headWords = ({ sort, who, formName }: Change): string =>
   sort === 'submission' ? `by ${formName}` : `by ${who ?? 'somebody'}`
 
-function Head({ change }: { change: Change }) {
+/** What happened, by whom, and putting all of it back. */
+function Head({ happening: { changes, sent, link } }: { happening: Happening }) {
+  const [first] = changes
+  if (link)
+    return (
+      <span>
+        Personal link to <Outside>{link.formName}</Outside> {link.is}
+      </span>
+    )
+  if (sent)
+    return (
+      <span>
+        Sent{' '}
+        <Link href={`/arrivals/${sent.id}`} className="font-semibold text-teal underline">
+          <Outside>{sent.formName}</Outside>
+        </Link>
+        <span className="text-soft">{sent.state === 'applied' ? ', which changed nothing here' : ''}</span>{' '}
+        {sent.state !== 'applied' && <StateChip state={sent.state} />}
+      </span>
+    )
+  if (!first) return <span className="text-soft">What followed</span>
+  return (
+    <>
+      <Who change={first} />
+      {first.sort === 'import' && (
+        <Link href={`/people/imports/${first.cause}`} className="text-teal underline">
+          the import
+        </Link>
+      )}
+      {isOfMany(first) && (
+        <Link href={`/people/errands/${first.cause}`} className="text-teal underline">
+          to many at once
+        </Link>
+      )}
+      {first.undoneBy === null && first.sort !== 'import' && !isOfMany(first) && (
+        <span className="ml-auto">
+          <PutBack cause={first.cause} label="Put back" what={`all that was done ${headWords(first)}`} />
+        </span>
+      )}
+    </>
+  )
+}
+
+function Who({ change }: { change: Change }) {
   const { sort, who, submission, formName, release, undoneBy } = change
   return (
     <span>

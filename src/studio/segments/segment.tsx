@@ -73,6 +73,7 @@ export function SegmentEditor({ segment, around }: Props) {
               vocabulary={vocabulary}
               condition={condition}
               always="Everybody. Add a test to say who."
+              isWhen={false}
               onChange={setCondition}
             />
             {askable.length > 0 && (

@@ -7,7 +7,7 @@ import type { ListName, QueryOf, RowOf } from '../lists/lists'
 import { create } from 'zustand'
 import { Empty } from './empty'
 import { useSettled } from './field'
-import { headClass } from './spare'
+import { asWideAs, headClass } from './spare'
 import { useWithin } from './here'
 
 /** Where the list in view is being led: it shows what was there before until what comes next is read. */
@@ -69,10 +69,13 @@ interface HeadProps {
   by: string
   right?: boolean | undefined
   spare?: boolean | undefined
+  width?: number | undefined
+  /** By which it is drawn wider. */
+  edge?: ReactNode
 }
 
 /** A head that sorts its list: pressed again, the other way round. The address keeps it. */
-export function SortHead({ children, usual, by, right, spare }: HeadProps) {
+export function SortHead({ children, usual, by, right, spare, width, edge }: HeadProps) {
   const filters = useFilters()
   const now = filters.get('sort') || usual
   const direction = now === by ? 'ascending' : now === `-${by}` ? 'descending' : undefined
@@ -80,7 +83,7 @@ export function SortHead({ children, usual, by, right, spare }: HeadProps) {
   const first = right || usual === `-${by}` ? `-${by}` : by
   const next = direction === undefined ? first : direction === 'ascending' ? `-${by}` : by
   return (
-    <th aria-sort={direction} className={headClass(right, spare)}>
+    <th aria-sort={direction} className={headClass(right, spare)} {...asWideAs(width)}>
       <button
         type="button"
         className="rounded-sm hover:underline"
@@ -89,6 +92,7 @@ export function SortHead({ children, usual, by, right, spare }: HeadProps) {
         {children}
         {direction && <span aria-hidden> {direction === 'ascending' ? '↑' : '↓'}</span>}
       </button>
+      {edge}
     </th>
   )
 }

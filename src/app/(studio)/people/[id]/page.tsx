@@ -1,3 +1,4 @@
+import { readFollowed } from '@/db/queries/deliveries'
 import { listDoublesOf } from '@/db/queries/doubles'
 import { listFormNames } from '@/db/queries/forms'
 import { findPerson } from '@/db/queries/people'
@@ -14,12 +15,26 @@ export const metadata = { title: 'Person' }
 export default foundPage('people', orGone(findPerson), async (person, { workspaceId }) => {
   if (isGone(person)) return <Gone gone={person} />
   const { db } = context()
-  const [{ fields, lists, members }, forms, links, doubles] = await Promise.all([
+  const [{ fields, lists, members }, forms, links, doubles, deliveries] = await Promise.all([
     readResources(db, workspaceId),
     listFormNames(db, workspaceId),
     listLinks(db, workspaceId, person.id),
     listDoublesOf(db, workspaceId, person.id),
+    readFollowed(db, workspaceId, {
+      ids: [person.id, ...person.parts.map(({ id }) => id)],
+      submissions: person.submissions.map(({ id }) => id),
+      causes: [...new Set(person.changes.map(({ cause }) => cause))],
+    }),
   ])
   const live = forms.filter(({ isLive }) => isLive)
-  return <Person person={person} fields={fields} lists={lists} links={links} forms={live} {...{ doubles, members }} />
+  return (
+    <Person
+      person={person}
+      fields={fields}
+      lists={lists}
+      links={links}
+      forms={live}
+      {...{ doubles, members, deliveries }}
+    />
+  )
 })
