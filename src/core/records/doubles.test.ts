@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { type Candidate, findDoubles, plainAddress } from './doubles'
+import { type Candidate, findCompanyDoubles, findDoubles, plainAddress } from './doubles'
 
 const person = (id: string, more: Partial<Candidate> = {}): Candidate => ({
   id,
@@ -82,4 +82,23 @@ describe('likely doubles', () => {
 
 it('an address is plain without dots and tags before the at sign', () => {
   expect(plainAddress('Ida.Holm+kiln.club@Studio.Example')).toBe('idaholm@studio.example')
+})
+
+describe('companies that are likely one', () => {
+  const pairs = (...names: string[]) =>
+    findCompanyDoubles(names.map((name) => ({ id: name, name }))).map(({ first, second }) => [first, second])
+  it('are called much the same, whatever their form, case and marks', () => {
+    expect(pairs('Alder Pottery', 'ALDER POTTERY Ltd.', 'Älder Potery')).toHaveLength(3)
+    expect(pairs('Birch Studio AB', 'Birch Studios')).toEqual([['Birch Studio AB', 'Birch Studios']])
+    expect(pairs('Birch Studio', 'Studio Birch')).toEqual([])
+  })
+  it('are not those that share all words but one', () => {
+    expect(pairs('Quarry Clay House', 'Quarry Clay Share', 'Quarry Arts House')).toEqual([])
+    expect(pairs('Birch Studio', 'Birch School', 'Birch')).toEqual([])
+  })
+  it('are none of whom so many share a word that it tells nothing, and any company but with itself', () => {
+    const many = Array.from({ length: 41 }, (_, n) => `Pottery ${n}`)
+    expect(pairs(...many)).toEqual([])
+    expect(pairs('GmbH', 'Ltd', '')).toEqual([])
+  })
 })

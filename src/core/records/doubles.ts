@@ -11,8 +11,13 @@ export interface Candidate {
   phones: readonly string[]
 }
 
-/** Why two contacts may be one person. */
-export type DoubleWhy = 'same phone' | 'same address but for dots and tags' | 'same name and company'
+/** Why two contacts may be one person, or two companies one. */
+export type DoubleWhy =
+  | 'same phone'
+  | 'same address but for dots and tags'
+  | 'same name and company'
+  /** Of companies. */
+  | 'much the same name'
 
 /** Two contacts that may be one person, the lesser id first; `likeness` is from 0 to 1. */
 export interface Double {
@@ -33,6 +38,7 @@ const SAYS: Record<DoubleWhy, number> = {
   'same address but for dots and tags': 0.97,
   'same phone': 0.85,
   'same name and company': 0.8,
+  'much the same name': 0.8,
 }
 
 /**
@@ -78,6 +84,71 @@ export function findDoubles(candidates: Iterable<Candidate>): Double[] {
       for (const other of block.slice(n + 1)) {
         const why = whyAlike(key, one, other)
         if (why) add(found, one, other, why)
+      }
+    })
+  }
+  return [...found.values()].sort((a, b) => b.likeness - a.likeness)
+}
+
+/** A company, as far as it tells whether another is the same. */
+export interface CompanyCandidate {
+  id: string
+  name: string
+}
+
+/** What says which form a company has, and not which company it is; common ones, by no means all. */
+const FORMS = new Set(
+  'ab ag as asa aps bv co corp corporation company doo ek eurl gbr gmbh hb inc incorporated kb kft kg lda limited llc llp ltd mbh nv oy oyj plc pty sa sarl sas sl spa srl sro ug'.split(
+    ' ',
+  ),
+)
+
+/** A company’s name to be compared: its words in their order, but for what says which form it has. */
+function plainCompany(name: string): string {
+  const words = foldCase(name.normalize('NFKD').replace(/\p{M}+/gu, ''))
+    .replaceAll('.', '')
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean)
+  const told = words.filter((word) => !FORMS.has(word))
+  return (told.length > 0 ? told : words).join(' ')
+}
+
+/** How alike two names are word by word, from 0 to 1: one that has another word is another, however long the rest. */
+function wordsAlike(one: string, other: string): number {
+  const [words, others] = [one.split(' '), other.split(' ')]
+  if (words.length !== others.length) return 0
+  return Math.min(...words.map((word, n) => jaroWinkler(word, others[n] ?? '')))
+}
+
+/** Letters of a word that two spellings of a company are likely to share. */
+const SHARED = 4
+
+/** Companies that may be one: those that are called much the same, whatever their form. */
+export function findCompanyDoubles(candidates: Iterable<CompanyCandidate>): Double[] {
+  const blocks = new Map<string, { id: string; name: string }[]>()
+  for (const { id, name } of candidates) {
+    const plain = plainCompany(name)
+    for (const start of new Set(plain.split(' ').map((word) => word.slice(0, SHARED)))) {
+      const block = blocks.get(start)
+      if (block) block.push({ id, name: plain })
+      else blocks.set(start, [{ id, name: plain }])
+    }
+  }
+  const found = new Map<string, Double>()
+  for (const block of blocks.values()) {
+    // A word that so many have, as “pottery”, tells none from another.
+    if (block.length < 2 || block.length > MOST_ALIKE) continue
+    block.forEach((one, n) => {
+      for (const other of block.slice(n + 1)) {
+        const alike = wordsAlike(one.name, other.name)
+        const [first, second] = one.id < other.id ? [one.id, other.id] : [other.id, one.id]
+        if (alike >= ALIKE)
+          found.set(`${first} ${second}`, {
+            first,
+            second,
+            why: ['much the same name'],
+            likeness: SAYS['much the same name'] * alike,
+          })
       }
     })
   }

@@ -29,6 +29,16 @@ export async function* readCandidates(db: Runner, workspaceId: string, phones: r
   }
 }
 
+/** Every company that is there, by what it is called. */
+export const readCompanies = (db: Runner, workspaceId: string) =>
+  db
+    .selectFrom('record')
+    .select(['id', 'title as name'])
+    .where('workspace_id', '=', workspaceId)
+    .where('type', '=', 'company')
+    .where('gone_by', 'is', null)
+    .execute()
+
 /** Keeps the pairs that were found, instead of those found before; those that somebody said are two stay out. */
 export async function writeDoubles(tx: Runner, workspaceId: string, found: readonly Double[]): Promise<void> {
   await tx.deleteFrom('likely_double').where('workspace_id', '=', workspaceId).execute()
@@ -45,14 +55,30 @@ export async function writeDoubles(tx: Runner, workspaceId: string, found: reado
     .execute()
 }
 
-/** Pairs of contacts that may be one, the likeliest first, and when they were looked for. */
+/** One of two that may be one. */
+interface DoubleOne {
+  id: string
+  type: 'contact' | 'company'
+  name: string
+  /** A contact’s address; a company’s mail domain. */
+  email: string | null
+  company: string | null
+  submissions: number
+  /** How many belong to it. */
+  people: number
+  createdAt: string
+}
+
+/** Pairs of contacts, or of companies, that may be one, the likeliest first, and when they were looked for. */
 export async function listDoubles(db: Runner, workspaceId: string, limit: number) {
   const contact = (one: 'a' | 'b', as: 'first' | 'second') =>
-    sql<{ id: string; name: string; email: string; company: string | null; submissions: number; createdAt: string }>`
-      json_build_object('id', ${sql.ref(`${one}.id`)}, 'name', ${sql.ref(`${one}.title`)},
-        'email', ${sql.ref(`${one}.key`)}, 'createdAt', ${sql.ref(`${one}.created_at`)},
+    sql<DoubleOne>`
+      json_build_object('id', ${sql.ref(`${one}.id`)}, 'type', ${sql.ref(`${one}.type`)}, 'name', ${sql.ref(`${one}.title`)},
+        'email', case ${sql.ref(`${one}.type`)} when 'contact' then ${sql.ref(`${one}.key`)} else ${sql.ref(`${one}.domain`)} end, 'createdAt', ${sql.ref(`${one}.created_at`)},
         'company', (select title from record house where house.id = ${sql.ref(`${one}.company_id`)}),
-        'submissions', (select count(*)::int from submission where contact_id = ${sql.ref(`${one}.id`)}))`.as(as)
+        'submissions', (select count(*)::int from submission where contact_id = ${sql.ref(`${one}.id`)}),
+        'people', (select count(*)::int from record person where person.company_id = ${sql.ref(`${one}.id`)}
+          and person.type = 'contact' and person.gone_by is null))`.as(as)
   const [rows, looked] = await Promise.all([
     db
       .selectFrom('likely_double as pair')
@@ -72,10 +98,11 @@ export async function listDoubles(db: Runner, workspaceId: string, limit: number
 
 export type DoublePair = Awaited<ReturnType<typeof listDoubles>>['pairs'][number]
 
-/** Contacts that one may be the same person as. */
+/** Contacts, or companies, that one may be the same as. */
 export async function listDoublesOf(db: Runner, workspaceId: string, id: string) {
   const { rows } = await sql<{ id: string; name: string; email: string; why: string[] }>`
-    select other.id, other.title as name, other.key as email, pair.why
+    select other.id, other.title as name, pair.why,
+      case other.type when 'contact' then other.key else coalesce(other.domain, '') end as email
     from likely_double pair
     join record other on other.id = case when pair.first_id = ${id} then pair.second_id else pair.first_id end
     where pair.workspace_id = ${workspaceId} and (pair.first_id = ${id} or pair.second_id = ${id})
@@ -109,5 +136,5 @@ export const queueDoublesOfChanged = (db: Runner) =>
   sql`
     select graphile_worker.add_job('find_doubles', json_build_object('workspace', id), job_key := 'find doubles:' || id)
     from workspace where doubles_at is null
-      or exists (select from record where record.workspace_id = workspace.id and type = 'contact' and updated_at > doubles_at)
+      or exists (select from record where record.workspace_id = workspace.id and type in ('contact', 'company') and updated_at > doubles_at)
   `.execute(db)

@@ -128,10 +128,12 @@ export const mergeRecords = deed({
 
 const one = z.object({
   id: z.uuid(),
+  type: z.enum(['contact', 'company']),
   name: z.string(),
-  email: z.string(),
+  email: z.string().nullable().describe('A contact’s address; a company’s mail domain'),
   company: z.string().nullable(),
   submissions: z.number(),
+  people: z.number().describe('How many belong to a company'),
   createdAt: z.coerce.date(),
 })
 
@@ -139,7 +141,7 @@ const one = z.object({
 const MOST_PAIRS = 100
 
 export const readDoubles = deed({
-  summary: 'Contacts that may be one person, the likeliest pairs first, as they were looked for last',
+  summary: 'Contacts that may be one person, and companies, the likeliest pairs first, as they were looked for last',
   may: 'people',
   input: z.object({}),
   gives: z.object({
@@ -147,7 +149,9 @@ export const readDoubles = deed({
       z.object({
         first: one,
         second: one,
-        why: z.array(z.enum(['same phone', 'same address but for dots and tags', 'same name and company'])),
+        why: z.array(
+          z.enum(['same phone', 'same address but for dots and tags', 'same name and company', 'much the same name']),
+        ),
         likeness: z.number(),
       }),
     ),

@@ -3,7 +3,7 @@
 import { type KeyboardEvent, type MouseEvent, type ReactNode, useRef, useState } from 'react'
 import type { RecordType } from '@/core/fields/field'
 import { Button } from '../ui/button'
-import { useMay, useWithin } from '../ui/here'
+import { useGo, useMay, useWithin } from '../ui/here'
 import type { Column } from '../ui/sheet'
 import { counted } from '../ui/show'
 import { type Around, Doing, type WhatToDo } from './doing'
@@ -35,6 +35,7 @@ export function Choosing<Row extends { id: string }>({ type, rows, filter, aroun
   const [doing, setDoing] = useState<WhatToDo | null>(null)
   const last = useRef<string | null>(null)
   const may = useMay('answer')
+  const go = useGo()
   const clear = () => {
     setChosen(new Set())
     setAllThatFit(false)
@@ -69,6 +70,9 @@ export function Choosing<Row extends { id: string }>({ type, rows, filter, aroun
       <RowBox id={id} called={'name' in row ? String(row.name) : id} on={isChosen(id)} onChoose={choose} />
     ),
   }
+  // Two sorts of records are ever one, and side by side there is room for so many.
+  const isMergeable =
+    (type === 'contact' || type === 'company') && !allThatFit && chosen.size > 1 && chosen.size <= MOST_MERGED
   const none = chosen.size === 0 && !allThatFit
   const wish = allThatFit
     ? { type, all: Object.fromEntries(Object.entries(filter).filter(([, value]) => value)) }
@@ -98,6 +102,7 @@ export function Choosing<Row extends { id: string }>({ type, rows, filter, aroun
             </>
           )}
           <Button onClick={() => setDoing('note')}>Note…</Button>
+          {isMergeable && <Button onClick={() => go.to(`/people/merge?of=${[...chosen].join(',')}`)}>Merge…</Button>}
           {type === 'contact' && <TakeAlong chosen={chosen} filter={allThatFit ? filter : null} />}
           {type === 'contact' && <Button onClick={() => setDoing('erase')}>Erase…</Button>}
           <Button look="quiet" className="ml-auto" onClick={clear}>
@@ -121,6 +126,9 @@ export function Choosing<Row extends { id: string }>({ type, rows, filter, aroun
     </div>
   )
 }
+
+/** Most that are merged at once. */
+const MOST_MERGED = 10
 
 /** Stands for the column of whoever may only look. */
 const NONE = { head: null, cell: () => null, className: 'hidden' }

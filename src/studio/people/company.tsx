@@ -4,6 +4,7 @@ import type { findCompany } from '@/db/queries/people'
 import { PageHead } from '../ui/pageHead'
 import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
+import { type DoubleOf, LikelyDoubles } from './likelyDoubles'
 import { MergeWith } from './mergeWith'
 import { OwnerField } from './owner'
 import { Parts } from './parts'
@@ -20,10 +21,11 @@ interface Props {
   fields: RecordField[]
   lists: ListInfo[]
   members: Owner[]
+  doubles: DoubleOf[]
 }
 
 /** A company: what is stored, its people, its deals and requests, its notes, and what happened. */
-export function Company({ company, fields, lists, members }: Props) {
+export function Company({ company, fields, lists, members, doubles }: Props) {
   const { id, key, domain, values, parts, notes, people, opened, changes, createdAt } = company
   return (
     <main className="px-4 py-3">
@@ -36,6 +38,7 @@ export function Company({ company, fields, lists, members }: Props) {
         <OwnerField id={id} owner={company.owner} members={members} />
         <MergeWith id={id} list="companies" called="company" />
       </PageHead>
+      <LikelyDoubles id={id} doubles={doubles} page="/people/companies" />
       <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] max-[899px]:*:overflow-x-auto">
         <div className="space-y-5">
           <Stored record="company" {...{ id, values, fields, changes }} />

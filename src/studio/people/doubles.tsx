@@ -8,6 +8,7 @@ import { Only } from '../ui/here'
 import { Link } from '../ui/link'
 import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
+import { counted } from '../ui/show'
 import { toast } from '../ui/toast'
 import { useRun } from '../ui/useRun'
 import { lookForDoublesAction, sayTwoAction } from './actions'
@@ -18,7 +19,7 @@ interface Props {
   lookedAt: Date | string | null
 }
 
-/** Contacts that may be one person: each pair is looked at, and merged or told apart. */
+/** Contacts that may be one person, and companies that may be one: each pair is looked at, and merged or told apart. */
 export function Doubles({ pairs, lookedAt }: Props) {
   const { busy, run } = useRun()
   const look = async () => {
@@ -47,7 +48,8 @@ export function Doubles({ pairs, lookedAt }: Props) {
       </div>
       {pairs.length === 0 ? (
         <Empty title="Nobody is likely there twice">
-          The same phone, the same address but for dots and tags, or much the same name in one company would show here.
+          The same phone, the same address but for dots and tags, much the same name in one company, or two companies of
+          much the same name would show here.
         </Empty>
       ) : (
         <ul>
@@ -96,20 +98,23 @@ function Pair({ pair: { first, second, why } }: { pair: DoublePair }) {
   )
 }
 
-const Somebody = ({ one: { id, name, email, company, submissions } }: { one: DoublePair['first'] }) => (
+const Somebody = ({ one: { id, type, name, email, company, submissions, people } }: { one: DoublePair['first'] }) => (
   <span className="min-w-0">
-    <Link href={`/people/${id}`} className="font-semibold hover:underline">
+    <Link
+      href={type === 'company' ? `/people/companies/${id}` : `/people/${id}`}
+      className="font-semibold hover:underline"
+    >
       <Outside>{name}</Outside>
     </Link>
     <span className="block text-soft">
-      <Outside>{email}</Outside>
+      <Outside>{email ?? 'no mail domain'}</Outside>
       {company && (
         <>
           {' '}
           · <Outside>{company}</Outside>
         </>
       )}{' '}
-      · {submissions} sent
+      · {type === 'company' ? counted(people, 'person', 'people') : `${submissions} sent`}
     </span>
   </span>
 )

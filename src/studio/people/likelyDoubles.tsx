@@ -6,14 +6,21 @@ import { Outside } from '../ui/outside'
 export type DoubleOf = Awaited<ReturnType<typeof listDoublesOf>>[number]
 
 /** Who may be the same person, and why, with a way to compare them; nothing where there is nobody. */
-export const LikelyDoubles = ({ id, doubles }: { id: string; doubles: readonly DoubleOf[] }) =>
+interface Props {
+  id: string
+  doubles: readonly DoubleOf[]
+  /** Where pages of their sort are. */
+  page?: string
+}
+
+export const LikelyDoubles = ({ id, doubles, page = '/people' }: Props) =>
   doubles.length > 0 && (
     <ul className="mb-3 max-w-4xl rounded-md bg-teal-bg px-3 py-1.5">
       {doubles.map((other) => (
         <li key={other.id} className="flex flex-wrap items-baseline gap-x-2 py-0.5">
           <span>
             Likely the same as{' '}
-            <Link href={`/people/${other.id}`} className="font-semibold underline">
+            <Link href={`${page}/${other.id}`} className="font-semibold underline">
               <Outside>{other.name}</Outside>
             </Link>{' '}
             <span className="text-soft">

@@ -3,6 +3,7 @@
 import type { Answer } from '@/core/answers/answer'
 import { findField, type RecordField, showStored } from '@/core/fields/field'
 import type { Owner } from '@/core/records/record'
+import { wilson } from '@/core/readout/wilson'
 import type { KeptColumn } from '@/db/schema_of_settings'
 import type { ChosenColumn } from '../columns/arrange'
 import { useColumns } from '../columns/columns'
@@ -17,7 +18,7 @@ import { Pages, SearchBox, useFilters } from '../ui/list_frame'
 import { Moment, ZoneWords } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { NOWRAP, Sheet } from '../ui/sheet'
-import { figure } from '../ui/show'
+import { figure, percent, range } from '../ui/show'
 import { changeRecordAction } from './actions'
 import { changedColumn } from './changed'
 import { ownerColumn, OwnerFilter } from './owner'
@@ -233,7 +234,28 @@ function Sums({ type, fields, sums, chosen }: SumsProps) {
           />
         )
       })}
+      <Won stages={stages} countOf={(stage) => sums.find(({ at }) => at === stage)?.count ?? 0} />
     </div>
+  )
+}
+
+interface WonProps {
+  stages: readonly { at: string }[]
+  countOf: (stage: string) => number
+}
+
+/** How many of those that ended were won, with its range; nothing where stages do not say it, or none has ended. */
+function Won({ stages, countOf }: WonProps) {
+  if (!['won', 'lost'].every((name) => stages.some(({ at }) => at === name))) return null
+  const [won, ended] = [countOf('won'), countOf('won') + countOf('lost')]
+  const sure = wilson(won, ended)
+  if (!sure) return null
+  return (
+    <p className="flex min-w-28 flex-col rounded-md px-3 py-1.5">
+      <span className="text-soft">Won, of {figure(ended)} that ended</span>
+      <b className="text-[15px] font-semibold">{percent(won / ended)}</b>
+      <span className="text-soft">95 % range {range(sure)}</span>
+    </p>
   )
 }
 
