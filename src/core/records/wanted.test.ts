@@ -6,7 +6,7 @@ const studio = { kind: 'short_text' as const, name: 'studio', label: 'Studio' }
 const form = formOf([emailQuestion, { ...studio, lands: [{ record: 'company' as const, field: 'name' }] }], {
   records: { company: true, deal: { title: 'Deal', again: 'same' } },
 })
-const nothing = { emails: [], contacts: [], companyKeys: [], domains: [], openings: false }
+const nothing = { emails: [], contacts: [], companyKeys: [], domains: [], openings: false, houses: false }
 
 describe('what a submission may match', () => {
   it('is the contact, the company by name and by domain, and what the form opened before', () => {
@@ -17,6 +17,7 @@ describe('what a submission may match', () => {
       companyKeys: ['alder pottery'],
       domains: ['alder.example'],
       openings: true,
+      houses: false,
     })
   })
   it('is no company where the form matches none, nor by a free mail domain', () => {

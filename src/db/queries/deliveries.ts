@@ -329,7 +329,7 @@ export interface DeliveryFilter {
 
 export const DELIVERY_KEYS = {
   planned: momentKey(sql`delivery.created_at`),
-  form: textKey(sql`form.name`),
+  form: textKey(sql`coalesce(form.name, '')`),
   state: textKey(sql`delivery.state`),
   attempts: numberKey(sql`delivery.attempts`),
   when: momentKey(sql`coalesce(delivery.settled_at, delivery.next_at, delivery.created_at)`),
