@@ -16,7 +16,7 @@ await runOrTell(async () => {
     const token = await lichen.loadAnew(['--no-visits'])
     await lichen.startAll()
     const reach = { MEASURE_URL: lichen.url, MEASURE_DATABASE: lichen.cluster.url, MEASURE_TOKEN: token }
-    for (const script of ['accepting', 'typing', 'importing'])
+    for (const script of ['accepting', 'typing', 'importing', 'people'])
       process.exitCode ||= await runShown(process.execPath, ['--import', 'tsx', `tests/load/${script}.ts`], reach)
   } finally {
     await lichen.stop()

@@ -79,6 +79,7 @@ export interface Database {
   visit: VisitTable
   visit_event: VisitEventTable
   submission: SubmissionTable
+  submission_note: SubmissionNoteTable
   delivery: DeliveryTable
   lane_trouble: LaneTroubleTable
   file: FileTable
@@ -247,6 +248,19 @@ interface SubmissionTable {
   settled_at: MaybeMoment
   /** The cause that erased whoever sent it: what is left tells of nobody. */
   erased_by: Default<string | null>
+  /** When it was put into the bin, and by whom: it counts nowhere until it is restored. */
+  binned_at: MaybeMoment
+  binned_by: Default<string | null>
+}
+
+/** What colleagues should know of a submission. */
+interface SubmissionNoteTable {
+  id: string
+  workspace_id: string
+  submission_id: string
+  text: string
+  who: string
+  written_at: Default<Date>
 }
 
 /** `put_aside`: given up, and nobody need look at it again. */

@@ -111,6 +111,12 @@ describe('every operation', () => {
       return (await query(facts.database, jobs, [goingErrand])).length === 0
     })
     await query(facts.database, `update errand set state = 'doing' where id = $1`, [goingErrand])
+    const binned = await send(reach, slug, { first_name: 'Binned', email: `binned@${slug}.example` })
+    await applied(reach, binned.body.submission)
+    await api(reach, 'POST', '/bin', { ids: [binned.body.submission] })
+    const submissionNote = await api<{ id: string }>(reach, 'POST', `/submissions/${sent.body.submission}/notes`, {
+      text: 'Rang',
+    })
     const merge = { kept: contact, gone: [company.body.id] }
     const addBook = async () => {
       const text = `email,size\nbook@${slug}.example,3\n`
@@ -156,6 +162,11 @@ describe('every operation', () => {
       },
       'POST /submissions/{id}/again': { path: `/submissions/${failed.body.submission}/again` },
       'POST /submissions/{id}/real': { path: `/submissions/${spam.body.submission}/real` },
+      'POST /submissions/{id}/notes': { path: `/submissions/${sent.body.submission}/notes`, body: { text: 'Rang' } },
+      'DELETE /submission-notes/{id}': { path: `/submission-notes/${submissionNote.body.id}` },
+      'POST /bin': { body: { ids: [failed.body.submission] } },
+      'POST /bin/restored': { body: { ids: [failed.body.submission] } },
+      'POST /bin/removed': { body: { ids: [binned.body.submission] } },
       'POST /spam/settled': { body: { ids: [sent.body.submission] } },
       'GET /unfinished': {},
       'GET /deliveries': {},
@@ -265,7 +276,7 @@ describe('every operation', () => {
       ...ONLY_STUDIO,
       'takeAlong',
       'takePersonAlong',
-      ...DEED_NAMES.filter((name) => name.startsWith('remove')),
+      ...DEED_NAMES.filter((name) => /^remove(Ended|Left)/.test(name)),
     ]
     expect([...new Set(body.history.map(({ deed }) => deed))].sort()).toEqual(
       DEED_NAMES.filter((name) => !elsewhere.includes(name)).sort(),

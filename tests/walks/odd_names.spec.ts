@@ -19,6 +19,9 @@ const SCREENS = [
   '/arrivals?state=unfinished',
   '/people',
   '/people/companies',
+  '/people/segments',
+  '/people/deals',
+  '/people/doubles',
   '/outbox?show=all',
   '/settings',
   '/settings/members',
@@ -70,7 +73,7 @@ test('every screen keeps to its width, whatever things are called', async ({ bro
     const slug = unique('odd')
     slugs.push(slug)
     await api(reach, 'POST', '/desks', { title: name.slice(0, 100), addresses: [`${'d'.repeat(50)}${n}@elm.example`] })
-    await api(reach, 'POST', '/lists', { title: name.slice(0, 100) })
+    const list = await api<{ name: string }>(reach, 'POST', '/lists', { title: name.slice(0, 100) })
     const member = await makeMember(facts, other.id, 'editor', name.slice(0, 80))
     await query(
       facts.database,
@@ -119,6 +122,16 @@ test('every screen keeps to its width, whatever things are called', async ({ bro
     )
     for (const record of [contact, deal?.id]) await api(reach, 'POST', `/records/${record}/notes`, { text: name })
     await api(reach, 'PUT', `/records/${contact}`, { values: { last_name: name } })
+    await api(reach, 'PUT', `/records/${contact}/owner`, { owner: member.id })
+    await api(reach, 'POST', `/submissions/${sent.body.submission}/notes`, { text: name })
+    const condition = { value: 'contact.first_name', is: 'equals', to: name }
+    const title = name.slice(0, 100)
+    const segment = await api<{ name: string }>(reach, 'POST', '/segments', { title, condition })
+    const errand = await api<{ id: string }>(reach, 'POST', '/errands', {
+      chosen: { type: 'contact', ids: [contact] },
+      errand: { does: 'join', list: list.body.name, wording: name },
+    })
+    screens.push(`/people/errands/${errand.body.id}`, `/people/segments/${segment.body.name}`)
     screens.push(`/arrivals/${sent.body.submission}`, `/people/${contact}`, `/people/companies/${company?.company_id}`)
     screens.push(`/people/opened/${deal?.id}`)
     screens.push(...PLACES.map((place) => `/forms/${slug}/${place}`))

@@ -1,3 +1,4 @@
+import { ERASED } from '../formats/blot'
 import type { Answer } from './answer'
 import type { Domain } from './kind'
 
@@ -5,16 +6,20 @@ import type { Domain } from './kind'
 const FEW = 1000
 
 /**
- * What of an answer tells nothing of who gave it: what was chosen of what was offered, and a place on a scale. What
- * somebody wrote, days, and numbers without bounds do, and are blank.
+ * What of an answer tells nothing of who gave it: what was chosen of what was offered, and a place on a scale. Of what
+ * somebody wrote it is left that they wrote something, so that who answered stays counted; days, times, files and
+ * numbers without bounds are blank.
  */
 export function namelessAnswer(domain: Domain, answer: Answer): Answer {
   switch (domain.is) {
     case 'one of':
-      return typeof answer === 'string' && domain.values.includes(answer) ? answer : null
+      if (typeof answer !== 'string') return null
+      return domain.values.includes(answer) ? answer : domain.open ? wasWritten(answer) : null
     case 'some of': {
-      const chosen = Array.isArray(answer) ? answer.filter((one) => domain.values.includes(String(one))) : []
-      return chosen.length > 0 ? chosen : null
+      const given = Array.isArray(answer) ? answer.map(String) : []
+      const chosen = given.filter((one) => domain.values.includes(one))
+      const kept = domain.open && chosen.length < given.length ? [...chosen, ERASED] : chosen
+      return kept.length > 0 ? kept : null
     }
     case 'number':
       return typeof answer === 'number' && isScale(domain) ? answer : null
@@ -22,13 +27,16 @@ export function namelessAnswer(domain: Domain, answer: Answer): Answer {
       return typeof answer === 'boolean' ? answer : null
     case 'record':
       return namelessParts(domain, answer)
+    case 'text':
+      return wasWritten(answer)
     case 'day':
     case 'time':
-    case 'text':
     case 'files':
       return null
   }
 }
+
+const wasWritten = (answer: Answer): Answer => (typeof answer === 'string' && answer !== '' ? ERASED : null)
 
 const isScale = ({ least, most, step }: Extract<Domain, { is: 'number' }>): boolean =>
   least !== null && most !== null && step !== null && (most - least) / step <= FEW

@@ -43,15 +43,19 @@ const given: Answers = {
 describe('what is left of answers once nobody is told of', () => {
   it('is what was chosen of what was offered, and places on scales', () => {
     expect(namelessAnswers(form, given)).toEqual({
+      words: '(erased)',
       one: 'celadon',
-      some: ['celadon'],
+      some: ['celadon', '(erased)'],
       liking: 4,
       kiln: true,
       letter: false,
       order: { place_1: 'tenmoku', place_2: 'celadon' },
     })
   })
-  it('is nothing of what was written where something could be chosen', () => {
-    expect(namelessAnswers(form, { one: 'Mira’s', some: ['Mira’s'], unknown: 'Mira' })).toEqual({})
+  it('is only that something was written where something could be chosen', () => {
+    expect(namelessAnswers(form, { one: 'Mira’s', some: ['Mira’s'], unknown: 'Mira', words: '' })).toEqual({
+      one: '(erased)',
+      some: ['(erased)'],
+    })
   })
 })

@@ -1,6 +1,6 @@
 import { type Kysely, sql } from 'kysely'
 
-/** People who fit a condition, kept under a name; and what such conditions are answered by. */
+/** People who fit a condition, kept under a name. */
 export async function up(db: Kysely<unknown>): Promise<void> {
   await sql`
     create table segment (
@@ -13,10 +13,6 @@ export async function up(db: Kysely<unknown>): Promise<void> {
       primary key (workspace_id, name)
     )`.execute(db)
   await sql`comment on table segment is 'People who fit a condition'`.execute(db)
-  // Who sent which form, and when, is told without the submissions themselves.
-  await sql`create index submission_of_contact on submission (contact_id, received_at desc) include (form_id, state)
-    where contact_id is not null`.execute(db)
-  await sql`drop index submission_contact_id_received_at_idx`.execute(db)
 }
 
 export async function down(): Promise<void> {

@@ -27,6 +27,7 @@ import * as owners from './0025_owners'
 import * as segments from './0026_segments'
 import * as errands from './0027_errands'
 import * as views from './0028_views'
+import * as bin from './0029_bin'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -58,4 +59,5 @@ export const migrations: Record<string, Migration> = {
   '0026_segments': segments,
   '0027_errands': errands,
   '0028_views': views,
+  '0029_bin': bin,
 }

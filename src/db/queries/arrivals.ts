@@ -6,8 +6,8 @@ import { chooseSorting, type Cursor, holdsWords, momentKey, readPage, type SortK
 
 export interface ArrivalFilter {
   form?: string | undefined
-  /** `settled`: spam that a person looked at and left as such. Left out: everything but spam. */
-  state?: SubmissionState | 'settled' | undefined
+  /** `settled`: spam that a person looked at and left as such; `binned`: what is in the bin. Left out: everything but spam. */
+  state?: SubmissionState | 'settled' | 'binned' | undefined
   search?: string | undefined
   /** One of the keys of the list, with `-` before it for the greatest first. */
   sort?: string | undefined
@@ -24,7 +24,7 @@ const SEARCHED = {
   visit: { text: sql`values_text(answers)`, rows: [sql`visit.answers is not null and visit.sent_at is null`] },
 }
 
-/** Whether a row holds the words, or is of a contact whose name or address does: each found through its index. */
+/** Whether a row holds the words, or a note of it does, or it is of a contact whose name or address does: each found through its index. */
 function inRowsOrTheirs(
   table: keyof typeof SEARCHED,
   contact: RawBuilder<unknown>,
@@ -39,6 +39,12 @@ function inRowsOrTheirs(
   )
   return sql<boolean>`${id} in (
     ${sql.join(holding, sql` union all `)}
+    ${
+      table === 'submission'
+        ? sql`union all select submission_id from submission_note
+      where workspace_id = ${workspaceId} and ${holdsWords(sql`text`, search)}`
+        : sql``
+    }
     union all
     select ${id} from record join ${sql.table(table)} on ${contact} = record.id
     where record.workspace_id = ${workspaceId} and record.type = 'contact'
@@ -53,8 +59,14 @@ export const SUBMISSION_KEYS = {
   why: textKey(sql`array_to_string(submission.suspicions, ' ')`),
 } satisfies SortKeys
 
-/** Spam is in a list of its own. */
+/** Spam is in a list of its own, and so is what is in the bin. */
 function inState(state: ArrivalFilter['state']) {
+  if (state === 'binned') return sql<boolean>`submission.binned_at is not null and submission.erased_by is null`
+  return sql<boolean>`submission.binned_at is null and ${inStateOutside(state)}`
+}
+
+/** The same of what is not in the bin. */
+function inStateOutside(state: Exclude<ArrivalFilter['state'], 'binned'>) {
   if (state === undefined) return sql<boolean>`submission.state <> 'spam'`
   if (state === 'settled') return sql<boolean>`submission.state = 'spam' and submission.settled_at is not null`
   if (state === 'spam') return sql<boolean>`submission.state = 'spam' and submission.settled_at is null`
@@ -84,6 +96,7 @@ export function listSubmissions(db: Runner, workspaceId: string, filter: Arrival
       'submission.error',
       'submission.suspicions',
       'submission.settled_at as settledAt',
+      'submission.binned_at as binnedAt',
       'submission.received_at as receivedAt',
       'submission.applied_at as appliedAt',
     ])
@@ -206,6 +219,8 @@ export async function findSubmission(db: Runner, workspaceId: string, id: string
       'undone.id as undoneBy',
       'undone.who as undoneWho',
       'undone.at as undoneAt',
+      'submission.binned_at as binnedAt',
+      'submission.binned_by as binnedBy',
       'erased.who as erasedWho',
       'erased.at as erasedAt',
     ])

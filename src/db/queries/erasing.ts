@@ -158,6 +158,7 @@ export async function eraseSubmissions(
     where submission.workspace_id = ${workspaceId} and submission.id = row.id
   `.execute(tx)
   await sql`delete from answers_before where submission_id = any(${ids}::uuid[])`.execute(tx)
+  await sql`delete from submission_note where submission_id = any(${ids}::uuid[])`.execute(tx)
   await sql`
     update visit set link = '{}', page_before = null, link_holder = null, left_by = null,
       answers = case when answers is null then null else '{}'::jsonb end
@@ -366,7 +367,17 @@ export interface TellingText {
 }
 
 /** Where else texts may name somebody: each is read, and written as it reads once they are blotted out. */
-export const PLACES = ['note', 'change', 'cause', 'rehearsal', 'submission', 'correction', 'trouble', 'entry'] as const
+export const PLACES = [
+  'note',
+  'noted submission',
+  'change',
+  'cause',
+  'rehearsal',
+  'submission',
+  'correction',
+  'trouble',
+  'entry',
+] as const
 
 type Place = (typeof PLACES)[number]
 
@@ -389,6 +400,8 @@ export async function readTelling(
   const queries: Record<Place, ReturnType<typeof sql<TellingText>>> = {
     note: sql`select id::text, to_jsonb(text) as text from note
       where workspace_id = ${workspaceId} and (record_id = any(${records}::uuid[]) or ${named(sql`text`)})`,
+    'noted submission': sql`select id::text, to_jsonb(text) as text from submission_note
+      where workspace_id = ${workspaceId} and ${named(sql`text`)}`,
     change: sql`select seq::text as id, jsonb_build_object('from', "from", 'to', "to", 'because', because) as text
       from record_change where workspace_id = ${workspaceId} and record_id = any(${records}::uuid[])`,
     cause: sql`select id::text, to_jsonb(about) as text from cause
@@ -424,6 +437,8 @@ export async function writeTelling(
   const row = sql`jsonb_to_recordset(${asJson(rows)}::jsonb) as row(id text, text jsonb)`
   const queries: Record<Place, ReturnType<typeof sql>> = {
     note: sql`update note set text = row.text #>> '{}' from ${row} where note.id = row.id::uuid`,
+    'noted submission': sql`update submission_note set text = row.text #>> '{}' from ${row}
+      where submission_note.id = row.id::uuid`,
     change: sql`update record_change set "from" = row.text -> 'from', "to" = row.text -> 'to',
       because = row.text ->> 'because' from ${row} where seq = row.id::bigint`,
     cause: sql`update cause set about = row.text #>> '{}' from ${row}

@@ -24,7 +24,8 @@ export interface PeopleFilter {
   limit: number
 }
 
-const submissionsOf = sql<number>`(select count(*)::int from submission where submission.contact_id = contact.id)`
+const submissionsOf = sql<number>`(select count(*)::int from submission where submission.contact_id = contact.id
+  and submission.binned_at is null)`
 
 export const CONTACT_KEYS = {
   changed: momentKey(sql`contact.updated_at`),
@@ -188,6 +189,7 @@ export async function findPerson(db: Runner, workspaceId: string, id: string) {
       .select(['submission.id', 'form.name as formName', 'submission.state', 'submission.received_at as receivedAt'])
       .where('submission.workspace_id', '=', workspaceId)
       .where('submission.contact_id', '=', id)
+      .where('submission.binned_at', 'is', null)
       .orderBy('submission.seq', 'desc')
       .limit(MOST_SHOWN)
       .execute(),

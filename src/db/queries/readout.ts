@@ -17,7 +17,7 @@ export const OTHER_SOURCES = 'Other sources'
  * Counts one form's day anew from its visits and puts the result in place of what stood there. A day is the day on
  * which visitors arrived, in the workspace's time zone, so that everything they do later counts where they came from.
  * Beyond the commonest sources of the day all count together; each visit keeps its own. A visit whose submission is
- * kept as spam is nobody's: it counts once somebody says that it is real.
+ * kept as spam, or is in the bin, is nobody's: it counts once somebody says that it is real, or restores it.
  */
 export async function recountDay(db: Transaction<Database>, formId: string, day: string): Promise<void> {
   // On a day when much came since the database last looked how much there is, it would go through all submissions
@@ -34,7 +34,8 @@ export async function recountDay(db: Transaction<Database>, formId: string, day:
         and arrived_at >= ${day}::date::timestamp at time zone ${zoneOf(formId)}
         and arrived_at < (${day}::date + 1)::timestamp at time zone ${zoneOf(formId)}
         and not exists (
-          select from submission where form_id = ${formId} and visit_id = visit.id and state = 'spam')
+          select from submission where form_id = ${formId} and visit_id = visit.id
+            and (state = 'spam' or binned_at is not null))
     ), commonest as (
       select source from visits group by source order by count(*) desc, source limit ${MOST_SOURCES}
     ), of_day as (
@@ -119,6 +120,7 @@ export async function readSentValues(
     .select('values')
     .where('form_id', '=', formId)
     .where('state', '<>', 'spam')
+    .where('binned_at', 'is', null)
     .where('received_at', '>=', sql<Date>`${from}::date::timestamp at time zone ${zoneOf(formId)}`)
     .where('received_at', '<', sql<Date>`(${to}::date + 1)::timestamp at time zone ${zoneOf(formId)}`)
     .orderBy('received_at', 'desc')
@@ -132,7 +134,7 @@ export async function countRouted(db: Runner, releaseId: string): Promise<Record
   const { rows } = await sql<{ row: string; n: number }>`
     select coalesce(routed ->> 'row', 'otherwise') as row, count(*)::int as n
     from submission, jsonb_array_elements(plan -> 'routed') routed
-    where release_id = ${releaseId} and state = 'applied' and received_at > now() - interval '30 days'
+    where release_id = ${releaseId} and state = 'applied' and binned_at is null and received_at > now() - interval '30 days'
     group by 1
   `.execute(db)
   return Object.fromEntries(rows.map(({ row, n }) => [row, n]))

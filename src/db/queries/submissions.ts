@@ -120,7 +120,7 @@ export async function workspacesWaiting(db: Runner, ids: readonly string[]): Pro
 
 /**
  * The submissions of a workspace that have waited longest, in the order they arrived; ones that are to be
- * tried again later are left out. With `ids`, only among those. Whoever applies them holds the workspace's lock.
+ * tried again later, or are in the bin, are left out. With `ids`, only among those. Whoever applies them holds the workspace's lock.
  */
 export const readWaiting = (db: Runner, workspaceId: string, most: number, ids: readonly string[] | null = null) =>
   db
@@ -128,6 +128,7 @@ export const readWaiting = (db: Runner, workspaceId: string, most: number, ids: 
     .selectAll()
     .where('workspace_id', '=', workspaceId)
     .where('state', '=', 'received')
+    .where('binned_at', 'is', null)
     .where((eb) => eb.or([eb('next_at', 'is', null), eb('next_at', '<=', sql<Date>`clock_timestamp()`)]))
     .$if(ids !== null, (query) => query.where('id', '=', sql<string>`any(${ids}::uuid[])`))
     .orderBy('seq')

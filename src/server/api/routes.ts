@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { upgradeForm } from '@/core/form/upgrade'
 import { context } from '../context'
 import * as arrivals from '../deeds/arrivals'
+import * as bin from '../deeds/bin'
 import * as changes from '../deeds/changes'
 import * as corrections from '../deeds/corrections'
 import * as errands from '../deeds/errands'
@@ -55,6 +56,11 @@ export const routes: Route[] = [
   put('/submissions/{id}/answers', corrections.correctAnswers),
   post('/submissions/{id}/again', arrivals.runAgain, 204),
   post('/submissions/{id}/real', arrivals.sayReal, 204),
+  post('/submissions/{id}/notes', bin.noteSubmission),
+  del('/submission-notes/{id}', bin.dropSubmissionNote),
+  post('/bin', bin.binSubmissions, 200),
+  post('/bin/restored', bin.restoreSubmissions, 200),
+  post('/bin/removed', bin.removeSubmissions, 200),
   post('/spam/settled', arrivals.settleSpam, 200),
   get('/unfinished', arrivals.readUnfinished),
   get('/deliveries', arrivals.readOutbox),

@@ -18,7 +18,7 @@ import { deed } from './deed'
 import { deedOn } from './deed_on'
 import { listSchema, slugSchema } from './lists'
 import { outcome, plan } from './plan_shape'
-import { answers, daySchema, deliveryBody, deliveryState, moment, nothing, pageOf } from './shapes'
+import { answers, daySchema, deliveryBody, deliveryState, moment, note, nothing, pageOf } from './shapes'
 
 /** Submissions, unfinished entries and deliveries: read, run again, sent again. */
 
@@ -26,8 +26,10 @@ export const stateSchema = z.enum(['received', 'applied', 'failed', 'spam'])
 
 /** What a list is narrowed to: everything but spam where it is left out. */
 export const narrowedSchema = z
-  .enum([...stateSchema.options, 'settled'])
-  .describe('`spam`: what nobody has settled yet; `settled`: spam that somebody left as such')
+  .enum([...stateSchema.options, 'settled', 'binned'])
+  .describe(
+    '`spam`: what nobody has settled yet; `settled`: spam that somebody left as such; `binned`: what is in the bin',
+  )
 
 const suspicions = z.array(z.enum(SUSPICIONS)).describe('What made it look like a machine’s')
 
@@ -49,6 +51,7 @@ const submissionRow = z.object({
   error: z.string().nullable(),
   suspicions,
   settledAt: moment.nullable().describe('When somebody left it as spam'),
+  binnedAt: moment.nullable().describe('When it was put into the bin'),
   receivedAt: moment,
   appliedAt: moment.nullable(),
   desks: z.array(z.string()).nullable().describe('Who was told'),
@@ -154,6 +157,9 @@ export const readSubmission = deed({
     undoneBy: z.uuid().nullable().describe('The cause that put back all it did, as long as that stands'),
     undoneWho: z.string().nullable(),
     undoneAt: moment.nullable(),
+    binnedAt: moment.nullable().describe('When it was put into the bin: it counts nowhere until it is restored'),
+    binnedBy: z.string().nullable(),
+    notes: z.array(note),
     erasedWho: z.string().nullable(),
     erasedAt: moment.nullable().describe('When whoever sent it was erased: what is left tells of nobody'),
     deliveries: z.array(delivery),

@@ -24,7 +24,7 @@ const filters = { search: searchSchema, owner: ownerSchema }
 
 const chosenSchema = z
   .union([
-    z.strictObject({ type: record, ids: z.array(z.uuid()).min(1).max(1000) }),
+    z.strictObject({ type: record, ids: z.array(z.uuid()).min(1).max(5000) }),
     z.strictObject({
       type: z.literal('contact'),
       all: z.strictObject({ ...filters, segment: segmentNameSchema }),

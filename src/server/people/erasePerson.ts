@@ -5,13 +5,9 @@ import { causesAlone } from '@/core/changes/ledger'
 import { targetOf } from '@/core/dispatch/targets/registry'
 import type { RecordField } from '@/core/fields/field'
 import { isNameless } from '@/core/fields/nameless'
-import { namelessAnswers } from '@/core/form/nameless'
-import { readStored } from '@/core/form/stored'
 import { emailIn } from '@/core/records/match'
 import { identityOf } from '@/core/records/record'
 import { blot } from '@/core/formats/blot'
-import { namelessOutcome, namelessPlan } from '@/core/plan/nameless'
-import { readPlan } from '@/core/plan/stored'
 import type { Db, Runner } from '@/db/database'
 import {
   eraseDeliveries,
@@ -25,7 +21,6 @@ import {
   letErase,
   PLACES,
   readOwnAddresses,
-  readReleases,
   readSentByThem,
   readTelling,
   readTellingDeliveries,
@@ -35,14 +30,11 @@ import {
   writeTelling,
   writeTellingRecords,
 } from '@/db/queries/erasing'
-import { forgetFile } from '@/db/queries/files'
 import { readResources } from '@/db/queries/workspace'
 import { inTurn } from '../changes/inTurn'
 import { writeChanges } from '../changes/writeChanges'
 import { type Done, done, notDone } from '../done'
-import { remove } from '../files/store'
-import { placeOfImport } from '../imports/takeFile'
-import { log } from '../log'
+import { type Contents, emptied, forgetContents, readFormsOf } from '../submissions/empty_submissions'
 
 /** What went, counted: all that is kept of it. */
 export interface Erased {
@@ -55,8 +47,7 @@ export interface Erased {
 
 interface Removed {
   counted: Erased
-  /** What lies in the store and goes once the database says so: files by id, and those of imports. */
-  contents: { files: string[]; imports: string[] }
+  contents: Contents
 }
 
 /**
@@ -70,18 +61,8 @@ export async function erasePerson(db: Db, workspaceId: string, id: string, by: D
   })
   if (!erased) return notDone(404, 'There is no such person.')
   const { counted, contents } = erased
-  // What is left of it when a process is killed here, the recurring removal of files takes away.
-  for (const file of contents.files) await forget(() => remove(file).then(() => forgetFile(db, file)))
-  for (const one of contents.imports) await forget(() => remove(placeOfImport(one)))
+  await forgetContents(db, contents)
   return done(counted)
-}
-
-async function forget(one: () => Promise<void>): Promise<void> {
-  try {
-    await one()
-  } catch (error) {
-    log.warn({ error }, 'A file of somebody who was erased could not be removed yet')
-  }
 }
 
 async function eraseNow(tx: Runner, workspaceId: string, traces: Traces, by: Doer, at: Date): Promise<Removed> {
@@ -144,24 +125,15 @@ function tellErased({ submissions, entries, files, deliveries, opened }: Erased)
 
 /** Submissions that are theirs, as they are from now on; and those of others that only name them. */
 async function partSubmissions(tx: Runner, { ids, addresses }: Traces, found: readonly SentByThem[]) {
-  const definitions = await readReleases(tx, [...new Set(found.map(({ release }) => release))])
-  const theirs: SentByThem[] = []
-  const others: SentByThem[] = []
-  for (const one of found) {
-    const form = readStored(definitions.get(one.release))
-    const email = emailIn(form, one.values)?.toLowerCase()
-    const isTheirs = one.contact === null ? addresses.includes(email ?? '') : ids.includes(one.contact)
-    const plan = readPlan(one.plan)
-    if (isTheirs)
-      theirs.push({
-        ...one,
-        values: namelessAnswers(form, one.values),
-        plan: plan && namelessPlan(plan),
-        outcome: namelessOutcome(one.outcome),
-      })
-    else others.push(one)
+  const formOf = await readFormsOf(tx, found)
+  const isTheirs = (one: SentByThem): boolean =>
+    one.contact === null
+      ? addresses.includes(emailIn(formOf(one), one.values)?.toLowerCase() ?? '')
+      : ids.includes(one.contact)
+  return {
+    theirs: found.filter(isTheirs).map((one) => emptied(formOf(one), one)),
+    others: found.filter((one) => !isTheirs(one)),
   }
-  return { theirs, others }
 }
 
 async function blotRecords(

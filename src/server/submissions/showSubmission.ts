@@ -3,6 +3,7 @@ import { readStored } from '@/core/form/stored'
 import { readPlan } from '@/core/plan/stored'
 import { findSubmission } from '@/db/queries/arrivals'
 import type { Runner } from '@/db/database'
+import { listSubmissionNotes } from '@/db/queries/bin'
 import { listCorrections } from '@/db/queries/corrections'
 import { readDeliveries } from '@/db/queries/deliveries'
 
@@ -11,12 +12,13 @@ export async function showSubmission(db: Runner, workspaceId: string, id: string
   const found = await findSubmission(db, workspaceId, id)
   if (!found) return null
   const { definition, plan, ...submission } = found
-  const [deliveries, corrections] = await Promise.all([
+  const [deliveries, corrections, notes] = await Promise.all([
     readDeliveries(db, workspaceId, id),
     listCorrections(db, workspaceId, id),
+    listSubmissionNotes(db, workspaceId, id),
   ])
   const form: Form = readStored(definition)
-  return { submission: { ...submission, plan: readPlan(plan), deliveries, corrections }, form }
+  return { submission: { ...submission, plan: readPlan(plan), deliveries, corrections, notes }, form }
 }
 
 export type ShownSubmission = NonNullable<Awaited<ReturnType<typeof showSubmission>>>

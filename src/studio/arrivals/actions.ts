@@ -2,6 +2,13 @@
 
 import type { z } from 'zod'
 import { deedAction } from '@/server/access/session'
+import {
+  binSubmissions,
+  dropSubmissionNote,
+  noteSubmission,
+  removeSubmissions,
+  restoreSubmissions,
+} from '@/server/deeds/bin'
 import { correctAnswers, planCorrection } from '@/server/deeds/corrections'
 import { putAside, runAgain, sayReal, sendAgain, settleSpam } from '@/server/deeds/arrivals'
 
@@ -28,3 +35,18 @@ export const planCorrectionAction = deedAction(planCorrection)
 
 /** Corrects answers, and does what is wanted with them. */
 export const correctAnswersAction = deedAction(correctAnswers)
+
+/** Puts submissions into the bin. */
+export const binSubmissionsAction = deedAction(binSubmissions)
+
+/** Takes submissions out of the bin. */
+export const restoreSubmissionsAction = deedAction(restoreSubmissions)
+
+/** Removes submissions for good that are in the bin. */
+export const removeSubmissionsAction = deedAction(removeSubmissions)
+
+/** Writes a note to a submission. */
+export const noteSubmissionAction = deedAction(noteSubmission)
+
+/** Takes a note of a submission away. */
+export const dropSubmissionNoteAction = deedAction(dropSubmissionNote)

@@ -15,8 +15,12 @@ import { ChoiceField } from '../ui/field'
 import { Empty } from '../ui/empty'
 import { ExportLinks } from '../ui/exports'
 import { Moment, ZoneWords } from '../ui/moment'
+import { useMay } from '../ui/here'
 import { Outside } from '../ui/outside'
-import { stored } from '../ui/show'
+import { counted, stored } from '../ui/show'
+import { ChosenBar } from '../many/chosenBar'
+import { useChosen } from '../many/useChosen'
+import { Bin, Binned } from './bin'
 import { Settle, SpamChoices } from './settle'
 import { Suspicions } from './suspicions'
 import { Link } from '../ui/link'
@@ -58,6 +62,7 @@ export function Arrivals({ forms, query, submissions, unfinished, days }: Props)
             ['failed', 'Failed'],
             ['spam', 'Spam, to look at'],
             ['settled', 'Spam, settled'],
+            ['binned', 'In the bin'],
             ['unfinished', 'Unfinished entries'],
           ]}
           onCommit={(state) => filters.set({ state, from: '', to: '' })}
@@ -82,7 +87,7 @@ export function Arrivals({ forms, query, submissions, unfinished, days }: Props)
             ) : isSpam(query) ? (
               <Spam rows={rows} settled={query.state === 'settled'} />
             ) : (
-              <Sheet rows={rows} columns={SUBMISSIONS} usual="-received" />
+              <Sent rows={rows} binned={query.state === 'binned'} />
             )
           }
         </Pages>
@@ -107,6 +112,8 @@ export function Arrivals({ forms, query, submissions, unfinished, days }: Props)
 const isSpam = ({ state }: QueryOf<'submissions'>): boolean => state === 'spam' || state === 'settled'
 
 function Nothing(query: QueryOf<'submissions'>) {
+  if (query.state === 'binned' && !query.form && !query.search)
+    return <Empty title="The bin is empty">What is put here counts nowhere until it is restored.</Empty>
   if (isSpam(query) && !query.form && !query.search)
     return (
       <Empty title={query.state === 'spam' ? 'No spam to look at' : 'No spam has been settled'}>
@@ -120,12 +127,29 @@ function Nothing(query: QueryOf<'submissions'>) {
   )
 }
 
-/** Most that are settled at once. */
-const MOST_SETTLED = 1000
+/** Submissions, of which any number can be put into the bin, or out of it again. */
+function Sent({ rows, binned }: { rows: RowOf<'submissions'>[]; binned: boolean }) {
+  const { chosen, column, isChosen, clear } = useChosen(rows, 'submissions')
+  const may = useMay('answer')
+  const ids = [...chosen].slice(0, MOST_AT_ONCE)
+  return (
+    <>
+      <Sheet rows={rows} columns={may ? [column, ...SUBMISSIONS] : SUBMISSIONS} usual="-received" isLit={isChosen} />
+      {ids.length > 0 && (
+        <ChosenBar words={`${counted(ids.length, 'submission')} chosen`} onNone={clear}>
+          {binned ? <Binned ids={ids} onDone={clear} /> : <Bin ids={ids} onDone={clear} />}
+        </ChosenBar>
+      )}
+    </>
+  )
+}
+
+/** Most that something is done to at once. */
+const MOST_AT_ONCE = 1000
 
 /** Submissions that look like a machine's, with the reasons, and what can be said of them. */
 function Spam({ rows, settled }: { rows: RowOf<'submissions'>[]; settled: boolean }) {
-  const ids = rows.slice(0, MOST_SETTLED).map(({ id }) => id)
+  const ids = rows.slice(0, MOST_AT_ONCE).map(({ id }) => id)
   return (
     <>
       <div className="mb-2 flex items-center gap-3 text-soft">

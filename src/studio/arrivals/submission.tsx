@@ -12,12 +12,14 @@ import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { PutBack } from '../people/putBack'
 import { Again } from './again'
+import { Bin, Binned } from './bin'
 import { Correct } from './correct'
 import { Corrections } from './corrections'
 import { runAgainAction } from './actions'
 import { StateChip } from './arrivals'
 import { DELIVERY_COLUMNS, DeliveryWords } from './deliveries'
 import { SpamChoices } from './settle'
+import { SubmissionNotes } from './submissionNotes'
 import { Suspicions } from './suspicions'
 import { Link } from '../ui/link'
 
@@ -78,16 +80,29 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
           · <Outside>{submission.source ?? 'source not counted yet'}</Outside>
           {submission.locale && form.languages.length > 1 && <> · read in {nameInEnglish(submission.locale)}</>}
         </span>
-        {submission.contact && (
-          <Link href={`/people/${submission.contact}`} className="ml-auto text-teal underline">
-            Their page
-          </Link>
-        )}
+        <span className="ml-auto flex items-baseline gap-3">
+          {submission.contact && (
+            <Link href={`/people/${submission.contact}`} className="text-teal underline">
+              Their page
+            </Link>
+          )}
+          {submission.binnedAt === null && !isErased && <Bin ids={[submission.id]} />}
+        </span>
       </PageHead>
+      {submission.binnedAt && !isErased && (
+        <div className="mb-3 flex flex-wrap items-center gap-3 rounded-md bg-amber-bg px-3 py-2">
+          <p>
+            It is in the bin, put there by <Outside>{submission.binnedBy}</Outside>, <Moment at={submission.binnedAt} />
+            : it counts nowhere.
+          </p>
+          <Binned ids={[submission.id]} />
+        </div>
+      )}
       {submission.erasedAt && (
         <p className="mb-3 rounded-md bg-panel px-3 py-2">
-          Whoever sent it was erased for good by <Outside>{submission.erasedWho}</Outside>,{' '}
-          <Moment at={submission.erasedAt} />. What is left tells of nobody: it is what the form’s numbers count.
+          {submission.binnedAt ? 'It was removed for good by' : 'Whoever sent it was erased for good by'}{' '}
+          <Outside>{submission.erasedWho}</Outside>, <Moment at={submission.erasedAt} />. What is left tells of nobody
+          {submission.binnedAt ? '.' : ': it is what the form’s numbers count.'}
         </p>
       )}
       {submission.error && !isErased && (
@@ -162,6 +177,7 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
             </div>
           )}
           <Corrections submission={submission} form={form} />
+          {!isErased && <SubmissionNotes id={submission.id} notes={submission.notes} />}
         </section>
         <section>
           <div className="mb-1.5 flex items-baseline">

@@ -1,11 +1,13 @@
 'use client'
 
-import { type KeyboardEvent, type MouseEvent, type ReactNode, useRef, useState } from 'react'
+import { type KeyboardEvent, type ReactNode, useState } from 'react'
 import type { RecordType } from '@/core/fields/field'
 import { Button } from '../ui/button'
 import { useGo, useMay, useWithin } from '../ui/here'
 import type { Column } from '../ui/sheet'
 import { counted } from '../ui/show'
+import { ChosenBar } from './chosenBar'
+import { useChosen } from './useChosen'
 import { type Around, Doing, type WhatToDo } from './doing'
 
 interface Props<Row> {
@@ -30,46 +32,10 @@ const CALLED: Record<RecordType, readonly [one: string, many: string]> = {
  * or all that fit.
  */
 export function Choosing<Row extends { id: string }>({ type, rows, filter, around, children }: Props<Row>) {
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
-  const [allThatFit, setAllThatFit] = useState(false)
+  const { chosen, allThatFit, isAll, isChosen, column, clear, chooseAllThatFit } = useChosen(rows, CALLED[type][1])
   const [doing, setDoing] = useState<WhatToDo | null>(null)
-  const last = useRef<string | null>(null)
   const may = useMay('answer')
   const go = useGo()
-  const clear = () => {
-    setChosen(new Set())
-    setAllThatFit(false)
-    last.current = null
-  }
-  const isChosen = (id: string) => allThatFit || chosen.has(id)
-  const choose = (id: string, on: boolean, through: boolean) => {
-    const [from, to] = [rows.findIndex((row) => row.id === last.current), rows.findIndex((row) => row.id === id)]
-    const run =
-      through && from >= 0 ? rows.slice(Math.min(from, to), Math.max(from, to) + 1).map((row) => row.id) : [id]
-    const next = new Set(allThatFit ? rows.map((row) => row.id) : chosen)
-    for (const one of run)
-      if (on) next.add(one)
-      else next.delete(one)
-    last.current = id
-    setAllThatFit(false)
-    setChosen(next)
-  }
-  const isAll = rows.length > 0 && rows.every(({ id }) => isChosen(id))
-  const column: Column<Row> = {
-    head: (
-      <input
-        type="checkbox"
-        className="accent-moss"
-        aria-label={`All ${CALLED[type][1]} that show`}
-        checked={isAll}
-        onChange={() => (isAll ? clear() : setChosen(new Set(rows.map(({ id }) => id))))}
-      />
-    ),
-    className: 'w-7',
-    cell: ({ id, ...row }) => (
-      <RowBox id={id} called={'name' in row ? String(row.name) : id} on={isChosen(id)} onChoose={choose} />
-    ),
-  }
   // Two sorts of records are ever one, and side by side there is room for so many.
   const isMergeable =
     (type === 'contact' || type === 'company') && !allThatFit && chosen.size > 1 && chosen.size <= MOST_MERGED
@@ -79,17 +45,14 @@ export function Choosing<Row extends { id: string }>({ type, rows, filter, aroun
     : { type, ids: [...chosen] }
   return (
     <div onKeyDown={(event: KeyboardEvent) => event.key === 'Escape' && doing === null && clear()}>
-      {may ? children(column, ({ id }) => isChosen(id)) : children(NONE, () => false)}
+      {may ? children(column, isChosen) : children(NONE, () => false)}
       {!none && may && (
-        <section
-          aria-label="What to do with those that are chosen"
-          className="sticky bottom-2 z-20 mt-2 flex flex-wrap items-center gap-1.5 rounded-md border border-edge bg-panel px-3 py-1.5"
+        <ChosenBar
+          words={allThatFit ? 'All that fit' : `${counted(chosen.size, ...CALLED[type])} chosen`}
+          onNone={clear}
         >
-          <b className="mr-1 font-semibold" role="status">
-            {allThatFit ? 'All that fit' : `${counted(chosen.size, ...CALLED[type])} chosen`}
-          </b>
           {isAll && !allThatFit && (
-            <Button look="quiet" onClick={() => setAllThatFit(true)}>
+            <Button look="quiet" onClick={chooseAllThatFit}>
               Choose all that fit
             </Button>
           )}
@@ -105,10 +68,7 @@ export function Choosing<Row extends { id: string }>({ type, rows, filter, aroun
           {isMergeable && <Button onClick={() => go.to(`/people/merge?of=${[...chosen].join(',')}`)}>Merge…</Button>}
           {type === 'contact' && <TakeAlong chosen={chosen} filter={allThatFit ? filter : null} />}
           {type === 'contact' && <Button onClick={() => setDoing('erase')}>Erase…</Button>}
-          <Button look="quiet" className="ml-auto" onClick={clear}>
-            Choose none
-          </Button>
-        </section>
+        </ChosenBar>
       )}
       {doing && (
         <Doing
@@ -132,25 +92,6 @@ const MOST_MERGED = 10
 
 /** Stands for the column of whoever may only look. */
 const NONE = { head: null, cell: () => null, className: 'hidden' }
-
-interface BoxProps {
-  id: string
-  called: string
-  on: boolean
-  onChoose: (id: string, on: boolean, through: boolean) => void
-}
-
-const RowBox = ({ id, called, on, onChoose }: BoxProps) => (
-  <input
-    type="checkbox"
-    className="accent-moss"
-    aria-label={`Choose ${called}`}
-    checked={on}
-    readOnly
-    // Shift with the mouse, and with the space bar, says that those between are meant as well.
-    onClick={(event: MouseEvent) => onChoose(id, !on, event.shiftKey)}
-  />
-)
 
 /** Most that are named one by one in an address. */
 const NAMED = 200

@@ -7,6 +7,7 @@ import { Only, useMay } from '../ui/here'
 import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { addNoteAction, changeNoteAction, dropNoteAction } from './actions'
+import { NoteBox, NoteForm } from './note_form'
 import { useChange } from './useChange'
 
 /** What members noted of a record, with who did and when, and room for another. */
@@ -30,20 +31,8 @@ export function Notes({ record, notes }: { record: string; notes: readonly Note[
 
 function NewNote({ record }: { record: string }) {
   const { busy, run } = useChange()
-  const add = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = event.currentTarget
-    const text = String(new FormData(form).get('text') ?? '')
-    if (await run(() => addNoteAction({ id: record, text }))) form.reset()
-  }
-  return (
-    <form onSubmit={(event) => void add(event)} className="space-y-1.5">
-      <NoteBox label="A new note" text="" />
-      <Button type="submit" disabled={busy}>
-        Add the note
-      </Button>
-    </form>
-  )
+  const add = async (text: string) => (await run(() => addNoteAction({ id: record, text }))) !== undefined
+  return <NoteForm busy={busy} onAdd={add} />
 }
 
 function OneNote({ note }: { note: Note }) {
@@ -99,21 +88,3 @@ function OneNote({ note }: { note: Note }) {
     </li>
   )
 }
-
-/** Control and Enter, or Command and Enter, keep it. */
-const NoteBox = ({ label, text, autoFocus }: { label: string; text: string; autoFocus?: boolean }) => (
-  <textarea
-    name="text"
-    required
-    rows={3}
-    maxLength={20_000}
-    autoFocus={autoFocus}
-    aria-label={label}
-    defaultValue={text}
-    placeholder={text === '' ? 'What colleagues should know' : undefined}
-    className="box w-full"
-    onKeyDown={(event) => {
-      if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) event.currentTarget.form?.requestSubmit()
-    }}
-  />
-)

@@ -31,7 +31,7 @@ export function OwnerField({ id, owner, members }: Props) {
     <label className="text-soft">
       owner{' '}
       <select
-        className="box w-auto! py-0! text-ink"
+        className="box w-auto! max-w-44 py-0! text-ink"
         aria-label="Owner"
         disabled={busy}
         value={owner?.id ?? ''}
@@ -53,7 +53,7 @@ export function OwnerFilter({ members }: { members: readonly Owner[] }) {
   const filters = useFilters()
   return (
     <select
-      className="box w-auto!"
+      className="box w-auto! max-w-44"
       aria-label="Whose they are"
       value={filters.get('owner')}
       onChange={({ target }) => filters.set({ owner: target.value })}
