@@ -21,14 +21,6 @@ const wanted = process.argv.slice(2)
 const finder = '/forms/kiln-finder'
 const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Page) => Promise<unknown> }> = {
   forms: { path: '/forms' },
-  begin: {
-    path: '/forms/begin',
-    prepare: async (page) => {
-      await page.getByRole('button', { name: 'Kiln finder' }).click()
-      await page.getByLabel('Name', { exact: true }).fill('Spring firing')
-      await page.waitForTimeout(3000)
-    },
-  },
   compose: {
     path: `${finder}/compose`,
     prepare: async (page) => {
@@ -49,6 +41,10 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
   submission: { path: '/arrivals?form=service', prepare: (page) => openFirst(page, '/arrivals/') },
   people: { path: '/people' },
   person: { path: '/people', prepare: (page) => openFirst(page, '/people/') },
+  segment: {
+    path: '/people/segments/shared_studios_north',
+    prepare: (page) => page.getByText(/people now$/).waitFor(),
+  },
   outbox: { path: '/outbox?show=all' },
   bench: { path: '/bench', prepare: openMail },
   settings: { path: '/settings' },

@@ -1,4 +1,5 @@
 import type { Segment } from '@/core/segments/segment'
+import { addSubmissionNote, binSubmissions } from '@/db/queries/bin'
 import { saveSegment } from '@/db/queries/segments'
 import { saveDesk } from '@/db/queries/workspace'
 import { addUser } from '@/server/access/openWorkspace'
@@ -96,4 +97,21 @@ export async function correctOne({ db, workspaceId, by }: House): Promise<void> 
   const wish = { values: { people_sharing: 5 }, records: true, send: [], stop: [] }
   const corrected = await correctAnswers(db, readConfig(), workspaceId, wrong.id, wish, by)
   if (!corrected.ok) throw new Error(corrected.message)
+}
+
+/** One that nobody meant, in the bin, with a word of why. */
+export async function binOne({ db, workspaceId, by }: House): Promise<void> {
+  const { id: submission } = await db
+    .selectFrom('submission')
+    .innerJoin('form', 'form.id', 'submission.form_id')
+    .select('submission.id')
+    .where('submission.workspace_id', '=', workspaceId)
+    .where('form.slug', '=', 'glaze-samples')
+    .where('submission.state', '=', 'applied')
+    .orderBy('submission.seq')
+    .limit(1)
+    .executeTakeFirstOrThrow()
+  const text = 'Sent by us while a studio was shown the form.'
+  await addSubmissionNote(db, workspaceId, { id: crypto.randomUUID(), submission, text, who: by.name })
+  await binSubmissions(db, workspaceId, [submission], by.name)
 }

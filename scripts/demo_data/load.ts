@@ -41,7 +41,7 @@ import { schoolQuote } from './forms/school_quote'
 import { service } from './forms/service'
 import { sendDemoFile } from './files'
 import { addPictures } from './pictures'
-import { addColleagues, correctOne, giveOwners, saySegments } from './in_hand'
+import { addColleagues, binOne, correctOne, giveOwners, saySegments } from './in_hand'
 import { type House, leaveAddressBook, makeContacts, moveDeals } from './people'
 import { Chance } from './random'
 import { finderRehearsals } from './rehearsals'
@@ -114,6 +114,7 @@ if (!process.argv.includes('--no-visits')) {
   await moveDeals(house)
   await giveOwners(house, owners)
   await correctOne(house)
+  await binOne(house)
   await postSpam(db, live, now)
   await settleHistory(db, HELD_DAYS)
 }

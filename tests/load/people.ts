@@ -63,7 +63,7 @@ async function fill(): Promise<void> {
        '{}', '{}', '{"title": "Thank you", "body": ""}', md5('person ' || who)::uuid,
        jsonb_build_object('format', 'lichen-plan-3', 'person', jsonb_build_object('email', who), 'routed', '[]'::jsonb, 'filler', repeat(md5(n::text), 40)),
        now() - n * interval '45 seconds', now() - n * interval '45 seconds'
-     from (select n, case when n <= $5 then 1 else 1 + (n * 7919) % $3 end as who from generate_series(1, $2::int) n) sent
+     from (select n, case when n <= $5 then 1 else 1 + ((n::bigint * 7919) % $3)::int end as who from generate_series(1, $2::int) n) sent
      join (select id, live_release_id, row_number() over (order by slug) as place, count(*) over () as forms
        from form where workspace_id = $1 and live_release_id is not null) f on f.place = 1 + sent.n % f.forms`,
     [workspace, SUBMISSIONS, PEOPLE, COMPANIES, OFTEN],

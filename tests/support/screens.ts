@@ -12,6 +12,7 @@ export const SCREENS = [
   '/forms/kiln-finder/readout',
   '/arrivals',
   '/arrivals?state=unfinished',
+  '/arrivals?state=binned',
   '/people',
   '/people/companies',
   '/people/segments',

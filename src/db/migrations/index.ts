@@ -28,6 +28,7 @@ import * as segments from './0026_segments'
 import * as errands from './0027_errands'
 import * as views from './0028_views'
 import * as bin from './0029_bin'
+import * as byAddress from './0030_by_address'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -60,4 +61,5 @@ export const migrations: Record<string, Migration> = {
   '0027_errands': errands,
   '0028_views': views,
   '0029_bin': bin,
+  '0030_by_address': byAddress,
 }

@@ -40,11 +40,7 @@ function meetsTest(test: Test, around: Around): Sql {
     case 'contact field':
       return meets(sql`contact."values" -> ${place.field}::text`, test)
     case 'company field':
-      return meetsFound(
-        sql`(select house."values" -> ${place.field}::text from record house
-          where house.id = contact.company_id and house.gone_by is null)`,
-        test,
-      )
+      return ofCompany(sql`house."values" -> ${place.field}::text`, test, around)
     case 'owner':
       return meets(sql`to_jsonb(contact.owner_id)`, test)
     case 'known since':
@@ -92,6 +88,19 @@ function meetsTest(test: Test, around: Around): Sql {
       )
     }
   }
+}
+
+/**
+ * A test of a value of the company. Companies are looked through once, since there are far fewer of them than of people;
+ * of whoever is of none, or of one that is gone, the value is blank.
+ */
+function ofCompany(value: Value, test: Test, { workspaceId }: Around): Sql {
+  const houses = (which: Sql) =>
+    sql<boolean>`(contact.company_id in (select house.id from record house
+      where house.workspace_id = ${workspaceId} and house.type = 'company' and ${which})) is true`
+  const fits = houses(sql<boolean>`house.gone_by is null and ${meets(value, test)}`)
+  const none = any([sql<boolean>`contact.company_id is null`, houses(sql<boolean>`house.gone_by is not null`)])
+  return any([fits, all([meets(sql`null::jsonb`, test), none])])
 }
 
 /** The form at an address, also one that it had before. */

@@ -11,7 +11,7 @@ import { OnlyToRead, useGo, useMay } from '../ui/here'
 import { Link } from '../ui/link'
 import { Outside, quoted } from '../ui/outside'
 import { PageHead } from '../ui/pageHead'
-import { figure } from '../ui/show'
+import { counted, figure } from '../ui/show'
 import { toast } from '../ui/toast'
 import { useRun } from '../ui/useRun'
 import { addSegmentAction, changeSegmentAction, countSegmentAction, dropSegmentAction } from './actions'
@@ -131,7 +131,11 @@ function Counted({ condition }: { condition: Condition | null }) {
   return (
     <section aria-label="People in it now" aria-busy={settled !== condition}>
       <h2 className="mb-1.5" role="status">
-        {told === null ? 'Counting…' : typeof told === 'string' ? told : `${figure(told.count)} people now`}
+        {told === null
+          ? 'Counting…'
+          : typeof told === 'string'
+            ? told
+            : `${counted(told.count, 'person', 'people')} now`}
       </h2>
       {told !== null && typeof told !== 'string' && (
         <>
