@@ -52,7 +52,7 @@ describe('a list', () => {
     submissions: {
       read: (db, workspace, filter, after) => listSubmissions(db, workspace, { ...filter, after, limit: PAGE }),
       sortings: sortingsOf(SUBMISSION_KEYS),
-      from: `${SUBMISSIONS} where one.state <> 'spam'`,
+      from: `${SUBMISSIONS} where one.state <> 'spam' and one.binned_at is null`,
       keys: SUBMISSION_COLUMNS,
     },
     spam: {
@@ -84,7 +84,7 @@ describe('a list', () => {
         email: 'one.key',
         company: `coalesce(house.title, '')`,
         owner: OWNER,
-        submissions: '(select count(*) from submission s where s.contact_id = one.id)',
+        submissions: '(select count(*) from submission s where s.contact_id = one.id and s.binned_at is null)',
       },
     },
     companies: {
