@@ -1,6 +1,6 @@
 import { sql } from 'kysely'
 import type { Runner } from '../database'
-import type { SentByThem } from './erasing'
+import type { SentByThem } from './traces'
 import { readoutJobs } from './visits'
 
 /** Submissions whose days in the readout are counted anew. */

@@ -4,7 +4,7 @@ import type { DeliveryBody } from '@/core/dispatch/targets/bodies'
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { Origins } from '@/core/origins/origin'
 import type { Runner } from '../database'
-import type { Traces } from './erasing'
+import type { Traces } from './traces'
 
 /** A submission with all that is kept of it and its visit, and the form as it was then. */
 export interface SentInFull {

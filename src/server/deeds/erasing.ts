@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { countTraces, findTraces } from '@/db/queries/erasing'
+import { countTraces, findTraces } from '@/db/queries/traces'
 import { done, notDone } from '../done'
 import { erasePerson as erase } from '../people/erasePerson'
 import { gatherPerson } from '../people/gatherPerson'

@@ -16,9 +16,13 @@ import {
   eraseRecords,
   eraseRows,
   eraseSubmissions,
-  findTraces,
   giveUpFiles,
   letErase,
+  writeTelling,
+  writeTellingRecords,
+} from '@/db/queries/erasing'
+import {
+  findTraces,
   PLACES,
   readOwnAddresses,
   readSentByThem,
@@ -27,9 +31,7 @@ import {
   readTellingRecords,
   type SentByThem,
   type Traces,
-  writeTelling,
-  writeTellingRecords,
-} from '@/db/queries/erasing'
+} from '@/db/queries/traces'
 import { readResources } from '@/db/queries/workspace'
 import { inTurn } from '../changes/inTurn'
 import { writeChanges } from '../changes/writeChanges'

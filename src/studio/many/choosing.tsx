@@ -8,7 +8,7 @@ import type { Column } from '../ui/sheet'
 import { counted } from '../ui/show'
 import { ChosenBar } from './chosenBar'
 import { useChosen } from './useChosen'
-import { type Around, Doing, type WhatToDo } from './doing'
+import { type Around, Doing, type WhatIsDone } from './doing'
 
 interface Props<Row> {
   type: RecordType
@@ -33,7 +33,7 @@ const CALLED: Record<RecordType, readonly [one: string, many: string]> = {
  */
 export function Choosing<Row extends { id: string }>({ type, rows, filter, around, children }: Props<Row>) {
   const { chosen, allThatFit, isAll, isChosen, column, clear, chooseAllThatFit } = useChosen(rows, CALLED[type][1])
-  const [doing, setDoing] = useState<WhatToDo | null>(null)
+  const [doing, setDoing] = useState<WhatIsDone | null>(null)
   const may = useMay('answer')
   const go = useGo()
   // Two sorts of records are ever one, and side by side there is room for so many.

@@ -24,11 +24,11 @@ export interface Around {
 }
 
 /** What can be done to those that are chosen. */
-export type WhatToDo = Errand['does']
+export type WhatIsDone = Errand['does']
 
 interface Props {
   type: RecordType
-  doing: WhatToDo
+  doing: WhatIsDone
   around: Around
   called: readonly [one: string, many: string]
   chosen: Wish['chosen']
@@ -38,7 +38,7 @@ interface Props {
 
 type Plan = Extract<Awaited<ReturnType<typeof planErrandAction>>, { ok: true }>['value']
 
-const TITLES: Record<WhatToDo, string> = {
+const TITLES: Record<WhatIsDone, string> = {
   field: 'Set a field',
   owner: 'Give an owner',
   join: 'Put on a list',
@@ -218,7 +218,7 @@ function FieldAndValue({ type, fields }: { type: RecordType; fields: Around['fie
   )
 }
 
-function readErrand(doing: WhatToDo, data: FormData, { fields }: Around, type: RecordType): Errand | null {
+function readErrand(doing: WhatIsDone, data: FormData, { fields }: Around, type: RecordType): Errand | null {
   const text = (name: string) => String(data.get(name) ?? '')
   switch (doing) {
     case 'field': {
