@@ -17,6 +17,7 @@ import { createForm } from '@/server/forms/createForm'
 import { findLiveForm, inLanguage, type LiveForm } from '@/server/forms/live'
 import { releaseForm } from '@/server/forms/releaseForm'
 import { createPersonalLink } from '@/server/people/createPersonalLink'
+import { sendTest } from '@/server/forms/sendTest'
 import { acceptSubmission, trustSender } from '@/server/submissions/acceptSubmission'
 import { appliedWith } from '@/server/submissions/applySettings'
 import { applySubmissions } from '@/server/submissions/applySubmissions'
@@ -115,6 +116,7 @@ if (!process.argv.includes('--no-visits')) {
   await giveOwners(house, owners)
   await correctOne(house)
   await binOne(house)
+  await tryLetter()
   await postSpam(db, live, now)
   await settleHistory(db, HELD_DAYS)
 }
@@ -238,6 +240,14 @@ interface DrawnVisit {
   at: Date
 }
 
+/** Ines tries the letter’s form before she sends its address out. */
+async function tryLetter(): Promise<void> {
+  const values = { email: config.LICHEN_DEMO_EMAIL, letter: true }
+  const tried = await sendTest(db, await live('firing-notes'), { values, contact: null })
+  if (!tried.ok) throw new Error(JSON.stringify(tried))
+  await applySubmissions(db, [tried.submission], { ...appliedWith(config), together: 1 })
+}
+
 /** What happens in a visit: what is noticed, in its order, and when its answers are sent, if they are. */
 interface Happened {
   id: string
@@ -273,7 +283,7 @@ async function happen(form: LiveForm, { visitor, answers: drawn, course, at }: D
   const answers = course.begins ? await withFiles(form, id, drawn) : drawn
   const notices: VisitNotice[] = []
   const notice = (moment: number, noticed: VisitNotice['noticed']) =>
-    notices.push(noticeOf(form, visitor, id, ownHost, new Date(moment), noticed))
+    notices.push(noticeOf(form, visitor, { id, test: false }, ownHost, new Date(moment), noticed))
   const told = (steps: string[], values: Answers) => noticedIn(form.form, { began: true, steps, values }, true)
   const left = { id, visitor, answers, notices, sentAt: null }
 
@@ -298,7 +308,7 @@ async function happen(form: LiveForm, { visitor, answers: drawn, course, at }: D
 }
 
 async function accept(form: LiveForm, { id, visitor, answers, sentAt }: Happened): Promise<string> {
-  const visit = { id, proven: true }
+  const visit = { id, proven: true, test: false }
   const accepted = await acceptSubmission(db, inLanguage(form, []), answers, visitor, visit, trustSender, sentAt)
   if (!accepted.ok) throw new Error(JSON.stringify(accepted))
   return accepted.submission

@@ -200,6 +200,8 @@ interface VisitTable {
   left_by: string | null
   /** Whether that person, or its link’s holder, sent the form later, in another visit. */
   sent_after_all: Default<boolean>
+  /** Whether a colleague tries the form: it counts nowhere. */
+  is_test: Default<boolean>
 }
 
 interface VisitEventTable {
@@ -251,6 +253,8 @@ interface SubmissionTable {
   /** When it was put into the bin, and by whom: it counts nowhere until it is restored. */
   binned_at: MaybeMoment
   binned_by: Default<string | null>
+  /** Whether a colleague sent it to try the form: it counts nowhere. */
+  is_test: Default<boolean>
 }
 
 /** What colleagues should know of a submission. */

@@ -81,8 +81,8 @@ export interface PageState {
   speech: Speech
   /** What the form that led here says after sending. */
   greeting: string | null
-  /** `preview` sends nothing and tells its frame what is typed. */
-  mode: 'live' | 'preview'
+  /** `test` is a colleague's, who tries it; `preview` sends nothing and tells its frame what is typed. */
+  mode: 'live' | 'test' | 'preview'
 }
 
 /** How a page looks. */
@@ -137,6 +137,12 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
             <Line {...title} />
           </h1>
           {state.intro && <Paragraphs {...around(form.intro, state.intro)} className="intro" />}
+          {mode === 'test' && (
+            <p className="notice" lang="en" dir="ltr">
+              A test: what is sent from here is applied and told of like any other, is marked as a test, and counts
+              nowhere.
+            </p>
+          )}
           {state.greeting && <p className="notice">{state.greeting}</p>}
           {state.resumed && <p className="notice">{speech.tell('still_here')}</p>}
         </div>
@@ -157,7 +163,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
           <input type="hidden" name="_shown" value={state.way.shown.join(' ')} />
           <input type="hidden" name="_before" value={state.pageBefore ?? ''} />
           <input type="hidden" name="_language" value={speech.locale} />
-          {mode === 'live' && <Languages tags={form.languages} language={state.language} speech={speech} />}
+          {mode !== 'preview' && <Languages tags={form.languages} language={state.language} speech={speech} />}
           {state.signs && <Signs {...state.signs} speech={speech} />}
           <div className="alert" role="alert" tabIndex={-1} hidden={!state.notice && state.errors.length === 0}>
             {state.notice ?? <ErrorSummary say={sayIt} {...state} />}

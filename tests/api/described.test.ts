@@ -142,6 +142,7 @@ describe('every operation', () => {
       'GET /forms/{slug}/conditions.logic.json': {},
       'POST /forms/{slug}/releases': {},
       'POST /forms/{slug}/plan': { body: { values: { first_name: 'Oda', email: `oda@${slug}.example` } } },
+      'POST /forms/{slug}/tests': { body: { values: { first_name: 'Oda', email: `oda@${slug}.example` } } },
       'GET /forms/{slug}/readout': {},
       'GET /forms/{slug}/rehearsals': {},
       'PUT /forms/{slug}/rehearsals/{id}': {

@@ -74,7 +74,7 @@ describe('exports', () => {
     expect(response.headers.get('content-disposition')).toBe(`attachment; filename="${slug}.csv"`)
     const text = await response.text()
     expect(text.split('\r\n')[0]).toBe(
-      'submission,received_at,form,release,state,contact,email,said,peak,night,visit,person.first,person.last,wares',
+      'submission,received_at,form,release,state,test,contact,email,said,peak,night,visit,person.first,person.last,wares',
     )
     const rows = parse(text, { columns: true, record_delimiter: '\r\n' }) as Record<string, string>[]
     expect(rows.every((row) => !/^[=+\-@]/.test(row.said ?? ''))).toBe(true)

@@ -13,6 +13,7 @@ export const SCREENS = [
   '/arrivals',
   '/arrivals?state=unfinished',
   '/arrivals?state=binned',
+  '/arrivals?state=test',
   '/people',
   '/people/companies',
   '/people/segments',

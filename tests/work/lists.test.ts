@@ -66,7 +66,7 @@ describe('a list', () => {
       read: (db, workspace, filter, after) => listUnfinished(db, workspace, { ...filter, after, limit: PAGE }),
       sortings: sortingsOf(UNFINISHED_KEYS),
       from: `visit one join form f on f.id = one.form_id left join record p on p.id = one.link_holder
-        where answers is not null and sent_at is null and not sent_after_all`,
+        where answers is not null and sent_at is null and not sent_after_all and not one.is_test`,
       keys: {
         touched: 'one.last_at',
         who: `coalesce(p.title, one.answers ->> 'email', '')`,
@@ -84,7 +84,8 @@ describe('a list', () => {
         email: 'one.key',
         company: `coalesce(house.title, '')`,
         owner: OWNER,
-        submissions: '(select count(*) from submission s where s.contact_id = one.id and s.binned_at is null)',
+        submissions:
+          '(select count(*) from submission s where s.contact_id = one.id and s.binned_at is null and not s.is_test)',
       },
     },
     companies: {
@@ -218,7 +219,7 @@ describe('a list', () => {
     [
       'unfinished entries',
       'porcelain',
-      `select id from visit where workspace_id = $1 and answers ->> 'ware' = 'porcelain' and sent_at is null and not sent_after_all`,
+      `select id from visit where workspace_id = $1 and answers ->> 'ware' = 'porcelain' and sent_at is null and not sent_after_all and not is_test`,
     ],
     [
       'forms',

@@ -35,6 +35,10 @@ export interface PlannedMessage {
   waits?: PlannedWait | null
 }
 
+/** A mail that tells a desk at once that a colleague tries the form; the visitor’s stays as visitors get it. */
+export const markTest = (message: PlannedMessage): PlannedMessage =>
+  message.audience === 'desk' ? { ...message, subject: `Test: ${message.subject}` } : message
+
 const PLAIN: Message = {
   name: 'plain',
   title: 'Plain copy',

@@ -1,6 +1,6 @@
 import { speakTo } from '../form/spoken'
 import { type Answer, type Answers, isBlank, valueIn } from '../answers/answer'
-import { writeMessages } from '../dispatch/messages'
+import { markTest, writeMessages } from '../dispatch/messages'
 import { chooseConnections } from '../dispatch/choose_connections'
 import { chooseOutcome, type Outcome } from '../dispatch/outcome'
 import { routeSubmission, type Routed } from '../dispatch/route'
@@ -50,6 +50,8 @@ export interface VisitFacts extends MergeFacts {
   form: string | null
   /** The language and region of the visitor (BCP 47); the form's own where it is not known. */
   locale?: string | null
+  /** Whether a colleague sent it to try the form. */
+  test?: boolean
 }
 
 /**
@@ -74,7 +76,17 @@ export function planSubmission(
   const routed = routeSubmission(form, values, snapshot)
   // A personal link shows whose address it was sent to, and nobody else’s.
   const isProven = snapshot.records.some(({ id, key }) => id === visit.linkHolder && key === person.email)
-  const { messages, unsent } = writeMessages(form, spoken, values, routed, person.email, isProven, visit, snapshot)
+  const { messages: written, unsent } = writeMessages(
+    form,
+    spoken,
+    values,
+    routed,
+    person.email,
+    isProven,
+    visit,
+    snapshot,
+  )
+  const messages = visit.test ? written.map(markTest) : written
   const { outcome, unmade } = chooseOutcome(spoken.form, values, { ...visit, speech: spoken.speech })
   const owners = giveOwners(form, records, routed, snapshot)
   const all = [...changes, ...openingChanges(form, values, records, changes, visit, snapshot), ...owners.changes]

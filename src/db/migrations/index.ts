@@ -29,6 +29,7 @@ import * as errands from './0027_errands'
 import * as views from './0028_views'
 import * as bin from './0029_bin'
 import * as byAddress from './0030_by_address'
+import * as tests from './0031_tests'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -62,4 +63,5 @@ export const migrations: Record<string, Migration> = {
   '0028_views': views,
   '0029_bin': bin,
   '0030_by_address': byAddress,
+  '0031_tests': tests,
 }

@@ -6,8 +6,11 @@ import { chooseSorting, type Cursor, holdsWords, momentKey, readPage, type SortK
 
 export interface ArrivalFilter {
   form?: string | undefined
-  /** `settled`: spam that a person looked at and left as such; `binned`: what is in the bin. Left out: everything but spam. */
-  state?: SubmissionState | 'settled' | 'binned' | undefined
+  /**
+   * `settled`: spam that a person looked at and left as such; `binned`: what is in the bin; `test`: what colleagues sent. Left
+   * out: everything but spam.
+   */
+  state?: SubmissionState | 'settled' | 'binned' | 'test' | undefined
   search?: string | undefined
   /** One of the keys of the list, with `-` before it for the greatest first. */
   sort?: string | undefined
@@ -68,6 +71,7 @@ function inState(state: ArrivalFilter['state']) {
 /** The same of what is not in the bin. */
 function inStateOutside(state: Exclude<ArrivalFilter['state'], 'binned'>) {
   if (state === undefined) return sql<boolean>`submission.state <> 'spam'`
+  if (state === 'test') return sql<boolean>`submission.is_test and submission.state <> 'spam'`
   if (state === 'settled') return sql<boolean>`submission.state = 'spam' and submission.settled_at is not null`
   if (state === 'spam') return sql<boolean>`submission.state = 'spam' and submission.settled_at is null`
   return sql<boolean>`submission.state = ${state}`
@@ -97,6 +101,7 @@ export function listSubmissions(db: Runner, workspaceId: string, filter: Arrival
       'submission.suspicions',
       'submission.settled_at as settledAt',
       'submission.binned_at as binnedAt',
+      'submission.is_test as isTest',
       'submission.received_at as receivedAt',
       'submission.applied_at as appliedAt',
     ])
@@ -159,6 +164,7 @@ export function listUnfinished(db: Runner, workspaceId: string, filter: Unfinish
     .where('visit.answers', 'is not', null)
     .where('visit.sent_at', 'is', null)
     .where('visit.sent_after_all', '=', false)
+    .where('visit.is_test', '=', false)
     .$if(from !== undefined, (narrowed) =>
       narrowed.where('visit.arrived_at', '>=', startOfDay(workspaceId, sql`${from}::date`)),
     )
@@ -221,6 +227,7 @@ export async function findSubmission(db: Runner, workspaceId: string, id: string
       'undone.at as undoneAt',
       'submission.binned_at as binnedAt',
       'submission.binned_by as binnedBy',
+      'submission.is_test as isTest',
       'erased.who as erasedWho',
       'erased.at as erasedAt',
     ])

@@ -19,6 +19,7 @@ export const findCorrectable = (db: Runner, workspaceId: string, id: string, loc
       'submission.origins',
       'submission.plan',
       'submission.locale',
+      'submission.is_test as isTest',
       'submission.form_id as formId',
       'submission.contact_id as contact',
       'submission.link_holder as linkHolder',

@@ -76,7 +76,7 @@ export async function listDoubles(db: Runner, workspaceId: string, limit: number
       json_build_object('id', ${sql.ref(`${one}.id`)}, 'type', ${sql.ref(`${one}.type`)}, 'name', ${sql.ref(`${one}.title`)},
         'email', case ${sql.ref(`${one}.type`)} when 'contact' then ${sql.ref(`${one}.key`)} else ${sql.ref(`${one}.domain`)} end, 'createdAt', ${sql.ref(`${one}.created_at`)},
         'company', (select title from record house where house.id = ${sql.ref(`${one}.company_id`)}),
-        'submissions', (select count(*)::int from submission where contact_id = ${sql.ref(`${one}.id`)} and binned_at is null),
+        'submissions', (select count(*)::int from submission where contact_id = ${sql.ref(`${one}.id`)} and binned_at is null and not is_test),
         'people', (select count(*)::int from record person where person.company_id = ${sql.ref(`${one}.id`)}
           and person.type = 'contact' and person.gone_by is null))`.as(as)
   const [rows, looked] = await Promise.all([

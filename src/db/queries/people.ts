@@ -25,7 +25,7 @@ export interface PeopleFilter {
 }
 
 const submissionsOf = sql<number>`(select count(*)::int from submission where submission.contact_id = contact.id
-  and submission.binned_at is null)`
+  and submission.binned_at is null and not submission.is_test)`
 
 export const CONTACT_KEYS = {
   changed: momentKey(sql`contact.updated_at`),
@@ -187,6 +187,7 @@ export async function findPerson(db: Runner, workspaceId: string, id: string) {
       .selectFrom('submission')
       .innerJoin('form', 'form.id', 'submission.form_id')
       .select(['submission.id', 'form.name as formName', 'submission.state', 'submission.received_at as receivedAt'])
+      .select('submission.is_test as isTest')
       .where('submission.workspace_id', '=', workspaceId)
       .where('submission.contact_id', '=', id)
       .where('submission.binned_at', 'is', null)

@@ -14,6 +14,9 @@ interface Around {
 type Sql = RawBuilder<boolean>
 type Value = RawBuilder<unknown>
 
+/** What is in the bin, or was sent by a colleague who tried the form, counts for nobody. */
+const COUNTS = sql`s.binned_at is null and not s.is_test`
+
 const NEVER = sql<boolean>`false`
 const ALWAYS = sql<boolean>`true`
 
@@ -55,7 +58,7 @@ function meetsTest(test: Test, around: Around): Sql {
       return includes(
         test,
         (which) =>
-          sql<boolean>`exists (select from submission s where s.contact_id = contact.id and s.state = 'applied' and s.binned_at is null
+          sql<boolean>`exists (select from submission s where s.contact_id = contact.id and s.state = 'applied' and ${COUNTS}
             and s.form_id in (select f.form_id from form_address f where f.workspace_id = ${around.workspaceId} and ${which(sql`f.slug`)}))`,
       )
     case 'sources':
@@ -63,17 +66,17 @@ function meetsTest(test: Test, around: Around): Sql {
         test,
         (which) =>
           sql<boolean>`exists (select from submission s join visit v on v.form_id = s.form_id and v.id = s.visit_id
-            where s.contact_id = contact.id and s.state = 'applied' and s.binned_at is null and ${which(sql`v.source`)})`,
+            where s.contact_id = contact.id and s.state = 'applied' and ${COUNTS} and ${which(sql`v.source`)})`,
       )
     case 'first source':
       return meetsFound(
         sql`(select to_jsonb(v.source) from submission s join visit v on v.form_id = s.form_id and v.id = s.visit_id
-          where s.contact_id = contact.id and s.state = 'applied' and s.binned_at is null order by s.received_at limit 1)`,
+          where s.contact_id = contact.id and s.state = 'applied' and ${COUNTS} order by s.received_at limit 1)`,
         test,
       )
     case 'submissions':
       return meetsFound(
-        sql`to_jsonb((select count(*) from submission s where s.contact_id = contact.id and s.state = 'applied' and s.binned_at is null))`,
+        sql`to_jsonb((select count(*) from submission s where s.contact_id = contact.id and s.state = 'applied' and ${COUNTS}))`,
         test,
       )
     case 'last sent':
@@ -82,7 +85,7 @@ function meetsTest(test: Test, around: Around): Sql {
       const [name, part] = splitPath(place.path)
       return meetsFound(
         sql`(select s."values" #> ${part ? [name, part] : [name]}::text[] from submission s
-          where s.contact_id = contact.id and s.state = 'applied' and s.binned_at is null and s.form_id in (${formsAt(place.form, around)})
+          where s.contact_id = contact.id and s.state = 'applied' and ${COUNTS} and s.form_id in (${formsAt(place.form, around)})
           order by s.received_at desc limit 1)`,
         test,
       )
@@ -145,7 +148,7 @@ type LastSent = Extract<Place, { is: 'last sent' }>
 function lastSent(place: LastSent, test: Test, around: Around): Sql {
   const ofForm = place.form === null ? sql`` : sql`and s.form_id in (${formsAt(place.form, around)})`
   const sent = (when: Sql) =>
-    sql<boolean>`exists (select from submission s where s.contact_id = contact.id and s.state = 'applied' and s.binned_at is null ${ofForm} and ${when})`
+    sql<boolean>`exists (select from submission s where s.contact_id = contact.id and s.state = 'applied' and ${COUNTS} ${ofForm} and ${when})`
   const since = (day: Value) => sent(sql<boolean>`s.received_at >= (${day})::timestamp at time zone ${zoneOf(around)}`)
   const [operand, ...more] = operandsOf(test.to)
   const day = more.length === 0 ? dayOf(place, operand, around) : null
@@ -157,7 +160,7 @@ function lastSent(place: LastSent, test: Test, around: Around): Sql {
       ? since(day)
       : all([sent(ALWAYS), not(since(sql`${day} + 1`))])
   const last = sql`(select (max(s.received_at) at time zone ${zoneOf(around)})::date from submission s
-    where s.contact_id = contact.id and s.state = 'applied' and s.binned_at is null ${ofForm})`
+    where s.contact_id = contact.id and s.state = 'applied' and ${COUNTS} ${ofForm})`
   return meetsFound(
     place.as === 'day' ? sql`to_jsonb(${last}::text)` : sql`to_jsonb(${todayIn(around)} - ${last})`,
     test,

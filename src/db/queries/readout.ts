@@ -17,7 +17,8 @@ export const OTHER_SOURCES = 'Other sources'
  * Counts one form's day anew from its visits and puts the result in place of what stood there. A day is the day on
  * which visitors arrived, in the workspace's time zone, so that everything they do later counts where they came from.
  * Beyond the commonest sources of the day all count together; each visit keeps its own. A visit whose submission is
- * kept as spam, or is in the bin, is nobody's: it counts once somebody says that it is real, or restores it.
+ * kept as spam, or is in the bin, is nobody's: it counts once somebody says that it is real, or restores it. That of a
+ * colleague who tries the form never does.
  */
 export async function recountDay(db: Transaction<Database>, formId: string, day: string): Promise<void> {
   // On a day when much came since the database last looked how much there is, it would go through all submissions
@@ -36,6 +37,7 @@ export async function recountDay(db: Transaction<Database>, formId: string, day:
         and not exists (
           select from submission where form_id = ${formId} and visit_id = visit.id
             and (state = 'spam' or binned_at is not null))
+        and not is_test
     ), commonest as (
       select source from visits group by source order by count(*) desc, source limit ${MOST_SOURCES}
     ), of_day as (
@@ -100,7 +102,7 @@ export async function readMedianSeconds(db: Runner, formId: string, from: string
   const { rows } = await sql<{ median: number | null }>`
     select percentile_cont(0.5) within group (order by extract(epoch from sent_at - began_at))::float8 as median
     from visit
-    where form_id = ${formId} and sent_at is not null and sent_at > began_at
+    where form_id = ${formId} and not is_test and sent_at is not null and sent_at > began_at
       and arrived_at >= ${from}::date::timestamp at time zone ${zoneOf(formId)}
       and arrived_at < (${to}::date + 1)::timestamp at time zone ${zoneOf(formId)}
   `.execute(db)
@@ -121,6 +123,7 @@ export async function readSentValues(
     .where('form_id', '=', formId)
     .where('state', '<>', 'spam')
     .where('binned_at', 'is', null)
+    .where('is_test', '=', false)
     .where('received_at', '>=', sql<Date>`${from}::date::timestamp at time zone ${zoneOf(formId)}`)
     .where('received_at', '<', sql<Date>`(${to}::date + 1)::timestamp at time zone ${zoneOf(formId)}`)
     .orderBy('received_at', 'desc')
@@ -134,7 +137,7 @@ export async function countRouted(db: Runner, releaseId: string): Promise<Record
   const { rows } = await sql<{ row: string; n: number }>`
     select coalesce(routed ->> 'row', 'otherwise') as row, count(*)::int as n
     from submission, jsonb_array_elements(plan -> 'routed') routed
-    where release_id = ${releaseId} and state = 'applied' and binned_at is null and received_at > now() - interval '30 days'
+    where release_id = ${releaseId} and state = 'applied' and binned_at is null and not is_test and received_at > now() - interval '30 days'
     group by 1
   `.execute(db)
   return Object.fromEntries(rows.map(({ row, n }) => [row, n]))

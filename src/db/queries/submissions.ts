@@ -15,6 +15,8 @@ export interface NewSubmission {
   form_id: string
   release_id: string
   visit_id: string
+  /** Whether a colleague sent it to try the form. */
+  is_test: boolean
   values: Answers
   origins: Origins
   link: Record<string, string>
@@ -62,13 +64,13 @@ export async function storeSubmissions(db: Runner, submissions: readonly NewSubm
   const { rows } = await sql<{ id: string }>`
     with ${files.length > 0 ? held : sql``}stored as (
       insert into submission (id, workspace_id, form_id, release_id, visit_id, "values", origins, link,
-        page_before, link_holder, outcome, received_at, suspicions, locale, state)
+        page_before, link_holder, outcome, received_at, suspicions, locale, is_test, state)
       select id, workspace_id, form_id, release_id, visit_id, "values", origins, link,
-        page_before, link_holder, outcome, coalesce(received_at, clock_timestamp()), suspicions, locale,
+        page_before, link_holder, outcome, coalesce(received_at, clock_timestamp()), suspicions, locale, is_test,
         case when suspicions = '{}' then 'received' else 'spam' end
       from jsonb_to_recordset(${asJson(submissions)}::jsonb) as row(
         id uuid, workspace_id uuid, form_id uuid, release_id uuid, visit_id uuid, "values" jsonb,
-        origins jsonb, link jsonb, page_before text, link_holder uuid, outcome jsonb, received_at timestamptz, suspicions text[], locale text, files uuid[])
+        origins jsonb, link jsonb, page_before text, link_holder uuid, outcome jsonb, received_at timestamptz, suspicions text[], locale text, is_test boolean, files uuid[])
       ${files.length > 0 ? allHeld : sql``}
       on conflict (form_id, visit_id) do nothing
       returning id, form_id, visit_id, state

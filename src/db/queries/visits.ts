@@ -17,6 +17,8 @@ export interface StoredVisit extends VisitProgress {
   leftBy: string | null
   /** Whether whoever left them sent the form later, in another visit. */
   sentAfterAll: boolean
+  /** Whether a colleague tries the form: it counts nowhere. */
+  test: boolean
 }
 
 export interface VisitKey {
@@ -85,6 +87,7 @@ function asVisit(row: Awaited<ReturnType<ReturnType<typeof visitQuery>['execute'
     answers: row.answers,
     leftBy: row.left_by,
     sentAfterAll: row.sent_after_all,
+    test: row.is_test,
   }
 }
 
@@ -92,15 +95,15 @@ export async function writeVisits(db: Runner, visits: readonly StoredVisit[]): P
   if (visits.length === 0) return
   await sql`
     insert into visit (id, workspace_id, form_id, release_number, arrived_at, began_at, sent_at, returned_at,
-      last_at, steps, source, link, page_before, link_holder, answers, left_by, sent_after_all)
+      last_at, steps, source, link, page_before, link_holder, answers, left_by, sent_after_all, is_test)
     select id, "workspaceId", "formId", "releaseNumber", "arrivedAt", "beganAt", "sentAt", "returnedAt",
       "lastAt", steps, source, link, "pageBefore", "linkHolder", nullif(answers, 'null'::jsonb), "leftBy",
-      "sentAfterAll"
+      "sentAfterAll", test
     from jsonb_to_recordset(${asJson(visits)}::jsonb) as row(
       id uuid, "workspaceId" uuid, "formId" uuid, "releaseNumber" integer, "arrivedAt" timestamptz,
       "beganAt" timestamptz, "sentAt" timestamptz, "returnedAt" timestamptz, "lastAt" timestamptz,
       steps text[], source text, link jsonb, "pageBefore" text, "linkHolder" uuid, answers jsonb,
-      "leftBy" text, "sentAfterAll" boolean)
+      "leftBy" text, "sentAfterAll" boolean, test boolean)
     on conflict (form_id, id) do update set
       began_at = excluded.began_at, sent_at = excluded.sent_at, returned_at = excluded.returned_at,
       last_at = excluded.last_at, steps = excluded.steps, answers = excluded.answers,

@@ -44,6 +44,7 @@ export const routes: Route[] = [
   get('/forms/{slug}/findings', forms.readFindings),
   post('/forms/{slug}/releases', forms.releaseForm),
   post('/forms/{slug}/plan', forms.planDraft, 200, { prepare: upgradeDraft }),
+  post('/forms/{slug}/tests', forms.sendTest),
   get('/forms/{slug}/readout', forms.readReadout),
   get('/forms/{slug}/rehearsals', rehearsals.readRehearsals),
   put('/forms/{slug}/rehearsals/{id}', rehearsals.keepRehearsal),

@@ -26,9 +26,9 @@ export const stateSchema = z.enum(['received', 'applied', 'failed', 'spam'])
 
 /** What a list is narrowed to: everything but spam where it is left out. */
 export const narrowedSchema = z
-  .enum([...stateSchema.options, 'settled', 'binned'])
+  .enum([...stateSchema.options, 'settled', 'binned', 'test'])
   .describe(
-    '`spam`: what nobody has settled yet; `settled`: spam that somebody left as such; `binned`: what is in the bin',
+    '`spam`: what nobody has settled yet; `settled`: spam that somebody left as such; `binned`: what is in the bin; `test`: what colleagues sent to try a form',
   )
 
 const suspicions = z.array(z.enum(SUSPICIONS)).describe('What made it look like a machine’s')
@@ -52,6 +52,7 @@ const submissionRow = z.object({
   suspicions,
   settledAt: moment.nullable().describe('When somebody left it as spam'),
   binnedAt: moment.nullable().describe('When it was put into the bin'),
+  isTest: z.boolean().describe('Whether a colleague sent it to try the form: it counts nowhere'),
   receivedAt: moment,
   appliedAt: moment.nullable(),
   desks: z.array(z.string()).nullable().describe('Who was told'),
@@ -159,6 +160,7 @@ export const readSubmission = deed({
     undoneAt: moment.nullable(),
     binnedAt: moment.nullable().describe('When it was put into the bin: it counts nowhere until it is restored'),
     binnedBy: z.string().nullable(),
+    isTest: z.boolean().describe('Whether a colleague sent it to try the form: it counts nowhere'),
     notes: z.array(note),
     erasedWho: z.string().nullable(),
     erasedAt: moment.nullable().describe('When whoever sent it was erased: what is left tells of nobody'),

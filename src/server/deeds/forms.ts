@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { answersSchema } from '@/core/form/answers_schema'
-import { formSchema } from '@/core/form/definition'
+import type { AnswerError } from '@/core/form/check'
+import { type Form, formSchema } from '@/core/form/definition'
+import { labelAt } from '@/core/form/values'
 import type { Finding } from '@/core/examine/finding'
 import { readStored } from '@/core/form/stored'
 import { FORM_STATES } from '@/core/form/state'
@@ -15,6 +17,8 @@ import { createForm } from '../forms/createForm'
 import { examineDraft } from '../forms/examineDraft'
 import { listForms } from '../forms/listForms'
 import { planDraft as planOf } from '../forms/planDraft'
+import { findLiveForm } from '../forms/live'
+import { sendTest as sendAsTest } from '../forms/sendTest'
 import { releaseForm as releaseDraft } from '../forms/releaseForm'
 import { saveDraft as writeDraft } from '../forms/saveDraft'
 import { readReadout as countReadout } from '../readout/readReadout'
@@ -256,6 +260,38 @@ export const planDraft = deed({
         errors,
         examined: await examineDraft(db, by.workspaceId, draft),
       })
+    }),
+})
+
+const tellIn =
+  (form: Form) =>
+  ({ name, message }: AnswerError): string =>
+    `“${labelAt(form, name)}”: ${message}`
+
+export const sendTest = deed({
+  summary: 'Send answers through the live release as a test: applied like any other, marked as one, counted nowhere',
+  may: 'answer',
+  input: z.strictObject({
+    slug: z.string().max(200),
+    values: given,
+    contact: z.uuid().nullish().describe('Send as the holder of this contact’s personal link'),
+  }),
+  gives: z.object({ submission: z.uuid() }),
+  refusals: { 404: 'No such form or contact', 409: 'It takes no answers now', 422: 'Some answers are wrong' },
+  run: (by, { slug, values, contact = null }) =>
+    withForm(by, slug, async (form) => {
+      const { visitors: db } = by.context
+      if (contact && !(await findContact(db, by.workspaceId, contact))) return notDone(404, 'There is no such contact.')
+      const live = await findLiveForm(db, form.slug)
+      if (live?.formId !== form.id)
+        return notDone(409, 'Release it first: a test goes through the release that is live.')
+      const sent = await sendAsTest(db, live, { values, contact })
+      if (sent.ok) return done({ submission: sent.submission })
+      if (sent.why === 'wrong') {
+        const errors = sent.errors.map(({ name, message }) => ({ path: ['values', name], message }))
+        return notDone(422, ['Not sent.', ...sent.errors.slice(0, 1).map(tellIn(live.form))].join(' '), { errors })
+      }
+      return notDone(409, sent.why === 'closed' ? 'The form is closed.' : 'Too much is sent to this form just now.')
     }),
 })
 

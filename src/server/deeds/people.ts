@@ -73,6 +73,7 @@ export const readContact = deed({
         id: z.uuid(),
         formName: z.string(),
         state: stateSchema,
+        isTest: z.boolean().describe('Whether a colleague sent it to try the form'),
         receivedAt: moment,
       }),
     ),

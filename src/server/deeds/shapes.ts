@@ -158,6 +158,7 @@ const webhookBody = z.object({
       submission: z.string(),
       form: z.object({ slug: z.string(), name: z.string(), release: z.number() }),
       received_at: z.string(),
+      test: z.boolean().optional().describe('Whether a colleague sent it to try the form'),
       values: answers,
       answered: z.array(z.object({ name: z.string(), label: z.string(), words: z.string() })),
       person: z.object({ email: z.string().nullable(), known: z.boolean() }),

@@ -39,16 +39,17 @@ export async function exportSubmissions(
     readResources(db, workspaceId),
   ])
   const columns = columnsOf(definitions.map(readStored))
-  const about = ['submission', 'received_at', 'form', 'release', 'state', 'contact']
+  const about = ['submission', 'received_at', 'form', 'release', 'state', 'test', 'contact']
   const pages = pagesOf(
     (after) => listSubmissions(db, workspaceId, { ...filter, after, limit: PAGE }),
-    ({ id, receivedAt, form, release, state, email, values }): ExportedRow => ({
+    ({ id, receivedAt, form, release, state, isTest, email, values }): ExportedRow => ({
       cells: () => [
         id,
         isoIn(workspace.timeZone, receivedAt),
         form,
         release,
         state,
+        isTest ? 'yes' : 'no',
         email,
         ...cellsOf(columns, values),
       ],
@@ -59,6 +60,7 @@ export async function exportSubmissions(
         form,
         release,
         state,
+        test: isTest,
         contact: email,
         values,
       }),

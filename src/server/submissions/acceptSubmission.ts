@@ -93,6 +93,7 @@ export async function acceptSubmission(
     form_id: formId,
     release_id: releaseId,
     visit_id: visit?.id ?? randomUUID(),
+    is_test: visit?.test ?? false,
     values,
     origins,
     link: visitor.link,

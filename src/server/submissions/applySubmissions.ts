@@ -97,7 +97,8 @@ async function applyTogether(
       failed.push({ id: submission.id, error: reasonOf(plan) })
     } else {
       work.take(submission, released, plan)
-      if (plan.turn !== undefined) turns.set(plan.turn, (turns.get(plan.turn) ?? 0) + 1)
+      // A colleague who tries the form takes nobody’s turn.
+      if (plan.turn !== undefined && !submission.is_test) turns.set(plan.turn, (turns.get(plan.turn) ?? 0) + 1)
     }
   }
   await work.write(tx)
@@ -113,8 +114,8 @@ function makePlan(
 ): Plan | Error {
   if (released instanceof Error) return released
   try {
-    const { link_holder: linkHolder, id, form_id, locale } = submission
-    const facts = { linkHolder, submission: id, form: form_id, locale }
+    const { link_holder: linkHolder, id, form_id, locale, is_test: test } = submission
+    const facts = { linkHolder, submission: id, form: form_id, locale, test }
     const snapshot = { ...around, owner: released.owner }
     return planSubmission(released.form, submission.values, submission.origins, facts, snapshot)
   } catch (error) {

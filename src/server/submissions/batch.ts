@@ -100,7 +100,13 @@ export class Batch {
       form,
       values: submission.values,
       plan,
-      submission: { id: submission.id, form: { slug, name }, release: number, receivedAt: submission.received_at },
+      submission: {
+        id: submission.id,
+        form: { slug, name },
+        release: number,
+        receivedAt: submission.received_at,
+        test: submission.is_test,
+      },
       contact,
       company: touched('company'),
       at,
@@ -119,13 +125,15 @@ export class Batch {
       link: submission.link,
       pageBefore: submission.page_before,
       linkHolder: submission.link_holder,
+      test: submission.is_test,
       framedBy: null,
       ownHost: this.settings.ownHost,
       at: submission.received_at,
       noticed: { sent: true, steps: steps.map(({ name }) => name) },
       leftBy: null,
     })
-    if (contact)
+    // A colleague who tries the form does not send what somebody else left.
+    if (contact && !submission.is_test)
       this.sent.push({
         formId: submission.form_id,
         visitId: submission.visit_id,

@@ -157,6 +157,7 @@ async function correct(
       form: { slug: found.slug, name: found.formName },
       release: found.release,
       receivedAt: found.receivedAt,
+      test: found.isTest,
     },
     contact: touched('contact'),
     company: touched('company'),
@@ -233,7 +234,7 @@ async function prepare(
   const correction = planCorrection(
     form,
     { before: { values: found.values, origins: found.origins }, after: { values, origins } },
-    { linkHolder: found.linkHolder, submission: id, form: found.formId, locale: found.locale },
+    { linkHolder: found.linkHolder, submission: id, form: found.formId, locale: found.locale, test: found.isTest },
     { ...resources, owner: await readOwner(db, workspaceId, found.ownerId), records },
     {
       slots: slots.filter(({ record }) => isThere.has(record)),

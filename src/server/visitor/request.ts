@@ -6,7 +6,7 @@ import type { Db } from '@/db/database'
 import { findSubmitted } from '@/db/queries/submissions'
 import { context } from '../context'
 import { claimVisit } from '../visits/claim'
-import { isProof, type VisitPass } from '../visits/secret'
+import { isProof, proofOf, type VisitPass } from '../visits/secret'
 import { findLinkHolder, keepParameters, releaseNumberSchema, type Visitor, visitIdSchema } from '../visits/visitor'
 import type { ReceivedForm } from '../files/receiveForm'
 import type { LiveForm } from '../forms/live'
@@ -118,6 +118,17 @@ export function rememberedVisit(request: Request, secret: string, formId: string
   const [id, proof] = readCookie(request, VISIT_COOKIE)?.split('.') ?? []
   return claimVisit(secret, formId, { visit: id, proof }, false)?.proven ? (id ?? null) : null
 }
+
+/** Stands in the address of a form that colleagues try, with the proof that it was given to them. */
+const TEST = 'test'
+
+/** The address at which colleagues try a form: what is sent from there counts nowhere. */
+export const testAddress = (secret: string, formId: string, slug: string): string =>
+  `/f/${slug}?${TEST}=${proofOf(secret, formId, formId, 'test link')}`
+
+/** Whether a form is asked for at the address that colleagues try it at. */
+export const isTestLink = (secret: string, formId: string, { searchParams }: URL): boolean =>
+  searchParams.has(TEST) && isProof(secret, formId, formId, searchParams.get(TEST), 'test link')
 
 /** The secret of the personal link a visitor came by: in the address, or kept for it since. */
 export function linkSecret(request: Request): string | null {

@@ -20,6 +20,7 @@ import { giveSigns } from './signs'
 import { postJson, postPage } from './post'
 import {
   BadBody,
+  isTestLink,
   Keeping,
   linkSecret,
   readJson,
@@ -164,7 +165,8 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
   })
   visitor.framedBy = framedBy
   const remembered = rememberedVisit(request, config.LICHEN_SECRET, live.formId)
-  const opened = await openForm(db, live, visitor, remembered, new URL(config.LICHEN_URL).host, null)
+  const given = isTestLink(config.LICHEN_SECRET, live.formId, url) ? 'test' : 'visit'
+  const opened = await openForm(db, live, visitor, remembered, given, new URL(config.LICHEN_URL).host, null)
   const response = await formHtml({
     form: live.form,
     language: live.language,
@@ -184,7 +186,7 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
     action,
     resumed: opened.resumed,
     greeting: visitor.formBefore?.title ?? null,
-    mode: 'live',
+    mode: given === 'test' ? 'test' : 'live',
   })
   response.headers.append('set-cookie', keeping.visit(opened.pass))
   if (secret) response.headers.append('set-cookie', keeping.link(secret))
@@ -216,6 +218,6 @@ const postProgress: Reply = async ({ request, live }) => {
   const given = { link: new URL(request.url).searchParams, k: linkSecret(request), pageBefore: null, request }
   const visitor = await tellVisitor(db, live, given)
   const ownHost = new URL(config.LICHEN_URL).host
-  await recordProgress(db, shown, { ...progress, visit: visit.id }, visitor, visit.proven, ownHost, null)
+  await recordProgress(db, shown, progress, visitor, visit, ownHost, null)
   return new Response(null, { status: 204 })
 }

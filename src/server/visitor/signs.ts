@@ -40,7 +40,7 @@ export const judgeSender =
     return { suspicions, wait: countForForm(slug, suspicions) }
   }
 
-/** Whoever came by a personal link is known, and asked for nothing more. */
+/** Whoever came by a personal link is known, as are colleagues who try a form, and asked for nothing more. */
 export const trustHolder =
   ({ slug }: LiveForm): Judge =>
   () =>

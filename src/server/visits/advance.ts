@@ -13,6 +13,7 @@ import {
 } from '@/db/queries/visits'
 
 import type { LiveForm } from '../forms/live'
+import type { ClaimedVisit } from './claim'
 import type { Visitor } from './visitor'
 
 /** Something noticed of a visit, with what is needed to begin one that is not known yet. */
@@ -24,6 +25,8 @@ export interface VisitNotice {
   link: Record<string, string>
   pageBefore: string | null
   linkHolder: string | null
+  /** Whether a colleague tries the form. */
+  test: boolean
   /** Host of the page that frames the form; `null` where none does, or none is known. */
   framedBy: string | null
   /** Host of our own pages; a page before on it is not a source. */
@@ -39,12 +42,13 @@ export interface VisitNotice {
 export const noticeOf = (
   live: LiveForm,
   visitor: Visitor,
-  visitId: string,
+  { id: visitId, test }: Pick<ClaimedVisit, 'id' | 'test'>,
   ownHost: string | null,
   at: Date | null,
   noticed: Noticed,
 ): VisitNotice => ({
   visitId,
+  test,
   formId: live.formId,
   workspaceId: live.workspaceId,
   releaseNumber: live.number,
@@ -122,6 +126,7 @@ function beginVisit(notice: VisitNotice, at: string): StoredVisit {
     answers: null,
     leftBy: null,
     sentAfterAll: false,
+    test: notice.test,
   }
 }
 

@@ -1,10 +1,12 @@
-import { isGiven, isProof } from './secret'
+import { givenFor, isProof } from './secret'
 import { visitIdSchema } from './visitor'
 
 /** A visit as the sender names it, and whether they showed that it is theirs. */
 export interface ClaimedVisit {
   id: string
   proven: boolean
+  /** Whether it is a colleague's, who tries the form. */
+  test: boolean
 }
 
 /**
@@ -19,6 +21,7 @@ export function claimVisit(
 ): ClaimedVisit | null {
   const id = visitIdSchema.safeParse(given.visit).data
   if (!id) return null
-  if (trusted || isProof(secret, formId, id, given.proof)) return { id, proven: true }
-  return isGiven(secret, id) ? null : { id, proven: false }
+  const purpose = givenFor(secret, id)
+  if (trusted || isProof(secret, formId, id, given.proof)) return { id, proven: true, test: purpose === 'test' }
+  return purpose ? null : { id, proven: false, test: false }
 }

@@ -33,21 +33,23 @@ export async function openForm(
   live: LiveForm,
   visitor: Visitor,
   remembered: string | null,
+  given: 'visit' | 'test',
   ownHost: string | null,
   at: Date | null,
 ): Promise<OpenedForm> {
   const start = fillStart(live.form, visitor)
   const { formId } = live
   const before = remembered ? await findVisit(db, { formId, visitId: remembered }, at) : null
-  const visit = before && goesOn(before, visitor) ? before.visit : null
+  const test = given === 'test'
+  const visit = before && before.visit.test === test && goesOn(before, visitor) ? before.visit : null
   const secret = context().config.LICHEN_SECRET
-  const pass = visit ? { id: visit.id, proof: proofOf(secret, formId, visit.id) } : givePass(secret, formId)
+  const pass = visit ? { id: visit.id, proof: proofOf(secret, formId, visit.id) } : givePass(secret, formId, given)
   const resumed = Object.keys(visit?.answers ?? {}).length > 0
   const returned = resumed && (before?.quiet ?? 0) >= SITTING
   if (!visit || returned)
     await db
       .transaction()
-      .execute((tx) => advanceVisits(tx, [noticeOf(live, visitor, pass.id, ownHost, at, { returned })]))
+      .execute((tx) => advanceVisits(tx, [noticeOf(live, visitor, { id: pass.id, test }, ownHost, at, { returned })]))
   return {
     pass,
     values: { ...start.values, ...(visit && (await stillThere(live, visit))) },

@@ -7,6 +7,7 @@ import type { Noticed } from '@/core/readout/visit'
 import type { Db } from '@/db/database'
 import type { LiveForm } from '../forms/live'
 import { advanceVisits, noticeOf } from './advance'
+import type { ClaimedVisit } from './claim'
 import { releaseNumberSchema, type Visitor, visitIdSchema } from './visitor'
 
 /** A small batch of what the visitor's page noticed. Sending one twice changes nothing. */
@@ -20,10 +21,10 @@ export const progressSchema = z.object({
   values: z.record(z.string(), z.unknown()).default({}),
 })
 
-export type Progress = Omit<z.output<typeof progressSchema>, 'proof' | 'release'>
+export type Progress = Pick<z.output<typeof progressSchema>, 'began' | 'steps' | 'values'>
 
 /**
- * Notes how far a visit has come and, where the form says so and the visit is `proven` to be the sender's,
+ * Notes how far a visit has come and, where the form says so and the visit is proven to be the sender's,
  * keeps the answers so far. `at` is `null` for now.
  */
 export async function recordProgress(
@@ -31,20 +32,16 @@ export async function recordProgress(
   live: LiveForm,
   progress: Progress,
   visitor: Visitor,
-  proven: boolean,
+  visit: ClaimedVisit,
   ownHost: string | null,
   at: Date | null,
 ): Promise<void> {
-  const notice = noticeOf(live, visitor, progress.visit, ownHost, at, noticedIn(live.form, progress, proven))
+  const notice = noticeOf(live, visitor, visit, ownHost, at, noticedIn(live.form, progress, visit.proven))
   await db.transaction().execute((tx) => advanceVisits(tx, [notice]))
 }
 
 /** What a batch of progress says of its visit; answers are kept where the form says so and the visit is `proven`. */
-export function noticedIn(
-  form: Form,
-  { began, steps, values }: Pick<Progress, 'began' | 'steps' | 'values'>,
-  proven: boolean,
-): Noticed {
+export function noticedIn(form: Form, { began, steps, values }: Progress, proven: boolean): Noticed {
   return {
     began,
     steps: steps.filter((name) => form.steps.some((step) => step.name === name)),

@@ -3,7 +3,7 @@ import { createChallenge, solveChallenge, verifySolution } from 'altcha-lib'
 import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import { claimVisit } from './claim'
-import { givePass, isGiven, isProof, readOpened, workKey, writeOpened } from './secret'
+import { givenFor, givePass, isProof, readOpened, workKey, writeOpened } from './secret'
 
 const secret = 's'.repeat(32)
 const form = randomUUID()
@@ -13,11 +13,17 @@ describe('a visit', () => {
   it('has an id that is a UUID, one of ours, and like no other', () => {
     for (const { id } of passes) {
       expect(z.uuid().safeParse(id).success).toBe(true)
-      expect(isGiven(secret, id)).toBe(true)
-      expect(isGiven('t'.repeat(32), id)).toBe(false)
+      expect(givenFor(secret, id)).toBe('visit')
+      expect(givenFor('t'.repeat(32), id)).toBeNull()
     }
     expect(new Set(passes.map(({ id }) => id)).size).toBe(passes.length)
-    expect(Array.from({ length: 500 }, () => isGiven(secret, randomUUID()))).not.toContain(true)
+    expect(Array.from({ length: 500 }, () => givenFor(secret, randomUUID())).filter(Boolean)).toEqual([])
+  })
+  it('says to us alone that it is a colleague’s, who tries the form', () => {
+    const { id, proof } = givePass(secret, form, 'test')
+    expect(givenFor(secret, id)).toBe('test')
+    expect(claimVisit(secret, form, { visit: id, proof }, false)).toEqual({ id, proven: true, test: true })
+    expect(claimVisit(secret, form, { visit: id, proof: null }, false)).toBeNull()
   })
   it('belongs to whoever has its proof, for that form only', () => {
     const [one, two] = [givePass(secret, form), givePass(secret, form)]
@@ -30,13 +36,13 @@ describe('a visit', () => {
     const { id, proof } = givePass(secret, form)
     const claim = (visit: string | null, given: string | null, trusted = false) =>
       claimVisit(secret, form, { visit, proof: given }, trusted)
-    expect(claim(id, proof)).toEqual({ id, proven: true })
-    expect(claim(id.toUpperCase(), proof)).toEqual({ id, proven: true })
+    expect(claim(id, proof)).toEqual({ id, proven: true, test: false })
+    expect(claim(id.toUpperCase(), proof)).toEqual({ id, proven: true, test: false })
     expect(claim(id, null)).toBeNull()
     expect(claim(id, 'x')).toBeNull()
-    expect(claim(id, null, true)).toEqual({ id, proven: true })
+    expect(claim(id, null, true)).toEqual({ id, proven: true, test: false })
     const own = randomUUID()
-    expect(claim(own, null)).toEqual({ id: own, proven: false })
+    expect(claim(own, null)).toEqual({ id: own, proven: false, test: false })
     expect(['-'.repeat(36), 'x', ''].map((visit) => claim(visit, proof))).toEqual([null, null, null])
   })
 })

@@ -13,24 +13,32 @@ export interface VisitPass {
   proof: string
 }
 
+/** What a visit is given for: a stranger's, or a colleague's who tries the form. Its id says so to us, and to nobody else. */
+type GivenFor = 'visit' | 'test'
+
 /** A new visit's id (a UUID of version 8, RFC 9562) and its proof. */
-export function givePass(secret: string, formId: string): VisitPass {
+export function givePass(secret: string, formId: string, given: GivenFor = 'visit'): VisitPass {
   const random = randomBytes(8)
   random[6] = ((random[6] ?? 0) & 0x0f) | 0x80
-  const id = Buffer.concat([random, markOf(secret, random)])
+  const id = Buffer.concat([random, markOf(secret, random, given)])
     .toString('hex')
     .replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5')
   return { id, proof: proofOf(secret, formId, id) }
 }
 
-/** Whether we gave this id to somebody. */
-export function isGiven(secret: string, id: string): boolean {
+/** What we gave this id for; `null` where we gave it to nobody. */
+export function givenFor(secret: string, id: string): GivenFor | null {
   const bytes = Buffer.from(id.replaceAll('-', ''), 'hex')
-  return bytes.length === 16 && timingSafeEqual(markOf(secret, bytes.subarray(0, 8)), bytes.subarray(8))
+  if (bytes.length !== 16) return null
+  const [random, mark] = [bytes.subarray(0, 8), bytes.subarray(8)]
+  return (['visit', 'test'] as const).find((given) => timingSafeEqual(markOf(secret, random, given), mark)) ?? null
 }
 
-/** What a proof is of: that a visit is a browser's own, that it sent the submission which led it here, or when it was opened. */
-type Proven = 'visit' | 'sent' | 'opened'
+/**
+ * What a proof is of: that a visit is a browser's own, that it sent the submission which led it here, when it was
+ * opened, or that a form's address was given to colleagues.
+ */
+type Proven = 'visit' | 'sent' | 'opened' | 'test link'
 
 /** The proof that belongs to a visit of a form, or to what led to it. */
 export const proofOf = (secret: string, formId: string, id: string, of: Proven = 'visit'): string =>
@@ -66,8 +74,8 @@ export const workKey = (secret: string, formId: string, visit: string, opened: s
   hmac(secret, `work ${formId} ${visit} ${opened}`).toString('base64url')
 
 /** The second half of an id: what only we could have put beside the first, with the variant RFC 9562 asks for. */
-function markOf(secret: string, random: Uint8Array): Buffer {
-  const mark = Buffer.from(hmac(secret, `visit id ${Buffer.from(random).toString('hex')}`).subarray(0, 8))
+function markOf(secret: string, random: Uint8Array, given: GivenFor): Buffer {
+  const mark = Buffer.from(hmac(secret, `${given} id ${Buffer.from(random).toString('hex')}`).subarray(0, 8))
   mark[0] = ((mark[0] ?? 0) & 0x3f) | 0x80
   return mark
 }

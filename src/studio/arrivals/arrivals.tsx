@@ -62,6 +62,7 @@ export function Arrivals({ forms, query, submissions, unfinished, days }: Props)
             ['failed', 'Failed'],
             ['spam', 'Spam, to look at'],
             ['settled', 'Spam, settled'],
+            ['test', 'Tests'],
             ['binned', 'In the bin'],
             ['unfinished', 'Unfinished entries'],
           ]}
@@ -114,6 +115,12 @@ const isSpam = ({ state }: QueryOf<'submissions'>): boolean => state === 'spam' 
 function Nothing(query: QueryOf<'submissions'>) {
   if (query.state === 'binned' && !query.form && !query.search)
     return <Empty title="The bin is empty">What is put here counts nowhere until it is restored.</Empty>
+  if (query.state === 'test' && !query.form && !query.search)
+    return (
+      <Empty title="No tests yet">
+        Under Ways out, a form’s Release has an address at which colleagues try it: what they send counts nowhere.
+      </Empty>
+    )
   if (isSpam(query) && !query.form && !query.search)
     return (
       <Empty title={query.state === 'spam' ? 'No spam to look at' : 'No spam has been settled'}>
@@ -231,9 +238,9 @@ const SUBMISSIONS: Column<RowOf<'submissions'>>[] = [
     spare: true,
     head: 'State',
     by: 'state',
-    cell: ({ state, undelivered }) => (
+    cell: ({ state, isTest, undelivered }) => (
       <>
-        {state !== 'applied' && <StateChip state={state} />}{' '}
+        {isTest && <Chip tone="amber">Test</Chip>} {state !== 'applied' && <StateChip state={state} />}{' '}
         {undelivered > 0 && <Chip tone="red">{undelivered} not delivered</Chip>}
       </>
     ),

@@ -69,6 +69,7 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
         heading={submission.email ?? plan?.person.email ?? (isErased ? 'Somebody who was erased' : 'Nobody matched')}
       >
         {submission.state !== 'applied' && <StateChip state={submission.state} />}
+        {submission.isTest && <Chip tone="amber">Test</Chip>}
         <span className="text-soft">
           <Outside>{submission.formName}</Outside>, release {submission.release} · received{' '}
           <Moment at={submission.receivedAt} />
@@ -89,6 +90,11 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
           {submission.binnedAt === null && !isErased && <Bin ids={[submission.id]} />}
         </span>
       </PageHead>
+      {submission.isTest && !isErased && (
+        <p className="mb-3 rounded-md bg-panel px-3 py-2">
+          A colleague sent it to try the form. It did what any other does, and counts nowhere.
+        </p>
+      )}
       {submission.binnedAt && !isErased && (
         <div className="mb-3 flex flex-wrap items-center gap-3 rounded-md bg-amber-bg px-3 py-2">
           <p>

@@ -13,6 +13,7 @@ import { Button } from '../ui/button'
 import { useSettled } from '../ui/field'
 import { Only, useMay, useWithin } from '../ui/here'
 import { SeenBy, type Seer } from './seenBy'
+import { SendTest } from './sendTest'
 
 /** The real page, as seen by anyone you choose, and what would happen if it were sent now. */
 export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnTheme[] }) {
@@ -155,6 +156,7 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
           />
         </div>
         <IfSentNow values={values} contact={seer || null} form={form} begun={begun} />
+        <SendTest values={values ?? {}} contact={seer || null} />
       </aside>
     </>
   )

@@ -8,7 +8,7 @@ import { actorOf } from '@/server/access/member'
 import { deedAction, memberAction } from '@/server/access/session'
 import { context } from '@/server/context'
 import { perform } from '@/server/deeds/deed'
-import { planDraft, releaseForm, saveDraft } from '@/server/deeds/forms'
+import { planDraft, releaseForm, saveDraft, sendTest } from '@/server/deeds/forms'
 import { rehearseLatest } from '@/server/forms/rehearseLatest'
 
 /** What a draft would do, and what is wrong with the answers it was given. */
@@ -44,6 +44,9 @@ export const saveDraftAction = memberAction(
 
 /** Plans the draft on the screen, saved or not, with these answers and carried values. Nothing is done. */
 export const planDraftAction = deedAction(planDraft)
+
+/** Sends answers through the live release as a test. */
+export const sendTestAction = deedAction(sendTest)
 
 /** Releases the draft as it was saved. */
 export const releaseAction = deedAction(releaseForm)

@@ -24,6 +24,8 @@ interface DraftFacts {
   live: StationFacts['live']
   numbers: StationFacts['numbers']
   publicUrl: string
+  /** Where colleagues try it: what is sent from there counts nowhere. */
+  testUrl: string
   /** Arrivals of the last 30 days by the row that fitted, as the live release numbers them. */
   routed: Record<string, number>
 }

@@ -10,6 +10,7 @@ export const startOf = (form: Form) => ({
     live: null,
     numbers: { arrived: 0, finish: null, unfinished: 0, steps: [] },
     publicUrl: '',
+    testUrl: '',
     routed: {},
   },
   form,

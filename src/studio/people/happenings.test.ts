@@ -19,8 +19,8 @@ const all = happeningsOf({
     change('sent', 'email', 3, 'submission'),
   ],
   submissions: [
-    { id: 'sent', formName: 'Kiln finder', state: 'applied', receivedAt: at(2) },
-    { id: 'idle', formName: 'Open day', state: 'applied', receivedAt: at(5) },
+    { id: 'sent', formName: 'Kiln finder', state: 'applied', isTest: false, receivedAt: at(2) },
+    { id: 'idle', formName: 'Open day', state: 'applied', isTest: false, receivedAt: at(5) },
   ],
   deliveries: [delivery('sent', 4), delivery('idle', 6), delivery('elsewhere', 7)],
   links: [{ id: 'l1', formName: 'Glaze box', createdAt: at(1), withdrawnAt: at(10) }],

@@ -7,6 +7,8 @@ interface SentThen {
   id: string
   formName: string
   state: 'received' | 'applied' | 'failed' | 'spam'
+  /** Whether a colleague sent it to try the form. */
+  isTest: boolean
   receivedAt: Date
 }
 

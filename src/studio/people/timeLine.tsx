@@ -7,6 +7,7 @@ import { type Tellable, tellHeld, tellSlot } from '@/core/changes/tell'
 import type { FollowedDelivery } from '@/db/queries/deliveries'
 import type { Change, Part } from '@/db/queries/people'
 import { StateChip } from '../arrivals/arrivals'
+import { Chip } from '../ui/chip'
 import { DeliveryWords } from '../arrivals/deliveries'
 import { type Happening, happeningsOf, HOW, isOf, type Known, NARROWED, type Narrowed } from './happenings'
 import { identityOf } from '@/core/records/record'
@@ -163,7 +164,7 @@ function Head({ happening: { changes, sent, link } }: { happening: Happening }) 
           <Outside>{sent.formName}</Outside>
         </Link>
         <span className="text-soft">{sent.state === 'applied' ? ', which changed nothing here' : ''}</span>{' '}
-        {sent.state !== 'applied' && <StateChip state={sent.state} />}
+        {sent.state !== 'applied' && <StateChip state={sent.state} />} {sent.isTest && <Chip tone="amber">Test</Chip>}
       </span>
     )
   if (!first) return <span className="text-soft">What followed</span>

@@ -12,7 +12,7 @@ import { PrintedCode } from './code'
 /** Every way that the live form goes out: its address, a frame, and what programs send to. */
 export function WaysOut({ live }: { live: Form }) {
   const { facts } = useDraft((state) => state)
-  const { publicUrl } = facts
+  const { publicUrl, testUrl } = facts
   const sent = answeredByHand(live).filter((question) => !mannerOf(question).files)
   const body = JSON.stringify({ values: Object.fromEntries(sent.slice(0, 2).map(({ name }) => [name, '…'])) })
   return (
@@ -28,6 +28,21 @@ export function WaysOut({ live }: { live: Form }) {
               <a href={publicUrl} target="_blank" rel="noreferrer" className="name text-teal underline">
                 {publicUrl}
               </a>
+            }
+          />
+          <Way
+            title="For colleagues, to try it"
+            copied="address"
+            text={testUrl}
+            shown={
+              <>
+                <a href={testUrl} target="_blank" rel="noreferrer" className="name break-all text-teal underline">
+                  {testUrl}
+                </a>
+                <span className="block text-soft">
+                  What is sent from there does what any other does, is marked as a test, and counts nowhere.
+                </span>
+              </>
             }
           />
           <Way title="In print" copied="code" text={null} shown={<PrintedCode url={publicUrl} />} />

@@ -44,6 +44,7 @@ const sentOf = (plan = planOf(), more: object = {}) => ({
     form: { slug: 'kilns', name: 'Kilns' },
     release: 3,
     receivedAt: new Date('2026-09-14T09:59:00Z'),
+    test: false,
   },
   contact: { ...stored, revision: 7 },
   company: null,

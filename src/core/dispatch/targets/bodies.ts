@@ -47,6 +47,8 @@ export interface WebhookEvent {
     submission: string
     form: { slug: string; name: string; release: number }
     received_at: string
+    /** Whether a colleague sent it to try the form; older ones do not say so. */
+    test?: boolean
     /** Checked answers and carried values by name, as they are stored. */
     values: Answers
     /** The same in words, in the form's order. */

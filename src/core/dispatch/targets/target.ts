@@ -41,7 +41,7 @@ export interface Sent {
   form: Form
   values: Answers
   plan: PlanSoFar
-  submission: { id: string; form: { slug: string; name: string }; release: number; receivedAt: Date }
+  submission: { id: string; form: { slug: string; name: string }; release: number; receivedAt: Date; test: boolean }
   contact: WrittenRecord | null
   company: WrittenRecord | null
   /** When the plan was applied. */

@@ -89,7 +89,13 @@ describe('a webhook’s event', () => {
       form: form(),
       values: { ...answers, region: 'north' },
       plan,
-      submission: { id: 'S1', form: { slug: 'kilns', name: 'Kilns' }, release: 3, receivedAt: new Date(0) },
+      submission: {
+        id: 'S1',
+        form: { slug: 'kilns', name: 'Kilns' },
+        release: 3,
+        receivedAt: new Date(0),
+        test: false,
+      },
       contact: null,
       company: null,
       at: new Date(1000),
@@ -105,6 +111,7 @@ describe('a webhook’s event', () => {
           submission: 'S1',
           form: { slug: 'kilns', name: 'Kilns', release: 3 },
           received_at: '1970-01-01T00:00:00.000Z',
+          test: false,
           values: answers,
           answered: [
             { name: 'region', label: 'region', words: 'NORTH' },

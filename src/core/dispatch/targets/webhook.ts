@@ -60,6 +60,7 @@ export const webhook: TargetRules<WebhookBody> = {
         submission: submission.id,
         form: { ...submission.form, release: submission.release },
         received_at: submission.receivedAt.toISOString(),
+        test: submission.test,
         values,
         answered: given.map((name) => ({
           name,

@@ -1,3 +1,4 @@
+import { testAddress } from '@/server/visitor/request'
 import { notFound } from 'next/navigation'
 import { readStored } from '@/core/form/stored'
 import { findForm } from '@/db/queries/forms'
@@ -48,6 +49,7 @@ export default memberLayout('read', async ({ workspaceId }, { params: { slug = '
           },
           routed,
           publicUrl: `${config.LICHEN_URL}/f/${stored.slug}`,
+          testUrl: config.LICHEN_URL + testAddress(config.LICHEN_SECRET, stored.id, stored.slug),
         },
         form,
         revision: stored.draftRevision,
