@@ -13,7 +13,7 @@ const facts = readFacts()
 const slug = `described-${Date.now().toString(36)}`
 
 /** What gives files has tests of its own: `exports.test.ts`, `uploads.test.ts`. */
-const isDownload = (path: string): boolean => /\/(exports|files)\//.test(path)
+const isDownload = (path: string): boolean => /\/exports\/\w+$|\/files\//.test(path)
 
 /** Who may come in, and how: people decide it, and no program can. */
 const ONLY_STUDIO = [
@@ -142,6 +142,7 @@ describe('every operation', () => {
       'GET /forms/{slug}/conditions.logic.json': {},
       'POST /forms/{slug}/releases': {},
       'POST /forms/{slug}/plan': { body: { values: { first_name: 'Oda', email: `oda@${slug}.example` } } },
+      'GET /exports/submissions/columns': {},
       'POST /forms/{slug}/tests': { body: { values: { first_name: 'Oda', email: `oda@${slug}.example` } } },
       'GET /forms/{slug}/readout': {},
       'GET /forms/{slug}/rehearsals': {},

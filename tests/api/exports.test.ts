@@ -37,7 +37,10 @@ describe('exports', () => {
               kind: 'several_choices',
               name: 'wares',
               label: 'Wares',
-              options: ['glass', 'clay'].map((value) => ({ value, label: value })),
+              options: [
+                { value: 'glass', label: 'Glass, blown' },
+                { value: 'clay', label: 'Clay' },
+              ],
             },
           ],
         },
@@ -101,6 +104,48 @@ describe('exports', () => {
       form: slug,
       values: { person: { first: 'Ilka', last: 'Brandt' }, wares: ['glass', 'clay'] },
     })
+  })
+  it('have the columns that are chosen, in the words that people read, or a row for each answer', async () => {
+    const read = async (more: string) =>
+      parse(await (await fetchExport(path('csv', more))).text(), { record_delimiter: '\r\n' }) as string[][]
+    const [head, ...rows] = await read('&columns=wares,contact,person.last&words=labels&search=quoted')
+    expect(head).toEqual(['Wares', 'Contact', 'Name · Last name'])
+    expect(rows).toEqual([['Glass, blown; Clay', `row-2@${slug}.example`, 'Brandt']])
+    const one = '&columns=contact,wares,peak&search=quoted&rows=values'
+    expect(await read(one)).toEqual([
+      ['contact', 'value', 'answer'],
+      [`row-2@${slug}.example`, 'wares', 'glass'],
+      [`row-2@${slug}.example`, 'wares', 'clay'],
+      [`row-2@${slug}.example`, 'peak', String(numbers[2])],
+    ])
+    expect(await read(`${one}&words=labels`)).toContainEqual([`row-2@${slug}.example`, 'Wares', 'Glass, blown'])
+    const lines = await (await fetchExport(path('jsonl', one))).text()
+    expect(
+      lines
+        .trimEnd()
+        .split('\n')
+        .map((line) => JSON.parse(line) as object),
+    ).toMatchObject([
+      { format: 'lichen-answer-1', value: 'wares', answer: 'glass' },
+      { format: 'lichen-answer-1', value: 'wares', answer: 'clay' },
+      { format: 'lichen-answer-1', value: 'peak', answer: numbers[2] },
+    ])
+    const whole = JSON.parse(
+      await (await fetchExport(path('jsonl', '&columns=person.last&search=quoted'))).text(),
+    ) as object
+    expect(whole).toMatchObject({ values: { person: { first: 'Ilka', last: 'Brandt' } } })
+    expect(Object.keys((whole as { values: object }).values)).toEqual(['person'])
+
+    expect((await fetchExport(path('csv', '&columns=contact,nothing'))).status).toBe(404)
+    expect((await fetchExport(path('csv', '&words=shouted'))).status).toBe(400)
+    const columns = await api<{ about: { name: string }[]; values: { name: string; label: string }[] }>(
+      facts,
+      'GET',
+      `/exports/submissions/columns?form=${slug}`,
+    )
+    const every = [...columns.body.about, ...columns.body.values].map(({ name }) => name)
+    expect((await read(''))[0]).toEqual(every)
+    expect(columns.body.values).toContainEqual({ name: 'person.last', label: 'Name · Last name' })
   })
   it('hold what is filtered and no more', async () => {
     const count = async (address: string) =>

@@ -192,18 +192,16 @@ export async function readReleases(db: Runner, formId: string) {
 }
 
 /** Every definition ever released of a form, or of all forms of a workspace: those live now first. */
-export async function readDefinitions(db: Runner, workspaceId: string, slug: string | undefined): Promise<unknown[]> {
-  const rows = await db
+export const readDefinitions = (db: Runner, workspaceId: string, slug: string | undefined) =>
+  db
     .selectFrom('release')
     .innerJoin('form', 'form.id', 'release.form_id')
-    .select('release.definition')
+    .select(['form.slug as form', 'release.number as release', 'release.definition'])
     .where('form.workspace_id', '=', workspaceId)
     .$if(slug !== undefined, (query) => query.where(isOfForm(workspaceId, slug ?? '', sql.ref('form.id'))))
     .orderBy('form.name')
     .orderBy('release.number', 'desc')
     .execute()
-  return rows.map(({ definition }) => definition)
-}
 
 /** The definitions of these releases, each once; forms by their slugs. */
 export async function readDefinitionsOf(

@@ -14,11 +14,16 @@ const zoneOf = (formId: string) =>
 export const OTHER_SOURCES = 'Other sources'
 
 /**
+ * Whether a visit of a form counts. One whose submission is kept as spam, or is in the bin, is nobody's: it counts once
+ * somebody says that it is real, or restores it. That of a colleague who tries the form never does.
+ */
+const counts = (formId: string) => sql`not visit.is_test and not exists (
+  select from submission where form_id = ${formId} and visit_id = visit.id and (state = 'spam' or binned_at is not null))`
+
+/**
  * Counts one form's day anew from its visits and puts the result in place of what stood there. A day is the day on
  * which visitors arrived, in the workspace's time zone, so that everything they do later counts where they came from.
- * Beyond the commonest sources of the day all count together; each visit keeps its own. A visit whose submission is
- * kept as spam, or is in the bin, is nobody's: it counts once somebody says that it is real, or restores it. That of a
- * colleague who tries the form never does.
+ * Beyond the commonest sources of the day all count together; each visit keeps its own.
  */
 export async function recountDay(db: Transaction<Database>, formId: string, day: string): Promise<void> {
   // On a day when much came since the database last looked how much there is, it would go through all submissions
@@ -34,10 +39,7 @@ export async function recountDay(db: Transaction<Database>, formId: string, day:
       where form_id = ${formId}
         and arrived_at >= ${day}::date::timestamp at time zone ${zoneOf(formId)}
         and arrived_at < (${day}::date + 1)::timestamp at time zone ${zoneOf(formId)}
-        and not exists (
-          select from submission where form_id = ${formId} and visit_id = visit.id
-            and (state = 'spam' or binned_at is not null))
-        and not is_test
+        and ${counts(formId)}
     ), commonest as (
       select source from visits group by source order by count(*) desc, source limit ${MOST_SOURCES}
     ), of_day as (
@@ -102,7 +104,7 @@ export async function readMedianSeconds(db: Runner, formId: string, from: string
   const { rows } = await sql<{ median: number | null }>`
     select percentile_cont(0.5) within group (order by extract(epoch from sent_at - began_at))::float8 as median
     from visit
-    where form_id = ${formId} and not is_test and sent_at is not null and sent_at > began_at
+    where form_id = ${formId} and ${counts(formId)} and sent_at is not null and sent_at > began_at
       and arrived_at >= ${from}::date::timestamp at time zone ${zoneOf(formId)}
       and arrived_at < (${to}::date + 1)::timestamp at time zone ${zoneOf(formId)}
   `.execute(db)

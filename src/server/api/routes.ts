@@ -7,6 +7,7 @@ import * as changes from '../deeds/changes'
 import * as corrections from '../deeds/corrections'
 import * as errands from '../deeds/errands'
 import * as erasing from '../deeds/erasing'
+import * as exports from '../deeds/exports'
 import * as forms from '../deeds/forms'
 import * as formSettings from '../deeds/form_settings'
 import * as history from '../deeds/history'
@@ -19,7 +20,8 @@ import * as segments from '../deeds/segments'
 import * as settings from '../deeds/settings'
 import * as themes from '../deeds/themes'
 import { historyExportSchema, peopleExportSchema, submissionExportSchema } from '../exports/asked'
-import { exportHistory, exportPeople, exportSubmissions } from '../exports/rows'
+import { exportHistory, exportPeople } from '../exports/rows'
+import { exportSubmissions } from '../exports/submissions'
 import { takeAlong } from '../exports/takeAlong'
 import { EXPORT_TYPES, type writeExport } from '../exports/write'
 import { problem } from '../problem'
@@ -67,6 +69,7 @@ export const routes: Route[] = [
   get('/deliveries', arrivals.readOutbox),
   post('/deliveries/{id}/again', arrivals.sendAgain, 204),
   put('/deliveries/{id}/aside', arrivals.putAside, 204),
+  get('/exports/submissions/columns', exports.readExportColumns),
   download('/exports/submissions', 'Every submission that fits', submissionExportSchema, exportSubmissions),
 
   {

@@ -18,8 +18,24 @@ const idsSchema = z
 
 const formatSchema = z.enum(EXPORT_FORMATS).describe('CSV (RFC 4180), XLSX, or JSON Lines')
 
+const columnsSchema = z
+  .string()
+  .max(8000)
+  .transform((text) => [...new Set(text.split(','))])
+  .optional()
+  .describe('Only these columns, by name, with commas between; what was answered by its path')
+
 export const submissionExportSchema = z.object({
   format: formatSchema,
+  columns: columnsSchema,
+  words: z
+    .enum(['names', 'labels'])
+    .default('names')
+    .describe('`labels`: columns and choices as people read them. JSON Lines have names whichever it is'),
+  rows: z
+    .enum(['submissions', 'values'])
+    .default('submissions')
+    .describe('`values`: a row for each thing that was answered, each choice of several one of its own'),
   form: slugSchema.optional(),
   state: narrowedSchema.optional(),
   search: searchSchema,

@@ -1,11 +1,8 @@
-import { readStored } from '@/core/form/stored'
 import { isoIn } from '@/core/formats/zone'
-import { type Cell, cellsOf, columnsOf } from '@/core/form/table'
+import { type Cell, cellsOf } from '@/core/form/table'
 import { tellDeed } from '@/core/changes/deeds'
-import { type ArrivalFilter, listSubmissions } from '@/db/queries/arrivals'
 import { type HistoryFilter, listHistory } from '@/db/queries/causes'
 import { type Cursor, readCursor } from '@/db/queries/list'
-import { readDefinitions } from '@/db/queries/forms'
 import { listPeople, type PeopleFilter } from '@/db/queries/people'
 import { readResources } from '@/db/queries/workspace'
 import type { Db } from '@/db/database'
@@ -13,7 +10,7 @@ import { heavily } from '../heavy'
 import { whoIn } from '../settings/segments'
 
 /** A row as a sheet has it, and as a program does. */
-interface ExportedRow {
+export interface ExportedRow {
   cells: () => Cell[]
   json: () => object
 }
@@ -26,48 +23,7 @@ export interface Export {
 }
 
 /** Rows fetched at once: enough to keep the database busy, few enough to keep memory flat. */
-const PAGE = 500
-
-/** The submissions that fit a filter, newest first, moments with the offset of the workspace's zone, with a column for each value any release of their forms has asked. */
-export async function exportSubmissions(
-  db: Db,
-  workspaceId: string,
-  filter: Omit<ArrivalFilter, 'after' | 'limit' | 'sort'>,
-): Promise<Export> {
-  const [definitions, { workspace }] = await Promise.all([
-    readDefinitions(db, workspaceId, filter.form),
-    readResources(db, workspaceId),
-  ])
-  const columns = columnsOf(definitions.map(readStored))
-  const about = ['submission', 'received_at', 'form', 'release', 'state', 'test', 'contact']
-  const pages = pagesOf(
-    (after) => listSubmissions(db, workspaceId, { ...filter, after, limit: PAGE }),
-    ({ id, receivedAt, form, release, state, isTest, email, values }): ExportedRow => ({
-      cells: () => [
-        id,
-        isoIn(workspace.timeZone, receivedAt),
-        form,
-        release,
-        state,
-        isTest ? 'yes' : 'no',
-        email,
-        ...cellsOf(columns, values),
-      ],
-      json: () => ({
-        format: 'lichen-submission-1',
-        submission: id,
-        received_at: receivedAt.toISOString(),
-        form,
-        release,
-        state,
-        test: isTest,
-        contact: email,
-        values,
-      }),
-    }),
-  )
-  return { name: filter.form ?? 'arrivals', columns: [...about, ...columns], pages }
-}
+export const PAGE = 500
 
 /** The contacts that fit a filter, the last changed first, with a column for each field; `null` where their segment is gone. */
 export async function exportPeople(
@@ -81,9 +37,9 @@ export async function exportPeople(
   const columns = fields.filter(({ record }) => record === 'contact').map(({ name }) => name)
   const pages = pagesOf(
     (after) => listPeople(db, workspaceId, { ...filter.value, after, limit: PAGE }),
-    ({ id, updatedAt, company, owner, lists, values }): ExportedRow => {
+    ({ id, updatedAt, company, owner, lists, values }) => {
       const names = (lists ?? []).map(({ name }) => name)
-      return {
+      const row: ExportedRow = {
         cells: () => [
           id,
           isoIn(workspace.timeZone, updatedAt),
@@ -102,6 +58,7 @@ export async function exportPeople(
           values,
         }),
       }
+      return [row]
     },
   )
   return { name: 'people', columns: ['contact', 'changed_at', 'company_name', 'lists', 'owner', ...columns], pages }
@@ -116,32 +73,34 @@ export async function exportHistory(
   const { workspace } = await readResources(db, workspaceId)
   const pages = pagesOf(
     (after) => listHistory(db, workspaceId, { ...filter, after, limit: PAGE }),
-    ({ id, at, sort, who, deed, about, undoneBy }): ExportedRow => ({
-      cells: () => [id, isoIn(workspace.timeZone, at), sort, who, tellDeed(deed), about || null, undoneBy],
-      json: () => ({
-        format: 'lichen-cause-1',
-        cause: id,
-        at: at.toISOString(),
-        sort,
-        who,
-        deed,
-        about,
-        undone_by: undoneBy,
-      }),
-    }),
+    ({ id, at, sort, who, deed, about, undoneBy }): ExportedRow[] => [
+      {
+        cells: () => [id, isoIn(workspace.timeZone, at), sort, who, tellDeed(deed), about || null, undoneBy],
+        json: () => ({
+          format: 'lichen-cause-1',
+          cause: id,
+          at: at.toISOString(),
+          sort,
+          who,
+          deed,
+          about,
+          undone_by: undoneBy,
+        }),
+      },
+    ],
   )
   return { name: 'history', columns: ['cause', 'at', 'sort', 'who', 'did', 'about', 'undone_by'], pages }
 }
 
-/** Every row of a list that pages by key, page by page. */
-async function* pagesOf<T>(
+/** Every row of a list that pages by key, page by page; what each becomes. */
+export async function* pagesOf<T>(
   fetch: (after: Cursor | null) => Promise<{ rows: T[]; next: string | null }>,
-  show: (row: T) => ExportedRow,
+  show: (row: T) => ExportedRow[],
 ): AsyncGenerator<ExportedRow[]> {
   let after: Cursor | null = null
   for (;;) {
     const page: { rows: T[]; next: string | null } = await heavily(() => fetch(after))
-    if (page.rows.length > 0) yield page.rows.map(show)
+    if (page.rows.length > 0) yield page.rows.flatMap(show)
     after = readCursor(page.next)
     if (after === null) return
   }

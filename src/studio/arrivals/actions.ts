@@ -10,6 +10,7 @@ import {
   restoreSubmissions,
 } from '@/server/deeds/bin'
 import { correctAnswers, planCorrection } from '@/server/deeds/corrections'
+import { readExportColumns } from '@/server/deeds/exports'
 import { putAside, runAgain, sayReal, sendAgain, settleSpam } from '@/server/deeds/arrivals'
 
 /** Puts a delivery back in the queue, with all its attempts before it. */
@@ -35,6 +36,12 @@ export const planCorrectionAction = deedAction(planCorrection)
 
 /** Corrects answers, and does what is wanted with them. */
 export const correctAnswersAction = deedAction(correctAnswers)
+
+/** What an export of submissions can have in it. */
+export type ExportColumns = z.infer<typeof readExportColumns.gives>
+
+/** Reads which columns an export of submissions can have. */
+export const readExportColumnsAction = deedAction(readExportColumns)
 
 /** Puts submissions into the bin. */
 export const binSubmissionsAction = deedAction(binSubmissions)

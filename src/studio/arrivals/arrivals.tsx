@@ -14,6 +14,7 @@ import { Email } from '../ui/email'
 import { ChoiceField } from '../ui/field'
 import { Empty } from '../ui/empty'
 import { ExportLinks } from '../ui/exports'
+import { ChooseExport } from './chooseExport'
 import { Moment, ZoneWords } from '../ui/moment'
 import { useMay } from '../ui/here'
 import { Outside } from '../ui/outside'
@@ -33,6 +34,9 @@ interface Props {
   /** The days of arriving that unfinished entries are narrowed to. */
   days: { from: string; to: string } | null
 }
+
+/** What an export is narrowed by, as the list is. */
+const NARROWED = ['form', 'state', 'search']
 
 /** Every submission, or every entry left midway, newest first unless sorted otherwise. */
 export function Arrivals({ forms, query, submissions, unfinished, days }: Props) {
@@ -78,7 +82,12 @@ export function Arrivals({ forms, query, submissions, unfinished, days }: Props)
             </Button>
           </span>
         )}
-        {submissions && <ExportLinks of="submissions" filters={['form', 'state', 'search']} />}
+        {submissions && (
+          <span className="ml-auto flex items-center gap-2">
+            <ExportLinks of="submissions" filters={NARROWED} />
+            <ChooseExport filters={NARROWED} />
+          </span>
+        )}
       </div>
       {submissions && (
         <Pages list="submissions" query={query} first={submissions}>
