@@ -44,6 +44,8 @@ import type {
 type Json<T> = JSONColumnType<T & object, string, string>
 /** Text that a list is searched by, which the database makes of the row. */
 type Searched = ColumnType<string, never, never>
+/** What the database keeps by itself. */
+type Kept<T> = ColumnType<T, never, never>
 
 /** Our tables. `user`, `account`, `session` and `passkey` belong to sign-in, and have the names it gives them. */
 export interface Database {
@@ -64,6 +66,7 @@ export interface Database {
   form_address: FormAddressTable
   release: ReleaseTable
   record: RecordTable
+  listing: ListingTable
   cause: CauseTable
   record_change: RecordChangeTable
   note: NoteTable
@@ -158,6 +161,25 @@ interface RecordTable {
   merged_into: Default<string | null>
   created_at: Moment
   updated_at: Moment
+}
+
+/** What lists sort a record by that stands elsewhere; triggers keep it, nobody writes it. */
+interface ListingTable {
+  record_id: Kept<string>
+  workspace_id: Kept<string>
+  type: Kept<RecordType>
+  /** What people call its contact, and its company; nothing where there is none, or it is gone. */
+  person: Kept<string>
+  company: Kept<string>
+  owner: Kept<string>
+  /** How far a deal or a request is. */
+  at: Kept<string>
+  /** How many submissions of a contact count. */
+  sent: Kept<number>
+  /** How many of each a company has. */
+  people: Kept<number>
+  deals: Kept<number>
+  requests: Kept<number>
 }
 
 interface ListMembershipTable {

@@ -4,6 +4,7 @@ import type { FormInput } from '@/core/form/definition'
 import { type Condition, holds } from '@/core/logic/condition'
 import { OPERATORS } from '@/core/logic/expectation'
 import { connect } from '@/db/database'
+import { listPeople } from '@/db/queries/people'
 import { countPeopleWho } from '@/db/queries/segments'
 import { api, applied, releasedForm, send, smallForm } from '../support/api'
 import { readFacts } from '../support/facts'
@@ -183,6 +184,12 @@ describe('people who fit a condition', () => {
       fc.asyncProperty(condition, async (one) => {
         const fitting = people.filter(({ values }) => holds(one, values))
         expect(await countPeopleWho(db, shop.workspace, one)).toBe(fitting.length)
+        // A full page is found among the first that are looked at one by one, one that is not among everybody.
+        const page = (limit: number) => listPeople(db, shop.workspace, { who: one, limit })
+        const whole = (await page(people.length)).rows.map(({ id }) => id)
+        expect(whole.toSorted()).toEqual(fitting.map(({ id }) => id).toSorted())
+        if (whole.length > 1)
+          expect((await page(whole.length - 1)).rows.map(({ id }) => id)).toEqual(whole.slice(0, -1))
       }),
       { numRuns: 400 },
     )

@@ -30,6 +30,7 @@ import * as views from './0028_views'
 import * as bin from './0029_bin'
 import * as byAddress from './0030_by_address'
 import * as tests from './0031_tests'
+import * as listing from './0032_listing'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -64,4 +65,5 @@ export const migrations: Record<string, Migration> = {
   '0029_bin': bin,
   '0030_by_address': byAddress,
   '0031_tests': tests,
+  '0032_listing': listing,
 }

@@ -5,6 +5,8 @@ import { type RawBuilder, type SelectQueryBuilder, sql } from 'kysely'
 /** What the rows of a list can be sorted by: an expression that is never null, of a type that has an order. */
 export interface SortKey {
   by: RawBuilder<unknown>
+  /** The id of a row as the index of this key has it, where that is not the list's own. */
+  id?: RawBuilder<unknown>
   type: 'text' | 'timestamptz' | 'bigint'
 }
 
@@ -85,23 +87,50 @@ export interface Paging {
   limit: number
 }
 
-/** Reads one page of a query, sorted by a key and, among equals, by id. A cursor of another key begins anew. */
-export async function readPage<DB, TB extends keyof DB, Row>(
+/** The rows after a place, in the order of a key and, among equals, of their id. A cursor of another key begins anew. */
+function inOrder<DB, TB extends keyof DB, Row>(
   query: SelectQueryBuilder<DB, TB, Row>,
-  id: RawBuilder<unknown>,
-  { sorting: { key, down }, after, limit }: Paging,
-): Promise<Page<Row>> {
+  own: RawBuilder<unknown>,
+  { sorting: { key, down }, after }: Omit<Paging, 'limit'>,
+): SelectQueryBuilder<DB, TB, Row> {
+  const id = key.id ?? own
   const direction = down ? 'desc' : 'asc'
   const from = after?.type === key.type ? after : null
-  const sorted = query
+  return query
     .$if(from !== null, (narrowed) =>
       narrowed.where(
         sql<boolean>`(${key.by}, ${id}) ${sql.raw(down ? '<' : '>')} (${from?.key}::${sql.raw(key.type)}, ${from?.id}::uuid)`,
       ),
     )
-    .select([sql<string>`(${key.by})::text`.as('sort_key'), sql<string>`${id}`.as('page_id')])
     .orderBy(key.by, direction)
-    .orderBy(id, direction)
+    .orderBy(id, direction) as SelectQueryBuilder<DB, TB, Row>
+}
+
+/** How many rows are looked at one by one before a list is searched as a whole. */
+const LOOKED_AT = 1500
+
+/**
+ * The ids of the rows that come first in the order of a page, however the list is narrowed. Where what is looked for is
+ * common, a page of it is among them; the database, which cannot know that, would find all of it and sort that.
+ */
+export const firstOf = <DB, TB extends keyof DB, Row>(
+  query: SelectQueryBuilder<DB, TB, Row>,
+  own: RawBuilder<unknown>,
+  paging: Omit<Paging, 'limit'>,
+) =>
+  inOrder(query, own, paging)
+    .select(sql<string>`${own}`.as('id'))
+    .limit(LOOKED_AT)
+
+/** Reads one page of a query, sorted by a key and, among equals, by id. */
+export async function readPage<DB, TB extends keyof DB, Row>(
+  query: SelectQueryBuilder<DB, TB, Row>,
+  own: RawBuilder<unknown>,
+  { sorting, after, limit }: Paging,
+): Promise<Page<Row>> {
+  const { key } = sorting
+  const sorted = inOrder(query, own, { sorting, after })
+    .select([sql<string>`(${key.by})::text`.as('sort_key'), sql<string>`${key.id ?? own}`.as('page_id')])
     .limit(limit + 1)
   // Kysely cannot tell what a row of any query has once columns are added to it.
   const rows = (await sorted.execute()) as (Row & Mark)[]

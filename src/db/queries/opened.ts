@@ -1,6 +1,7 @@
 import { sql } from 'kysely'
 import type { Runner } from '../database'
 import { chooseSorting, type Cursor, holdsWords, momentKey, readPage, type SortKeys, textKey } from './list'
+import { isListingOf, keptText } from './listing'
 import { ownerOf } from './records'
 
 /** Records that forms open: deals and requests. */
@@ -26,10 +27,10 @@ export const OPENED_KEYS = {
   changed: momentKey(sql`record.updated_at`),
   opened: momentKey(sql`record.created_at`),
   name: textKey(sql`record.title`),
-  person: textKey(sql`coalesce(contact.title, '')`),
-  company: textKey(sql`coalesce(house.title, '')`),
-  owner: textKey(sql`coalesce((select name from "user" where id = record.owner_id), '')`),
-  at: textKey(sql`coalesce(record."values" ->> case record.type when 'deal' then 'stage' else 'status' end, '')`),
+  person: keptText('person'),
+  company: keptText('company'),
+  owner: keptText('owner'),
+  at: keptText('at'),
 } satisfies SortKeys
 
 /** Deals, or requests, that fit a filter, as the rows `record`. */
@@ -61,6 +62,7 @@ export const narrowOpened = (
 export function listOpenedRecords(db: Runner, workspaceId: string, filter: OpenedFilter) {
   const { sort, after, limit } = filter
   const query = narrowOpened(db, workspaceId, filter)
+    .innerJoin('listing', (join) => join.on(isListingOf('record', workspaceId, filter.type)))
     .leftJoin('form', 'form.id', 'record.form_id')
     .select(['record.id', 'record.title as name', 'record.values', 'record.created_at as createdAt'])
     .select(['record.updated_at as updatedAt', 'form.name as formName'])

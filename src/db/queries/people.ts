@@ -1,8 +1,8 @@
 import { sql } from 'kysely'
-import type { RecordType } from '@/core/fields/field'
 import type { Condition } from '@/core/logic/condition'
 import type { Runner } from '../database'
-import { chooseSorting, type Cursor, holdsWords, momentKey, numberKey, readPage, type SortKeys, textKey } from './list'
+import { chooseSorting, type Cursor, firstOf, holdsWords, momentKey, readPage, type SortKeys, textKey } from './list'
+import { isListingOf, keptNumber, keptText } from './listing'
 import { listNotes } from './notes'
 import { fitsPeople } from './people_who'
 import { ownerOf } from './records'
@@ -24,21 +24,40 @@ export interface PeopleFilter {
   limit: number
 }
 
-const submissionsOf = sql<number>`(select count(*)::int from submission where submission.contact_id = contact.id
-  and submission.binned_at is null and not submission.is_test)`
-
 export const CONTACT_KEYS = {
   changed: momentKey(sql`contact.updated_at`),
   name: textKey(sql`contact.title`),
   email: textKey(sql`contact.key`),
-  company: textKey(sql`coalesce(house.title, '')`),
-  owner: textKey(sql`coalesce((select name from "user" where id = contact.owner_id), '')`),
-  submissions: numberKey(submissionsOf),
+  company: keptText('company'),
+  owner: keptText('owner'),
+  submissions: keptNumber('sent'),
 } satisfies SortKeys
 
+type Narrowing = Omit<PeopleFilter, 'sort' | 'after' | 'limit'>
+
 /** Contacts that fit a filter, as the rows `contact`, each with the company `house` it belongs to. */
-export function narrowPeople(db: Runner, workspaceId: string, filter: Omit<PeopleFilter, 'sort' | 'after' | 'limit'>) {
-  const { email, ids, search, company, owner, who } = filter
+export const narrowPeople = (db: Runner, workspaceId: string, { search, ...filter }: Narrowing) =>
+  whoAre(db, workspaceId, filter).$if(Boolean(search), (narrowed) =>
+    narrowed.where(sql<boolean>`contact.id in (
+      select coalesce(merged_into, id) from record where workspace_id = ${workspaceId} and type = 'contact'
+        and ${holdsWords(sql`search`, search ?? '')}
+      union all
+      select person.id from record join record person on person.company_id = record.id
+      where record.workspace_id = ${workspaceId} and record.type = 'company' and person.type = 'contact'
+        and ${holdsWords(sql`record.search`, search ?? '')})`),
+  )
+
+/** The same of some that are looked at one by one: what is searched is that of each, not that of everybody. */
+const narrowSome = (db: Runner, workspaceId: string, { search, ...filter }: Narrowing) =>
+  whoAre(db, workspaceId, filter, true).$if(Boolean(search), (narrowed) =>
+    narrowed.where(sql<boolean>`(${holdsWords(sql`contact.search`, search ?? '')}
+      or exists (select from record house where house.id = contact.company_id and ${holdsWords(sql`house.search`, search ?? '')})
+      or exists (select from record part where part.merged_into = contact.id and ${holdsWords(sql`part.search`, search ?? '')}))`),
+  )
+
+/** Contacts that fit all of a filter but what is searched. */
+function whoAre(db: Runner, workspaceId: string, filter: Omit<Narrowing, 'search'>, ofSome = false) {
+  const { email, ids, company, owner, who } = filter
   return db
     .selectFrom('record as contact')
     .leftJoin('record as house', (join) =>
@@ -51,21 +70,31 @@ export function narrowPeople(db: Runner, workspaceId: string, filter: Omit<Peopl
     .$if(ids !== undefined, (narrowed) => narrowed.where('contact.id', '=', sql<string>`any(${ids ?? []}::uuid[])`))
     .$if(company !== undefined, (narrowed) => narrowed.where('contact.company_id', '=', company ?? ''))
     .$if(owner !== undefined, (narrowed) => narrowed.where('contact.owner_id', '=', owner ?? ''))
-    .$if(who !== undefined, (narrowed) => narrowed.where(who ? fitsPeople(who, { workspaceId }) : sql<boolean>`true`))
-    .$if(Boolean(search), (narrowed) =>
-      narrowed.where(sql<boolean>`contact.id in (
-      select coalesce(merged_into, id) from record where workspace_id = ${workspaceId} and type = 'contact'
-        and ${holdsWords(sql`search`, search ?? '')}
-      union all
-      select person.id from record join record person on person.company_id = record.id
-      where record.workspace_id = ${workspaceId} and record.type = 'company' and person.type = 'contact'
-        and ${holdsWords(sql`record.search`, search ?? '')})`),
+    .$if(who !== undefined, (narrowed) =>
+      narrowed.where(who ? fitsPeople(who, { workspaceId, ofSome }) : sql<boolean>`true`),
     )
 }
 
 /** Contacts, the last changed first unless told otherwise. */
-export function listPeople(db: Runner, workspaceId: string, { sort, after, limit, ...filter }: PeopleFilter) {
-  const query = narrowPeople(db, workspaceId, filter)
+export async function listPeople(db: Runner, workspaceId: string, { sort, after, limit, ...filter }: PeopleFilter) {
+  const id = sql`contact.id`
+  const sorting = chooseSorting(CONTACT_KEYS, sort, '-changed')
+  const { search, who, ...rest } = filter
+  if (search || who) {
+    const first = firstOf(withListing(whoAre(db, workspaceId, rest), workspaceId), id, { sorting, after })
+    const some = asRows(narrowSome(db, workspaceId, filter), workspaceId).where('contact.id', 'in', first)
+    const page = await readPage(some, id, { sorting, after, limit })
+    if (page.next !== null) return page
+  }
+  return readPage(asRows(narrowPeople(db, workspaceId, filter), workspaceId), id, { sorting, after, limit })
+}
+
+const withListing = (query: ReturnType<typeof whoAre>, workspaceId: string) =>
+  query.innerJoin('listing', (join) => join.on(isListingOf('contact', workspaceId, 'contact')))
+
+/** Contacts as the list has them. */
+const asRows = (query: ReturnType<typeof whoAre>, workspaceId: string) =>
+  withListing(query, workspaceId)
     .select([
       'contact.id',
       'contact.key as email',
@@ -75,7 +104,7 @@ export function listPeople(db: Runner, workspaceId: string, { sort, after, limit
       'contact.updated_at as updatedAt',
       'house.id as companyId',
       'house.title as company',
-      submissionsOf.as('submissions'),
+      'listing.sent as submissions',
       ownerOf('contact').as('owner'),
     ])
     .select((eb) =>
@@ -94,21 +123,15 @@ export function listPeople(db: Runner, workspaceId: string, { sort, after, limit
         .whereRef('m.contact_id', '=', 'contact.id')
         .as('lists'),
     )
-  return readPage(query, sql`contact.id`, { sorting: chooseSorting(CONTACT_KEYS, sort, '-changed'), after, limit })
-}
-
-const countOf = (type: RecordType) =>
-  sql<number>`(select count(*)::int from record other where other.company_id = house.id and other.type = ${type}
-    and other.gone_by is null)`
 
 export const COMPANY_KEYS = {
   changed: momentKey(sql`house.updated_at`),
   name: textKey(sql`house.title`),
   domain: textKey(sql`coalesce(house.domain, '')`),
-  owner: textKey(sql`coalesce((select name from "user" where id = house.owner_id), '')`),
-  people: numberKey(countOf('contact')),
-  deals: numberKey(countOf('deal')),
-  requests: numberKey(countOf('request')),
+  owner: keptText('owner'),
+  people: keptNumber('people'),
+  deals: keptNumber('deals'),
+  requests: keptNumber('requests'),
 } satisfies SortKeys
 
 /** Companies that fit a filter, as the rows `house`. */
@@ -128,9 +151,10 @@ export const narrowCompanies = (
 /** Companies, the last changed first unless told otherwise, with how many people, deals and requests each has. */
 export function listCompanies(db: Runner, workspaceId: string, { sort, after, limit, ...filter }: PeopleFilter) {
   const query = narrowCompanies(db, workspaceId, filter)
+    .innerJoin('listing', (join) => join.on(isListingOf('house', workspaceId, 'company')))
     .select(['house.id', 'house.key', 'house.title as name', 'house.domain', 'house.values'])
     .select(['house.updated_at as updatedAt', ownerOf('house').as('owner')])
-    .select([countOf('contact').as('people'), countOf('deal').as('deals'), countOf('request').as('requests')])
+    .select(['listing.people', 'listing.deals', 'listing.requests'])
   return readPage(query, sql`house.id`, { sorting: chooseSorting(COMPANY_KEYS, sort, '-changed'), after, limit })
 }
 

@@ -2,13 +2,15 @@ import { type RawBuilder, sql } from 'kysely'
 import { type Scalar, splitPath } from '@/core/answers/answer'
 import { isDay } from '@/core/answers/day'
 import { type Condition, foldCondition, type Test } from '@/core/logic/condition'
-import { type Operator, operandsOf, sortsAs } from '@/core/logic/expectation'
+import { meets as fits, type Operator, operandsOf, sortsAs } from '@/core/logic/expectation'
 import { type Place, readPlace } from '@/core/segments/place'
 import { likeWord } from './list'
 
 /** Whose people are asked for, and by which clock. */
 interface Around {
   workspaceId: string
+  /** Whether it is asked of some, one by one, and not of everybody. */
+  ofSome?: boolean
 }
 
 type Sql = RawBuilder<boolean>
@@ -59,7 +61,7 @@ function meetsTest(test: Test, around: Around): Sql {
         test,
         (which) =>
           sql<boolean>`exists (select from submission s where s.contact_id = contact.id and s.state = 'applied' and ${COUNTS}
-            and s.form_id in (select f.form_id from form_address f where f.workspace_id = ${around.workspaceId} and ${which(sql`f.slug`)}))`,
+            and s.form_id = any(${formsWhich(which, around)}))`,
       )
     case 'sources':
       return includes(
@@ -75,40 +77,61 @@ function meetsTest(test: Test, around: Around): Sql {
         test,
       )
     case 'submissions':
-      return meetsFound(
-        sql`to_jsonb((select count(*) from submission s where s.contact_id = contact.id and s.state = 'applied' and ${COUNTS}))`,
-        test,
-      )
+      return sql<boolean>`exists (select from listing where listing.record_id = contact.id and listing.workspace_id = ${around.workspaceId}
+        and listing.type = 'contact' and ${meetsCount(sql`listing.sent`, test)})`
     case 'last sent':
       return lastSent(place, test, around)
     case 'answer': {
       const [name, part] = splitPath(place.path)
-      return meetsFound(
-        sql`(select s."values" #> ${part ? [name, part] : [name]}::text[] from submission s
-          where s.contact_id = contact.id and s.state = 'applied' and ${COUNTS} and s.form_id in (${formsAt(place.form, around)})
-          order by s.received_at desc limit 1)`,
-        test,
-      )
+      return latestAnswer(place.form, part ? [name, part] : [name], test, around)
     }
   }
 }
 
 /**
- * A test of a value of the company. Companies are looked through once, since there are far fewer of them than of people;
- * of whoever is of none, or of one that is gone, the value is blank.
+ * A test of a value of the company; of whoever is of none, or of one that is gone, it is blank. Of everybody, companies
+ * are looked through once, since there are far fewer of them than of people.
  */
-function ofCompany(value: Value, test: Test, { workspaceId }: Around): Sql {
+function ofCompany(value: Value, test: Test, { workspaceId, ofSome }: Around): Sql {
+  if (ofSome)
+    return meetsFound(
+      sql`(select ${value} from record house where house.id = contact.company_id and house.gone_by is null)`,
+      test,
+    )
   const houses = (which: Sql) =>
     sql<boolean>`(contact.company_id in (select house.id from record house
       where house.workspace_id = ${workspaceId} and house.type = 'company' and ${which})) is true`
-  const fits = houses(sql<boolean>`house.gone_by is null and ${meets(value, test)}`)
-  const none = any([sql<boolean>`contact.company_id is null`, houses(sql<boolean>`house.gone_by is not null`)])
-  return any([fits, all([meets(sql`null::jsonb`, test), none])])
+  const ofThose = houses(sql<boolean>`house.gone_by is null and ${meets(value, test)}`)
+  if (!fits(null, test)) return ofThose
+  return any([ofThose, sql<boolean>`contact.company_id is null`, houses(sql<boolean>`house.gone_by is not null`)])
 }
 
-/** The form at an address, also one that it had before. */
-const formsAt = (slug: string, { workspaceId }: Around) =>
-  sql`select f.form_id from form_address f where f.workspace_id = ${workspaceId} and f.slug = ${slug}`
+/**
+ * A test of what somebody answered when they last sent a form; of whoever never did, the value is blank. Of everybody, it
+ * is looked for once among those who sent it, since they are far fewer.
+ */
+function latestAnswer(form: string, path: readonly string[], test: Test, around: Around): Sql {
+  const sent = sql`submission s where s.form_id = ${formAt(form, around)} and s.contact_id is not null
+    and s.state = 'applied' and ${COUNTS}`
+  if (around.ofSome)
+    return meetsFound(
+      sql`(select s."values" #> ${path}::text[] from ${sent} and s.contact_id = contact.id order by s.received_at desc limit 1)`,
+      test,
+    )
+  const latest = sql<boolean>`exists (select from (
+    select distinct on (s.contact_id) s.contact_id, s."values" #> ${path}::text[] as value from ${sent}
+    order by s.contact_id, s.received_at desc) latest where latest.contact_id = contact.id and ${meets(sql`latest.value`, test)})`
+  if (!fits(null, test)) return latest
+  return any([latest, sql<boolean>`not exists (select from ${sent} and s.contact_id = contact.id)`])
+}
+
+/** Forms by their addresses, also ones that they had before: found first, so that how many submissions they have is known. */
+const formsWhich = (which: (slug: Value) => Sql, { workspaceId }: Around) =>
+  sql`array(select f.form_id from form_address f where f.workspace_id = ${workspaceId} and ${which(sql`f.slug`)})`
+
+/** The form at an address, also at one that it had before. */
+const formAt = (slug: string, { workspaceId }: Around) =>
+  sql`(select f.form_id from form_address f where f.workspace_id = ${workspaceId} and f.slug = ${slug})`
 
 /** A test of a set of texts: `having` says whether there is one in it that is as told. */
 function includes({ is, to }: Test, having: (which: (text: Value) => Sql) => Sql): Sql {
@@ -146,7 +169,7 @@ type LastSent = Extract<Place, { is: 'last sent' }>
  * looking for the last time of everybody.
  */
 function lastSent(place: LastSent, test: Test, around: Around): Sql {
-  const ofForm = place.form === null ? sql`` : sql`and s.form_id in (${formsAt(place.form, around)})`
+  const ofForm = place.form === null ? sql`` : sql`and s.form_id = ${formAt(place.form, around)}`
   const sent = (when: Sql) =>
     sql<boolean>`exists (select from submission s where s.contact_id = contact.id and s.state = 'applied' and ${COUNTS} ${ofForm} and ${when})`
   const since = (day: Value) => sent(sql<boolean>`s.received_at >= (${day})::timestamp at time zone ${zoneOf(around)}`)
@@ -221,6 +244,15 @@ function meets(value: Value, { is, to }: Pick<Test, 'is' | 'to'>): Sql {
       ),
   }
   return tests[is]()
+}
+
+/** A test of a count, where it can be as its index has it. */
+function meetsCount(count: Value, { is, to }: Test): Sql {
+  const operands = operandsOf(to)
+  const isPlain = operands.every((one) => typeof one === 'number' && Number.isInteger(one) && Math.abs(one) < 1e9)
+  if (isPlain && is === 'at_least') return any(operands.map((one) => sql<boolean>`${count} >= ${one}::int`))
+  if (isPlain && is === 'at_most') return any(operands.map((one) => sql<boolean>`${count} <= ${one}::int`))
+  return meets(sql`to_jsonb(${count})`, { is, to })
 }
 
 /** Two numbers, two days, or two times; nothing else is more or less. */
