@@ -183,6 +183,8 @@ describe('every operation', () => {
         path: `/contacts/${leaver.body.id}/erasure`,
         body: { address: `leaver@${slug}.example` },
       },
+      'GET /addresses/{address}/erasure': { path: `/addresses/stray@${slug}.example/erasure` },
+      'POST /addresses/{address}/erasure': { path: `/addresses/stray@${slug}.example/erasure` },
       'POST /contacts/{id}/links': { path: `/contacts/${contact}/links`, body: { form: slug } },
       'DELETE /links/{id}': { path: `/links/${link}` },
       'GET /segments': {},

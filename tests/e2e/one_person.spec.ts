@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { api, applied, releasedForm, send, smallForm } from '../support/api'
 import { enterHouse } from './house'
-import { expect, test, unique } from './studio'
+import { expect, facts, test, unique } from './studio'
 
 test('two contacts that are one person are found, compared, merged, and parted again', async ({ browser }) => {
   const slug = unique('one')
@@ -122,4 +122,21 @@ test('all that is kept of a person is taken along, and they are erased for good'
   const told = page.getByRole('row').filter({ hasText: 'erased a person for good' })
   await expect(told).toContainText('1 submission')
   await expect(page.getByText(email)).toHaveCount(0)
+})
+
+test('what is kept of an address that nobody here has is erased from where one looks for it', async ({ browser }) => {
+  const slug = unique('stray')
+  const { page, reach } = await enterHouse(browser, `advice@${slug}.example`)
+  await releasedForm(reach, slug, smallForm)
+  const email = `stray@${slug}.example`
+  // Without a token it is kept as spam, and makes nobody.
+  const { body } = await send({ url: facts.url }, slug, { first_name: 'Stray', email })
+  await page.goto(`/people?search=${email}`)
+  await page.getByRole('button', { name: 'Erase what is kept of this address…' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Erase for good' })
+  await expect(dialog).toContainText('It takes the answers of 1 submission')
+  await dialog.getByRole('button', { name: 'Erase for good' }).click()
+  await expect(page.getByText('Erased for good', { exact: true })).toBeVisible()
+  await page.goto(`/arrivals/${body.submission}`)
+  await expect(page.getByText('What is left tells of nobody')).toBeVisible()
 })

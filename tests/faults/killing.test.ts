@@ -10,6 +10,8 @@ const SUBMISSIONS = 2000
 const AT_ONCE = 16
 /** People whom a file brings in meanwhile. */
 const BROUGHT = 10_000
+/** People to whom one thing is done meanwhile. */
+const MANY = 5000
 
 /** What the outside does meanwhile, in turn. */
 const OUTSIDE = [
@@ -44,6 +46,7 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
     )
     await releasedForm(reach, 'killing', { ...smallForm, messages })
     book = await setOutBook(reach)
+    await makeMany(lichen.cluster.url)
   })
   afterAll(() => lichen.stop())
 
@@ -56,6 +59,11 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
 
   it(`during ${SUBMISSIONS} submissions loses none and doubles none`, async () => {
     await api(reach, 'POST', `/imports/${book}/start`)
+    const { body: errand } = await api<{ id: string; of: number }>(reach, 'POST', '/errands', {
+      chosen: { type: 'contact', all: { search: 'many.example' } },
+      errand: { does: 'note', text: 'Rang them all' },
+    })
+    expect(errand.of).toBe(MANY)
     const answered = new Map<string, string>()
     let tries = 0
 
@@ -116,6 +124,21 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
     expect(await count(`select count(*) from record_change h where h.cause_id = '${book}'`)).toBe(3 * BROUGHT)
     expect(await count(`select count(*) from import_row where "is" = 'made'`)).toBe(BROUGHT)
     expect(await count(`select count(*) from cause where sort = 'import'`)).toBe(1)
+    // Whom something was done to has it once, and it is put back whole.
+    const errandIs = (state: string) =>
+      until(
+        `the errand is ${state}`,
+        async () => (await count(`select count(*) from errand where state = '${state}'`)) === 1,
+        60,
+      )
+    await errandIs('done')
+    const noted = `record_change h where h.cause_id = '${errand.id}'`
+    expect(await count(`select count(*) from ${noted}`)).toBe(MANY)
+    expect(await count(`select count(distinct h.record_id) from ${noted}`)).toBe(MANY)
+    expect(await count(`select count(*) from note where text = 'Rang them all'`)).toBe(MANY)
+    await api(reach, 'POST', `/errands/${errand.id}/back`)
+    await errandIs('parted')
+    expect(await count(`select count(*) from note where text = 'Rang them all'`)).toBe(0)
     const stored = await query<{ id: string; visit_id: string }>(lichen.cluster.url, `select s.id, s.visit_id ${mine}`)
     expect(stored).toHaveLength(SUBMISSIONS)
     for (const { id, visit_id } of stored) expect(answered.get(visit_id)).toBe(id)
@@ -157,6 +180,16 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
     expect(copies).toBeLessThan(60)
   }, 600_000)
 })
+
+/** People who are there already. */
+const makeMany = (database: string) =>
+  query(
+    database,
+    `insert into record (workspace_id, type, key, title, "values")
+     select (select id from workspace), 'contact', address, 'Many ' || n, jsonb_build_object('email', address)
+     from (select n, 'many-' || n || '@many.example' as address from generate_series(1, $1::int) n) one`,
+    [MANY],
+  )
 
 /** Gives a file of people and says where its columns go: it is ready to be brought in. */
 async function setOutBook(reach: Reach): Promise<string> {

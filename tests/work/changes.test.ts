@@ -1,4 +1,3 @@
-import fc from 'fast-check'
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { NO_CHANGES } from '@/core/changes/change_set'
@@ -6,11 +5,10 @@ import { Ledger } from '@/core/changes/ledger'
 import { connect } from '@/db/database'
 import { inTurn } from '@/server/changes/inTurn'
 import { writeChanges } from '@/server/changes/writeChanges'
-import type { FormInput } from '@/core/form/definition'
-import { api, applied, releasedForm, send, until } from '../support/api'
+import { api, applied, until } from '../support/api'
 import { readFacts } from '../support/facts'
-import { type Contact, formOfStudios, type PutBack, workshop } from '../support/workshop'
-import { makeMember, makeWorkspace } from '../support/workspace'
+import { type Contact, formOfStudios, workshop } from '../support/workshop'
+import { makeWorkspace } from '../support/workspace'
 
 const facts = readFacts()
 const slug = `changes-${Date.now().toString(36)}`
@@ -191,166 +189,6 @@ describe('what is delivered', () => {
     } finally {
       await pool.end()
     }
-  })
-})
-
-const step = fc.oneof(
-  fc.record({
-    does: fc.constant('send' as const),
-    who: fc.constantFrom('Ada', 'Bo'),
-    studio: fc.constantFrom('Birch', 'Cedar'),
-    letter: fc.boolean(),
-  }),
-  fc.record({ does: fc.constant('edit' as const), which: fc.nat(9), to: fc.constantFrom('Aja', null, 'Bea') }),
-  fc.record({
-    does: fc.constant('correct' as const),
-    which: fc.nat(4),
-    values: fc.record(
-      {
-        first_name: fc.constantFrom('Ada', 'Bo', 'Cy'),
-        studio: fc.constantFrom('Birch', 'Cedar', 'Dogwood', null),
-        email: fc.constantFrom('Ada', 'Cy'),
-        letter: fc.boolean(),
-      },
-      { requiredKeys: [] },
-    ),
-  }),
-  fc.record({ does: fc.constant('note' as const), which: fc.nat(9) }),
-  fc.record({ does: fc.constant('own' as const), which: fc.nat(9), to: fc.constantFrom(null, 0, 1) }),
-  fc.record({ does: fc.constant('merge' as const), which: fc.nat(9), with: fc.nat(9), takes: fc.boolean() }),
-  fc.record({ does: fc.constant('put back' as const), which: fc.nat(9), despite: fc.boolean() }),
-)
-
-/** The form of studios, which gives what it opens to the owners of a desk, in turn. */
-const formWithOwners: FormInput = {
-  ...formOfStudios,
-  records: { ...formOfStudios.records, owner: 'desk' },
-  routing: { rows: [], otherwise: { desk: 'advice_line', message: 'notice' } },
-}
-
-/** What no change explains: a value that is not what its last change said. */
-const UNEXPLAINED = `
-  select r.id, v.key, v.value, last."to" from record r
-  cross join lateral jsonb_each(r."values") v
-  join lateral (select "to" from record_change where record_id = r.id and field = v.key order by seq desc limit 1) last on true
-  where r.workspace_id = $1 and r.gone_by is null and last."to" <> v.value
-  union all
-  select r.id, l.list, to_jsonb(l.wording), last."to" from record r
-  join list_membership l on l.contact_id = r.id
-  left join lateral (select "to" from record_change where record_id = r.id and field = '_list.' || l.list order by seq desc limit 1) last on true
-  where r.workspace_id = $1 and last."to" is distinct from to_jsonb(l.wording)
-  union all
-  select n.record_id, n.id::text, to_jsonb(n.text), last."to" from note n
-  left join lateral (select "to" from record_change where record_id = n.record_id and field = '_note.' || n.id order by seq desc limit 1) last on true
-  where n.workspace_id = $1 and last."to" is distinct from to_jsonb(n.text)
-  union all
-  select r.id, '_company', to_jsonb(r.company_id), last."to" from record r
-  join lateral (select "to" from record_change where record_id = r.id and field = '_company' order by seq desc limit 1) last on true
-  where r.workspace_id = $1 and r.company_id::text is distinct from last."to"->>'id'
-  union all
-  select r.id, '_owner', to_jsonb(r.owner_id), last."to" from record r
-  left join lateral (select "to" from record_change where record_id = r.id and field = '_owner' order by seq desc limit 1) last on true
-  where r.workspace_id = $1 and r.owner_id is distinct from last."to"->>'id'
-  union all
-  select r.id, '_contact', to_jsonb(r.contact_id), last."to" from record r
-  join lateral (select "to" from record_change where record_id = r.id and field = '_contact' order by seq desc limit 1) last on true
-  where r.workspace_id = $1 and r.contact_id::text is distinct from last."to"->>'id'
-  union all
-  select r.id, '_merged', to_jsonb(r.merged_into), last."to" from record r
-  left join lateral (select "to" from record_change where record_id = r.id and field = '_merged' order by seq desc limit 1) last on true
-  where r.workspace_id = $1 and r.merged_into::text is distinct from last."to"->>'id'
-  union all
-  select s.contact_id, s.id::text, null, last."to" from submission s
-  join lateral (select "to" from record_change where record_id = s.contact_id and field = '_submission.' || s.id order by seq desc limit 1) last on true
-  where s.workspace_id = $1 and last."to" <> 'true'`
-
-describe('any sequence of submissions, changes, merges and puttings back', () => {
-  it('leaves every value explained by what set it last, and all put back in turn leaves the beginning', async () => {
-    await fc.assert(
-      fc.asyncProperty(fc.array(step, { minLength: 3, maxLength: 9 }), async (steps) => {
-        const own = await makeWorkspace(facts, false)
-        const here = { ...facts, token: own.token }
-        await api(here, 'POST', '/lists', { title: 'Firing notes' })
-        const name = `changes-${randomUUID().slice(0, 8)}`
-        const members = [
-          await makeMember(facts, own.id, 'editor', 'Ines'),
-          await makeMember(facts, own.id, 'editor', 'Kim'),
-        ]
-        const owners = members.map(({ id }) => id)
-        await api(here, 'POST', '/desks', { title: 'Advice line', addresses: ['a@elm.example'], owners })
-        await releasedForm(here, name, formWithOwners)
-        const there = () =>
-          rows<{ id: string; type: string }>(
-            'select id, type from record where workspace_id = $1 and gone_by is null order by created_at, type, id',
-            own.id,
-          )
-        const standing = () =>
-          rows<{ id: string }>(
-            'select id from cause where workspace_id = $1 and undone_by is null order by seq',
-            own.id,
-          )
-        const sentHere = () =>
-          rows<{ id: string; values: object }>(
-            'select id, "values" from submission where workspace_id = $1 order by seq',
-            own.id,
-          )
-        const sentAs = new Map<string, object>()
-        const back = (id: string, despite = false) => api<PutBack>(here, 'POST', `/causes/${id}/back`, { despite })
-        for (const one of steps) {
-          const record =
-            one.does === 'edit' || one.does === 'note' || one.does === 'own'
-              ? (await there()).at(one.which)?.id
-              : undefined
-          const cause = one.does === 'put back' ? (await standing()).at(one.which)?.id : undefined
-          if (one.does === 'send') {
-            const sent = await send(here, name, {
-              first_name: one.who,
-              email: `${one.who}@${name}.example`,
-              studio: one.studio,
-              letter: one.letter,
-            })
-            await applied(here, sent.body.submission)
-            sentAs.set(sent.body.submission, (await sentHere()).at(-1)?.values ?? {})
-          } else if (one.does === 'edit' && record)
-            await api(here, 'PUT', `/records/${record}`, { values: { first_name: one.to } })
-          else if (one.does === 'correct') {
-            const submission = (await sentHere()).at(one.which)?.id
-            const email = one.values.email && { email: `${one.values.email}@${name}.example` }
-            if (submission)
-              await api(here, 'PUT', `/submissions/${submission}/answers`, { values: { ...one.values, ...email } })
-          } else if (one.does === 'note' && record)
-            await api(here, 'POST', `/records/${record}/notes`, { text: 'Rang' })
-          else if (one.does === 'own' && record)
-            await api(here, 'PUT', `/records/${record}/owner`, { owner: one.to === null ? null : owners[one.to] })
-          else if (one.does === 'merge') {
-            const all = (await there()).filter(({ type }) => type === 'contact' || type === 'company')
-            const kept = all.at(one.which % Math.max(all.length, 1))
-            const alike = all.filter(({ id, type }) => type === kept?.type && id !== kept.id)
-            const gone = alike.at(one.with % Math.max(alike.length, 1))
-            if (kept && gone) {
-              const take = one.takes ? { first_name: gone.id } : {}
-              const merged = await api(here, 'POST', '/merges', { kept: kept.id, gone: [gone.id], take })
-              expect(merged.status).toBe(201)
-            }
-          } else if (one.does === 'put back' && cause) await back(cause, one.despite)
-          expect(await rows(UNEXPLAINED, own.id)).toEqual([])
-        }
-        for (const { id } of await rows<{ id: string }>(
-          'select id from cause where workspace_id = $1 order by seq desc',
-          own.id,
-        )) {
-          const isStanding = (await standing()).some((one) => one.id === id)
-          if (isStanding) expect((await back(id)).body.left).toEqual([])
-        }
-        expect(await there()).toEqual([])
-        const left =
-          'select (select count(*) from list_membership where workspace_id = $1) + (select count(*) from note where workspace_id = $1) as n'
-        expect(await rows(left, own.id)).toEqual([{ n: '0' }])
-        // And every answer is what was sent.
-        for (const { id, values } of await sentHere()) expect(values).toEqual(sentAs.get(id))
-      }),
-      { numRuns: 6 },
-    )
   })
 })
 

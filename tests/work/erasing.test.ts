@@ -111,6 +111,16 @@ const png = Buffer.concat([
   Buffer.from(`A photo of ${SECRET}`),
 ])
 
+async function leaveMidway(values: object): Promise<void> {
+  const { data } = await openPage(facts, `/f/${slug}`)
+  const { visit, proof, release } = data
+  await fetch(`${facts.url}/f/${slug}/progress`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ visit, proof, release, step: 'about', values }),
+  })
+}
+
 /** A person in every place that there is. */
 async function seed() {
   const { reach } = shop
@@ -167,18 +177,7 @@ async function seed() {
     { visit: theirs.data.visit, proof: theirs.data.proof, release: theirs.data.release, k: link.k },
   )
   const other = await applied(reach, colleague.body.submission)
-  const left = await openPage(facts, `/f/${slug}`)
-  await fetch(`${facts.url}/f/${slug}/progress`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({
-      visit: left.data.visit,
-      proof: left.data.proof,
-      release: left.data.release,
-      step: 'about',
-      values: { first_name: NAME, email: ADDRESS, wish: SECRET },
-    }),
-  })
+  await leaveMidway({ first_name: NAME, email: ADDRESS, wish: SECRET })
   await entryKept(slug, SECRET)
   // Kept as spam, and one that could not be applied.
   const spam = await send({ url: facts.url }, slug, { first_name: NAME, email: ADDRESS, wish: SECRET })
@@ -262,7 +261,7 @@ describe('a person erased for good', () => {
   it('is asked for by their address, and by nobody else’s', async () => {
     const { reach } = shop
     const plan = await get<{ outside: string[] }>(`/contacts/${seeded.contact}/erasure`)
-    expect(plan).toMatchObject({ submissions: 2, entries: 1, files: 1, opened: 2 })
+    expect(plan).toMatchObject({ submissions: 3, entries: 1, files: 1, opened: 2 })
     // What has gone out by now is with others.
     expect(plan.outside).toContain('Mail')
     const wrong = await api(reach, 'POST', `/contacts/${seeded.contact}/erasure`, { address: `x@${slug}.example` })
@@ -338,5 +337,46 @@ describe('a person erased for good', () => {
     const again = await applied(shop.reach, sent.body.submission)
     expect(again.plan.person.how).toBe('new')
     expect(again.contact).not.toBe(seeded.contact)
+  })
+})
+
+describe('an address that nobody here has', () => {
+  const address = `stray-${slug}@nowhere.example`
+  const path = `/addresses/${encodeURIComponent(address)}/erasure`
+
+  it('is erased with what was left midway, kept as spam, in a file, or told of, and what others sent stays', async () => {
+    const { reach } = shop
+    await leaveMidway({ first_name: 'Stray', email: address })
+    await entryKept(slug, address)
+    await send({ url: facts.url }, slug, { first_name: 'Stray', email: address })
+    const told = await send(reach, slug, {
+      first_name: 'Ute',
+      email: `ute@${slug}.example`,
+      wish: `As ${address} said`,
+    })
+    const other = await applied(reach, told.body.submission)
+    const text = `email,first_name\n${address},Stray\n`
+    const { body: book } = await api<{ id: string }>(reach, 'POST', '/imports', { name: 'strays.csv', text })
+    await until(
+      'the file is read',
+      async () => (await get<{ state: string }>(`/imports/${book.id}`)).state === 'mapping',
+    )
+    expect(await get(path)).toEqual({ submissions: 1, entries: 1, files: 0, deliveries: 0, opened: 0, outside: [] })
+    const done = await api(reach, 'POST', path)
+    expect([done.status, done.body]).toEqual([200, { submissions: 1, entries: 1, files: 0, deliveries: 0, opened: 0 }])
+    expect(await found([address])).toEqual([])
+    expect((await get<{ values: { wish: string } }>(`/submissions/${other.id}`)).values.wish).toBe('As (erased) said')
+    const { history } = await get<{ history: { deed: string; about: string }[] }>('/history?which=all&limit=10')
+    expect(history.find(({ deed }) => deed === 'eraseAddress')?.about).toBe('1 submission, 1 unfinished entry')
+  })
+
+  it('is no way to erase half of somebody, who has it or had it', async () => {
+    const { reach } = shop
+    const { contact } = await shop.arrive('Vita')
+    await shop.change(contact, { email: shop.addressOf('Vita-new') })
+    for (const one of [shop.addressOf('Vita'), shop.addressOf('Vita-new').toUpperCase()])
+      for (const method of ['GET', 'POST'] as const)
+        expect((await api(reach, method, `/addresses/${encodeURIComponent(one)}/erasure`)).status).toBe(409)
+    expect((await api(reach, 'GET', '/addresses/nobody/erasure')).status).toBe(404)
   })
 })

@@ -8,6 +8,7 @@ import { type Page, readCursor, sortingsOf } from '@/db/queries/list'
 import { COMPANY_KEYS, CONTACT_KEYS, listCompanies, listPeople } from '@/db/queries/people'
 import { query } from '../support/database'
 import { readFacts } from '../support/facts'
+import { KEPT_WRONG, OWNER } from '../support/listing'
 import { makeWorkspace } from '../support/workspace'
 
 const facts = readFacts()
@@ -25,22 +26,6 @@ type Read = (
 ) => Promise<Page<{ id: string }>>
 
 /** Every list, paged through to its end and compared with what plain SQL finds, sorted by every head either way. */
-/** What the member is called who sees to a record. */
-const OWNER = `coalesce((select name from "user" where id = one.owner_id), '')`
-
-/** What is kept beside a record for lists, where it is not what the records themselves say. */
-const KEPT_WRONG = `
-  select kept.* from record one full join listing kept on kept.record_id = one.id
-  where (kept.workspace_id, kept.type, kept.person, kept.company, kept.owner, kept.at, kept.sent, kept.people, kept.deals, kept.requests)
-    is distinct from (one.workspace_id, one.type,
-      coalesce((select title from record where id = one.contact_id and gone_by is null), ''),
-      coalesce((select title from record where id = one.company_id and gone_by is null), ''),
-      ${OWNER}, coalesce(one."values" ->> case one.type when 'deal' then 'stage' when 'request' then 'status' end, ''),
-      (select count(*)::int from submission where contact_id = one.id and state = 'applied' and binned_at is null and not is_test),
-      (select count(*)::int from record r where r.company_id = one.id and r.type = 'contact' and r.gone_by is null),
-      (select count(*)::int from record r where r.company_id = one.id and r.type = 'deal' and r.gone_by is null),
-      (select count(*)::int from record r where r.company_id = one.id and r.type = 'request' and r.gone_by is null))`
-
 describe('a list', () => {
   const { db, pool } = connect(facts.database, { size: 3 })
   afterAll(() => pool.end())

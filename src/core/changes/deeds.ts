@@ -36,6 +36,7 @@ const DEEDS = {
   dropSubmissionNote: 'took a note of a submission away',
   dropTheme: 'removed a look',
   dropToken: 'withdrew a token',
+  eraseAddress: 'erased what was kept of an address',
   erasePerson: 'erased a person for good',
   endSession: 'ended a session of their own',
   giveOwner: 'gave an owner',

@@ -43,6 +43,9 @@ const TIED = { [COMPANY_SLOT]: 'company', [CONTACT_SLOT]: 'contact', [MERGED_SLO
 /** The record in such a slot, by id. */
 export const tiedTo = (record: Held, slot: TieSlot): string | null => record[TIED[slot]]
 
+/** Every record that one belongs to, by id. */
+export const tiedIds = (record: Held): string[] => Object.values(TIED).flatMap((slot) => record[slot] ?? [])
+
 /** What several change sets come to, each thing once, as it stands after the last of them. */
 export interface Written {
   causes: Caused[]

@@ -62,12 +62,32 @@ export async function findTraces(db: Runner, workspaceId: string, id: string): P
   }
 }
 
-/** How much there is of somebody, and what outside has something of them. */
-export async function countTraces(db: Runner, workspaceId: string, traces: Traces) {
+/** What there is of an address that no person has: what was sent or left with it, and what names it. */
+export const tracesOfAddress = (address: string): Traces => ({
+  ids: [],
+  addresses: [address],
+  held: [],
+  titles: [],
+  causes: [],
+})
+
+/** The person who has an address, or ever had it: it is erased with them. */
+export async function findWhoHad(db: Runner, workspaceId: string, address: string): Promise<string | null> {
+  const { rows } = await sql<{ id: string }>`
+    select coalesce(merged_into, id) as id from record
+    where workspace_id = ${workspaceId} and type = 'contact'
+      and not exists (select from cause where cause.id = record.gone_by and deed = 'erasePerson')
+      and (key = ${address} or exists (
+        select from record_change where record_id = record.id and field = 'email'
+          and (lower("to" #>> '{}') = ${address} or lower("from" #>> '{}') = ${address})))
+    limit 1
+  `.execute(db)
+  return rows[0]?.id ?? null
+}
+
+/** How much there is of somebody who sent these, and what outside has something of them. */
+export async function countTraces(db: Runner, workspaceId: string, traces: Traces, submissions: readonly string[]) {
   const { ids, addresses } = traces
-  const submissions = (await readSentByThem(db, workspaceId, traces)).flatMap(({ id, contact }) =>
-    contact !== null && ids.includes(contact) ? [id] : [],
-  )
   const deliveries = await readTellingDeliveries(db, workspaceId, traces, { theirs: submissions, others: [] })
   const own = deliveries.flatMap((one) => (one.own ? [one.id] : []))
   const { rows } = await sql<{ entries: number; files: number; opened: number; outside: string[] }>`

@@ -88,6 +88,8 @@ export const routes: Route[] = [
   get('/contacts/{id}/data', erasing.readPersonData),
   get('/contacts/{id}/erasure', erasing.planErasure),
   post('/contacts/{id}/erasure', erasing.erasePerson, 200),
+  get('/addresses/{address}/erasure', erasing.planAddressErasure),
+  post('/addresses/{address}/erasure', erasing.eraseAddress, 200),
   post('/contacts/{id}/links', people.addLink),
   del('/links/{id}', people.dropLink),
   get('/segments', segments.readSegments),

@@ -8,6 +8,7 @@ import { countOthers, findTaken, readSlotsOf } from '@/db/queries/causes'
 import { readTouchedAfter } from '@/db/queries/imports'
 import { holdRecords } from '@/db/queries/records'
 import { followContacts } from './followContacts'
+import { holdTied } from './holdTied'
 import { writeChanges } from './writeChanges'
 
 /** Records that are gone through at once. */
@@ -54,8 +55,7 @@ export async function partNext(
     taken: await findTaken(tx, workspaceId, all),
     identity: new Map(records.map((one) => [one.id, identityOf(one.type)])),
   })
-  const houses = records.flatMap(({ company }) => (company === null || all.includes(company) ? [] : [company]))
-  const ledger = new Ledger([...records, ...(await holdRecords(tx, workspaceId, houses))], randomUUID)
+  const ledger = new Ledger([...records, ...(await holdTied(tx, workspaceId, records))], randomUUID)
   ledger.do(caused, set)
   const deliveries = follows ? await followContacts(tx, workspaceId, ledger, caused) : []
   // Its cause was kept as it began.

@@ -12,6 +12,7 @@ import { holdRecords } from '@/db/queries/records'
 import { type Done, done, notDone } from '../done'
 import { isTaken } from '../failures'
 import { followContacts } from './followContacts'
+import { holdTied } from './holdTied'
 import { inTurn } from './inTurn'
 import { writeChanges } from './writeChanges'
 
@@ -79,9 +80,7 @@ async function putBackNow(
   if (answers?.correctedSince) return notDone(409, 'The answers were corrected again since. Put that back first.')
   const changesNothing = set.changes.length + set.ties.length === 0
   if (changesNothing && (answers === null || left.length > 0)) return done({ cause: null, left })
-  // The companies that they belong to now are told by name.
-  const more = records.flatMap(({ company }) => (company === null || ids.includes(company) ? [] : [company]))
-  const ledger = new Ledger([...records, ...(await holdRecords(tx, workspaceId, more))], randomUUID)
+  const ledger = new Ledger([...records, ...(await holdTied(tx, workspaceId, records))], randomUUID)
   const id = randomUUID()
   const about = (cause.about || records.map(titleOf).join(', ')).slice(0, 300)
   const caused = { id, workspaceId, cause: { sort: 'put back' as const, by, of }, about, at }

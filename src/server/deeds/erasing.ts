@@ -1,7 +1,7 @@
 import { z } from 'zod'
-import { countTraces, findTraces } from '@/db/queries/traces'
+import { findTraces, findWhoHad, tracesOfAddress } from '@/db/queries/traces'
 import { done, notDone } from '../done'
-import { erasePerson as erase } from '../people/erasePerson'
+import { countErasure, eraseAddress as eraseWhatHas, erasePerson as erase, THEIRS } from '../people/erasePerson'
 import { gatherPerson } from '../people/gatherPerson'
 import { deed } from './deed'
 import { answer, answers, moment } from './shapes'
@@ -11,6 +11,13 @@ import { answer, answers, moment } from './shapes'
 const AWAY = 'There is no such person.'
 
 const byId = z.object({ id: z.uuid() })
+
+const address = z
+  .string()
+  .max(300)
+  .transform((text) => text.trim().toLowerCase())
+
+const byAddress = z.object({ address: address.pipe(z.string().regex(/^[^\s@]+@[^\s@]+$/, 'Give an email address')) })
 
 const told = z.object({ name: z.string(), label: z.string(), words: z.string() })
 
@@ -108,6 +115,8 @@ const counted = {
   opened: z.number().describe('Deals and requests: what their sums are made of stays'),
 }
 
+const outside = z.array(z.string()).describe('What got something of them: ask there')
+
 export const planErasure = deed({
   summary: 'What erasing a person would take, and what of them is outside already',
   may: 'people',
@@ -115,13 +124,13 @@ export const planErasure = deed({
   gives: z.object({
     addresses: z.array(z.string()),
     ...counted,
-    outside: z.array(z.string()).describe('What got something of them: ask there'),
+    outside,
   }),
   refusals: { 404: AWAY },
   async run({ context: { db }, workspaceId }, { id }) {
     const traces = await findTraces(db, workspaceId, id)
     if (!traces) return notDone(404, AWAY)
-    return done({ addresses: traces.addresses, ...(await countTraces(db, workspaceId, traces)) })
+    return done({ addresses: traces.addresses, ...(await countErasure(db, workspaceId, traces)) })
   },
 })
 
@@ -131,11 +140,7 @@ export const erasePerson = deed({
   may: 'answer',
   input: z.strictObject({
     id: z.uuid(),
-    address: z
-      .string()
-      .max(300)
-      .transform((text) => text.trim().toLowerCase())
-      .describe('Their address, so that it is nobody else'),
+    address: address.describe('Their address, so that it is nobody else'),
   }),
   gives: z.object(counted),
   refusals: { 404: AWAY, 422: 'It is not their address' },
@@ -148,4 +153,25 @@ export const erasePerson = deed({
       })
     return erase(db, workspaceId, id, doer)
   },
+})
+
+export const planAddressErasure = deed({
+  summary: 'What is kept of an address that no person has, and what of it is outside already',
+  may: 'people',
+  input: byAddress,
+  gives: z.object({ ...counted, outside }),
+  refusals: { 409: THEIRS },
+  async run({ context: { db }, workspaceId }, { address: of }) {
+    if (await findWhoHad(db, workspaceId, of)) return notDone(409, THEIRS)
+    return done(await countErasure(db, workspaceId, tracesOfAddress(of)))
+  },
+})
+
+export const eraseAddress = deed({
+  summary: 'Erase what is kept of an address that no person has, for good. Nothing puts it back',
+  may: 'answer',
+  input: byAddress,
+  gives: z.object(counted),
+  refusals: { 409: THEIRS },
+  run: ({ context: { db }, workspaceId, doer }, { address: of }) => eraseWhatHas(db, workspaceId, of, doer),
 })

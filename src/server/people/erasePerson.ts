@@ -22,7 +22,9 @@ import {
   writeTellingRecords,
 } from '@/db/queries/erasing'
 import {
+  countTraces,
   findTraces,
+  findWhoHad,
   PLACES,
   readOwnAddresses,
   readSentByThem,
@@ -31,6 +33,7 @@ import {
   readTellingRecords,
   type SentByThem,
   type Traces,
+  tracesOfAddress,
 } from '@/db/queries/traces'
 import { readResources } from '@/db/queries/workspace'
 import { inTurn } from '../changes/inTurn'
@@ -62,12 +65,42 @@ export async function erasePerson(db: Db, workspaceId: string, id: string, by: D
     return traces ? eraseNow(tx, workspaceId, traces, by, at) : null
   })
   if (!erased) return notDone(404, 'There is no such person.')
-  const { counted, contents } = erased
+  return forgetErased(db, erased)
+}
+
+/** The same of an address that no person has, or ever had: what was sent or left with it, and what names it. */
+export async function eraseAddress(db: Db, workspaceId: string, address: string, by: Doer): Promise<Done<Erased>> {
+  const erased = await inTurn(db, workspaceId, async (tx, at) =>
+    (await findWhoHad(tx, workspaceId, address)) === null
+      ? eraseNow(tx, workspaceId, tracesOfAddress(address), by, at, 'eraseAddress')
+      : null,
+  )
+  if (!erased) return notDone(409, THEIRS)
+  return forgetErased(db, erased)
+}
+
+export const THEIRS = 'Somebody here has this address, or had it: erase them on their page.'
+
+/** How much would go, and what outside has something of it. */
+export async function countErasure(db: Db, workspaceId: string, traces: Traces) {
+  const { theirs } = await partSubmissions(db, traces, await readSentByThem(db, workspaceId, traces))
+  const sent = theirs.map(({ id }) => id)
+  return countTraces(db, workspaceId, traces, sent)
+}
+
+async function forgetErased(db: Db, { counted, contents }: Removed): Promise<Done<Erased>> {
   await forgetContents(db, contents)
   return done(counted)
 }
 
-async function eraseNow(tx: Runner, workspaceId: string, traces: Traces, by: Doer, at: Date): Promise<Removed> {
+async function eraseNow(
+  tx: Runner,
+  workspaceId: string,
+  traces: Traces,
+  by: Doer,
+  at: Date,
+  deed: 'erasePerson' | 'eraseAddress' = 'erasePerson',
+): Promise<Removed> {
   const own = new Set(await readOwnAddresses(tx, workspaceId))
   // What names a desk or a member tells of them, too.
   const elsewhere = { ...traces, addresses: traces.addresses.filter((address) => !own.has(address)) }
@@ -81,7 +114,7 @@ async function eraseNow(tx: Runner, workspaceId: string, traces: Traces, by: Doe
   const names = namesIn(traces)
   const words = [...elsewhere.addresses, ...names.full, ...phonesIn(traces, fields)]
 
-  const caused: Caused = { id: randomUUID(), workspaceId, cause: { sort: 'deed', by, deed: 'erasePerson' }, at }
+  const caused: Caused = { id: randomUUID(), workspaceId, cause: { sort: 'deed', by, deed }, at }
   const opened = await eraseOpened(tx, workspaceId, traces.ids, keptFields(fields))
   const counted: Erased = {
     submissions: theirs.length,

@@ -2,7 +2,7 @@
 
 import { deedAction } from '@/server/access/session'
 import { addNote, changeNote, changeRecord, dropNote, giveOwner, putBack } from '@/server/deeds/changes'
-import { erasePerson, planErasure } from '@/server/deeds/erasing'
+import { eraseAddress, erasePerson, planAddressErasure, planErasure } from '@/server/deeds/erasing'
 import { lookForDoubles, mergeRecords, sayTwo } from '@/server/deeds/merging'
 import { addLink, dropLink } from '@/server/deeds/people'
 
@@ -41,6 +41,12 @@ export const lookForDoublesAction = deedAction(lookForDoubles)
 
 /** Says what erasing a person would take. */
 export const planErasureAction = deedAction(planErasure)
+
+/** Says what is kept of an address that no person has. */
+export const planAddressErasureAction = deedAction(planAddressErasure)
+
+/** Erases what is kept of it. */
+export const eraseAddressAction = deedAction(eraseAddress)
 
 /** Erases a person for good. */
 export const erasePersonAction = deedAction(erasePerson)

@@ -88,25 +88,14 @@ function Asked({ id, name, plan, onLeave }: AskedProps) {
     >
       <p>
         Whatever tells of <Outside>{name}</Outside> goes: what is stored, lists, notes and links
-        {tellGoing(plan)}. Nothing puts it back.
+        {tellGoing(plan) && `; ${tellGoing(plan)}`}. Nothing puts it back.
       </p>
       <p>
         What tells of nobody stays, so that numbers stay right: that a form was sent and from where, what was chosen of
         what was offered{plan.opened > 0 && ', and the stage and money of deals'}. History keeps that somebody was
         erased, by whom and when, and not who it was.
       </p>
-      {plan.outside.length > 0 && (
-        <p className="rounded-md bg-amber-bg px-2.5 py-1.5">
-          What went out is not ours to take back, and stays with:{' '}
-          {plan.outside.map((title, n) => (
-            <span key={title}>
-              {n > 0 && ', '}
-              <Outside>{title}</Outside>
-            </span>
-          ))}
-          .
-        </p>
-      )}
+      <StaysOutside with={plan.outside} />
       <label className="block">
         Type <Outside>{address}</Outside> to say that you mean it
         <input
@@ -130,7 +119,29 @@ function Asked({ id, name, plan, onLeave }: AskedProps) {
   )
 }
 
-function tellGoing({ submissions, entries, files, deliveries, opened }: ErasurePlan): string {
+/** What something of them went to, for somebody to ask there. */
+export const StaysOutside = ({ with: titles }: { with: readonly string[] }) =>
+  titles.length > 0 && (
+    <p className="rounded-md bg-amber-bg px-2.5 py-1.5">
+      What went out is not ours to take back, and stays with:{' '}
+      {titles.map((title, n) => (
+        <span key={title}>
+          {n > 0 && ', '}
+          <Outside>{title}</Outside>
+        </span>
+      ))}
+      .
+    </p>
+  )
+
+/** What goes, counted; nothing where there is none. */
+export function tellGoing({
+  submissions,
+  entries,
+  files,
+  deliveries,
+  opened,
+}: Omit<ErasurePlan, 'addresses' | 'outside'>): string {
   const parts = [
     submissions > 0 && `the answers of ${counted(submissions, 'submission')}`,
     entries > 0 && counted(entries, 'unfinished entry', 'unfinished entries'),
@@ -138,5 +149,5 @@ function tellGoing({ submissions, entries, files, deliveries, opened }: ErasureP
     deliveries > 0 && `what ${counted(deliveries, 'delivery', 'deliveries')} said`,
     opened > 0 && `the words of ${counted(opened, 'deal or request', 'deals and requests')}`,
   ].filter((part) => part !== false)
-  return parts.length === 0 ? '' : `; ${parts.join(', ')}`
+  return parts.join(', ')
 }

@@ -12,11 +12,13 @@ import { Chip } from '../ui/chip'
 import { Email } from '../ui/email'
 import { Empty } from '../ui/empty'
 import { ExportLinks } from '../ui/exports'
+import { Only } from '../ui/here'
 import { Pages, SearchBox } from '../ui/list_frame'
 import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { NOWRAP, Sheet } from '../ui/sheet'
 import { changedColumn } from './changed'
+import { EraseAddress } from './eraseAddress'
 import { ownerColumn, OwnerFilter } from './owner'
 import { SegmentFilter } from './segmentFilter'
 import { nameColumn } from './nameColumn'
@@ -51,7 +53,16 @@ export function People({ query, around, segments, kept, first }: Props) {
         {(rows) =>
           rows.length === 0 ? (
             query.search || query.owner || query.segment ? (
-              <Empty title="Nobody fits">Clear the box, and choose everybody and any owner, to see all.</Empty>
+              <Empty title="Nobody fits">
+                Clear the box, and choose everybody and any owner, to see all.
+                {isAddress(query.search) && !query.owner && !query.segment && (
+                  <Only may="answer">
+                    <span className="mt-2 block">
+                      <EraseAddress address={query.search} />
+                    </span>
+                  </Only>
+                )}
+              </Empty>
             ) : (
               <Empty title="Nobody yet">People appear here as soon as a form with an email question is sent.</Empty>
             )
@@ -65,6 +76,9 @@ export function People({ query, around, segments, kept, first }: Props) {
     </main>
   )
 }
+
+const isAddress = (search: string | undefined): search is string =>
+  /^\s*[^\s@]+@[^\s@]+\.[^\s@]+\s*$/.test(search ?? '')
 
 const filterOf = ({ search, owner, segment }: QueryOf<'people'>) => ({ search, owner, segment })
 

@@ -1,0 +1,15 @@
+/** What the member is called who sees to a record. */
+export const OWNER = `coalesce((select name from "user" where id = one.owner_id), '')`
+
+/** What is kept beside a record for lists, where it is not what the records themselves say. */
+export const KEPT_WRONG = `
+  select kept.* from record one full join listing kept on kept.record_id = one.id
+  where (kept.workspace_id, kept.type, kept.person, kept.company, kept.owner, kept.at, kept.sent, kept.people, kept.deals, kept.requests)
+    is distinct from (one.workspace_id, one.type,
+      coalesce((select title from record where id = one.contact_id and gone_by is null), ''),
+      coalesce((select title from record where id = one.company_id and gone_by is null), ''),
+      ${OWNER}, coalesce(one."values" ->> case one.type when 'deal' then 'stage' when 'request' then 'status' end, ''),
+      (select count(*)::int from submission where contact_id = one.id and state = 'applied' and binned_at is null and not is_test),
+      (select count(*)::int from record r where r.company_id = one.id and r.type = 'contact' and r.gone_by is null),
+      (select count(*)::int from record r where r.company_id = one.id and r.type = 'deal' and r.gone_by is null),
+      (select count(*)::int from record r where r.company_id = one.id and r.type = 'request' and r.gone_by is null))`
