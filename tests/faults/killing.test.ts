@@ -185,8 +185,8 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
 const makeMany = (database: string) =>
   query(
     database,
-    `insert into record (workspace_id, type, key, title, "values")
-     select (select id from workspace), 'contact', address, 'Many ' || n, jsonb_build_object('email', address)
+    `insert into record (workspace_id, type, key, title, "values", created_at, updated_at)
+     select (select id from workspace), 'contact', address, 'Many ' || n, jsonb_build_object('email', address), now(), now()
      from (select n, 'many-' || n || '@many.example' as address from generate_series(1, $1::int) n) one`,
     [MANY],
   )

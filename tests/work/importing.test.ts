@@ -229,6 +229,38 @@ describe('a file of people', () => {
     expect((await api(shop.reach, 'DELETE', `/imports/${id}`)).status).toBe(409)
   })
 
+  it('makes a field of choices of what stands in its column', async () => {
+    const rowsOf = [
+      `${addressOf('ike')};Stoneware;glaze | clay`,
+      `${addressOf('jo')};porcelain;`,
+      `${addressOf('kit')};STONEWARE;Clay, wax`,
+    ]
+    const id = await give(['email;ware;wants', ...rowsOf].join('\n'))
+    const made = (label: string, type: 'choice' | 'several_choices') =>
+      ({ to: 'new field', record: 'contact', label, type }) as const
+    await check(id, { targets: [field('contact', 'email'), made('Fires', 'choice'), made('Wants', 'several_choices')] })
+    await bring(id)
+    const { body } = await api<{ fields: { name: string; options: object[] }[] }>(shop.reach, 'GET', '/settings')
+    expect(body.fields.find(({ name }) => name === 'fires')?.options).toEqual([
+      { value: 'stoneware', label: 'Stoneware' },
+      { value: 'porcelain', label: 'porcelain' },
+    ])
+    const kit = await rows<{ values: object }>('select "values" from record where key = $1', addressOf('kit'))
+    expect(kit).toMatchObject([{ values: { fires: 'stoneware', wants: ['clay', 'wax'] } }])
+    // What is different in every row is no choice, and nothing is made of it.
+    const many = Array.from({ length: 301 }, (_, n) => `${addressOf(`many-${n}`)};thing ${n}`)
+    const long = await give(['email;thing', ...many].join('\n'))
+    const targets = [field('contact', 'email'), made('Thing', 'choice')]
+    const refused = await api(shop.reach, 'PUT', `/imports/${long}/plan`, { plan: { ...PLAN, targets } })
+    expect([refused.status, JSON.stringify(refused.body)]).toEqual([
+      422,
+      expect.stringContaining('text suits it better'),
+    ])
+    expect(await rows(`select from record_field where workspace_id = $1 and name = 'thing'`, shop.workspace)).toEqual(
+      [],
+    )
+  })
+
   it('has its rows for thirty days after it was dealt with, and its file no longer than they are', async () => {
     const [old, recent] = [
       await give(`email\n${addressOf('jan')}\n${addressOf('jon')}`),

@@ -4,7 +4,7 @@ import type { FieldType } from '../fields/field'
 const record = z.enum(['contact', 'company'])
 const name = z.string().min(1).max(60)
 
-/** What fields that are made for a column can hold: choices are set up before. */
+/** What fields that are made for a column can hold; choices are what stands in it. */
 export const NEW_FIELD_TYPES = [
   'text',
   'long_text',
@@ -12,6 +12,8 @@ export const NEW_FIELD_TYPES = [
   'money',
   'yes_no',
   'date',
+  'choice',
+  'several_choices',
   'phone',
   'link',
 ] as const satisfies readonly FieldType[]

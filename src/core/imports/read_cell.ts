@@ -51,8 +51,7 @@ export function readCell(field: RecordField, cell: string, { country, dates }: I
       return chosen === null ? wrong('is none of the choices') : right(chosen)
     }
     case 'several_choices': {
-      const parts = text.split(/[,;|\n]/).map((part) => part.trim())
-      const chosen = parts.filter((part) => part !== '').map((part) => choose(field, part))
+      const chosen = partsOfCell(text).map((part) => choose(field, part))
       return chosen.some((one) => one === null)
         ? wrong('has something that is none of the choices')
         : right(chosen.filter((one) => one !== null))
@@ -76,6 +75,13 @@ function readEmail(text: string): ReadCell {
   const checked = email.check(text.replace(/^mailto:/i, ''), ANY_EMAIL)
   return checked.ok && checked.answer !== null ? right(checked.answer) : wrong('is no email address')
 }
+
+/** What a cell that holds several things holds, one by one. */
+export const partsOfCell = (text: string): string[] =>
+  text
+    .split(/[,;|\n]/)
+    .map((part) => part.trim())
+    .filter((part) => part !== '')
 
 const choose = ({ options }: RecordField, text: string): string | null =>
   options.find(({ value }) => value === text)?.value ??

@@ -1,3 +1,4 @@
+import type { Cells } from '@/core/imports/choices_in'
 import { sql } from 'kysely'
 import { asJson, type Runner } from '../database'
 import type { ImportState, RowIs, RowTold } from '../schema_of_imports'
@@ -92,6 +93,19 @@ export const readRows = (db: Runner, id: string, after: number, limit: number): 
     .orderBy('n')
     .limit(limit)
     .execute()
+
+/** Most different cells of a column that are looked at. */
+const MOST_CELLS = 5000
+
+/** What stands in a column, and in how many rows, the commonest first. */
+export async function readColumn(db: Runner, id: string, column: number): Promise<Cells[]> {
+  const { rows } = await sql<Cells>`
+    select trim(cells ->> ${column}::int) as text, count(*)::int as rows from import_row
+    where import_id = ${id} and trim(cells ->> ${column}::int) <> ''
+    group by 1 order by 2 desc, min(n) limit ${MOST_CELLS}
+  `.execute(db)
+  return rows
+}
 
 export interface Row {
   n: number

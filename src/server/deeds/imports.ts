@@ -164,7 +164,7 @@ export const planImport = deed({
     const { lists } = await readResources(db, workspaceId)
     if (plan.joins.some(({ list }) => !lists.some(({ name }) => name === list)))
       return notDone(422, 'There is no such list.')
-    const made = await makeFields(by, plan)
+    const made = await makeFields(by, id, plan)
     if (!made.ok) return made
     const change = { state: 'checking' as const, plan: asJson(made.value), ...AFRESH, error: null }
     const isChecked = await moveOn(db, workspaceId, id, PLANNED, change)
