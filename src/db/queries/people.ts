@@ -35,16 +35,19 @@ export const CONTACT_KEYS = {
 
 type Narrowing = Omit<PeopleFilter, 'sort' | 'after' | 'limit'>
 
-/** Contacts that fit a filter, as the rows `contact`, each with the company `house` it belongs to. */
+/**
+ * Contacts that fit a filter, as the rows `contact`, each with the company `house` it belongs to. What is searched is
+ * found once, whatever the database believes of how many there are: just after many were brought in, it knows of none.
+ */
 export const narrowPeople = (db: Runner, workspaceId: string, { search, ...filter }: Narrowing) =>
   whoAre(db, workspaceId, filter).$if(Boolean(search), (narrowed) =>
-    narrowed.where(sql<boolean>`contact.id in (
-      select coalesce(merged_into, id) from record where workspace_id = ${workspaceId} and type = 'contact'
+    narrowed.where(sql<boolean>`contact.id in (with found as materialized (
+      select coalesce(merged_into, id) as id from record where workspace_id = ${workspaceId} and type = 'contact'
         and ${holdsWords(sql`search`, search ?? '')}
       union all
       select person.id from record join record person on person.company_id = record.id
       where record.workspace_id = ${workspaceId} and record.type = 'company' and person.type = 'contact'
-        and ${holdsWords(sql`record.search`, search ?? '')})`),
+        and ${holdsWords(sql`record.search`, search ?? '')}) select distinct id from found)`),
   )
 
 /** The same of some that are looked at one by one: what is searched is that of each, not that of everybody. */
@@ -190,7 +193,7 @@ export async function findPerson(db: Runner, workspaceId: string, id: string) {
         join.onRef('list.workspace_id', '=', 'm.workspace_id').onRef('list.name', '=', 'm.list'),
       )
       .leftJoin('submission', 'submission.id', 'm.cause_id')
-      .select(['list.title', 'm.wording', 'm.joined_at as joinedAt', 'submission.id as submission'])
+      .select(['m.list', 'list.title', 'm.wording', 'm.joined_at as joinedAt', 'submission.id as submission'])
       // Of one list that several were on before they were merged, the first consent is told.
       .distinctOn('m.list')
       .where('m.workspace_id', '=', workspaceId)

@@ -66,7 +66,13 @@ export const readContact = deed({
     changes: z.array(change),
     notes: z.array(note),
     memberships: z.array(
-      z.object({ title: z.string(), wording: z.string(), joinedAt: moment, submission: z.uuid().nullable() }),
+      z.object({
+        list: z.string(),
+        title: z.string(),
+        wording: z.string(),
+        joinedAt: moment,
+        submission: z.uuid().nullable(),
+      }),
     ),
     submissions: z.array(
       z.object({

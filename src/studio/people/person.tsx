@@ -7,6 +7,7 @@ import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { type DoubleOf, LikelyDoubles } from './likelyDoubles'
 import { Links, type PersonalLinks } from './links'
+import { Memberships } from './memberships'
 import { MergeWith } from './mergeWith'
 import { OwnData } from './ownData'
 import { OwnerField } from './owner'
@@ -58,28 +59,7 @@ export function Person({ person, fields, lists, links, forms, doubles, members, 
         <div className="space-y-5">
           <Stored record="contact" {...{ id, values, fields, changes }} />
           <OpenedRecords opened={opened} fields={fields} />
-          <section>
-            <h2 className="mb-1.5">Lists</h2>
-            {memberships.length === 0 && <p className="text-soft">On no list.</p>}
-            {memberships.map(({ title, wording, joinedAt, submission }) => (
-              <div key={title} className="mb-2">
-                <b className="font-semibold">
-                  <Outside>{title}</Outside>
-                </b>{' '}
-                <span className="text-soft">
-                  joined <Moment at={joinedAt} />
-                </span>
-                <blockquote className="border-l-2 border-moss pl-2">
-                  “<Outside>{wording}</Outside>”{' '}
-                  {submission && (
-                    <Link href={`/arrivals/${submission}`} className="text-teal underline">
-                      agreed here
-                    </Link>
-                  )}
-                </blockquote>
-              </div>
-            ))}
-          </section>
+          <Memberships id={id} memberships={memberships} around={{ fields, lists, members }} />
           <Links contact={person.id} links={links} forms={forms} />
         </div>
         <div className="space-y-5">

@@ -1,0 +1,98 @@
+'use client'
+
+import { useState } from 'react'
+import type { findPerson } from '@/db/queries/people'
+import { doToManyAction, putErrandBackAction } from '../many/actions'
+import { type Around, Doing } from '../many/doing'
+import { Button } from '../ui/button'
+import { Only } from '../ui/here'
+import { Link } from '../ui/link'
+import { Moment } from '../ui/moment'
+import { Outside } from '../ui/outside'
+import { toast } from '../ui/toast'
+import { useRun } from '../ui/useRun'
+
+type Membership = NonNullable<Awaited<ReturnType<typeof findPerson>>>['memberships'][number]
+
+interface Props {
+  /** The contact whose they are. */
+  id: string
+  memberships: readonly Membership[]
+  around: Around
+}
+
+/** The lists that somebody is on, each with what they agreed to; they are put on others, and taken off, by hand. */
+export function Memberships({ id, memberships, around }: Props) {
+  const [joining, setJoining] = useState(false)
+  const others = around.lists.filter(({ name }) => !memberships.some(({ list }) => list === name))
+  return (
+    <section>
+      <h2 className="mb-1.5">Lists</h2>
+      {memberships.length === 0 && <p className="text-soft">On no list.</p>}
+      {memberships.map((one) => (
+        <OneList key={one.list} contact={id} membership={one} />
+      ))}
+      {others.length > 0 && (
+        <Only may="answer">
+          <Button className="mt-1" onClick={() => setJoining(true)}>
+            Put on a list…
+          </Button>
+        </Only>
+      )}
+      {joining && (
+        <Doing
+          type="contact"
+          doing="join"
+          around={{ ...around, lists: others }}
+          called={['person', 'people']}
+          chosen={{ type: 'contact', ids: [id] }}
+          onLeave={() => setJoining(false)}
+          onDone={() => setJoining(false)}
+        />
+      )}
+    </section>
+  )
+}
+
+function OneList({ contact, membership }: { contact: string; membership: Membership }) {
+  const { list, title, wording, joinedAt, submission } = membership
+  const { busy, run } = useRun()
+  const leave = async () => {
+    const chosen = { type: 'contact' as const, ids: [contact] }
+    const done = await run(() => doToManyAction({ chosen, errand: { does: 'leave', list }, expected: 1 }))
+    if (!done) return
+    const undo = { label: 'Undo', onClick: () => void run(() => putErrandBackAction({ id: done.id })) }
+    toast(`Taken off ${title}`, { action: undo })
+  }
+  return (
+    <div className="mb-2">
+      <div className="flex flex-wrap items-baseline gap-x-1.5">
+        <b className="font-semibold">
+          <Outside>{title}</Outside>
+        </b>
+        <span className="text-soft">
+          joined <Moment at={joinedAt} />
+        </span>
+        <Only may="answer">
+          <Button
+            look="quiet"
+            className="ml-auto py-0!"
+            disabled={busy}
+            aria-label={`Take off ${title}`}
+            onClick={() => void leave()}
+          >
+            Take off
+          </Button>
+        </Only>
+      </div>
+      <blockquote className="border-l-2 border-moss pl-2">
+        “<Outside>{wording}</Outside>”{' '}
+        {submission && (
+          <Link href={`/arrivals/${submission}`} className="text-teal underline">
+            agreed here
+          </Link>
+        )}
+      </blockquote>
+    </div>
+  )
+}
