@@ -140,3 +140,23 @@ test('what is kept of an address that nobody here has is erased from where one l
   await page.goto(`/arrivals/${body.submission}`)
   await expect(page.getByText('What is left tells of nobody')).toBeVisible()
 })
+
+test('somebody is put on a list by hand with what they agreed to, taken off it, and back on it', async ({
+  browser,
+}) => {
+  const slug = unique('lists')
+  const { page, reach } = await enterHouse(browser, `advice@${slug}.example`)
+  const { body } = await api<{ id: string }>(reach, 'POST', '/contacts', { email: `oda@${slug}.example` })
+  await page.goto(`/people/${body.id}`)
+  const lists = page.getByRole('region', { name: 'Lists' })
+  await expect(lists.getByText('On no list.')).toBeVisible()
+  await lists.getByRole('button', { name: 'Put on a list…' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Put on a list' })
+  await dialog.getByLabel(/What they agreed to/).fill('“Send me the letter”, on a card at the fair')
+  await dialog.getByRole('button', { name: 'Put on a list' }).click()
+  await expect(lists.getByText('on a card at the fair')).toBeVisible()
+  await lists.getByRole('button', { name: /^Take off/ }).click()
+  await expect(lists.getByText('On no list.')).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).last().click()
+  await expect(lists.getByText('on a card at the fair')).toBeVisible()
+})

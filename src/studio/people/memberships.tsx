@@ -26,7 +26,7 @@ export function Memberships({ id, memberships, around }: Props) {
   const [joining, setJoining] = useState(false)
   const others = around.lists.filter(({ name }) => !memberships.some(({ list }) => list === name))
   return (
-    <section>
+    <section aria-label="Lists">
       <h2 className="mb-1.5">Lists</h2>
       {memberships.length === 0 && <p className="text-soft">On no list.</p>}
       {memberships.map((one) => (
