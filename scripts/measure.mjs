@@ -15,7 +15,12 @@ await runOrTell(async () => {
     say('Loading')
     const token = await lichen.loadAnew(['--no-visits'])
     await lichen.startAll()
-    const reach = { MEASURE_URL: lichen.url, MEASURE_DATABASE: lichen.cluster.url, MEASURE_TOKEN: token }
+    const reach = {
+      MEASURE_URL: lichen.url,
+      MEASURE_DATABASE: lichen.cluster.url,
+      MEASURE_TOKEN: token,
+      MEASURE_WORKER: String(lichen.processes.find(({ name }) => name === 'worker')?.child.pid),
+    }
     for (const script of ['accepting', 'typing', 'importing', 'people'])
       process.exitCode ||= await runShown(process.execPath, ['--import', 'tsx', `tests/load/${script}.ts`], reach)
   } finally {

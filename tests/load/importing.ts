@@ -3,6 +3,7 @@
  * from answer to applied plan of one submission every fifth of a second, at rest and meanwhile.
  */
 import { randomUUID } from 'node:crypto'
+import { readFileSync } from 'node:fs'
 import pg from 'pg'
 import { planFor } from '@/core/imports/import_plan'
 import { api, releasedForm, send, smallForm } from '../support/api'
@@ -43,15 +44,31 @@ function sendOn() {
   }
 }
 
+/** The memory that the system has given to the worker, in MB. */
+const workerTook = (): number =>
+  Math.round(
+    Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${process.env.MEASURE_WORKER}/status`, 'utf8'))?.[1]) / 1024,
+  )
+
 const tell = (took: number[]): string => {
   const at = (share: number) => Math.round(took[Math.min(took.length - 1, Math.floor(took.length * share))] ?? 0)
   return `median ${at(0.5)}, 95 % ${at(0.95)}, longest ${at(1)} ms of ${took.length}`
+}
+
+/** The most memory that the worker was seen with since it was last told. */
+let most = 0
+
+function tellMemory(): string {
+  const told = `the worker took ${most} MB at most`
+  most = 0
+  return told
 }
 
 /** Waits until an import is so far, and gives how many seconds that took. */
 async function until(id: string, state: string): Promise<number> {
   const began = performance.now()
   for (;;) {
+    most = Math.max(most, workerTook())
     const { rows } = await client.query<{ state: string; error: string | null }>(
       'select state, error from import where id = $1',
       [id],
@@ -89,11 +106,13 @@ const resting = sendOn()
 await pause(10_000)
 console.log(`Applied at rest: ${tell(await resting())}`)
 await api(reach, 'PUT', `/imports/${id}/plan`, { plan })
-console.log(`${ROWS} rows looked at in ${await until(id, 'ready')} s`)
+most = 0
+console.log(`The worker took ${workerTook()} MB before`)
+console.log(`${ROWS} rows looked at in ${await until(id, 'ready')} s; ${tellMemory()}`)
 const meanwhile = sendOn()
 await api(reach, 'POST', `/imports/${id}/start`)
-console.log(`Brought in, with 20 000 companies, in ${await until(id, 'done')} s`)
+console.log(`Brought in, with 20 000 companies, in ${await until(id, 'done')} s; ${tellMemory()}`)
 console.log(`Applied meanwhile: ${tell(await meanwhile())}`)
 await api(reach, 'POST', `/imports/${id}/back`)
-console.log(`Put back in ${await until(id, 'parted')} s`)
+console.log(`Put back in ${await until(id, 'parted')} s; ${tellMemory()}`)
 await client.end()

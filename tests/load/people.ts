@@ -2,11 +2,13 @@
  * Measures the lists of People, segments and a person’s page with 300 000 people of 20 000 companies and 1 000 000
  * submissions, made by plain SQL: what the database takes for a page, beside the same before they were there.
  */
+import { createHash } from 'node:crypto'
 import pg from 'pg'
 import type { Condition } from '@/core/logic/condition'
 import { connect } from '@/db/database'
+import { listSubmissions, SUBMISSION_KEYS } from '@/db/queries/arrivals'
 import { readFollowed } from '@/db/queries/deliveries'
-import { readCursor, type Cursor } from '@/db/queries/list'
+import { readCursor, sortingsOf, type Cursor } from '@/db/queries/list'
 import { listOpenedRecords } from '@/db/queries/opened'
 import { findPerson, listCompanies, listPeople, type PeopleFilter } from '@/db/queries/people'
 import { countPeopleWho } from '@/db/queries/segments'
@@ -75,8 +77,10 @@ async function fill(): Promise<void> {
      from generate_series(1, $2::int) n`,
     [workspace, 50_000, COMPANIES],
   )
-  await run('vacuum analyze record, submission, list_membership')
+  await run('vacuum analyze record, listing, submission, list_membership')
 }
+
+const md5 = (text: string): string => createHash('md5').update(text).digest('hex')
 
 /** The middle of five times, in ms. */
 async function time(work: () => Promise<unknown>): Promise<number> {
@@ -116,6 +120,13 @@ const SEGMENTS: Record<string, Condition> = {
   'a field of the company': { value: 'company.region', is: 'equals', to: 'east' },
   'an owner': { value: 'owner', is: 'answered' },
   'an answer': { value: 'answer.kiln-finder/ware', is: 'equals', to: 'glass' },
+  few: {
+    all: [
+      { value: 'contact.region', is: 'equals', to: 'north' },
+      { value: 'contact.studio_size', is: 'at_least', to: 11 },
+      { value: 'submissions', is: 'at_least', to: 4 },
+    ],
+  },
   'how often': { value: 'submissions', is: 'at_least', to: 4 },
 }
 
@@ -134,6 +145,16 @@ async function measure(): Promise<Map<string, number>> {
     await tell(`Companies by ${sort}`, () => listCompanies(db, workspace, { sort, limit: 60 }))
   for (const sort of ['-changed', 'person', 'at', 'owner'])
     await tell(`Deals by ${sort}`, () => listOpenedRecords(db, workspace, { type: 'deal', sort, limit: 60 }))
+  for (const search of ['kiln', 'kiln 4711'])
+    await tell(`Deals searched by “${search}”`, () =>
+      listOpenedRecords(db, workspace, { type: 'deal', search, limit: 60 }),
+    )
+  for (const search of ['company', 'company 4711'])
+    await tell(`Companies searched by “${search}”`, () => listCompanies(db, workspace, { search, limit: 60 }))
+  for (const sort of sortingsOf(SUBMISSION_KEYS).filter((one) => !one.startsWith('-')))
+    await tell(`Submissions by ${sort}`, () => listSubmissions(db, workspace, { sort, limit: 60 }))
+  for (const search of ['stoneware', md5('wish 4711')])
+    await tell(`Submissions searched by “${search}”`, () => listSubmissions(db, workspace, { search, limit: 60 }))
   for (const [what, condition] of Object.entries(SEGMENTS)) {
     await tell(`Segment counted: ${what}`, () => countPeopleWho(db, workspace, condition))
     await tell(`People of it, a page: ${what}`, page({ who: condition }))

@@ -107,7 +107,7 @@ export async function countOthers(
     -- What it had before the cause brought it (back) is nothing that others did since.
     brought as (
       select record_id, min(seq) as seq from record_change
-      where cause_id = ${own[0]} and field = ${THERE_SLOT} group by record_id
+      where cause_id = ${own[0]} and field = ${THERE_SLOT} and record_id = any(${records}::uuid[]) group by record_id
     )
     select id, (
       (select count(*) from submission join cause on cause.workspace_id = submission.workspace_id and cause.id = submission.id

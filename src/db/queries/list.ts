@@ -110,17 +110,20 @@ function inOrder<DB, TB extends keyof DB, Row>(
 const LOOKED_AT = 1500
 
 /**
- * The ids of the rows that come first in the order of a page, however the list is narrowed. Where what is looked for is
- * common, a page of it is among them; the database, which cannot know that, would find all of it and sort that.
+ * Whether a row is among those that come first in the order of a page, however the list is narrowed. Where what is looked
+ * for is common, a page of it is among them; the database, which cannot know that, would find all of it and sort that.
  */
-export const firstOf = <DB, TB extends keyof DB, Row>(
+export function isAmongFirst<DB, TB extends keyof DB, Row>(
   query: SelectQueryBuilder<DB, TB, Row>,
   own: RawBuilder<unknown>,
   paging: Omit<Paging, 'limit'>,
-) =>
-  inOrder(query, own, paging)
+): RawBuilder<boolean> {
+  const first = inOrder(query, own, paging)
     .select(sql<string>`${own}`.as('id'))
     .limit(LOOKED_AT)
+  // An array is there before anything else is looked at, and each of it is found by its key.
+  return sql<boolean>`${own} = any(array(${first}))`
+}
 
 /** Reads one page of a query, sorted by a key and, among equals, by id. */
 export async function readPage<DB, TB extends keyof DB, Row>(

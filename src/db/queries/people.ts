@@ -1,7 +1,16 @@
 import { sql } from 'kysely'
 import type { Condition } from '@/core/logic/condition'
 import type { Runner } from '../database'
-import { chooseSorting, type Cursor, firstOf, holdsWords, momentKey, readPage, type SortKeys, textKey } from './list'
+import {
+  chooseSorting,
+  type Cursor,
+  isAmongFirst,
+  holdsWords,
+  momentKey,
+  readPage,
+  type SortKeys,
+  textKey,
+} from './list'
 import { isListingOf, keptNumber, keptText } from './listing'
 import { listNotes } from './notes'
 import { fitsPeople } from './people_who'
@@ -84,8 +93,8 @@ export async function listPeople(db: Runner, workspaceId: string, { sort, after,
   const sorting = chooseSorting(CONTACT_KEYS, sort, '-changed')
   const { search, who, ...rest } = filter
   if (search || who) {
-    const first = firstOf(withListing(whoAre(db, workspaceId, rest), workspaceId), id, { sorting, after })
-    const some = asRows(narrowSome(db, workspaceId, filter), workspaceId).where('contact.id', 'in', first)
+    const isFirst = isAmongFirst(withListing(whoAre(db, workspaceId, rest), workspaceId), id, { sorting, after })
+    const some = asRows(narrowSome(db, workspaceId, filter), workspaceId).where(isFirst)
     const page = await readPage(some, id, { sorting, after, limit })
     if (page.next !== null) return page
   }

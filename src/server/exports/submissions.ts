@@ -27,7 +27,7 @@ const ABOUT: readonly AboutColumn[] = [
 ]
 
 /** How submissions are written, beside which. */
-interface Written {
+interface Wish {
   /** Only these columns, in this order; all of them where they are left out. */
   columns?: readonly string[] | undefined
   /** Columns and choices by the names that programs know, or as people read them. */
@@ -36,7 +36,7 @@ interface Written {
   rows: 'submissions' | 'values'
 }
 
-export type SubmissionsAsked = Omit<ArrivalFilter, 'after' | 'limit' | 'sort'> & Written
+export type SubmissionsAsked = Omit<ArrivalFilter, 'after' | 'limit' | 'sort'> & Wish
 
 /** The columns that an export of submissions can have, in the usual order: what is said of each, then what any release of their forms has asked. */
 export async function exportColumns(db: Db, workspaceId: string, form: string | undefined) {
@@ -46,6 +46,20 @@ export async function exportColumns(db: Db, workspaceId: string, form: string | 
     values: columnsOf(released.map(({ definition }) => definition)),
   }
 }
+
+/** What is written of each submission, and how. */
+interface Sheet {
+  columns: readonly (AboutColumn | HeadedColumn)[]
+  /** Those that were chosen, not all there are. */
+  isChosen: boolean
+  head: (column: HeadedColumn) => string
+  writerOf: (row: Row) => Writer
+  zone: string
+}
+
+const isAbout = (column: AboutColumn | HeadedColumn): column is AboutColumn => 'cell' in column
+
+const askedOf = (columns: Sheet['columns']): HeadedColumn[] => columns.filter((column) => !isAbout(column))
 
 /**
  * The submissions that fit a filter, newest first, moments with the offset of the workspace's zone, with a column for
@@ -60,46 +74,61 @@ export async function exportSubmissions(
     readReleased(db, workspaceId, filter.form),
     readResources(db, workspaceId),
   ])
-  const values = columnsOf(released.map(({ definition }) => definition))
-  const all: readonly (AboutColumn | HeadedColumn)[] = [...ABOUT, ...values]
+  const all: Sheet['columns'] = [...ABOUT, ...columnsOf(released.map(({ definition }) => definition))]
   const columns = chosen ? chosen.flatMap((name) => all.filter((column) => column.name === name)) : all
-  if (chosen?.some((name) => !all.some((column) => column.name === name))) return null
-
-  const head = (column: HeadedColumn): string => (words === 'labels' ? column.label : column.name)
-  const about = columns.filter((column) => 'cell' in column)
-  const asked = columns.filter((column) => !('cell' in column))
-  const paths = asked.map(({ name }) => name)
-  const places = columns.map((column) => ('cell' in column ? column : asked.indexOf(column)))
-  const inOrder = (row: Row, write: Writer): Cell[] => {
-    const cells = cellsOf(paths, row.values, write)
-    return places.map((at) => (typeof at === 'number' ? (cells[at] ?? null) : at.cell(row, workspace.timeZone)))
-  }
+  if (chosen?.some((name) => !columns.some((column) => column.name === name))) return null
   const offered = offeredBy(released)
-  const writerOf = (row: Row): Writer => (words === 'labels' ? offered(row) : undefined)
-  const whole = (row: Row): ExportedRow => ({
-    cells: () => inOrder(row, writerOf(row)),
-    json: () => ({
-      format: 'lichen-submission-1',
-      ...aboutAsJson(row),
-      values: chosen ? only(row, asked) : row.values,
-    }),
-  })
-  const oneByOne = (row: Row): ExportedRow[] =>
-    asked.flatMap((column) => {
-      const stored = itemsAt(column.name, row.values)
-      const written = itemsAt(column.name, row.values, writerOf(row))
-      return stored.map((answer, n) => ({
-        cells: () => [...about.map(({ cell }) => cell(row, workspace.timeZone)), head(column), written[n] ?? answer],
-        json: () => ({ format: 'lichen-answer-1', ...aboutAsJson(row), value: column.name, answer }),
-      }))
-    })
-  const fetch: Parameters<typeof pagesOf<Row>>[0] = (after) =>
-    listSubmissions(db, workspaceId, { ...filter, after, limit: PAGE })
-  const ofValues = [...about, { name: 'value', label: 'Value' }, { name: 'answer', label: 'Answer' }]
+  const sheet: Sheet = {
+    columns,
+    isChosen: chosen !== undefined,
+    head: ({ name, label }) => (words === 'labels' ? label : name),
+    writerOf: (row) => (words === 'labels' ? offered(row) : undefined),
+    zone: workspace.timeZone,
+  }
+  const { heads, show } = rows === 'values' ? answerByAnswer(sheet) : oneEach(sheet)
+  const pages = pagesOf((after) => listSubmissions(db, workspaceId, { ...filter, after, limit: PAGE }), show)
+  return { name: filter.form ?? 'arrivals', columns: heads, pages }
+}
+
+interface Written {
+  heads: string[]
+  show: (row: Row) => ExportedRow[]
+}
+
+/** A row for each submission. */
+function oneEach({ columns, isChosen, head, writerOf, zone }: Sheet): Written {
+  const asked = askedOf(columns)
+  const paths = asked.map(({ name }) => name)
+  const places = columns.map((column) => (isAbout(column) ? column : asked.indexOf(column)))
+  const cellsIn = (row: Row): Cell[] => {
+    const cells = cellsOf(paths, row.values, writerOf(row))
+    return places.map((at) => (typeof at === 'number' ? (cells[at] ?? null) : at.cell(row, zone)))
+  }
+  const valuesIn = (row: Row) => (isChosen ? only(row, asked) : row.values)
   return {
-    name: filter.form ?? 'arrivals',
-    columns: (rows === 'values' ? ofValues : columns).map(head),
-    pages: pagesOf(fetch, rows === 'values' ? oneByOne : (row) => [whole(row)]),
+    heads: columns.map(head),
+    show: (row) => [
+      {
+        cells: () => cellsIn(row),
+        json: () => ({ format: 'lichen-submission-1', ...aboutAsJson(row), values: valuesIn(row) }),
+      },
+    ],
+  }
+}
+
+/** A row for each thing that was answered, with what is said of its submission. */
+function answerByAnswer({ columns, head, writerOf, zone }: Sheet): Written {
+  const about = columns.filter(isAbout)
+  const show = (row: Row, column: HeadedColumn): ExportedRow[] => {
+    const written = itemsAt(column.name, row.values, writerOf(row))
+    return itemsAt(column.name, row.values).map((answer, n) => ({
+      cells: () => [...about.map(({ cell }) => cell(row, zone)), head(column), written[n] ?? answer],
+      json: () => ({ format: 'lichen-answer-1', ...aboutAsJson(row), value: column.name, answer }),
+    }))
+  }
+  return {
+    heads: [...about, { name: 'value', label: 'Value' }, { name: 'answer', label: 'Answer' }].map(head),
+    show: (row) => askedOf(columns).flatMap((column) => show(row, column)),
   }
 }
 

@@ -20,25 +20,14 @@ export function WaysOut({ live }: { live: Form }) {
       <h2 className="mb-1.5">Ways out</h2>
       <table className="sheet">
         <tbody>
-          <Way
-            title="Its own page"
-            copied="address"
-            text={publicUrl}
-            shown={
-              <a href={publicUrl} target="_blank" rel="noreferrer" className="name text-teal underline">
-                {publicUrl}
-              </a>
-            }
-          />
+          <Way title="Its own page" copied="address" text={publicUrl} shown={<Address url={publicUrl} />} />
           <Way
             title="For colleagues, to try it"
-            copied="address"
+            copied="address for colleagues"
             text={testUrl}
             shown={
               <>
-                <a href={testUrl} target="_blank" rel="noreferrer" className="name break-all text-teal underline">
-                  {testUrl}
-                </a>
+                <Address url={testUrl} />
                 <span className="block text-soft">
                   What is sent from there does what any other does, is marked as a test, and counts nowhere.
                 </span>
@@ -126,6 +115,12 @@ const Way = ({ title, copied, text, shown }: WayProps) => (
     <td>{shown}</td>
     <td className="text-right">{text !== null && <Copy what={copied} text={text} />}</td>
   </tr>
+)
+
+const Address = ({ url }: { url: string }) => (
+  <a href={url} target="_blank" rel="noreferrer" className="name break-all text-teal underline">
+    {url}
+  </a>
 )
 
 const Copy = ({ what, text }: { what: string; text: string }) => (
