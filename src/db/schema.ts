@@ -67,6 +67,7 @@ export interface Database {
   release: ReleaseTable
   record: RecordTable
   listing: ListingTable
+  submission_listing: SubmissionListingTable
   cause: CauseTable
   record_change: RecordChangeTable
   note: NoteTable
@@ -180,6 +181,16 @@ interface ListingTable {
   people: Kept<number>
   deals: Kept<number>
   requests: Kept<number>
+}
+
+/** The same of a submission. */
+interface SubmissionListingTable {
+  submission_id: Kept<string>
+  workspace_id: Kept<string>
+  /** What people call its contact; nothing where there is none, or they are gone. */
+  who: Kept<string>
+  /** What its form is called. */
+  form: Kept<string>
 }
 
 interface ListMembershipTable {

@@ -77,7 +77,7 @@ async function fill(): Promise<void> {
      from generate_series(1, $2::int) n`,
     [workspace, 50_000, COMPANIES],
   )
-  await run('vacuum analyze record, listing, submission, list_membership')
+  await run('vacuum analyze record, listing, submission, submission_listing, list_membership')
 }
 
 const md5 = (text: string): string => createHash('md5').update(text).digest('hex')

@@ -13,3 +13,10 @@ export const KEPT_WRONG = `
       (select count(*)::int from record r where r.company_id = one.id and r.type = 'contact' and r.gone_by is null),
       (select count(*)::int from record r where r.company_id = one.id and r.type = 'deal' and r.gone_by is null),
       (select count(*)::int from record r where r.company_id = one.id and r.type = 'request' and r.gone_by is null))`
+
+/** The same of submissions. */
+export const SUBMISSIONS_KEPT_WRONG = `
+  select kept.* from submission one full join submission_listing kept on kept.submission_id = one.id
+  where (kept.workspace_id, kept.who, kept.form) is distinct from (one.workspace_id,
+    coalesce((select title from record where id = one.contact_id and gone_by is null), ''),
+    (select name from form where id = one.form_id))`

@@ -8,7 +8,7 @@ import { type Page, readCursor, sortingsOf } from '@/db/queries/list'
 import { COMPANY_KEYS, CONTACT_KEYS, listCompanies, listPeople } from '@/db/queries/people'
 import { query } from '../support/database'
 import { readFacts } from '../support/facts'
-import { KEPT_WRONG, OWNER } from '../support/listing'
+import { KEPT_WRONG, OWNER, SUBMISSIONS_KEPT_WRONG } from '../support/listing'
 import { makeWorkspace } from '../support/workspace'
 
 const facts = readFacts()
@@ -191,12 +191,15 @@ describe('a list', () => {
   })
 
   it('sorts by what stands elsewhere as it is there', async () => {
-    const [counted, wrong] = await atOneMoment(async (tx) => [
-      await tx.executeQuery(CompiledQuery.raw('select from listing')),
-      await tx.executeQuery(CompiledQuery.raw(KEPT_WRONG)),
-    ])
-    expect(counted?.rows.length).toBeGreaterThan(1000)
-    expect(wrong?.rows).toEqual([])
+    const [records, submissions, ...wrong] = await atOneMoment(async (tx) => {
+      const found = []
+      for (const text of ['select from listing', 'select from submission_listing', KEPT_WRONG, SUBMISSIONS_KEPT_WRONG])
+        found.push((await tx.executeQuery(CompiledQuery.raw(text))).rows)
+      return found
+    })
+    expect(records?.length).toBeGreaterThan(1000)
+    expect(submissions?.length).toBeGreaterThan(500)
+    expect(wrong).toEqual([[], []])
   })
 
   const searches: [string, string, string][] = [

@@ -31,6 +31,7 @@ import * as bin from './0029_bin'
 import * as byAddress from './0030_by_address'
 import * as tests from './0031_tests'
 import * as listing from './0032_listing'
+import * as submissionListing from './0033_submission_listing'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -66,4 +67,5 @@ export const migrations: Record<string, Migration> = {
   '0030_by_address': byAddress,
   '0031_tests': tests,
   '0032_listing': listing,
+  '0033_submission_listing': submissionListing,
 }

@@ -65,8 +65,8 @@ function inRowsOrTheirs(
 
 export const SUBMISSION_KEYS = {
   received: momentKey(sql`submission.received_at`),
-  who: textKey(sql`coalesce(contact.title, '')`),
-  form: textKey(sql`form.name`),
+  who: { ...textKey(sql`listing.who`), id: sql`listing.submission_id` },
+  form: { ...textKey(sql`listing.form`), id: sql`listing.submission_id` },
   state: textKey(sql`submission.state`),
   why: textKey(sql`array_to_string(submission.suspicions, ' ')`),
 } satisfies SortKeys
@@ -92,15 +92,15 @@ export async function listSubmissions(db: Runner, workspaceId: string, filter: A
   const id = sql`submission.id`
   const sorting = chooseSorting(SUBMISSION_KEYS, sort, '-received')
   const all = submissionsThat(db, workspaceId, filter)
-  if (!search) return readPage(asRows(all), id, { sorting, after, limit })
+  if (!search) return readPage(asRows(all, workspaceId), id, { sorting, after, limit })
   // Their own order is read from an index: a page of a common word is among the first of it.
   if (sorting.key === SUBMISSION_KEYS.received) {
     const some = all.where(isAmongFirst(all, id, { sorting, after })).where(isOneThatHolds(search))
-    const page = await readPage(asRows(some), id, { sorting, after, limit })
+    const page = await readPage(asRows(some, workspaceId), id, { sorting, after, limit })
     if (page.next !== null) return page
   }
   const found = all.where(inRowsOrTheirs('submission', sql`submission.contact_id`, workspaceId, search))
-  return readPage(asRows(found), id, { sorting, after, limit })
+  return readPage(asRows(found, workspaceId), id, { sorting, after, limit })
 }
 
 /** The same as `inRowsOrTheirs`, of some that are looked at one by one. */
@@ -123,8 +123,11 @@ const submissionsThat = (db: Runner, workspaceId: string, { form, state }: Pick<
     .where(inState(state))
 
 /** Submissions as the list has them. */
-const asRows = (query: ReturnType<typeof submissionsThat>) =>
+const asRows = (query: ReturnType<typeof submissionsThat>, workspaceId: string) =>
   query
+    .innerJoin('submission_listing as listing', (join) =>
+      join.onRef('listing.submission_id', '=', 'submission.id').on('listing.workspace_id', '=', workspaceId),
+    )
     .select([
       'submission.id',
       'form.slug as form',

@@ -6,6 +6,7 @@ import {
   dropSubmissionNote as removeNote,
   restoreSubmissions as restore,
 } from '@/db/queries/bin'
+import { inTurn } from '../changes/inTurn'
 import { putBack } from '../changes/putBack'
 import { done, notDone } from '../done'
 import { removeSubmissions as removeForGood } from '../submissions/removeSubmissions'
@@ -26,7 +27,8 @@ export const binSubmissions = deed({
   gives: z.object({ binned: z.array(z.uuid()).describe('Those that were not there') }),
   leaves: { deed: 'binSubmissions', about: (_, { binned }) => String(binned.length) },
   async run({ context: { db }, workspaceId, doer }, { ids: asked, back }) {
-    const binned = await db.transaction().execute((tx) => bin(tx, workspaceId, asked, doer.name))
+    // In turn with what is applied: both count what people sent.
+    const binned = await inTurn(db, workspaceId, (tx) => bin(tx, workspaceId, asked, doer.name))
     // What cannot be put back stays, as it does by hand.
     if (back) for (const cause of binned) await putBack(db, workspaceId, { cause }, doer)
     return done({ binned })
@@ -40,7 +42,7 @@ export const restoreSubmissions = deed({
   gives: z.object({ restored: z.array(z.uuid()) }),
   leaves: { deed: 'restoreSubmissions', about: (_, { restored }) => String(restored.length) },
   run: async ({ context: { db }, workspaceId }, { ids: asked }) =>
-    done({ restored: await db.transaction().execute((tx) => restore(tx, workspaceId, asked)) }),
+    done({ restored: await inTurn(db, workspaceId, (tx) => restore(tx, workspaceId, asked)) }),
 })
 
 export const removeSubmissions = deed({
