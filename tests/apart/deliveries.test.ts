@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { connect } from '@/db/database'
 import { takeDeliveries } from '@/db/queries/deliveries'
+import { lockLane } from '@/db/queries/lanes'
 import { applied, crmOf, mailTo, releasedForm, send, smallForm, until } from '../support/api'
 import { figure, query } from '../support/database'
 import { readFacts } from '../support/facts'
@@ -49,23 +50,27 @@ describe('mails to one address', () => {
       )
       for (const one of sent) await applied(facts, one.body.submission)
       const waiting = await until('all seven wait, in nobody’s hands', async () => {
-        const rows = await query<{ id: string; visitor: string }>(
+        const rows = await query<{ id: string; visitor: string; workspace: string }>(
           facts.database,
-          `select id, form_id || ' ' || visitor as visitor from delivery where visitor = $1 and state = 'waiting' and lease_until is null`,
+          `select id, form_id || ' ' || visitor as visitor, workspace_id as workspace from delivery where visitor = $1 and state = 'waiting' and lease_until is null`,
           [to],
         )
         return rows.length === 7 && rows
       })
       const ids = waiting.map(({ id }) => id)
-      // A worker may have had them all in hand just then; it gives them back.
-      await until('some are taken', async () => {
-        const free = 'update delivery set next_at = null where id = any($1) and lease_until is null'
-        await query(facts.database, free, [ids])
-        const taken = await Promise.all(
-          waiting.map((one) => db.transaction().execute((tx) => takeDeliveries(tx, [one]))),
-        )
-        return taken.flat().length > 0
-      })
+      // A worker may have had them all in hand just then; it gives them back. None looks at them meanwhile: it would hold
+      // what these wait for, and wait for them.
+      await until('some are taken', () =>
+        db.transaction().execute(async (lane) => {
+          await lockLane(lane, { workspace: waiting[0]?.workspace ?? '', connection: '' })
+          const free = 'update delivery set next_at = null where id = any($1) and lease_until is null'
+          await query(facts.database, free, [ids])
+          const taken = await Promise.all(
+            waiting.map((one) => db.transaction().execute((tx) => takeDeliveries(tx, [one]))),
+          )
+          return taken.flat().length > 0
+        }),
+      )
       const held = `select count(*) from delivery where id = any($1) and lease_until > now()`
       expect(await figure(facts.database, held, [ids])).toBeLessThanOrEqual(4)
     } finally {

@@ -72,13 +72,16 @@ export interface Found {
   troubled: boolean
 }
 
+/** One at a time looks into a lane, until what it takes is in its hands: each counts those of the others. */
+export const lockLane = (tx: Runner, { workspace, connection }: Lane): Promise<Date> =>
+  lockNames(tx, [`lane ${workspace} ${connection}`])
+
 /**
  * Looks for the deliveries of a lane that have been due for longest: `full` where as many as may be are in hand, by
  * whom it goes on, and `quiet` where nothing is due, or it rests.
  */
 export async function findDue(tx: Runner, lane: Lane): Promise<Found | 'full' | 'quiet'> {
-  // One at a time looks, until what it takes is in its hands: each counts those of the others.
-  await lockNames(tx, [`lane ${lane.workspace} ${lane.connection}`])
+  await lockLane(tx, lane)
   const { rows } = await sql<Found & { free: number }>`
     with trouble as (
       select coalesce(rests_until > now(), false) as rests from lane_trouble where ${ofLane(lane)}
