@@ -36,7 +36,7 @@ export async function readEverything(reach: Asked): Promise<Everything> {
   const named: Record<string, Set<string>> = {}
   for (const [, path] of operations) {
     if (path.includes('{')) continue
-    if (path.startsWith('/exports/')) {
+    if (/^\/exports\/\w+$/.test(path)) {
       for (const format of ['csv', 'jsonl', 'xlsx']) await ask(`${path}?format=${format}`)
       continue
     }
