@@ -20,6 +20,7 @@ import type {
 } from './schema_of_settings'
 import type { ErrandRecordTable, ErrandTable } from './schema_of_errands'
 import type { ImportRowTable, ImportTable } from './schema_of_imports'
+import type { ListingTable, SubmissionListingTable } from './schema_of_listing'
 import type {
   AnswersBeforeTable,
   CauseTable,
@@ -44,8 +45,6 @@ import type {
 type Json<T> = JSONColumnType<T & object, string, string>
 /** Text that a list is searched by, which the database makes of the row. */
 type Searched = ColumnType<string, never, never>
-/** What the database keeps by itself. */
-type Kept<T> = ColumnType<T, never, never>
 
 /** Our tables. `user`, `account`, `session` and `passkey` belong to sign-in, and have the names it gives them. */
 export interface Database {
@@ -162,35 +161,6 @@ interface RecordTable {
   merged_into: Default<string | null>
   created_at: Moment
   updated_at: Moment
-}
-
-/** What lists sort a record by that stands elsewhere; triggers keep it, nobody writes it. */
-interface ListingTable {
-  record_id: Kept<string>
-  workspace_id: Kept<string>
-  type: Kept<RecordType>
-  /** What people call its contact, and its company; nothing where there is none, or it is gone. */
-  person: Kept<string>
-  company: Kept<string>
-  owner: Kept<string>
-  /** How far a deal or a request is. */
-  at: Kept<string>
-  /** How many submissions of a contact count. */
-  sent: Kept<number>
-  /** How many of each a company has. */
-  people: Kept<number>
-  deals: Kept<number>
-  requests: Kept<number>
-}
-
-/** The same of a submission. */
-interface SubmissionListingTable {
-  submission_id: Kept<string>
-  workspace_id: Kept<string>
-  /** What people call its contact; nothing where there is none, or they are gone. */
-  who: Kept<string>
-  /** What its form is called. */
-  form: Kept<string>
 }
 
 interface ListMembershipTable {
