@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { accept, type Answer, type Checked, isEmpty, isList, isRecord, readLine, refuse } from './answer'
 import type { Speech } from '../language/texts'
 import type { Contradiction, KindManner } from './kind'
+import { hashText } from './hash_text'
 import { CROPPED, type Picture, pictureSchema } from './pictures'
 import { labelOfOption, MOST_OPTIONS, type Option, wordedOptionShape } from './options'
 
@@ -136,8 +137,7 @@ export function shuffle<T>(items: readonly T[], seed: string): T[] {
 }
 
 function generatorFrom(seed: string): () => number {
-  let state = 0x811c9dc5
-  for (const character of seed) state = Math.imul(state ^ (character.codePointAt(0) ?? 0), 0x01000193)
+  let state = hashText(seed)
   return () => {
     state = (state + 0x6d2b79f5) | 0
     let mixed = Math.imul(state ^ (state >>> 15), state | 1)

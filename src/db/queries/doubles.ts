@@ -3,7 +3,7 @@ import type { Double } from '@/core/records/doubles'
 import { asJson, type Runner } from '../database'
 
 /** Contacts read at once. */
-const TOGETHER = 5000
+const TOGETHER = 1000
 
 interface Row {
   id: string
@@ -26,6 +26,25 @@ export async function* readCandidates(db: Runner, workspaceId: string, phones: r
     const last = rows.at(-1)
     if (!last || rows.length < TOGETHER) return
     after = last.id
+  }
+}
+
+/** Companies whose people are read at once. */
+const HOUSES_TOGETHER = 60
+
+/** The people of companies, some companies at a time, as far as their names tell whether two are the same person. */
+export async function* readColleagues(
+  db: Runner,
+  workspaceId: string,
+  houses: readonly { id: string }[],
+): AsyncGenerator<Row[]> {
+  for (let n = 0; n < houses.length; n += HOUSES_TOGETHER) {
+    const ids = houses.slice(n, n + HOUSES_TOGETHER).map(({ id }) => id)
+    const { rows } = await sql<Row>`
+      select id, key as email, title as name, company_id as company, '{}'::text[] as phones
+      from record where workspace_id = ${workspaceId} and type = 'contact' and gone_by is null and company_id = any(${ids}::uuid[])
+    `.execute(db)
+    yield rows
   }
 }
 

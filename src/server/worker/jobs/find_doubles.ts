@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises'
 import { z } from 'zod'
 import { queueDoublesOfChanged } from '@/db/queries/doubles'
 import { lookForDoubles } from '../../people/lookForDoubles'
@@ -10,8 +11,10 @@ export const findDoublesJob = defineJob({
   crew: 'numbers',
   patience: 60 * 60,
   async run({ workspace }, { context: { db }, way }) {
-    await way.moment()
-    await lookForDoubles(db, workspace)
+    await lookForDoubles(db, workspace, async () => {
+      await way.moment()
+      await setImmediate()
+    })
   },
 })
 
