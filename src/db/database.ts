@@ -52,7 +52,8 @@ export function connect(
     statement_timeout: limit,
     lock_timeout: limit,
     idle_in_transaction_session_timeout: limit + GRACE,
-    options: '-c timezone=UTC',
+    // What a statement takes, compiling it first takes longer.
+    options: '-c timezone=UTC -c jit=off',
   })
   // A connection broke: the pool drops it, whoever was using it gets the error, and the next query opens another.
   const drop = () => undefined

@@ -13,6 +13,7 @@ interface Change {
   sort: string
   who: string | null
   because: string
+  isTest: boolean | null
 }
 
 export interface Contact {

@@ -28,7 +28,8 @@ describe('a test of a form', () => {
     const { status, body } = await tryIt({ first_name: 'Bo', email: shop.addressOf('Bo'), letter: true })
     expect(status).toBe(201)
     const test = await applied(shop.reach, body.submission)
-    const { values, lists } = await contactOf(test.contact)
+    const { values, lists, changes } = await contactOf(test.contact)
+    expect(changes.every(({ isTest }) => isTest)).toBe(true)
     expect(values.first_name).toBe('Bo')
     expect(lists).toHaveLength(1)
     expect(await listed()).toEqual([

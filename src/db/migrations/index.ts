@@ -32,6 +32,7 @@ import * as byAddress from './0030_by_address'
 import * as tests from './0031_tests'
 import * as listing from './0032_listing'
 import * as submissionListing from './0033_submission_listing'
+import * as fewOfMany from './0034_few_of_many'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -68,4 +69,5 @@ export const migrations: Record<string, Migration> = {
   '0031_tests': tests,
   '0032_listing': listing,
   '0033_submission_listing': submissionListing,
+  '0034_few_of_many': fewOfMany,
 }

@@ -1,14 +1,15 @@
 import { type RawBuilder, sql } from 'kysely'
 import type { Runner } from '../database'
-import { isOfForm } from './form_settings'
+import { findFormAt } from './form_settings'
 import type { SubmissionState } from '../schema'
 import {
   chooseSorting,
   type Cursor,
-  isAmongFirst,
+  findUpTo,
   holdsWords,
   momentKey,
   readPage,
+  readSearched,
   type SortKeys,
   textKey,
 } from './list'
@@ -68,7 +69,7 @@ export const SUBMISSION_KEYS = {
   who: { ...textKey(sql`listing.who`), id: sql`listing.submission_id` },
   form: { ...textKey(sql`listing.form`), id: sql`listing.submission_id` },
   state: textKey(sql`submission.state`),
-  why: textKey(sql`array_to_string(submission.suspicions, ' ')`),
+  why: textKey(sql`why_text(submission.suspicions)`),
 } satisfies SortKeys
 
 /** Spam is in a list of its own, and so is what is in the bin. */
@@ -88,19 +89,24 @@ function inStateOutside(state: Exclude<ArrivalFilter['state'], 'binned'>) {
 
 /** Submissions, newest first unless told otherwise. */
 export async function listSubmissions(db: Runner, workspaceId: string, filter: ArrivalFilter) {
-  const { search, sort, after, limit } = filter
+  const { form, state, search, after, limit } = filter
   const id = sql`submission.id`
-  const sorting = chooseSorting(SUBMISSION_KEYS, sort, '-received')
-  const all = submissionsThat(db, workspaceId, filter)
-  if (!search) return readPage(asRows(all, workspaceId), id, { sorting, after, limit })
-  // Their own order is read from an index: a page of a common word is among the first of it.
-  if (sorting.key === SUBMISSION_KEYS.received) {
-    const some = all.where(isAmongFirst(all, id, { sorting, after })).where(isOneThatHolds(search))
-    const page = await readPage(asRows(some, workspaceId), id, { sorting, after, limit })
-    if (page.next !== null) return page
-  }
-  const found = all.where(inRowsOrTheirs('submission', sql`submission.contact_id`, workspaceId, search))
-  return readPage(asRows(found, workspaceId), id, { sorting, after, limit })
+  // Which form it is comes first: how many it has decides how its own are found among all.
+  const formId = form === undefined ? undefined : await findFormAt(db, workspaceId, form)
+  const paging = { sorting: chooseSorting(SUBMISSION_KEYS, sortOf(filter), '-received'), after, limit }
+  const list = submissionsThat(db, workspaceId, { formId, state })
+  if (!search) return readPage(list, id, paging, asRows)
+  const each = list.where(isOneThatHolds(search))
+  const found = list.where(inRowsOrTheirs('submission', sql`submission.contact_id`, workspaceId, search))
+  return readSearched(db, { list, each, found, upTo: (most: number) => findUpTo(found, id, most) }, id, paging, asRows)
+}
+
+/** What a list is sorted by: by nothing that is the same in all of it, or in none. */
+function sortOf({ form, state, sort }: ArrivalFilter): string | undefined {
+  const key = sort?.replace(/^-/, '')
+  const isSpam = state === 'spam' || state === 'settled'
+  if ((key === 'form' && form !== undefined) || (key === 'why' && !isSpam)) return undefined
+  return sort
 }
 
 /** The same as `inRowsOrTheirs`, of some that are looked at one by one. */
@@ -109,24 +115,28 @@ const isOneThatHolds = (search: string) =>
     or exists (select from submission_note note where note.submission_id = submission.id and ${holdsWords(sql`note.text`, search)})
     or exists (select from record where record.id = submission.contact_id and ${holdsWords(sql`record.title || ' ' || record.key`, search)}))`
 
-/** Submissions that fit all of a filter but what is searched. */
-const submissionsThat = (db: Runner, workspaceId: string, { form, state }: Pick<ArrivalFilter, 'form' | 'state'>) =>
+/** Submissions that fit all of a filter but what is searched; of a form that there is not, none. */
+const submissionsThat = (
+  db: Runner,
+  workspaceId: string,
+  { formId, state }: { formId: string | null | undefined; state: ArrivalFilter['state'] },
+) =>
   db
     .selectFrom('submission')
+    .innerJoin('submission_listing as listing', (join) =>
+      join.onRef('listing.submission_id', '=', 'submission.id').on('listing.workspace_id', '=', workspaceId),
+    )
+    .where('submission.workspace_id', '=', workspaceId)
+    .$if(formId !== undefined, (narrowed) => narrowed.where('submission.form_id', '=', formId ?? null))
+    .where(inState(state))
+
+/** Submissions as the list has them. */
+const asRows = (page: ReturnType<typeof submissionsThat>) =>
+  page
     .innerJoin('form', 'form.id', 'submission.form_id')
     .innerJoin('release', 'release.id', 'submission.release_id')
     .leftJoin('record as contact', (join) =>
       join.onRef('contact.id', '=', 'submission.contact_id').on('contact.gone_by', 'is', null),
-    )
-    .where('submission.workspace_id', '=', workspaceId)
-    .$if(form !== undefined, (narrowed) => narrowed.where(isOfForm(workspaceId, form ?? '', sql.ref('form.id'))))
-    .where(inState(state))
-
-/** Submissions as the list has them. */
-const asRows = (query: ReturnType<typeof submissionsThat>, workspaceId: string) =>
-  query
-    .innerJoin('submission_listing as listing', (join) =>
-      join.onRef('listing.submission_id', '=', 'submission.id').on('listing.workspace_id', '=', workspaceId),
     )
     .select([
       'submission.id',
@@ -171,27 +181,15 @@ export interface UnfinishedFilter extends Omit<ArrivalFilter, 'state'> {
 }
 
 /** Entries that were left midway by people who did not send the form after all, the last touched first unless told otherwise. */
-export function listUnfinished(db: Runner, workspaceId: string, filter: UnfinishedFilter) {
+export async function listUnfinished(db: Runner, workspaceId: string, filter: UnfinishedFilter) {
   const { form, from, to, search, sort, after, limit } = filter
-  const query = db
+  const formId = form === undefined ? undefined : await findFormAt(db, workspaceId, form)
+  const list = db
     .selectFrom('visit')
     .innerJoin('form', 'form.id', 'visit.form_id')
     .leftJoin('record as contact', (join) =>
       join.onRef('contact.id', '=', 'visit.link_holder').on('contact.gone_by', 'is', null),
     )
-    .select([
-      'visit.id',
-      'form.slug as form',
-      'form.name as formName',
-      'visit.release_number as release',
-      'visit.answers',
-      'visit.steps',
-      'visit.source',
-      'visit.returned_at as returnedAt',
-      'contact.id as contact',
-      'contact.key as email',
-      'visit.last_at as lastAt',
-    ])
     .where('visit.workspace_id', '=', workspaceId)
     .where('visit.answers', 'is not', null)
     .where('visit.sent_at', 'is', null)
@@ -203,12 +201,26 @@ export function listUnfinished(db: Runner, workspaceId: string, filter: Unfinish
     .$if(to !== undefined, (narrowed) =>
       narrowed.where('visit.arrived_at', '<', startOfDay(workspaceId, sql`${to}::date + 1`)),
     )
-    .$if(form !== undefined, (narrowed) => narrowed.where(isOfForm(workspaceId, form ?? '', sql.ref('form.id'))))
+    .$if(formId !== undefined, (narrowed) => narrowed.where('visit.form_id', '=', formId ?? null))
     .$if(Boolean(search), (narrowed) =>
       narrowed.where(inRowsOrTheirs('visit', sql`visit.link_holder`, workspaceId, search ?? '')),
     )
   const sorting = chooseSorting(UNFINISHED_KEYS, sort, '-touched')
-  return readPage(query, sql`visit.id`, { sorting, after, limit })
+  return readPage(list, sql`visit.id`, { sorting, after, limit }, (page) =>
+    page.select([
+      'visit.id',
+      'form.slug as form',
+      'form.name as formName',
+      'visit.release_number as release',
+      'visit.answers',
+      'visit.steps',
+      'visit.source',
+      'visit.returned_at as returnedAt',
+      'contact.id as contact',
+      'contact.key as email',
+      'visit.last_at as lastAt',
+    ]),
+  )
 }
 
 export async function findSubmission(db: Runner, workspaceId: string, id: string) {

@@ -222,5 +222,10 @@ export function listHistory(db: Runner, workspaceId: string, filter: HistoryFilt
     .$if(Boolean(search), (narrowed) =>
       narrowed.where(holdsWords(sql`(coalesce(cause.who, '') || ' ' || cause.about)`, search ?? '')),
     )
-  return readPage(query, sql`cause.id`, { sorting: chooseSorting(HISTORY_KEYS, sort, '-when'), after, limit })
+  return readPage(
+    query,
+    sql`cause.id`,
+    { sorting: chooseSorting(HISTORY_KEYS, sort, '-when'), after, limit },
+    (page) => page,
+  )
 }

@@ -351,5 +351,5 @@ export function listDeliveries(db: Runner, workspaceId: string, filter: Delivery
           and ${holdsWords(sql`delivery_text(body)`, search ?? '')})`),
     )
   const sorting = chooseSorting(DELIVERY_KEYS, sort, '-planned')
-  return readPage(query, sql`delivery.id`, { sorting, after, limit })
+  return readPage(query, sql`delivery.id`, { sorting, after, limit }, (page) => page)
 }

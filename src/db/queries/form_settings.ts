@@ -65,3 +65,14 @@ export async function listFormerAddresses(db: Runner, form: { id: string; slug: 
 /** Narrows rows to those of the form that an address of a workspace leads to. */
 export const isOfForm = (workspaceId: string, address: string, formId: Expression<string>) =>
   sql<SqlBool>`${formId} = (select form_id from form_address where workspace_id = ${workspaceId} and slug = ${address})`
+
+/** The form that an address of a workspace leads to, also one that it had before. */
+export async function findFormAt(db: Runner, workspaceId: string, address: string): Promise<string | null> {
+  const row = await db
+    .selectFrom('form_address')
+    .select('form_id')
+    .where('workspace_id', '=', workspaceId)
+    .where('slug', '=', address)
+    .executeTakeFirst()
+  return row?.form_id ?? null
+}

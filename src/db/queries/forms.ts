@@ -315,5 +315,10 @@ export function listForms(
     .where('form.workspace_id', '=', workspaceId)
     .where('form.state', 'in', shelf === 'in use' ? (['open', 'closed'] as const) : [shelf])
     .$if(Boolean(search), (narrowed) => narrowed.where(holdsWords(sql`form.search`, search ?? '')))
-  return readPage(query, sql`form.id`, { sorting: chooseSorting(FORM_KEYS, sort, 'name'), after, limit })
+  return readPage(
+    query,
+    sql`form.id`,
+    { sorting: chooseSorting(FORM_KEYS, sort, 'name'), after, limit },
+    (page) => page,
+  )
 }

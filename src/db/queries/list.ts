@@ -1,4 +1,5 @@
 import { type RawBuilder, type SelectQueryBuilder, sql } from 'kysely'
+import type { Runner } from '../database'
 
 /** How lists are sorted, paged by key and searched: the same for all of them. */
 
@@ -88,11 +89,11 @@ export interface Paging {
 }
 
 /** The rows after a place, in the order of a key and, among equals, of their id. A cursor of another key begins anew. */
-function inOrder<DB, TB extends keyof DB, Row>(
-  query: SelectQueryBuilder<DB, TB, Row>,
+function inOrder<DB, TB extends keyof DB, O>(
+  query: SelectQueryBuilder<DB, TB, O>,
   own: RawBuilder<unknown>,
   { sorting: { key, down }, after }: Omit<Paging, 'limit'>,
-): SelectQueryBuilder<DB, TB, Row> {
+): SelectQueryBuilder<DB, TB, O> {
   const id = key.id ?? own
   const direction = down ? 'desc' : 'asc'
   const from = after?.type === key.type ? after : null
@@ -103,55 +104,143 @@ function inOrder<DB, TB extends keyof DB, Row>(
       ),
     )
     .orderBy(key.by, direction)
-    .orderBy(id, direction) as SelectQueryBuilder<DB, TB, Row>
+    .orderBy(id, direction)
 }
 
-/** How many rows are looked at one by one before a list is searched as a whole. */
-const LOOKED_AT = 1500
+/** How far a search goes before it goes another way. */
+export interface Reach {
+  /** How many rows of an order are looked at one by one: at first, and again where what is looked for is common. */
+  first: number
+  again: number
+  /** What is looked for is rare where it is found in no more rows than this: all of them are sorted then. */
+  rare: number
+}
+
+const REACH: Reach = { first: 1500, again: 20_000, rare: 5000 }
+
+/** Reads what a list shows of some of its rows. */
+type Show<DB, TB extends keyof DB, O, Row> = (page: SelectQueryBuilder<DB, TB, O>) => { execute: () => Promise<Row[]> }
+
+/** A list of which something is looked for that its indexes do not tell in its order. */
+interface Search<DB, TB extends keyof DB, O> {
+  /** All of the list, whether it is what is looked for or not. */
+  list: SelectQueryBuilder<DB, TB, O>
+  /** The same, with what is looked for told of each row by itself. */
+  each: SelectQueryBuilder<DB, TB, O>
+  /** The same, with what is looked for found among everything at once. */
+  found: SelectQueryBuilder<DB, TB, O>
+  /** What is found, by id, where it is no more than so much; `null` where it is. */
+  upTo: (most: number) => Promise<string[] | null>
+}
 
 /**
- * Whether a row is among those that come first in the order of a page, however the list is narrowed. Where what is looked
- * for is common, a page of it is among them; the database, which cannot know that, would find all of it and sort that.
+ * Reads one page of what is looked for. Where that is common, a page is full after a few rows of its order; where it is
+ * rare, all of it is soon found and sorted. The database cannot know beforehand which it is, so both are tried, with an
+ * end to each; only what is common and yet stands far behind is sorted as a whole.
  */
-export function isAmongFirst<DB, TB extends keyof DB, Row>(
-  query: SelectQueryBuilder<DB, TB, Row>,
+export async function readSearched<DB, TB extends keyof DB, O, Row extends { id: string }>(
+  db: Runner,
+  search: Search<DB, TB, O>,
   own: RawBuilder<unknown>,
-  paging: Omit<Paging, 'limit'>,
-): RawBuilder<boolean> {
-  const first = inOrder(query, own, paging)
-    .select(sql<string>`${own}`.as('id'))
-    .limit(LOOKED_AT)
-  // An array is there before anything else is looked at, and each of it is found by its key.
-  return sql<boolean>`${own} = any(array(${first}))`
+  paging: Paging,
+  show: Show<DB, TB, O, Row>,
+  { first: many, again, rare }: Reach = REACH,
+): Promise<Page<Row>> {
+  const { list, found, upTo } = search
+  const first = await lookAmongFirst(db, search, own, paging, many)
+  if (first.length > paging.limit) return pageOf(list, own, paging, first, show)
+  const few = await upTo(rare)
+  if (few) return readPage(list.where(isOneOf(own, few)), own, paging, show)
+  const more = await lookAmongFirst(db, search, own, paging, again)
+  return pageOf(list, own, paging, more.length > paging.limit ? more : await readMarks(found, own, paging), show)
 }
 
-/** Reads one page of a query, sorted by a key and, among equals, by id. */
-export async function readPage<DB, TB extends keyof DB, Row>(
-  query: SelectQueryBuilder<DB, TB, Row>,
+/** What a query finds, by id, where it is no more than so much; `null` where it is. */
+export async function findUpTo<DB, TB extends keyof DB, O>(
+  found: SelectQueryBuilder<DB, TB, O>,
+  own: RawBuilder<unknown>,
+  most = REACH.rare,
+): Promise<string[] | null> {
+  // Kysely cannot tell what a row of any query has once columns are added to it.
+  const hits = (await found
+    .clearSelect()
+    .select(sql<string>`${own}`.as('id'))
+    .limit(most + 1)
+    .execute()) as { id: string }[]
+  return hits.length > most ? null : hits.map(({ id }) => id)
+}
+
+export const isOneOf = (own: RawBuilder<unknown>, ids: readonly string[]): RawBuilder<boolean> =>
+  sql<boolean>`${own} = any(${ids}::uuid[])`
+
+/** What is looked for among so many rows that come first in the order of a page: each is looked at until it is full. */
+async function lookAmongFirst<DB, TB extends keyof DB, O>(
+  db: Runner,
+  { list, each }: Search<DB, TB, O>,
   own: RawBuilder<unknown>,
   { sorting, after, limit }: Paging,
-): Promise<Page<Row>> {
-  const { key } = sorting
-  const sorted = inOrder(query, own, { sorting, after })
-    .select([sql<string>`(${key.by})::text`.as('sort_key'), sql<string>`${key.id ?? own}`.as('page_id')])
+  many: number,
+): Promise<Mark[]> {
+  const { key, down } = sorting
+  const direction = sql.raw(down ? 'desc' : 'asc')
+  const first = inOrder(list.clearSelect(), own, { sorting, after })
+    .select([sql`${key.by}`.as('key'), sql`${key.id ?? own}`.as('id')])
+    .limit(many)
+  const one = each
+    .clearSelect()
+    .where(sql<boolean>`${own} = first.id`)
+    .select(sql`1`.as('one'))
+  // Without the offset, the database might look at all of them before it tells the first.
+  const { rows } = await sql<Mark>`
+    select first.key::text as key, first.id from (${first}) first where exists (${one} offset 0)
+    order by first.key ${direction}, first.id ${direction} limit ${limit + 1}`.execute(db)
+  return rows
+}
+
+/**
+ * Reads one page of a list, sorted by a key and, among equals, by id: first which rows are on it, so that nothing else has
+ * to be known of all the others, and then what is shown of these.
+ */
+export const readPage = async <DB, TB extends keyof DB, O, Row extends { id: string }>(
+  list: SelectQueryBuilder<DB, TB, O>,
+  own: RawBuilder<unknown>,
+  paging: Paging,
+  show: Show<DB, TB, O, Row>,
+): Promise<Page<Row>> => pageOf(list, own, paging, await readMarks(list, own, paging), show)
+
+/** Which rows are on a page, and whether there is one more. */
+const readMarks = <DB, TB extends keyof DB, O>(
+  list: SelectQueryBuilder<DB, TB, O>,
+  own: RawBuilder<unknown>,
+  { sorting, after, limit }: Paging,
+): Promise<Mark[]> =>
+  inOrder(list.clearSelect(), own, { sorting, after })
+    .select([sql<string>`(${sorting.key.by})::text`.as('key'), sql<string>`${sorting.key.id ?? own}`.as('id')])
     .limit(limit + 1)
-  // Kysely cannot tell what a row of any query has once columns are added to it.
-  const rows = (await sorted.execute()) as (Row & Mark)[]
-  const last = rows.length > limit ? rows[limit - 1] : undefined
+    .execute() as Promise<Mark[]>
+
+async function pageOf<DB, TB extends keyof DB, O, Row extends { id: string }>(
+  list: SelectQueryBuilder<DB, TB, O>,
+  own: RawBuilder<unknown>,
+  { sorting, limit }: Paging,
+  marks: readonly Mark[],
+  show: Show<DB, TB, O, Row>,
+): Promise<Page<Row>> {
+  const last = marks.length > limit ? marks[limit - 1] : undefined
+  const ids = marks.slice(0, limit).map(({ id }) => id)
+  const read = ids.length > 0 ? await show(list.where(isOneOf(own, ids))).execute() : []
+  const rows = new Map(read.map((row) => [row.id, row]))
   return {
-    rows: rows.slice(0, limit).map(withoutMark<Row>),
-    next: last ? writeCursor({ type: key.type, key: last.sort_key, id: last.page_id }) : null,
+    // In their order; what was there a moment ago and is no more is left out.
+    rows: ids.flatMap((id) => rows.get(id) ?? []),
+    next: last ? writeCursor({ type: sorting.key.type, key: last.key, id: last.id }) : null,
   }
 }
 
 /** Where a row stands in its list. */
 interface Mark {
-  sort_key: string
-  page_id: string
-}
-
-function withoutMark<Row>({ sort_key: _, page_id: __, ...row }: Row & Mark): Row {
-  return row as unknown as Row
+  key: string
+  id: string
 }
 
 /** Whether a text holds every word that is searched for, wherever and in whatever case: through its trigram index. */

@@ -4,10 +4,11 @@ import type { Runner } from '../database'
 import {
   chooseSorting,
   type Cursor,
-  isAmongFirst,
+  findUpTo,
   holdsWords,
   momentKey,
   readPage,
+  readSearched,
   type SortKeys,
   textKey,
 } from './list'
@@ -92,21 +93,20 @@ export async function listPeople(db: Runner, workspaceId: string, { sort, after,
   const id = sql`contact.id`
   const sorting = chooseSorting(CONTACT_KEYS, sort, '-changed')
   const { search, who, ...rest } = filter
-  if (search || who) {
-    const isFirst = isAmongFirst(withListing(whoAre(db, workspaceId, rest), workspaceId), id, { sorting, after })
-    const some = asRows(narrowSome(db, workspaceId, filter), workspaceId).where(isFirst)
-    const page = await readPage(some, id, { sorting, after, limit })
-    if (page.next !== null) return page
-  }
-  return readPage(asRows(narrowPeople(db, workspaceId, filter), workspaceId), id, { sorting, after, limit })
+  const paging = { sorting, after, limit }
+  const list = withListing(whoAre(db, workspaceId, rest), workspaceId)
+  if (!search && !who) return readPage(list, id, paging, asRows)
+  const each = withListing(narrowSome(db, workspaceId, filter), workspaceId)
+  const found = withListing(narrowPeople(db, workspaceId, filter), workspaceId)
+  return readSearched(db, { list, each, found, upTo: (most: number) => findUpTo(found, id, most) }, id, paging, asRows)
 }
 
 const withListing = (query: ReturnType<typeof whoAre>, workspaceId: string) =>
   query.innerJoin('listing', (join) => join.on(isListingOf('contact', workspaceId, 'contact')))
 
 /** Contacts as the list has them. */
-const asRows = (query: ReturnType<typeof whoAre>, workspaceId: string) =>
-  withListing(query, workspaceId)
+const asRows = (page: ReturnType<typeof withListing>) =>
+  page
     .select([
       'contact.id',
       'contact.key as email',
@@ -162,12 +162,16 @@ export const narrowCompanies = (
 
 /** Companies, the last changed first unless told otherwise, with how many people, deals and requests each has. */
 export function listCompanies(db: Runner, workspaceId: string, { sort, after, limit, ...filter }: PeopleFilter) {
-  const query = narrowCompanies(db, workspaceId, filter)
-    .innerJoin('listing', (join) => join.on(isListingOf('house', workspaceId, 'company')))
-    .select(['house.id', 'house.key', 'house.title as name', 'house.domain', 'house.values'])
-    .select(['house.updated_at as updatedAt', ownerOf('house').as('owner')])
-    .select(['listing.people', 'listing.deals', 'listing.requests'])
-  return readPage(query, sql`house.id`, { sorting: chooseSorting(COMPANY_KEYS, sort, '-changed'), after, limit })
+  const list = narrowCompanies(db, workspaceId, filter).innerJoin('listing', (join) =>
+    join.on(isListingOf('house', workspaceId, 'company')),
+  )
+  const paging = { sorting: chooseSorting(COMPANY_KEYS, sort, '-changed'), after, limit }
+  return readPage(list, sql`house.id`, paging, (page) =>
+    page
+      .select(['house.id', 'house.key', 'house.title as name', 'house.domain', 'house.values'])
+      .select(['house.updated_at as updatedAt', ownerOf('house').as('owner')])
+      .select(['listing.people', 'listing.deals', 'listing.requests']),
+  )
 }
 
 /** A contact as whoever plans for one needs it. */
@@ -316,6 +320,7 @@ export const readLineage = (db: Runner, workspaceId: string, ids: readonly strin
       'cause.undone_by as undoneBy',
       'cause.who',
       'submission.id as submission',
+      'submission.is_test as isTest',
       'form.name as formName',
       'release.number as release',
     ])

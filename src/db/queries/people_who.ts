@@ -40,35 +40,38 @@ export const fitsPeople = (condition: Condition, around: Around): Sql =>
 
 function meetsTest(test: Test, around: Around): Sql {
   const place = readPlace(test.value)
-  if (!place) return meets(sql`null::jsonb`, test)
+  if (!place) return meets(held(sql`null::jsonb`), test)
   switch (place.is) {
     case 'contact field':
-      return meets(sql`contact."values" -> ${place.field}::text`, test)
+      return meets(fieldOf('contact', place.field), test)
     case 'company field':
-      return ofCompany(sql`house."values" -> ${place.field}::text`, test, around)
+      return ofCompany(fieldOf('house', place.field), test, around)
     case 'owner':
-      return meets(sql`to_jsonb(contact.owner_id)`, test)
+      if (test.is === 'answered') return sql<boolean>`contact.owner_id is not null`
+      if (test.is === 'blank') return sql<boolean>`contact.owner_id is null`
+      return meets(held(sql`to_jsonb(contact.owner_id)`), test)
     case 'known since':
       return meetsDay(sql`contact.created_at`, test, around)
     case 'lists':
       return includes(
         test,
-        (which) =>
-          sql<boolean>`exists (select from list_membership m where m.contact_id = contact.id and ${which(sql`m.list`)})`,
+        (which) => sql<boolean>`exists (select from list_membership m where m.contact_id = contact.id
+          ${which === null ? sql`` : sql`and lower(m.list) = lower(${which})`})`,
       )
     case 'sent':
       return includes(
         test,
         (which) =>
           sql<boolean>`exists (select from submission s where s.contact_id = contact.id and s.state = 'applied' and ${COUNTS}
-            and s.form_id = any(${formsWhich(which, around)}))`,
+            ${which === null ? sql`` : sql`and s.form_id = ${formAt(which.toLowerCase(), around)}`})`,
       )
     case 'sources':
       return includes(
         test,
         (which) =>
           sql<boolean>`exists (select from submission s join visit v on v.form_id = s.form_id and v.id = s.visit_id
-            where s.contact_id = contact.id and s.state = 'applied' and ${COUNTS} and ${which(sql`v.source`)})`,
+            where s.contact_id = contact.id and s.state = 'applied' and ${COUNTS}
+            ${which === null ? sql`` : sql`and lower(v.source) = lower(${which})`})`,
       )
     case 'first source':
       return meetsFound(
@@ -92,10 +95,10 @@ function meetsTest(test: Test, around: Around): Sql {
  * A test of a value of the company; of whoever is of none, or of one that is gone, it is blank. Of everybody, companies
  * are looked through once, since there are far fewer of them than of people.
  */
-function ofCompany(value: Value, test: Test, { workspaceId, ofSome }: Around): Sql {
+function ofCompany(value: Held, test: Test, { workspaceId, ofSome }: Around): Sql {
   if (ofSome)
     return meetsFound(
-      sql`(select ${value} from record house where house.id = contact.company_id and house.gone_by is null)`,
+      sql`(select ${value.json} from record house where house.id = contact.company_id and house.gone_by is null)`,
       test,
     )
   const houses = (which: Sql) =>
@@ -118,31 +121,26 @@ function latestAnswer(form: string, path: readonly string[], test: Test, around:
       sql`(select s."values" #> ${path}::text[] from ${sent} and s.contact_id = contact.id order by s.received_at desc limit 1)`,
       test,
     )
-  const latest = sql<boolean>`exists (select from (
-    select distinct on (s.contact_id) s.contact_id, s."values" #> ${path}::text[] as value from ${sent}
-    order by s.contact_id, s.received_at desc) latest where latest.contact_id = contact.id and ${meets(sql`latest.value`, test)})`
+  // Who sent it is read from an index alone; then the answers of each one’s last, and of no other.
+  const latest = sql<boolean>`contact.id in (select who.contact_id from (select distinct s.contact_id from ${sent}) who
+    cross join lateral (select s."values" #> ${path}::text[] as value from ${sent} and s.contact_id = who.contact_id
+      order by s.received_at desc limit 1) latest where ${meets(held(sql`latest.value`), test)})`
   if (!fits(null, test)) return latest
   return any([latest, sql<boolean>`not exists (select from ${sent} and s.contact_id = contact.id)`])
 }
-
-/** Forms by their addresses, also ones that they had before: found first, so that how many submissions they have is known. */
-const formsWhich = (which: (slug: Value) => Sql, { workspaceId }: Around) =>
-  sql`array(select f.form_id from form_address f where f.workspace_id = ${workspaceId} and ${which(sql`f.slug`)})`
 
 /** The form at an address, also at one that it had before. */
 const formAt = (slug: string, { workspaceId }: Around) =>
   sql`(select f.form_id from form_address f where f.workspace_id = ${workspaceId} and f.slug = ${slug})`
 
-/** A test of a set of texts: `having` says whether there is one in it that is as told. */
-function includes({ is, to }: Test, having: (which: (text: Value) => Sql) => Sql): Sql {
-  const has = operandsOf(to).map((operand) =>
-    typeof operand === 'string' ? having((text) => sql<boolean>`lower(${text}) = lower(${operand})`) : NEVER,
-  )
+/** A test of a set of texts: `having` says whether one is in it, in whatever case; of `null`, whether any is. */
+function includes({ is, to }: Test, having: (which: string | null) => Sql): Sql {
+  const has = operandsOf(to).map((operand) => (typeof operand === 'string' ? having(operand) : NEVER))
   switch (is) {
     case 'answered':
-      return having(() => ALWAYS)
+      return having(null)
     case 'blank':
-      return not(having(() => ALWAYS))
+      return not(having(null))
     case 'includes':
       return any(has)
     case 'includes_all':
@@ -202,27 +200,48 @@ const todayIn = (around: Around) => sql`(now() at time zone ${zoneOf(around)})::
 
 /** A test of the day of a moment. */
 const meetsDay = (moment: Value, test: Test, around: Around): Sql =>
-  meets(sql`to_jsonb((${moment} at time zone ${zoneOf(around)})::date::text)`, test)
+  meets(held(sql`to_jsonb((${moment} at time zone ${zoneOf(around)})::date::text)`), test)
 
 /** The same of a value that is looked for elsewhere: once, however often the test names it. */
 const meetsFound = (value: Value, test: Test): Sql =>
-  sql<boolean>`(select ${meets(sql`found.value`, test)} from (select ${value} as value offset 0) found)`
+  sql<boolean>`(select ${meets(held(sql`found.value`), test)} from (select ${value} as value offset 0) found)`
 
-/** Whether a value, as it is stored, is as a test expects: what `meets` says of it. */
-function meets(value: Value, { is, to }: Pick<Test, 'is' | 'to'>): Sql {
-  const given = sql`coalesce(${value}, 'null')`
+/** A value as it is stored, and the same as text. */
+interface Held {
+  json: Value
+  text: Value
+}
+
+const held = (json: Value): Held => ({ json, text: sql`(${json} #>> '{}')` })
+
+/** What a record holds in a field, got at without a detour. */
+const fieldOf = (record: 'contact' | 'house', field: string): Held => ({
+  json: sql`${sql.ref(`${record}.values`)} -> ${field}::text`,
+  text: sql`(${sql.ref(`${record}.values`)} ->> ${field}::text)`,
+})
+
+/**
+ * Whether a value, as it is stored, is as a test expects: what `meets` says of it. What most do not meet comes first, and
+ * the rest is only asked of those who do.
+ */
+function meets({ json, text }: Held, { is, to }: Pick<Test, 'is' | 'to'>): Sql {
+  const given = sql`coalesce(${json}, 'null')`
   const operands = operandsOf(to)
-  const text = sql`(${value} #>> '{}')`
-  const same = (operand: Scalar): Sql =>
-    typeof operand === 'string'
-      ? sql<boolean>`(jsonb_typeof(${given}) = 'string' and ${text} <> '' and lower(${text}) = lower(${operand}))`
+  const first = (rare: Sql, then: Sql) => sql<boolean>`((${rare} and ${then}) is true)`
+  const same = (operand: Scalar): Sql => {
+    if (operand === '') return NEVER
+    return typeof operand === 'string'
+      ? first(sql`lower(${text}) = lower(${operand})`, sql`jsonb_typeof(${json}) = 'string'`)
       : sql<boolean>`${given} = ${JSON.stringify(operand)}::jsonb`
+  }
   const isIn = (operand: Scalar): Sql =>
-    sql<boolean>`(jsonb_typeof(${given}) = 'array' and exists (
-      select from jsonb_array_elements(case jsonb_typeof(${given}) when 'array' then ${value} else '[]' end) one
-      where ${typeof operand === 'string' ? sql`jsonb_typeof(one) = 'string' and one #>> '{}' <> '' and lower(one #>> '{}') = lower(${operand})` : sql`one = ${JSON.stringify(operand)}::jsonb`}))`
+    first(
+      sql`jsonb_typeof(${given}) = 'array'`,
+      sql`exists (select from jsonb_array_elements(case jsonb_typeof(${given}) when 'array' then ${json} else '[]' end) one
+        where ${typeof operand === 'string' ? sql`jsonb_typeof(one) = 'string' and one #>> '{}' <> '' and lower(one #>> '{}') = lower(${operand})` : sql`one = ${JSON.stringify(operand)}::jsonb`})`,
+    )
   const blank = sql<boolean>`(${given} in ('null', '""', '[]', '{}') or (jsonb_typeof(${given}) = 'object' and not exists (
-    select from jsonb_each(case jsonb_typeof(${given}) when 'object' then ${value} else '{}' end) part
+    select from jsonb_each(case jsonb_typeof(${given}) when 'object' then ${json} else '{}' end) part
     where part.value not in ('null', '""', '[]', '{}'))))`
   const tests: Record<Operator, () => Sql> = {
     answered: () => not(blank),
@@ -234,14 +253,26 @@ function meets(value: Value, { is, to }: Pick<Test, 'is' | 'to'>): Sql {
     includes: () => any(operands.map(isIn)),
     includes_all: () => all([sql<boolean>`jsonb_typeof(${given}) = 'array'`, ...operands.map(isIn)]),
     excludes: () => not(any(operands.map(isIn))),
-    at_least: () => any(operands.map((operand) => compares(value, given, '>=', operand))),
-    at_most: () => any(operands.map((operand) => compares(value, given, '<=', operand))),
+    at_least: () => any(operands.map((operand) => compares(sql.raw('>='), operand))),
+    at_most: () => any(operands.map((operand) => compares(sql.raw('<='), operand))),
     contains: () =>
       any(
-        operands.map(
-          (operand) => sql<boolean>`(jsonb_typeof(${given}) = 'string' and ${text} ilike ${likeWord(String(operand))})`,
+        operands.map((operand) =>
+          first(sql`${text} ilike ${likeWord(String(operand))}`, sql`jsonb_typeof(${json}) = 'string'`),
         ),
       ),
+  }
+  /** Two numbers, two days, or two times; nothing else is more or less. */
+  const compares = (by: Value, operand: Scalar): Sql => {
+    if (typeof operand === 'number')
+      return first(sql`${json} ${by} ${JSON.stringify(operand)}::jsonb`, sql`jsonb_typeof(${json}) = 'number'`)
+    const sort = typeof operand === 'string' ? sortsAs(operand) : null
+    if (sort === null) return NEVER
+    const shape = sort === 'day' ? '^[0-9]{4}-[0-9]{2}-[0-9]{2}$' : '^[0-9]{2}:[0-9]{2}$'
+    return first(
+      sql`${text} collate "C" ${by} ${operand} collate "C"`,
+      sql`jsonb_typeof(${json}) = 'string' and ${text} ~ ${shape}`,
+    )
   }
   return tests[is]()
 }
@@ -252,17 +283,5 @@ function meetsCount(count: Value, { is, to }: Test): Sql {
   const isPlain = operands.every((one) => typeof one === 'number' && Number.isInteger(one) && Math.abs(one) < 1e9)
   if (isPlain && is === 'at_least') return any(operands.map((one) => sql<boolean>`${count} >= ${one}::int`))
   if (isPlain && is === 'at_most') return any(operands.map((one) => sql<boolean>`${count} <= ${one}::int`))
-  return meets(sql`to_jsonb(${count})`, { is, to })
-}
-
-/** Two numbers, two days, or two times; nothing else is more or less. */
-function compares(value: Value, given: Value, operator: '>=' | '<=', operand: Scalar): Sql {
-  const by = sql.raw(operator)
-  if (typeof operand === 'number')
-    return sql<boolean>`(case jsonb_typeof(${given}) when 'number' then (${value})::numeric end ${by} ${operand}::numeric) is true`
-  const sort = typeof operand === 'string' ? sortsAs(operand) : null
-  if (sort === null) return NEVER
-  const shape = sort === 'day' ? '^[0-9]{4}-[0-9]{2}-[0-9]{2}$' : '^[0-9]{2}:[0-9]{2}$'
-  return sql<boolean>`(jsonb_typeof(${given}) = 'string' and (${value} #>> '{}') ~ ${shape}
-    and (${value} #>> '{}') collate "C" ${by} ${operand} collate "C")`
+  return meets(held(sql`to_jsonb(${count})`), { is, to })
 }

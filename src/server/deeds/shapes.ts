@@ -105,6 +105,7 @@ export const change = z.object({
   who: z.string().nullable().describe('What whoever did it was called then; null for a visitor'),
   undoneBy: z.uuid().nullable().describe('The cause that put all of it back, as long as that stands'),
   submission: z.uuid().nullable(),
+  isTest: z.boolean().nullable().describe('Whether a colleague sent it to try the form; null where nothing was sent'),
   formName: z.string().nullable(),
   release: z.number().nullable(),
 })

@@ -249,7 +249,7 @@ const SUBMISSIONS: Column<RowOf<'submissions'>>[] = [
     by: 'state',
     cell: ({ state, isTest, undelivered }) => (
       <>
-        {isTest && <Chip tone="amber">Test</Chip>} {state !== 'applied' && <StateChip state={state} />}{' '}
+        {isTest && <TestChip />} {state !== 'applied' && <StateChip state={state} />}{' '}
         {undelivered > 0 && <Chip tone="red">{undelivered} not delivered</Chip>}
       </>
     ),
@@ -276,6 +276,9 @@ export function StateChip({ state }: { state: RowOf<'submissions'>['state'] }) {
   const tone = { applied: 'moss', received: 'plain', failed: 'red', spam: 'amber' } as const
   return <Chip tone={tone[state]}>{state}</Chip>
 }
+
+/** That a colleague sent it to try the form. */
+export const TestChip = () => <Chip tone="amber">Test</Chip>
 
 const UNFINISHED: Column<RowOf<'unfinished'>>[] = [
   {

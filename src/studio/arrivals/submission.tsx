@@ -16,7 +16,7 @@ import { Bin, Binned } from './bin'
 import { Correct } from './correct'
 import { Corrections } from './corrections'
 import { runAgainAction } from './actions'
-import { StateChip } from './arrivals'
+import { StateChip, TestChip } from './arrivals'
 import { DELIVERY_COLUMNS, DeliveryWords } from './deliveries'
 import { SpamChoices } from './settle'
 import { SubmissionNotes } from './submissionNotes'
@@ -69,7 +69,7 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
         heading={submission.email ?? plan?.person.email ?? (isErased ? 'Somebody who was erased' : 'Nobody matched')}
       >
         {submission.state !== 'applied' && <StateChip state={submission.state} />}
-        {submission.isTest && <Chip tone="amber">Test</Chip>}
+        {submission.isTest && <TestChip />}
         <span className="text-soft">
           <Outside>{submission.formName}</Outside>, release {submission.release} · received{' '}
           <Moment at={submission.receivedAt} />

@@ -6,8 +6,7 @@ import { readSlot } from '@/core/changes/slot'
 import { type Tellable, tellHeld, tellSlot } from '@/core/changes/tell'
 import type { FollowedDelivery } from '@/db/queries/deliveries'
 import type { Change, Part } from '@/db/queries/people'
-import { StateChip } from '../arrivals/arrivals'
-import { Chip } from '../ui/chip'
+import { StateChip, TestChip } from '../arrivals/arrivals'
 import { DeliveryWords } from '../arrivals/deliveries'
 import { type Happening, happeningsOf, HOW, isOf, type Known, NARROWED, type Narrowed } from './happenings'
 import { identityOf } from '@/core/records/record'
@@ -164,7 +163,7 @@ function Head({ happening: { changes, sent, link } }: { happening: Happening }) 
           <Outside>{sent.formName}</Outside>
         </Link>
         <span className="text-soft">{sent.state === 'applied' ? ', which changed nothing here' : ''}</span>{' '}
-        {sent.state !== 'applied' && <StateChip state={sent.state} />} {sent.isTest && <Chip tone="amber">Test</Chip>}
+        {sent.state !== 'applied' && <StateChip state={sent.state} />} {sent.isTest && <TestChip />}
       </span>
     )
   if (!first) return <span className="text-soft">What followed</span>
@@ -191,7 +190,7 @@ function Head({ happening: { changes, sent, link } }: { happening: Happening }) 
 }
 
 function Who({ change }: { change: Change }) {
-  const { sort, who, submission, formName, release, undoneBy } = change
+  const { sort, who, submission, isTest, formName, release, undoneBy } = change
   return (
     <span>
       {submission ? (
@@ -200,7 +199,7 @@ function Who({ change }: { change: Change }) {
           <Link href={`/arrivals/${submission}`} className="font-semibold text-teal underline">
             <Outside>{formName}</Outside>
           </Link>{' '}
-          <span className="text-soft">release {release}</span>
+          <span className="text-soft">release {release}</span> {isTest && <TestChip />}
         </>
       ) : (
         <>

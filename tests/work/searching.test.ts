@@ -1,0 +1,146 @@
+import fc from 'fast-check'
+import { sql } from 'kysely'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { connect } from '@/db/database'
+import { listSubmissions, SUBMISSION_KEYS } from '@/db/queries/arrivals'
+import {
+  chooseSorting,
+  type Cursor,
+  findUpTo,
+  holdsWords,
+  type Page,
+  readCursor,
+  readSearched,
+  sortingsOf,
+} from '@/db/queries/list'
+import { listOpenedRecords, OPENED_KEYS, sumOpenedRecords } from '@/db/queries/opened'
+import { CONTACT_KEYS, listPeople } from '@/db/queries/people'
+import { readFacts } from '../support/facts'
+import { workshop } from '../support/workshop'
+
+const facts = readFacts()
+const { db, pool } = connect(facts.database, { size: 2 })
+afterAll(() => pool.end())
+
+/** A workspace that nobody else writes to: forty people, some of one company, each with a deal and two submissions. */
+const shop = workshop(facts, `searching-${Date.now().toString(36)}`)
+let own = ''
+beforeAll(async () => {
+  await shop.open()
+  own = shop.workspace
+  const write = (text: string) => shop.rows(text, own)
+  await write(`insert into record (workspace_id, type, key, title, "values", domain, created_at, updated_at)
+    select $1, 'company', 'house ' || n, 'House ' || n, '{}', 'house-' || n || '.example', now(), now() from generate_series(1, 3) n`)
+  await write(`insert into record (workspace_id, type, key, title, "values", company_id, created_at, updated_at)
+    select $1::uuid, 'contact', 'p' || n || '@' || $1::uuid || '.example', (array['Ada','Bo','Cy'])[1 + n % 3] || ' ' || n % 5,
+      jsonb_build_object('ware', (array['raku','glass'])[1 + n % 2]),
+      case when n % 4 = 0 then (select id from record where workspace_id = $1 and key = 'house 1') end, now(), now() - n % 7 * interval '1 day'
+    from generate_series(1, 40) n`)
+  await write(`insert into record (workspace_id, type, key, title, "values", contact_id, company_id, created_at, updated_at)
+    select $1, 'deal', 'deal ' || key, 'Kiln ' || left(md5(key), 1), jsonb_build_object('stage', (array['new','won'])[1 + length(key) % 2], 'budget', 5), id, company_id, now(), now()
+    from record where workspace_id = $1 and type = 'contact'`)
+  await write(`
+    insert into submission (workspace_id, form_id, release_id, visit_id, state, "values", origins, link, outcome, contact_id, received_at, applied_at)
+    select $1, form.id, form.live_release_id, gen_random_uuid(), case when n = 1 then 'applied' else 'failed' end, jsonb_build_object('wish', left(md5(key || n), 3)), '{}', '{}', '{}', record.id, now() - n * interval '1 hour', now()
+    from form join record on record.workspace_id = form.workspace_id, generate_series(1, 2) n
+      where form.workspace_id = $1 and type = 'contact'`)
+})
+
+type Read = (filter: {
+  search?: string
+  sort: string
+  after: Cursor | null
+  limit: number
+}) => Promise<Page<{ id: string }>>
+
+const lists: Record<string, { read: Read; sortings: string[] }> = {
+  people: { read: (filter) => listPeople(db, own, filter), sortings: sortingsOf(CONTACT_KEYS) },
+  deals: {
+    read: (filter) => listOpenedRecords(db, own, { ...filter, type: 'deal' }),
+    sortings: sortingsOf(OPENED_KEYS),
+  },
+  submissions: { read: (filter) => listSubmissions(db, own, filter), sortings: sortingsOf(SUBMISSION_KEYS) },
+}
+
+/** A list to its end, so many at a time. */
+async function readAll(limit: number, read: (after: Cursor | null) => Promise<Page<{ id: string }>>) {
+  const ids: string[] = []
+  for (let after: Cursor | null = null; ;) {
+    const page = await read(after)
+    expect(page.rows.length).toBeLessThanOrEqual(limit)
+    ids.push(...page.rows.map(({ id }) => id))
+    if (page.next === null) return ids
+    after = readCursor(page.next)
+  }
+}
+
+const words = fc.constantFrom('ada', 'house', 'raku', 'bo 3', 'kiln', 'a', '7', 'example', 'nobody at all', '%')
+
+describe('what is searched', () => {
+  it.each(Object.keys(lists))('among %s is the same, in the same order, however far a page reaches', async (name) => {
+    const list = lists[name]
+    if (!list) throw new Error(name)
+    const whole = (search: string | undefined, sort: string) =>
+      readAll(1000, (after) => list.read({ ...(search === undefined ? {} : { search }), sort, after, limit: 1000 }))
+    const reading = fc.record({
+      search: words,
+      sort: fc.constantFrom(...list.sortings),
+      limit: fc.integer({ min: 4, max: 50 }),
+    })
+    await fc.assert(
+      fc.asyncProperty(reading, async ({ search, sort, limit }) => {
+        const held = new Set(await whole(search, sort))
+        const wanted = (await whole(undefined, sort)).filter((id) => held.has(id))
+        expect(await readAll(limit, (after) => list.read({ search, sort, after, limit }))).toEqual(wanted)
+      }),
+      { numRuns: 40 },
+    )
+  })
+
+  it('is the same whether it is taken for rare or for common', async () => {
+    // The keys are named after the rows as the list of people has them.
+    const list = db.selectFrom('record as contact').where('workspace_id', '=', own).where('type', '=', 'contact')
+    const id = sql`contact.id`
+    const reaching = fc.record({
+      first: fc.integer({ min: 1, max: 12 }),
+      again: fc.integer({ min: 1, max: 60 }),
+      rare: fc.integer({ min: 0, max: 40 }),
+    })
+    await fc.assert(
+      fc.asyncProperty(
+        words,
+        reaching,
+        fc.constantFrom('name', '-name', 'changed', '-changed'),
+        fc.integer({ min: 1, max: 12 }),
+        async (search, reach, sort, limit) => {
+          const holding = list.where(holdsWords(sql`contact.search`, search))
+          const { key, down } = chooseSorting(CONTACT_KEYS, sort, 'name')
+          const order = sql.raw(down ? 'desc' : 'asc')
+          const { rows: wanted } = await sql<{ id: string }>`
+            select id from record contact where workspace_id = ${own} and type = 'contact' and ${holdsWords(sql`search`, search)}
+            order by ${key.by} ${order}, id ${order}`.execute(db)
+          const read = (after: Cursor | null) =>
+            readSearched(
+              db,
+              { list, each: holding, found: holding, upTo: (most) => findUpTo(holding, id, most) },
+              id,
+              { sorting: { key, down }, after, limit },
+              (page) => page.select('contact.id'),
+              reach,
+            )
+          expect(await readAll(limit, read)).toEqual(wanted.map(({ id }) => id))
+        },
+      ),
+      { numRuns: 200 },
+    )
+  })
+
+  it('is what sums are of', async () => {
+    for (const search of ['ada', 'house', 'kiln', 'raku', 'nobody at all']) {
+      const { rows } = await listOpenedRecords(db, own, { type: 'deal', search, limit: 1000 })
+      const sums = await sumOpenedRecords(db, own, { type: 'deal', search }, ['budget'])
+      expect(sums.reduce((sum, { count }) => sum + count, 0)).toBe(rows.length)
+      expect(sums.reduce((sum, { money }) => sum + (money.budget ?? 0), 0)).toBe(5 * rows.length)
+    }
+  })
+})
