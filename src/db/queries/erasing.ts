@@ -2,11 +2,12 @@ import { sql } from 'kysely'
 import { ERASED_ASIDE } from '@/core/dispatch/aside'
 import { asJson, type Runner } from '../database'
 import {
-  anyWord,
   type Place,
   type SentByThem,
   type TellingDelivery,
+  type TellingFile,
   type TellingRecord,
+  type TellingRow,
   type TellingText,
   type Traces,
 } from './traces'
@@ -170,12 +171,13 @@ export async function writeTellingRecords(tx: Runner, rows: readonly TellingReco
   `.execute(tx)
 }
 
-/** Writes texts of a place as they read from now on. */
+/** Writes texts of a place as they read from now on; whoever is erased has them no more. */
 export async function writeTelling(
   tx: Runner,
   workspaceId: string,
   place: Place,
   rows: readonly TellingText[],
+  erased: readonly string[],
 ): Promise<void> {
   if (rows.length === 0) return
   const row = sql`jsonb_to_recordset(${asJson(rows)}::jsonb) as row(id text, text jsonb)`
@@ -187,10 +189,11 @@ export async function writeTelling(
       because = row.text ->> 'because' from ${row} where seq = row.id::bigint`,
     cause: sql`update cause set about = row.text #>> '{}' from ${row}
       where workspace_id = ${workspaceId} and cause.id = row.id::uuid`,
-    rehearsal: sql`update rehearsal set title = row.text ->> 'title', "values" = row.text -> 'values', contact = null
-      from ${row} where rehearsal.id = row.id::uuid`,
+    rehearsal: sql`update rehearsal set title = row.text ->> 'title', "values" = row.text -> 'values',
+      contact = case when contact = any(${erased}::uuid[]) then null else contact end from ${row} where rehearsal.id = row.id::uuid`,
     submission: sql`update submission set "values" = row.text -> 'values', plan = nullif(row.text -> 'plan', 'null'),
-      outcome = row.text -> 'outcome', link = row.text -> 'link', page_before = row.text ->> 'page', link_holder = null
+      outcome = row.text -> 'outcome', link = row.text -> 'link', page_before = row.text ->> 'page',
+      link_holder = case when link_holder = any(${erased}::uuid[]) then null else link_holder end
       from ${row} where submission.id = row.id::uuid`,
     correction: sql`update answers_before set "values" = row.text -> 'values', plan = nullif(row.text -> 'plan', 'null')
       from ${row} where cause_id = row.id::uuid`,
@@ -203,29 +206,19 @@ export async function writeTelling(
   await queries[place].execute(tx)
 }
 
-/** What was left of files of people by one who was in them: their rows are blank from now on. Gives which files those are. */
-export async function eraseRows(tx: Runner, workspaceId: string, addresses: readonly string[]): Promise<string[]> {
-  const { rows } = await sql<{ id: string }>`
-    with theirs as (
-      select import_id, n, cells from import_row join import on import.id = import_id
-      where import.workspace_id = ${workspaceId}
-        and (import_row.email = any(${addresses}::text[]) or ${anyWord(sql`cells::text`, addresses)})
-    ), blank as (
-      update import_row mine set email = null, told = null,
-        cells = (select jsonb_agg(''::text) from jsonb_array_elements(mine.cells))
-      from theirs where mine.import_id = theirs.import_id and mine.n = theirs.n
-    ), touched as (
-      select import_id, jsonb_agg(distinct cell) as told
-      from theirs, jsonb_array_elements_text(cells) cell where cell <> '' group by import_id
-    )
-    update import set columns = (
-      select jsonb_agg(jsonb_set(one, '{samples}', (
-        select coalesce(jsonb_agg(sample), '[]') from jsonb_array_elements_text(one -> 'samples') sample
-        where not exists (select from jsonb_array_elements_text(touched.told) cell where left(cell, 100) = sample)))
-        order by place)
-      from jsonb_array_elements(columns) with ordinality as each(one, place))
-    from touched where import.id = touched.import_id
-    returning import.id
+/** Writes what is left of rows of files of people, and of what is shown of the files' columns. */
+export async function writeRows(
+  tx: Runner,
+  rows: readonly TellingRow[],
+  files: readonly Pick<TellingFile, 'id' | 'columns'>[],
+): Promise<void> {
+  await sql`
+    update import_row set email = row.email, told = nullif(row.told, 'null'), cells = row.cells
+    from jsonb_to_recordset(${asJson(rows)}::jsonb) as row(file uuid, n int, email text, told jsonb, cells jsonb)
+    where import_row.import_id = row.file and import_row.n = row.n
   `.execute(tx)
-  return rows.map(({ id }) => id)
+  await sql`
+    update import set columns = row.columns
+    from jsonb_to_recordset(${asJson(files)}::jsonb) as row(id uuid, columns jsonb) where import.id = row.id
+  `.execute(tx)
 }

@@ -4,7 +4,9 @@ import type { DeedName } from '@/core/changes/deeds'
 import type { DeliveryBody } from '@/core/dispatch/targets/bodies'
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { RecordType } from '@/core/fields/field'
+import type { ImportColumn } from '@/core/imports/import_plan'
 import type { Runner } from '../database'
+import type { RowTold } from '../schema_of_imports'
 import { likeWord } from './list'
 
 /** A person in all that is stored of them: their record, and every one that is part of it. */
@@ -126,7 +128,7 @@ export interface SentByThem {
 }
 
 /** Whether a text has any of these words in it. */
-export const anyWord = (text: ReturnType<typeof sql>, words: readonly string[]) =>
+const anyWord = (text: ReturnType<typeof sql>, words: readonly string[]) =>
   sql<boolean>`${text} ilike any(${words.map(likeWord)}::text[])`
 
 /** Submissions that are somebody’s, and those that hold an address of theirs. */
@@ -285,4 +287,38 @@ export async function readTelling(
           and answers is not null and sent_at is null and ${named(sql`values_text(answers)`)})`,
   }
   return (await queries[place].execute(tx)).rows
+}
+
+/** A row of a file of people that is theirs, or may name them. */
+export interface TellingRow {
+  file: string
+  n: number
+  /** Whose it is, where that is known already. */
+  email: string | null
+  cells: string[]
+  told: RowTold | null
+}
+
+/** A file of people, and what is shown of its columns. */
+export interface TellingFile {
+  id: string
+  columns: ImportColumn[]
+  rows: TellingRow[]
+}
+
+/** Files of people with rows that have an address somewhere, and these rows. */
+export async function readTellingFiles(
+  tx: Runner,
+  workspaceId: string,
+  addresses: readonly string[],
+): Promise<TellingFile[]> {
+  const { rows } = await sql<TellingFile>`
+    select import.id, import.columns,
+      jsonb_agg(jsonb_build_object('file', import.id, 'n', n, 'email', email, 'cells', cells, 'told', told) order by n) as rows
+    from import_row join import on import.id = import_id
+    where import.workspace_id = ${workspaceId} and (email = any(${addresses}::text[])
+      or ${anyWord(sql`cells::text`, addresses)} or ${anyWord(sql`told::text`, addresses)})
+    group by import.id
+  `.execute(tx)
+  return rows
 }

@@ -14,7 +14,6 @@ import {
   eraseEntries,
   eraseOpened,
   eraseRecords,
-  eraseRows,
   eraseSubmissions,
   giveUpFiles,
   letErase,
@@ -39,6 +38,7 @@ import { readResources } from '@/db/queries/workspace'
 import { inTurn } from '../changes/inTurn'
 import { writeChanges } from '../changes/writeChanges'
 import { type Done, done, notDone } from '../done'
+import { eraseRows } from './eraseRows'
 import { type Contents, emptied, forgetContents, readFormsOf } from '../submissions/empty_submissions'
 
 /** What went, counted: all that is kept of it. */
@@ -140,10 +140,11 @@ async function eraseNow(
     const rows = await readTelling(tx, workspaceId, place, elsewhere, where)
     // What was done to them was told by either name; and what is rehearsed says what they did, as their town.
     const more = { cause: [...names.single, ...traces.titles], rehearsal: textsIn(traces) }
-    await writeTelling(tx, workspaceId, place, blot(rows, [...words, ...(more[place as keyof typeof more] ?? [])]))
+    const all = [...words, ...(more[place as keyof typeof more] ?? [])]
+    await writeTelling(tx, workspaceId, place, blot(rows, all), traces.ids)
   }
   await eraseRecords(tx, workspaceId, caused.id, traces.ids)
-  return { counted, contents: { files, imports: await eraseRows(tx, workspaceId, elsewhere.addresses) } }
+  return { counted, contents: { files, imports: await eraseRows(tx, workspaceId, elsewhere.addresses, words) } }
 }
 
 /** What is said of it for good. */
