@@ -40,7 +40,7 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
   readout: { path: `${finder}/readout`, prepare: (page) => page.waitForTimeout(1200) },
   submission: { path: '/arrivals?form=service', prepare: (page) => openFirst(page, '/arrivals/') },
   people: { path: '/people' },
-  person: { path: '/people', prepare: (page) => openFirst(page, '/people/') },
+  person: { path: '/people?sort=-submissions', prepare: (page) => openFirst(page, '/people/') },
   segment: {
     path: '/people/segments/shared_studios_north',
     prepare: (page) => page.getByText(/people now$/).waitFor(),

@@ -3,15 +3,18 @@
  * submissions, made by plain SQL: what the database takes for a page, beside the same before they were there.
  */
 import { createHash } from 'node:crypto'
+import { monitorEventLoopDelay } from 'node:perf_hooks'
+import { setImmediate } from 'node:timers/promises'
 import pg from 'pg'
 import type { Condition } from '@/core/logic/condition'
 import { connect } from '@/db/database'
 import { listSubmissions, SUBMISSION_KEYS } from '@/db/queries/arrivals'
 import { readFollowed } from '@/db/queries/deliveries'
 import { readCursor, sortingsOf, type Cursor } from '@/db/queries/list'
-import { listOpenedRecords } from '@/db/queries/opened'
+import { listOpenedRecords, sumOpenedRecords } from '@/db/queries/opened'
 import { findPerson, listCompanies, listPeople, type PeopleFilter } from '@/db/queries/people'
 import { countPeopleWho } from '@/db/queries/segments'
+import { lookForDoubles } from '@/server/people/lookForDoubles'
 
 const PEOPLE = 300_000
 const COMPANIES = 20_000
@@ -101,6 +104,16 @@ async function farInto(filter: Omit<PeopleFilter, 'limit'>, pages: number): Prom
   return after
 }
 
+/** A form that very many sent, and one that few did. */
+async function formsBySize(): Promise<Record<string, string>> {
+  const { rows } = await run(
+    `select f.slug from submission s join form f on f.id = s.form_id where s.workspace_id = $1 group by 1 order by count(*)`,
+    [workspace],
+  )
+  const slugs = (rows as { slug: string }[]).map(({ slug }) => slug)
+  return { largest: slugs.at(-1) ?? '', smallest: slugs[0] ?? '' }
+}
+
 const page = (filter: Partial<PeopleFilter>) => () => listPeople(db, workspace, { limit: 60, ...filter })
 
 const SEGMENTS: Record<string, Condition> = {
@@ -141,20 +154,40 @@ async function measure(): Promise<Map<string, number>> {
   await tell('People by name, 8000 rows in', page({ sort: 'name', after }))
   await tell('People searched by a common word', page({ search: 'ada' }))
   await tell('People searched by a rare word', page({ search: 'person-4711@' }))
+  await tell('People searched by letters of some', page({ search: '471', sort: 'owner' }))
   for (const sort of ['-changed', 'name', '-people', '-deals'])
     await tell(`Companies by ${sort}`, () => listCompanies(db, workspace, { sort, limit: 60 }))
   for (const sort of ['-changed', 'person', 'at', 'owner'])
     await tell(`Deals by ${sort}`, () => listOpenedRecords(db, workspace, { type: 'deal', sort, limit: 60 }))
-  for (const search of ['kiln', 'kiln 4711'])
+  for (const at of ['won', 'nowhere'])
+    await tell(`Deals at “${at}” by person`, () =>
+      listOpenedRecords(db, workspace, { type: 'deal', at, sort: 'person', limit: 60 }),
+    )
+  for (const search of ['kiln', 'kiln 4711']) {
     await tell(`Deals searched by “${search}”`, () =>
       listOpenedRecords(db, workspace, { type: 'deal', search, limit: 60 }),
     )
+    await tell(`Deals summed, searched by “${search}”`, () =>
+      sumOpenedRecords(db, workspace, { type: 'deal', search }, ['budget']),
+    )
+  }
   for (const search of ['company', 'company 4711'])
     await tell(`Companies searched by “${search}”`, () => listCompanies(db, workspace, { search, limit: 60 }))
   for (const sort of sortingsOf(SUBMISSION_KEYS).filter((one) => !one.startsWith('-')))
     await tell(`Submissions by ${sort}`, () => listSubmissions(db, workspace, { sort, limit: 60 }))
-  for (const search of ['stoneware', md5('wish 4711')])
-    await tell(`Submissions searched by “${search}”`, () => listSubmissions(db, workspace, { search, limit: 60 }))
+  for (const [which, form] of Object.entries(await formsBySize()))
+    for (const sort of ['-received', 'who', 'form', 'state'])
+      await tell(`Submissions of the ${which} form by ${sort}`, () =>
+        listSubmissions(db, workspace, { form, sort, limit: 60 }),
+      )
+  for (const state of ['spam', 'failed', 'test', 'binned'] as const)
+    await tell(`Submissions ${state} by why`, () => listSubmissions(db, workspace, { state, sort: 'why', limit: 60 }))
+  // Letters of some, which are neither common nor rare, beside a common word, a rare one, and one that nobody has.
+  for (const search of ['stoneware', '471', md5('wish 4711'), 'nobody has this'])
+    for (const sort of ['-received', 'who'])
+      await tell(`Submissions searched by “${search.slice(0, 15)}” by ${sort}`, () =>
+        listSubmissions(db, workspace, { search, sort, limit: 60 }),
+      )
   for (const [what, condition] of Object.entries(SEGMENTS)) {
     await tell(`Segment counted: ${what}`, () => countPeopleWho(db, workspace, condition))
     await tell(`People of it, a page: ${what}`, page({ who: condition }))
@@ -182,4 +215,16 @@ console.log(
 const now = await measure()
 for (const [what, ms] of now)
   console.log(`${what.padEnd(52)} ${ms.toFixed(1).padStart(9)} ms   (demo ${before.get(what)?.toFixed(1) ?? '—'} ms)`)
+
+const held = monitorEventLoopDelay({ resolution: 5 })
+const memory = process.memoryUsage().rss
+let most = memory
+const watching = setInterval(() => (most = Math.max(most, process.memoryUsage().rss)), 50)
+held.enable()
+const looked = performance.now()
+await lookForDoubles(db, workspace, () => setImmediate())
+clearInterval(watching)
+console.log(
+  `Likely doubles looked for in ${((performance.now() - looked) / 1000).toFixed(0)} s, nothing else held up for longer than ${Math.round(held.max / 1e6)} ms, ${Math.round((most - memory) / 1e6)} MB more memory at most`,
+)
 await Promise.all([client.end(), pool.end()])

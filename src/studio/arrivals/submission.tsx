@@ -66,6 +66,7 @@ export function SubmissionView({ submission, form }: ShownSubmission) {
     <main className="px-4 py-3">
       <PageHead
         back={['/arrivals', 'Arrivals']}
+        place={{ list: 'submissions', id: submission.id, page: '/arrivals' }}
         heading={submission.email ?? plan?.person.email ?? (isErased ? 'Somebody who was erased' : 'Nobody matched')}
       >
         {submission.state !== 'applied' && <StateChip state={submission.state} />}

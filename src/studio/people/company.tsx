@@ -29,7 +29,11 @@ export function Company({ company, fields, lists, members, doubles }: Props) {
   const { id, key, domain, values, parts, notes, people, opened, changes, createdAt } = company
   return (
     <main className="px-4 py-3">
-      <PageHead back={['/people/companies', 'Companies']} heading={titleOf({ type: 'company', key, values })}>
+      <PageHead
+        back={['/people/companies', 'Companies']}
+        heading={titleOf({ type: 'company', key, values })}
+        place={{ list: 'companies', id, page: '/people/companies' }}
+      >
         <span className="text-soft">
           {domain ? `its people write from ${domain}` : 'no mail domain of its own'} · known since{' '}
           <Moment at={createdAt} />

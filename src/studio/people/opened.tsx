@@ -29,6 +29,7 @@ export function Opened({ opened, fields, lists, members }: Props) {
       <PageHead
         back={isSomebodys ? [whose, opened.contactName ?? opened.company ?? 'Whose it is'] : ['/people', 'People']}
         heading={titleOf({ type, key, values })}
+        place={{ list: type === 'deal' ? 'deals' : 'requests', id, page: '/people/opened' }}
       >
         <span className="text-soft">
           {RECORD_WORDS[type].toLowerCase()}

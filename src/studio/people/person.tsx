@@ -37,7 +37,11 @@ export function Person({ person, fields, lists, links, forms, doubles, members, 
   const { id, values, parts, changes, notes, memberships, submissions, opened } = person
   return (
     <main className="px-4 py-3">
-      <PageHead back={['/people', 'People']} heading={titleOf({ type: 'contact', key: person.email, values })}>
+      <PageHead
+        back={['/people', 'People']}
+        heading={titleOf({ type: 'contact', key: person.email, values })}
+        place={{ list: 'people', id, page: '/people' }}
+      >
         <span className="text-soft">
           {person.companyId && (
             <>

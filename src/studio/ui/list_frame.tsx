@@ -1,14 +1,16 @@
 'use client'
 
 import { usePathname, useRouter, useSearchParams } from 'next/navigation'
-import { type ReactNode, useEffect, useRef, useState } from 'react'
+import { type MouseEvent, type ReactNode, useEffect, useRef, useState } from 'react'
+import { fetchPage } from '../lists/fetchPage'
 import type { Page } from '../lists/list'
 import type { ListName, QueryOf, RowOf } from '../lists/lists'
 import { create } from 'zustand'
+import { remember } from '../lists/walk'
 import { Empty } from './empty'
 import { useSettled } from './field'
 import { asWideAs, headClass } from './spare'
-import { useWithin } from './here'
+import { usePlace, useWithin } from './here'
 
 /** Where the list in view is being led: it shows what was there before until what comes next is read. */
 const useGoing = create<{ going: { from: string; to: string } | null }>(() => ({ going: null }))
@@ -101,7 +103,7 @@ export function SortHead({ children, usual, by, right, spare, width, edge }: Hea
 function useLeaving() {
   const leaving = useRef(false)
   useEffect(() => {
-    const press = (event: MouseEvent) => {
+    const press = (event: globalThis.MouseEvent) => {
       if (event.target instanceof Element && event.target.closest('a[href]:not([download])')) leaving.current = true
     }
     document.addEventListener('click', press)
@@ -112,22 +114,6 @@ function useLeaving() {
 
 /** How long one waits without a word, in milliseconds. */
 const PATIENT = 2000
-
-/** Longest that a page is waited for, in milliseconds; after that it counts as not fetched. */
-const PATIENCE = 10_000
-
-async function fetchPage<Name extends ListName>(
-  address: string,
-  query: object,
-  after: string,
-  stop: AbortSignal,
-): Promise<Page<RowOf<Name>>> {
-  const given = Object.entries({ ...query, after }).filter((entry): entry is [string, string] => Boolean(entry[1]))
-  const signal = AbortSignal.any([stop, AbortSignal.timeout(PATIENCE)])
-  const response = await fetch(`${address}?${new URLSearchParams(given)}`, { signal })
-  if (!response.ok) throw new Error('A page could not be fetched')
-  return (await response.json()) as Page<RowOf<Name>>
-}
 
 interface PagesProps<Name extends ListName> {
   list: Name
@@ -229,9 +215,18 @@ function Scrolled<Name extends ListName>({ list, query, first, children }: Pages
   }, [inView, rests, next])
   const isSlow = useSlow(inView && rests === null && next !== null)
   const rows = pages.flatMap((page) => page.rows)
+  const place = usePlace()
+  const filters = useSearchParams()
+  const leave = (event: MouseEvent) => {
+    if (!(event.target instanceof Element && event.target.closest('a[href]'))) return
+    const address = `${place}${filters.size > 0 ? `?${filters}` : ''}`
+    remember({ list, query, address, ids: rows.map(({ id }) => id), next })
+  }
   return (
     <>
-      {children(rows)}
+      <div className="contents" onClickCapture={leave}>
+        {children(rows)}
+      </div>
       <div ref={end} className="p-3 text-soft" role="status">
         {rests === 'failed' ? (
           <button type="button" className="text-red underline" onClick={() => setRests(null)}>
