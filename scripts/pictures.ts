@@ -2,8 +2,9 @@
  * Takes one picture of each main view of the running demo into `docs/screenshots/`.
  * With arguments, only of the views named.
  */
-import { chromium, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import { mkdirSync, readFileSync } from 'node:fs'
+import { launchChromium } from '../tests/support/browser'
 import { untilStill } from '../tests/support/still'
 
 interface DemoFacts {
@@ -54,10 +55,7 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
   arrivals: { path: '/arrivals', prepare: sendOddNames },
 }
 
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-})
+const browser = await launchChromium()
 const desk = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: demo.url })
 const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, baseURL: demo.url })
 const signedOut = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: demo.url })
