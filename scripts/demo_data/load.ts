@@ -90,6 +90,9 @@ function weekdayAfter(at: Date, days: number): string {
 }
 const daysAgo = (days: number): Date => new Date(now.getTime() - days * DAY)
 
+/** Visits of all forms that are to happen. */
+const drawn: DrawnVisit[] = []
+
 await ensureEventMonths(db, 3, 3)
 const workspaceId = await makeCompany()
 const userId = await makeMember()
@@ -112,6 +115,7 @@ if (!process.argv.includes('--no-visits')) {
   await visit('firing-notes', 110, 88, () => notesAnswers(chance, CONTACTS * 2))
   await visit('service', 90, 88, (at) => serviceAnswers(chance, CONTACTS, (days) => weekdayAfter(at, days)))
   await visit('school-quote', 70, 88, (at) => quoteAnswers(chance, CONTACTS * 2, (days) => weekdayAfter(at, days)))
+  await makeVisits(drawn)
   await moveDeals(house)
   await giveOwners(house, owners)
   await correctOne(house)
@@ -207,7 +211,7 @@ async function live(slug: string): Promise<LiveForm> {
   return found
 }
 
-/** Visits come day by day, with the releases in between: the second asks more, and loses more. */
+/** Visits of each release of the finder: the second asks more, and loses more. */
 async function visitFinder(): Promise<void> {
   const stages = [
     { from: DAYS, to: 58, share: 0.25, variant: null },
@@ -226,14 +230,14 @@ async function visitFinder(): Promise<void> {
       const answers = finderAnswers(chance, origin, CONTACTS)
       if (variant === 'longer') answers.floor_space = chance.whole(4, 80)
       const course = courseOf(chance, origin, variant === 'longer' ? 0.86 : 1)
-      return { at, visitor: visitorFrom(form, origin), answers, course }
+      return { form, at, visitor: visitorFrom(form, origin), answers, course }
     })
-    visits.sort((a, b) => a.at.getTime() - b.at.getTime())
-    await makeVisits(form, visits)
+    drawn.push(...visits)
   }
 }
 
 interface DrawnVisit {
+  form: LiveForm
   visitor: Visitor
   answers: Answers
   course: Course
@@ -251,24 +255,25 @@ async function tryLetter(): Promise<void> {
 /** What happens in a visit: what is noticed, in its order, and when its answers are sent, if they are. */
 interface Happened {
   id: string
+  form: LiveForm
   visitor: Visitor
   answers: Answers
   notices: VisitNotice[]
   sentAt: Date | null
 }
 
-/** Visits come in the order given, many told of at once, as on a busy site. */
-async function makeVisits(form: LiveForm, visits: DrawnVisit[]): Promise<void> {
-  for (let from = 0; from < visits.length; from += TOGETHER) {
-    const happened = await Promise.all(visits.slice(from, from + TOGETHER).map((visit) => happen(form, visit)))
-    await db.transaction().execute((tx) =>
-      advanceVisits(
-        tx,
-        happened.flatMap(({ notices }) => notices),
-      ),
-    )
-    const sent = happened.filter(({ sentAt }) => sentAt !== null).sort((a, b) => Number(a.sentAt) - Number(b.sentAt))
-    const accepted = await Promise.all(sent.map((visit) => accept(form, visit)))
+/** Whatever was drawn happens, of all forms in the order of time: what somebody sent last is what is stored. */
+async function makeVisits(visits: readonly DrawnVisit[]): Promise<void> {
+  const happened: Happened[] = []
+  for (const some of together(visits)) {
+    const now = await Promise.all(some.map(happen))
+    const notices = now.flatMap((one) => one.notices)
+    await db.transaction().execute((tx) => advanceVisits(tx, notices))
+    happened.push(...now)
+  }
+  const sent = happened.filter(({ sentAt }) => sentAt !== null).sort((a, b) => Number(a.sentAt) - Number(b.sentAt))
+  for (const some of together(sent)) {
+    const accepted = await Promise.all(some.map(accept))
     await applySubmissions(db, accepted, {
       ...appliedWith(config),
       together: TOGETHER,
@@ -278,14 +283,19 @@ async function makeVisits(form: LiveForm, visits: DrawnVisit[]): Promise<void> {
   }
 }
 
-async function happen(form: LiveForm, { visitor, answers: drawn, course, at }: DrawnVisit): Promise<Happened> {
+/** Some after the other, as many at once as on a busy site. */
+function together<One>(all: readonly One[]): One[][] {
+  return Array.from({ length: Math.ceil(all.length / TOGETHER) }, (_, n) => all.slice(n * TOGETHER, (n + 1) * TOGETHER))
+}
+
+async function happen({ form, visitor, answers: given, course, at }: DrawnVisit): Promise<Happened> {
   const { id } = givePass(config.LICHEN_SECRET, form.formId)
-  const answers = course.begins ? await withFiles(form, id, drawn) : drawn
+  const answers = course.begins ? await withFiles(form, id, given) : given
   const notices: VisitNotice[] = []
   const notice = (moment: number, noticed: VisitNotice['noticed']) =>
     notices.push(noticeOf(form, visitor, { id, test: false }, ownHost, new Date(moment), noticed))
   const told = (steps: string[], values: Answers) => noticedIn(form.form, { began: true, steps, values }, true)
-  const left = { id, visitor, answers, notices, sentAt: null }
+  const left = { id, form, visitor, answers, notices, sentAt: null }
 
   notice(at.getTime(), {})
   if (!course.begins) return left
@@ -307,7 +317,7 @@ async function happen(form: LiveForm, { visitor, answers: drawn, course, at }: D
   return course.steps < met.length ? left : { ...left, sentAt: new Date(moment) }
 }
 
-async function accept(form: LiveForm, { id, visitor, answers, sentAt }: Happened): Promise<string> {
+async function accept({ form, id, visitor, answers, sentAt }: Happened): Promise<string> {
   const visit = { id, proven: true, test: false }
   const accepted = await acceptSubmission(db, inLanguage(form, []), answers, visitor, visit, trustSender, sentAt)
   if (!accepted.ok) throw new Error(JSON.stringify(accepted))
@@ -341,10 +351,9 @@ async function visit(slug: string, count: number, days: number, answer: (at: Dat
   const visits = Array.from({ length: count }, () => {
     const origin = chance.weigh(SOURCES)
     const at = daysAgo(0.1 + chance.next() * days)
-    return { at, visitor: visitorFrom(form, origin), answers: answer(at), course: courseOf(chance, origin, 1) }
+    return { form, at, visitor: visitorFrom(form, origin), answers: answer(at), course: courseOf(chance, origin, 1) }
   })
-  visits.sort((a, b) => a.at.getTime() - b.at.getTime())
-  await makeVisits(form, visits)
+  drawn.push(...visits)
 }
 
 /** A mailing with personal links; some of the people who got one use it. */
@@ -370,10 +379,10 @@ async function visitBringAStudio(): Promise<void> {
       const holder = await findLinkHolder(db, form.formId, k)
       const { email, first_name } = personOf(n)
       const answers: Answers = { first_name, email, their_studio: studio, club }
-      return { at, visitor: { link, pageBefore: null, holder }, answers, course }
+      return { form, at, visitor: { link, pageBefore: null, holder }, answers, course }
     }),
   )
-  await makeVisits(form, invited)
+  drawn.push(...invited)
 }
 
 async function countAll(): Promise<void> {

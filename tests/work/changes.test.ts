@@ -149,6 +149,22 @@ describe('a submission put back', () => {
   })
 })
 
+describe('what is stored', () => {
+  it('is what was changed last, as its time line has it, of all that the demo tells of its last months', async () => {
+    const [told] = await rows<{ others: number; all: number }>(
+      `with last as (
+         select distinct on (record_id, field) record_id, field, "to" from record_change
+         where not starts_with(field, '_') order by record_id, field, at desc, seq desc)
+       select count(*)::int as all,
+         count(*) filter (where last."to" is distinct from coalesce(record."values" -> last.field, 'null'))::int as others
+       from last join record on record.id = last.record_id
+       where record.gone_by is null and record.workspace_id = (select id from workspace where name = 'Tarnfield Kilns')`,
+    )
+    expect(told?.all).toBeGreaterThan(2000)
+    expect(told?.others).toBe(0)
+  })
+})
+
 describe('what is delivered', () => {
   it('needs no submission', async () => {
     const { db, pool } = connect(facts.database)

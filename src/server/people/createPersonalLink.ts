@@ -22,6 +22,7 @@ export async function createPersonalLink(
       contact_id: contactId,
       form_id: form.id,
       hash: hashSecret(k),
+      created_at: sql<Date>`coalesce(${at}::timestamptz, now())`,
       expires_at: sql<Date>`coalesce(${at}::timestamptz, now()) + make_interval(days => ${DAYS})`,
     })
     .execute()
