@@ -20,7 +20,7 @@ import type {
 } from './schema_of_settings'
 import type { ErrandRecordTable, ErrandTable } from './schema_of_errands'
 import type { ImportRowTable, ImportTable } from './schema_of_imports'
-import type { ListingTable, SubmissionListingTable } from './schema_of_listing'
+import type { ListingTable, RecordTextTable, SubmissionListingTable } from './schema_of_listing'
 import type {
   AnswersBeforeTable,
   CauseTable,
@@ -67,6 +67,7 @@ export interface Database {
   record: RecordTable
   listing: ListingTable
   submission_listing: SubmissionListingTable
+  record_text: RecordTextTable
   cause: CauseTable
   record_change: RecordChangeTable
   note: NoteTable
@@ -154,7 +155,6 @@ interface RecordTable {
   form_id: string | null
   values: Json<Answers>
   revision: Default<number>
-  search: Searched
   /** The cause that removed it: nobody meets it any more. */
   gone_by: Default<string | null>
   /** The record that it was merged into: that one stands for it. */

@@ -17,6 +17,8 @@ export interface ListingTable {
   at: Kept<string>
   /** How many submissions of a contact count. */
   sent: Kept<number>
+  /** When the last of them came; `null` where there is none. */
+  last_sent_at: Kept<Date | null>
   /** How many of each a company has. */
   people: Kept<number>
   deals: Kept<number>
@@ -31,4 +33,14 @@ export interface SubmissionListingTable {
   who: Kept<string>
   /** What its form is called. */
   form: Kept<string>
+  /** What it is searched by: its answers, its notes, who sent it; `null` until it is applied. */
+  text: Kept<string | null>
+}
+
+/** What a record is searched by: its own words, and the names of whom it belongs to. */
+export interface RecordTextTable {
+  record_id: Kept<string>
+  workspace_id: Kept<string>
+  type: Kept<RecordType>
+  text: Kept<string>
 }

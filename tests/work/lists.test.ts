@@ -8,7 +8,7 @@ import { type Page, readCursor, sortingsOf } from '@/db/queries/list'
 import { COMPANY_KEYS, CONTACT_KEYS, listCompanies, listPeople } from '@/db/queries/people'
 import { query } from '../support/database'
 import { readFacts } from '../support/facts'
-import { KEPT_WRONG, OWNER, SUBMISSIONS_KEPT_WRONG } from '../support/listing'
+import { KEPT_WRONG, OWNER, SUBMISSIONS_KEPT_WRONG, TEXTS_WRONG } from '../support/listing'
 import { makeWorkspace } from '../support/workspace'
 
 const facts = readFacts()
@@ -191,16 +191,17 @@ describe('a list', () => {
     expect(rows.map(({ name }) => name)).toEqual(['most', 'many', 'few'])
   })
 
-  it('sorts by what stands elsewhere as it is there', async () => {
+  it('sorts and searches by what stands elsewhere as it is there', async () => {
     const [records, submissions, ...wrong] = await atOneMoment(async (tx) => {
       const found = []
-      for (const text of ['select from listing', 'select from submission_listing', KEPT_WRONG, SUBMISSIONS_KEPT_WRONG])
+      const all = ['select from listing', 'select from submission_listing']
+      for (const text of [...all, KEPT_WRONG, TEXTS_WRONG, SUBMISSIONS_KEPT_WRONG])
         found.push((await tx.executeQuery(CompiledQuery.raw(text))).rows)
       return found
     })
     expect(records?.length).toBeGreaterThan(1000)
     expect(submissions?.length).toBeGreaterThan(500)
-    expect(wrong).toEqual([[], []])
+    expect(wrong).toEqual([[], [], []])
   })
 
   const searches: [string, string, string][] = [

@@ -54,9 +54,13 @@ describe('migrating', () => {
     expect(change).toEqual({ field: 'first_name', to: 'Ilka', seq: '1' })
     const workspace = await db.selectFrom('workspace').select('time_zone').executeTakeFirstOrThrow()
     expect(workspace.time_zone).toBe('UTC')
-    const contact = await db.selectFrom('record').select(['title', 'search']).executeTakeFirstOrThrow()
+    const contact = await db
+      .selectFrom('record')
+      .innerJoin('record_text', 'record_text.record_id', 'record.id')
+      .select(['title', 'text'])
+      .executeTakeFirstOrThrow()
     expect(contact.title).toBe('Ilka')
-    expect(contact.search).toContain('ilka@x.example')
+    expect(contact.text).toContain('ilka@x.example')
     const delivery = await db
       .selectFrom('delivery')
       .select(['connection', sql<string>`delivery_text(body)`.as('text')])

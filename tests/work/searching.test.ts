@@ -8,6 +8,7 @@ import {
   type Cursor,
   findUpTo,
   holdsWords,
+  isOneOf,
   type Page,
   readCursor,
   readSearched,
@@ -113,16 +114,24 @@ describe('what is searched', () => {
         fc.constantFrom('name', '-name', 'changed', '-changed'),
         fc.integer({ min: 1, max: 12 }),
         async (search, reach, sort, limit) => {
-          const holding = list.where(holdsWords(sql`contact.search`, search))
+          const holding = list.where(holdsWords(sql`title`, search))
           const { key, down } = chooseSorting(CONTACT_KEYS, sort, 'name')
           const order = sql.raw(down ? 'desc' : 'asc')
           const { rows: wanted } = await sql<{ id: string }>`
-            select id from record contact where workspace_id = ${own} and type = 'contact' and ${holdsWords(sql`search`, search)}
+            select id from record contact where workspace_id = ${own} and type = 'contact' and ${holdsWords(sql`title`, search)}
             order by ${key.by} ${order}, id ${order}`.execute(db)
           const read = (after: Cursor | null) =>
             readSearched(
               db,
-              { list, each: holding, found: holding, upTo: (most) => findUpTo(holding, id, most) },
+              {
+                list,
+                fits: (one) => sql<boolean>`${one} in (${holding.select('contact.id')})`,
+                found: holding,
+                ofFew: async (most) => {
+                  const few = await findUpTo(holding, id, most)
+                  return few && list.where(isOneOf(id, few))
+                },
+              },
               id,
               { sorting: { key, down }, after, limit },
               (page) => page.select('contact.id'),
@@ -133,6 +142,44 @@ describe('what is searched', () => {
       ),
       { numRuns: 200 },
     )
+  })
+
+  it('is told by whom something belongs to as well, each word wherever it stands, and as it is called now', async () => {
+    const found = async (search: string) => {
+      const [people, deals, submissions] = await Promise.all([
+        listPeople(db, own, { search, limit: 100 }),
+        listOpenedRecords(db, own, { type: 'deal', search, limit: 100 }),
+        listSubmissions(db, own, { search, limit: 100 }),
+      ])
+      return [people, deals, submissions].map(({ rows }) => rows.length)
+    }
+    const theirs = `type = 'contact' and title ~ '^Ada' and company_id is not null`
+    const [adas] = await shop.rows<{ n: number }>(
+      `select count(*)::int as n from record where workspace_id = $1 and ${theirs}`,
+      own,
+    )
+    const n = adas?.n ?? 0
+    expect(n).toBeGreaterThan(2)
+    // Submissions are searched by who sent them, and not by whose company that is.
+    expect(await found('house ada')).toEqual([n, n, 0])
+    expect(await found('ada house-1.example')).toEqual([n, n, 0])
+    for (const [name, before] of [
+      ['Oast', 'Sons'],
+      ['Malting', 'Oast'],
+    ] as const) {
+      await shop.rows(`update record set title = '${name}' where workspace_id = $1 and key = 'house 1'`, own)
+      expect(await found(`${name} ada`)).toEqual([n, n, 0])
+      expect(await found(`${before} ada`)).toEqual([0, 0, 0])
+    }
+    await shop.rows(`update record set title = 'Zoë' where workspace_id = $1 and ${theirs}`, own)
+    expect(await found('zoë')).toEqual([n, n, 2 * n])
+    await shop.rows(
+      `insert into submission_note (id, workspace_id, submission_id, text, who)
+        select gen_random_uuid(), workspace_id, id, 'rang back', 'Ines' from submission
+        where contact_id in (select id from record where workspace_id = $1 and title = 'Zoë') order by id limit 1`,
+      own,
+    )
+    expect(await found('zoë rang')).toEqual([0, 0, 1])
   })
 
   it('is what sums are of', async () => {

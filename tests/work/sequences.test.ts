@@ -6,7 +6,7 @@ import type { FormInput } from '@/core/form/definition'
 import { api, applied, releasedForm, send, until } from '../support/api'
 import { query } from '../support/database'
 import { type Facts, readFacts } from '../support/facts'
-import { KEPT_WRONG } from '../support/listing'
+import { KEPT_WRONG, SUBMISSIONS_KEPT_WRONG, TEXTS_WRONG } from '../support/listing'
 import { formOfStudios, type PutBack } from '../support/workshop'
 import { makeMember, makeWorkspace } from '../support/workspace'
 
@@ -228,7 +228,10 @@ describe('any sequence of submissions, changes, imports, merges and puttings bac
             if (submission) await api(here, 'POST', '/bin', { ids: [submission], back: one.back })
           } else if (one.does === 'put back' && cause) await back(cause, one.despite)
           expect(await rows(UNEXPLAINED, own.id)).toEqual([])
-          expect(await rows(KEPT_WRONG.replace('where (', 'where one.workspace_id = $1 and ('), own.id)).toEqual([])
+          for (const wrong of [KEPT_WRONG, TEXTS_WRONG, SUBMISSIONS_KEPT_WRONG])
+            expect(await rows(wrong.replace('\n  where (', '\n  where one.workspace_id = $1 and ('), own.id)).toEqual(
+              [],
+            )
         }
         for (const { id } of await rows<{ id: string }>(
           'select id from cause where workspace_id = $1 order by seq desc',

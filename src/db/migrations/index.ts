@@ -33,6 +33,8 @@ import * as tests from './0031_tests'
 import * as listing from './0032_listing'
 import * as submissionListing from './0033_submission_listing'
 import * as fewOfMany from './0034_few_of_many'
+import * as texts from './0035_texts'
+import * as lastSent from './0036_last_sent'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -70,4 +72,6 @@ export const migrations: Record<string, Migration> = {
   '0032_listing': listing,
   '0033_submission_listing': submissionListing,
   '0034_few_of_many': fewOfMany,
+  '0035_texts': texts,
+  '0036_last_sent': lastSent,
 }

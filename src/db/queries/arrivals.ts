@@ -5,14 +5,16 @@ import type { SubmissionState } from '../schema'
 import {
   chooseSorting,
   type Cursor,
-  findUpTo,
   holdsWords,
+  isOneOf,
+  joinFound,
   momentKey,
   readPage,
   readSearched,
   type SortKeys,
   textKey,
 } from './list'
+import { isOfKept, withKept } from './listing'
 
 export interface ArrivalFilter {
   form?: string | undefined
@@ -26,42 +28,6 @@ export interface ArrivalFilter {
   sort?: string | undefined
   after?: Cursor | null | undefined
   limit: number
-}
-
-/** Rows of each list as its search finds them: what is indexed, and apart from it the few that are not yet. */
-const SEARCHED = {
-  submission: {
-    text: sql`values_text("values")`,
-    rows: [sql`submission.state <> 'received'`, sql`submission.state = 'received'`],
-  },
-  visit: { text: sql`values_text(answers)`, rows: [sql`visit.answers is not null and visit.sent_at is null`] },
-}
-
-/** Whether a row holds the words, or a note of it does, or it is of a contact whose name or address does: each found through its index. */
-function inRowsOrTheirs(
-  table: keyof typeof SEARCHED,
-  contact: RawBuilder<unknown>,
-  workspaceId: string,
-  search: string,
-) {
-  const id = sql.ref(`${table}.id`)
-  const { text, rows } = SEARCHED[table]
-  const holding = rows.map(
-    (which) => sql`select id from ${sql.table(table)} where workspace_id = ${workspaceId} and ${which}
-      and ${holdsWords(text, search)}`,
-  )
-  return sql<boolean>`${id} in (
-    ${sql.join(holding, sql` union all `)}
-    ${
-      table === 'submission'
-        ? sql`union all select submission_id from submission_note
-      where workspace_id = ${workspaceId} and ${holdsWords(sql`text`, search)}`
-        : sql``
-    }
-    union all
-    select ${id} from record join ${sql.table(table)} on ${contact} = record.id
-    where record.workspace_id = ${workspaceId} and record.type = 'contact'
-      and ${holdsWords(sql`record.search`, search)} and ${holdsWords(sql`record.title || ' ' || record.key`, search)})`
 }
 
 export const SUBMISSION_KEYS = {
@@ -94,12 +60,31 @@ export async function listSubmissions(db: Runner, workspaceId: string, filter: A
   // Which form it is comes first: how many it has decides how its own are found among all.
   const formId = form === undefined ? undefined : await findFormAt(db, workspaceId, form)
   const paging = { sorting: chooseSorting(SUBMISSION_KEYS, sortOf(filter), '-received'), after, limit }
-  const list = submissionsThat(db, workspaceId, { formId, state })
+  const isKept = sql<boolean>`listing.submission_id = ${id} and listing.workspace_id = ${workspaceId}`
+  const rows = submissionsThat(db, workspaceId, { formId, state })
+  const list = isOfKept(paging.sorting.key) ? withKept(rows, isKept, 'submission_listing') : rows
   if (!search) return readPage(list, id, paging, asRows)
-  const each = list.where(isOneThatHolds(search))
-  const found = list.where(inRowsOrTheirs('submission', sql`submission.contact_id`, workspaceId, search))
-  return readSearched(db, { list, each, found, upTo: (most: number) => findUpTo(found, id, most) }, id, paging, asRows)
+  const found = joinFound(list, id, thoseThatHold(workspaceId, search))
+  const ofFew = async (most: number) => {
+    const few = await sql<{ id: string }>`${thoseThatHold(workspaceId, search)} limit ${most + 1}`.execute(db)
+    const ids = few.rows.map((row) => row.id)
+    return ids.length > most ? null : list.where(isOneOf(id, ids))
+  }
+  return readSearched(db, { list, fits: (one) => isHolder(one, search), found, ofFew }, id, paging, asRows)
 }
+
+/** What is applied is searched by the text beside it, and the few that wait for that by their answers. */
+const thoseThatHold = (workspaceId: string, search: string) => sql`
+  select submission_id as id from submission_listing where workspace_id = ${workspaceId} and ${holdsWords(sql`text`, search)}
+  union all
+  select id from submission where workspace_id = ${workspaceId} and state = 'received' and ${holdsAnswers(search)}`
+
+/** The same, asked of one by itself. */
+const isHolder = (id: RawBuilder<unknown>, search: string) => sql<boolean>`(
+  exists (select from submission_listing where submission_id = ${id} and ${holdsWords(sql`text`, search)})
+  or exists (select from submission where submission.id = ${id} and state = 'received' and ${holdsAnswers(search)}))`
+
+const holdsAnswers = (search: string) => holdsWords(sql`values_text("values")`, search)
 
 /** What a list is sorted by: by nothing that is the same in all of it, or in none. */
 function sortOf({ form, state, sort }: ArrivalFilter): string | undefined {
@@ -109,12 +94,6 @@ function sortOf({ form, state, sort }: ArrivalFilter): string | undefined {
   return sort
 }
 
-/** The same as `inRowsOrTheirs`, of some that are looked at one by one. */
-const isOneThatHolds = (search: string) =>
-  sql<boolean>`(${holdsWords(sql`values_text(submission."values")`, search)}
-    or exists (select from submission_note note where note.submission_id = submission.id and ${holdsWords(sql`note.text`, search)})
-    or exists (select from record where record.id = submission.contact_id and ${holdsWords(sql`record.title || ' ' || record.key`, search)}))`
-
 /** Submissions that fit all of a filter but what is searched; of a form that there is not, none. */
 const submissionsThat = (
   db: Runner,
@@ -123,9 +102,6 @@ const submissionsThat = (
 ) =>
   db
     .selectFrom('submission')
-    .innerJoin('submission_listing as listing', (join) =>
-      join.onRef('listing.submission_id', '=', 'submission.id').on('listing.workspace_id', '=', workspaceId),
-    )
     .where('submission.workspace_id', '=', workspaceId)
     .$if(formId !== undefined, (narrowed) => narrowed.where('submission.form_id', '=', formId ?? null))
     .where(inState(state))
@@ -203,7 +179,12 @@ export async function listUnfinished(db: Runner, workspaceId: string, filter: Un
     )
     .$if(formId !== undefined, (narrowed) => narrowed.where('visit.form_id', '=', formId ?? null))
     .$if(Boolean(search), (narrowed) =>
-      narrowed.where(inRowsOrTheirs('visit', sql`visit.link_holder`, workspaceId, search ?? '')),
+      narrowed.where(sql<boolean>`visit.id in (
+        select id from visit where workspace_id = ${workspaceId} and answers is not null and sent_at is null
+          and ${holdsWords(sql`values_text(answers)`, search ?? '')}
+        union all
+        select left_by.id from record_text words join visit left_by on left_by.link_holder = words.record_id
+        where words.workspace_id = ${workspaceId} and words.type = 'contact' and ${holdsWords(sql`words.text`, search ?? '')})`),
     )
   const sorting = chooseSorting(UNFINISHED_KEYS, sort, '-touched')
   return readPage(list, sql`visit.id`, { sorting, after, limit }, (page) =>

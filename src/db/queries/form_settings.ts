@@ -1,4 +1,4 @@
-import { type Expression, type SqlBool, sql } from 'kysely'
+import { sql } from 'kysely'
 import type { FormState } from '@/core/form/state'
 import type { Db, Runner } from '../database'
 
@@ -62,17 +62,12 @@ export async function listFormerAddresses(db: Runner, form: { id: string; slug: 
   return rows.map(({ slug }) => slug)
 }
 
-/** Narrows rows to those of the form that an address of a workspace leads to. */
-export const isOfForm = (workspaceId: string, address: string, formId: Expression<string>) =>
-  sql<SqlBool>`${formId} = (select form_id from form_address where workspace_id = ${workspaceId} and slug = ${address})`
+/** The id of the form that an address of a workspace leads to, also one that it had before; null where it leads to none. */
+export const formAt = (workspaceId: string, address: string) =>
+  sql<string | null>`(select form_id from form_address where workspace_id = ${workspaceId} and slug = ${address})`
 
-/** The form that an address of a workspace leads to, also one that it had before. */
+/** The same, found before anything else is asked. */
 export async function findFormAt(db: Runner, workspaceId: string, address: string): Promise<string | null> {
-  const row = await db
-    .selectFrom('form_address')
-    .select('form_id')
-    .where('workspace_id', '=', workspaceId)
-    .where('slug', '=', address)
-    .executeTakeFirst()
-  return row?.form_id ?? null
+  const { rows } = await sql<{ id: string | null }>`select ${formAt(workspaceId, address)} as id`.execute(db)
+  return rows[0]?.id ?? null
 }

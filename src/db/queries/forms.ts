@@ -2,7 +2,7 @@ import { sql } from 'kysely'
 import type { Theme } from '@/core/look/theme'
 import type { Form } from '@/core/form/definition'
 import { asJson, type Runner } from '../database'
-import { isOfForm } from './form_settings'
+import { formAt } from './form_settings'
 import { chooseSorting, type Cursor, holdsWords, numberKey, momentKey, readPage, type SortKeys, textKey } from './list'
 
 /** The theme that a release names, where it is one of its workspace's own. */
@@ -198,7 +198,7 @@ export const readDefinitions = (db: Runner, workspaceId: string, slug: string | 
     .innerJoin('form', 'form.id', 'release.form_id')
     .select(['form.slug as form', 'release.number as release', 'release.definition'])
     .where('form.workspace_id', '=', workspaceId)
-    .$if(slug !== undefined, (query) => query.where(isOfForm(workspaceId, slug ?? '', sql.ref('form.id'))))
+    .$if(slug !== undefined, (query) => query.where('form.id', '=', formAt(workspaceId, slug ?? '')))
     .orderBy('form.name')
     .orderBy('release.number', 'desc')
     .execute()

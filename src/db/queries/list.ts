@@ -1,4 +1,4 @@
-import { type RawBuilder, type SelectQueryBuilder, sql } from 'kysely'
+import { type Expression, type RawBuilder, type SelectQueryBuilder, sql } from 'kysely'
 import type { Runner } from '../database'
 
 /** How lists are sorted, paged by key and searched: the same for all of them. */
@@ -116,27 +116,28 @@ export interface Reach {
   rare: number
 }
 
-const REACH: Reach = { first: 1500, again: 20_000, rare: 5000 }
+const REACH: Reach = { first: 500, again: 20_000, rare: 5000 }
 
 /** Reads what a list shows of some of its rows. */
 type Show<DB, TB extends keyof DB, O, Row> = (page: SelectQueryBuilder<DB, TB, O>) => { execute: () => Promise<Row[]> }
 
 /** A list of which something is looked for that its indexes do not tell in its order. */
-interface Search<DB, TB extends keyof DB, O> {
+export interface Search<DB, TB extends keyof DB, O> {
   /** All of the list, whether it is what is looked for or not. */
   list: SelectQueryBuilder<DB, TB, O>
-  /** The same, with what is looked for told of each row by itself. */
-  each: SelectQueryBuilder<DB, TB, O>
-  /** The same, with what is looked for found among everything at once. */
+  /** Whether a row of the list, by its id, is what is looked for: told of it by itself. */
+  fits: (id: RawBuilder<unknown>) => RawBuilder<boolean>
+  /** The list, with what is looked for found among everything at once. */
   found: SelectQueryBuilder<DB, TB, O>
-  /** What is found, by id, where it is no more than so much; `null` where it is. */
-  upTo: (most: number) => Promise<string[] | null>
+  /** The same, by ids, where no more than so much is found; `null` where more is. */
+  ofFew: (most: number) => Promise<SelectQueryBuilder<DB, TB, O> | null>
 }
 
 /**
  * Reads one page of what is looked for. Where that is common, a page is full after a few rows of its order; where it is
  * rare, all of it is soon found and sorted. The database cannot know beforehand which it is, so both are tried, with an
- * end to each; only what is common and yet stands far behind is sorted as a whole.
+ * end to each: what the first rows make likely comes first. Only what is common and yet stands far behind is sorted as
+ * a whole.
  */
 export async function readSearched<DB, TB extends keyof DB, O, Row extends { id: string }>(
   db: Runner,
@@ -146,13 +147,27 @@ export async function readSearched<DB, TB extends keyof DB, O, Row extends { id:
   show: Show<DB, TB, O, Row>,
   { first: many, again, rare }: Reach = REACH,
 ): Promise<Page<Row>> {
-  const { list, found, upTo } = search
+  const { list, found, ofFew } = search
+  const isFull = (marks: readonly Mark[]) => marks.length > paging.limit
   const first = await lookAmongFirst(db, search, own, paging, many)
-  if (first.length > paging.limit) return pageOf(list, own, paging, first, show)
-  const few = await upTo(rare)
-  if (few) return readPage(list.where(isOneOf(own, few)), own, paging, show)
-  const more = await lookAmongFirst(db, search, own, paging, again)
-  return pageOf(list, own, paging, more.length > paging.limit ? more : await readMarks(found, own, paging), show)
+  if (isFull(first)) return pageOf(list, own, paging, first, show)
+
+  const lookFurther = async () => {
+    const marks = await lookAmongFirst(db, search, own, paging, again)
+    return isFull(marks) ? marks : null
+  }
+  const sortFew = async () => {
+    const few = await ofFew(rare)
+    return few && readMarks(few, own, paging)
+  }
+  // Were it as common further on, twice as much as a page takes would be found.
+  const isLikely = first.length * again >= 2 * (paging.limit + 1) * many
+  const ways = isLikely ? [lookFurther, sortFew] : [sortFew, lookFurther]
+  for (const way of ways) {
+    const marks = await way()
+    if (marks) return pageOf(list, own, paging, marks, show)
+  }
+  return pageOf(list, own, paging, await readMarks(found, own, paging), show)
 }
 
 /** What a query finds, by id, where it is no more than so much; `null` where it is. */
@@ -170,13 +185,28 @@ export async function findUpTo<DB, TB extends keyof DB, O>(
   return hits.length > most ? null : hits.map(({ id }) => id)
 }
 
+/**
+ * Narrows rows to those that a query finds, each of them once: it is asked once, and its rows are put together with those
+ * of the list in whatever way suits how many they are.
+ */
+export const joinFound = <DB, TB extends keyof DB, O>(
+  rows: SelectQueryBuilder<DB, TB, O>,
+  own: RawBuilder<unknown>,
+  found: Expression<unknown>,
+): SelectQueryBuilder<DB, TB, O> =>
+  // It adds no column that anybody asks for, which Kysely cannot know.
+  rows.innerJoin(
+    sql<{ id: string }>`(with found as materialized (${found}) select id from found)`.as('found'),
+    (join) => join.on(sql<boolean>`found.id = ${own}`),
+  ) as unknown as SelectQueryBuilder<DB, TB, O>
+
 export const isOneOf = (own: RawBuilder<unknown>, ids: readonly string[]): RawBuilder<boolean> =>
   sql<boolean>`${own} = any(${ids}::uuid[])`
 
 /** What is looked for among so many rows that come first in the order of a page: each is looked at until it is full. */
 async function lookAmongFirst<DB, TB extends keyof DB, O>(
   db: Runner,
-  { list, each }: Search<DB, TB, O>,
+  { list, fits }: Search<DB, TB, O>,
   own: RawBuilder<unknown>,
   { sorting, after, limit }: Paging,
   many: number,
@@ -186,13 +216,9 @@ async function lookAmongFirst<DB, TB extends keyof DB, O>(
   const first = inOrder(list.clearSelect(), own, { sorting, after })
     .select([sql`${key.by}`.as('key'), sql`${key.id ?? own}`.as('id')])
     .limit(many)
-  const one = each
-    .clearSelect()
-    .where(sql<boolean>`${own} = first.id`)
-    .select(sql`1`.as('one'))
-  // Without the offset, the database might look at all of them before it tells the first.
+  // As a query of its own, it is asked of one after the other, until the page is full.
   const { rows } = await sql<Mark>`
-    select first.key::text as key, first.id from (${first}) first where exists (${one} offset 0)
+    select first.key::text as key, first.id from (${first}) first where (select ${fits(sql`first.id`)})
     order by first.key ${direction}, first.id ${direction} limit ${limit + 1}`.execute(db)
   return rows
 }

@@ -1,4 +1,4 @@
-import { type RawBuilder, sql } from 'kysely'
+import { type RawBuilder, type SelectQueryBuilder, sql } from 'kysely'
 import { numberKey, type SortKey, textKey } from './list'
 
 /**
@@ -19,3 +19,14 @@ export const keptNumber = (column: NumberColumn): SortKey => ({ ...numberKey(sql
 /** Whether a listing is that of a record, which its own workspace and sort find it by. */
 export const isListingOf = (record: string, workspaceId: string, type: string): RawBuilder<boolean> =>
   sql<boolean>`listing.record_id = ${sql.ref(`${record}.id`)} and listing.workspace_id = ${workspaceId} and listing.type = ${sql.lit(type)}`
+
+/** Puts what is kept beside each row: nothing of it is asked for but in conditions, and by the keys that name it. */
+export const withKept = <DB, TB extends keyof DB, O>(
+  rows: SelectQueryBuilder<DB, TB, O>,
+  isKept: RawBuilder<boolean>,
+  table: 'listing' | 'submission_listing' = 'listing',
+): SelectQueryBuilder<DB, TB, O> =>
+  rows.innerJoin(sql<object>`${sql.table(table)}`.as('listing'), (join) => join.on(isKept)) as unknown as typeof rows
+
+/** Whether a key is of what is kept: rows that are sorted by another need not have it beside them. */
+export const isOfKept = (key: SortKey): boolean => key.id !== undefined

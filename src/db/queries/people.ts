@@ -1,21 +1,23 @@
-import { sql } from 'kysely'
+import { type SelectQueryBuilder, sql } from 'kysely'
 import type { Condition } from '@/core/logic/condition'
 import type { Runner } from '../database'
 import {
   chooseSorting,
   type Cursor,
   findUpTo,
-  holdsWords,
+  isOneOf,
   momentKey,
   readPage,
   readSearched,
+  type Search,
   type SortKeys,
   textKey,
 } from './list'
-import { isListingOf, keptNumber, keptText } from './listing'
+import { isListingOf, keptNumber, keptText, isOfKept, withKept } from './listing'
 import { listNotes } from './notes'
 import { fitsPeople } from './people_who'
 import { ownerOf } from './records'
+import { amongHolders, searchRecords } from './search'
 
 export interface PeopleFilter {
   email?: string | undefined
@@ -45,31 +47,16 @@ export const CONTACT_KEYS = {
 
 type Narrowing = Omit<PeopleFilter, 'sort' | 'after' | 'limit'>
 
-/**
- * Contacts that fit a filter, as the rows `contact`, each with the company `house` it belongs to. What is searched is
- * found once, whatever the database believes of how many there are: just after many were brought in, it knows of none.
- */
+const id = sql`contact.id`
+
+/** Contacts that fit a filter, as the rows `contact`, each with the company `house` it belongs to. */
 export const narrowPeople = (db: Runner, workspaceId: string, { search, ...filter }: Narrowing) =>
   whoAre(db, workspaceId, filter).$if(Boolean(search), (narrowed) =>
-    narrowed.where(sql<boolean>`contact.id in (with found as materialized (
-      select coalesce(merged_into, id) as id from record where workspace_id = ${workspaceId} and type = 'contact'
-        and ${holdsWords(sql`search`, search ?? '')}
-      union all
-      select person.id from record join record person on person.company_id = record.id
-      where record.workspace_id = ${workspaceId} and record.type = 'company' and person.type = 'contact'
-        and ${holdsWords(sql`record.search`, search ?? '')}) select distinct id from found)`),
-  )
-
-/** The same of some that are looked at one by one: what is searched is that of each, not that of everybody. */
-const narrowSome = (db: Runner, workspaceId: string, { search, ...filter }: Narrowing) =>
-  whoAre(db, workspaceId, filter, true).$if(Boolean(search), (narrowed) =>
-    narrowed.where(sql<boolean>`(${holdsWords(sql`contact.search`, search ?? '')}
-      or exists (select from record house where house.id = contact.company_id and ${holdsWords(sql`house.search`, search ?? '')})
-      or exists (select from record part where part.merged_into = contact.id and ${holdsWords(sql`part.search`, search ?? '')}))`),
+    amongHolders(narrowed, id, db, { workspaceId, type: 'contact', search: search ?? '' }),
   )
 
 /** Contacts that fit all of a filter but what is searched. */
-function whoAre(db: Runner, workspaceId: string, filter: Omit<Narrowing, 'search'>, ofSome = false) {
+function whoAre(db: Runner, workspaceId: string, filter: Omit<Narrowing, 'search'>) {
   const { email, ids, company, owner, who } = filter
   return db
     .selectFrom('record as contact')
@@ -80,33 +67,51 @@ function whoAre(db: Runner, workspaceId: string, filter: Omit<Narrowing, 'search
     .where('contact.type', '=', 'contact')
     .where('contact.gone_by', 'is', null)
     .$if(email !== undefined, (narrowed) => narrowed.where('contact.key', '=', email ?? ''))
-    .$if(ids !== undefined, (narrowed) => narrowed.where('contact.id', '=', sql<string>`any(${ids ?? []}::uuid[])`))
+    .$if(ids !== undefined, (narrowed) => narrowed.where(isOneOf(id, ids ?? [])))
     .$if(company !== undefined, (narrowed) => narrowed.where('contact.company_id', '=', company ?? ''))
     .$if(owner !== undefined, (narrowed) => narrowed.where('contact.owner_id', '=', owner ?? ''))
-    .$if(who !== undefined, (narrowed) =>
-      narrowed.where(who ? fitsPeople(who, { workspaceId, ofSome }) : sql<boolean>`true`),
-    )
+    .$if(who !== undefined, (narrowed) => narrowed.where(who ? fitsPeople(who, { workspaceId }) : sql<boolean>`true`))
 }
 
 /** Contacts, the last changed first unless told otherwise. */
 export async function listPeople(db: Runner, workspaceId: string, { sort, after, limit, ...filter }: PeopleFilter) {
-  const id = sql`contact.id`
   const sorting = chooseSorting(CONTACT_KEYS, sort, '-changed')
   const { search, who, ...rest } = filter
   const paging = { sorting, after, limit }
-  const list = withListing(whoAre(db, workspaceId, rest), workspaceId)
-  if (!search && !who) return readPage(list, id, paging, asRows)
-  const each = withListing(narrowSome(db, workspaceId, filter), workspaceId)
-  const found = withListing(narrowPeople(db, workspaceId, filter), workspaceId)
-  return readSearched(db, { list, each, found, upTo: (most: number) => findUpTo(found, id, most) }, id, paging, asRows)
+  const rows = whoAre(db, workspaceId, rest)
+  const list = isOfKept(sorting.key) ? withKept(rows, isListingOf('contact', workspaceId, 'contact')) : rows
+  const asked = searchPeople(db, workspaceId, list, { search, who })
+  return asked ? readSearched(db, asked, id, paging, asRows) : readPage(list, id, paging, asRows)
 }
 
-const withListing = (query: ReturnType<typeof whoAre>, workspaceId: string) =>
-  query.innerJoin('listing', (join) => join.on(isListingOf('contact', workspaceId, 'contact')))
+/** How a list of people is searched for words, for who fits a condition, or for both; `null` where neither is asked. */
+function searchPeople<DB, TB extends keyof DB, O>(
+  db: Runner,
+  workspaceId: string,
+  list: SelectQueryBuilder<DB, TB, O>,
+  { search, who }: Pick<PeopleFilter, 'search' | 'who'>,
+): Search<DB, TB, O> | null {
+  const words = search ? searchRecords(db, { workspaceId, type: 'contact', search }, id, list) : null
+  if (!who) return words
+  const found = (words?.found ?? list).where(fitsPeople(who, { workspaceId }))
+  const isWho = fitsPeople(who, { workspaceId, ofSome: true })
+  return {
+    list,
+    found,
+    fits: (one) =>
+      sql<boolean>`(exists (select from record contact where contact.id = ${one} and ${isWho}) and ${words?.fits(one) ?? sql`true`})`,
+    ofFew: async (most) => {
+      if (words) return (await words.ofFew(most))?.where(isWho) ?? null
+      const few = await findUpTo(found, id, most)
+      return few && list.where(isOneOf(id, few))
+    },
+  }
+}
 
 /** Contacts as the list has them. */
-const asRows = (page: ReturnType<typeof withListing>) =>
+const asRows = (page: ReturnType<typeof whoAre>) =>
   page
+    .innerJoin('listing as kept', 'kept.record_id', 'contact.id')
     .select([
       'contact.id',
       'contact.key as email',
@@ -116,7 +121,7 @@ const asRows = (page: ReturnType<typeof withListing>) =>
       'contact.updated_at as updatedAt',
       'house.id as companyId',
       'house.title as company',
-      'listing.sent as submissions',
+      'kept.sent as submissions',
       ownerOf('contact').as('owner'),
     ])
     .select((eb) =>
@@ -146,33 +151,42 @@ export const COMPANY_KEYS = {
   requests: keptNumber('requests'),
 } satisfies SortKeys
 
+const house = sql`house.id`
+
 /** Companies that fit a filter, as the rows `house`. */
 export const narrowCompanies = (
   db: Runner,
   workspaceId: string,
   { search, owner }: Pick<PeopleFilter, 'search' | 'owner'>,
 ) =>
+  companiesOf(db, workspaceId, owner).$if(Boolean(search), (narrowed) =>
+    amongHolders(narrowed, house, db, { workspaceId, type: 'company', search: search ?? '' }),
+  )
+
+const companiesOf = (db: Runner, workspaceId: string, owner: string | undefined) =>
   db
     .selectFrom('record as house')
+    .innerJoin('listing', (join) => join.on(isListingOf('house', workspaceId, 'company')))
     .where('house.workspace_id', '=', workspaceId)
     .where('house.type', '=', 'company')
     .where('house.gone_by', 'is', null)
     .$if(owner !== undefined, (narrowed) => narrowed.where('house.owner_id', '=', owner ?? ''))
-    .$if(Boolean(search), (narrowed) => narrowed.where(holdsWords(sql`house.search`, search ?? '')))
 
 /** Companies, the last changed first unless told otherwise, with how many people, deals and requests each has. */
 export function listCompanies(db: Runner, workspaceId: string, { sort, after, limit, ...filter }: PeopleFilter) {
-  const list = narrowCompanies(db, workspaceId, filter).innerJoin('listing', (join) =>
-    join.on(isListingOf('house', workspaceId, 'company')),
-  )
   const paging = { sorting: chooseSorting(COMPANY_KEYS, sort, '-changed'), after, limit }
-  return readPage(list, sql`house.id`, paging, (page) =>
-    page
-      .select(['house.id', 'house.key', 'house.title as name', 'house.domain', 'house.values'])
-      .select(['house.updated_at as updatedAt', ownerOf('house').as('owner')])
-      .select(['listing.people', 'listing.deals', 'listing.requests']),
-  )
+  const list = companiesOf(db, workspaceId, filter.owner)
+  if (!filter.search) return readPage(list, house, paging, asCompanies)
+  const asked = searchRecords(db, { workspaceId, type: 'company', search: filter.search }, house, list)
+  return readSearched(db, asked, house, paging, asCompanies)
 }
+
+/** Companies as the list has them. */
+const asCompanies = (page: ReturnType<typeof companiesOf>) =>
+  page
+    .select(['house.id', 'house.key', 'house.title as name', 'house.domain', 'house.values'])
+    .select(['house.updated_at as updatedAt', ownerOf('house').as('owner')])
+    .select(['listing.people', 'listing.deals', 'listing.requests'])
 
 /** A contact as whoever plans for one needs it. */
 export async function findContact(db: Runner, workspaceId: string, id: string) {

@@ -4,6 +4,7 @@ import { isDay } from '@/core/answers/day'
 import { type Condition, foldCondition, type Test } from '@/core/logic/condition'
 import { meets as fits, type Operator, operandsOf, sortsAs } from '@/core/logic/expectation'
 import { type Place, readPlace } from '@/core/segments/place'
+import { formAt } from './form_settings'
 import { likeWord } from './list'
 
 /** Whose people are asked for, and by which clock. */
@@ -59,11 +60,10 @@ function meetsTest(test: Test, around: Around): Sql {
           ${which === null ? sql`` : sql`and lower(m.list) = lower(${which})`})`,
       )
     case 'sent':
-      return includes(
-        test,
-        (which) =>
-          sql<boolean>`exists (select from submission s where s.contact_id = contact.id and s.state = 'applied' and ${COUNTS}
-            ${which === null ? sql`` : sql`and s.form_id = ${formAt(which.toLowerCase(), around)}`})`,
+      return includes(test, (which) =>
+        (which === null ? anyForm(around) : oneForm(which.toLowerCase(), around)).sent(
+          (at) => sql<boolean>`${at} is not null`,
+        ),
       )
     case 'sources':
       return includes(
@@ -114,7 +114,7 @@ function ofCompany(value: Held, test: Test, { workspaceId, ofSome }: Around): Sq
  * is looked for once among those who sent it, since they are far fewer.
  */
 function latestAnswer(form: string, path: readonly string[], test: Test, around: Around): Sql {
-  const sent = sql`submission s where s.form_id = ${formAt(form, around)} and s.contact_id is not null
+  const sent = sql`submission s where s.form_id = ${formAt(around.workspaceId, form)} and s.contact_id is not null
     and s.state = 'applied' and ${COUNTS}`
   if (around.ofSome)
     return meetsFound(
@@ -128,10 +128,6 @@ function latestAnswer(form: string, path: readonly string[], test: Test, around:
   if (!fits(null, test)) return latest
   return any([latest, sql<boolean>`not exists (select from ${sent} and s.contact_id = contact.id)`])
 }
-
-/** The form at an address, also at one that it had before. */
-const formAt = (slug: string, { workspaceId }: Around) =>
-  sql`(select f.form_id from form_address f where f.workspace_id = ${workspaceId} and f.slug = ${slug})`
 
 /** A test of a set of texts: `having` says whether one is in it, in whatever case; of `null`, whether any is. */
 function includes({ is, to }: Test, having: (which: string | null) => Sql): Sql {
@@ -163,29 +159,47 @@ function includes({ is, to }: Test, having: (which: string | null) => Sql): Sql 
 type LastSent = Extract<Place, { is: 'last sent' }>
 
 /**
- * When somebody last sent a form. What is asked for most is told by whether they sent any since a day, which takes no
- * looking for the last time of everybody.
+ * When somebody last sent a form, or any, which is kept beside them. What is asked for most is told by whether it was
+ * since a day, which takes no looking for the last time of everybody.
  */
 function lastSent(place: LastSent, test: Test, around: Around): Sql {
-  const ofForm = place.form === null ? sql`` : sql`and s.form_id = ${formAt(place.form, around)}`
-  const sent = (when: Sql) =>
-    sql<boolean>`exists (select from submission s where s.contact_id = contact.id and s.state = 'applied' and ${COUNTS} ${ofForm} and ${when})`
-  const since = (day: Value) => sent(sql<boolean>`s.received_at >= (${day})::timestamp at time zone ${zoneOf(around)}`)
   const [operand, ...more] = operandsOf(test.to)
   const day = more.length === 0 ? dayOf(place, operand, around) : null
-  if (test.is === 'answered') return sent(ALWAYS)
-  if (test.is === 'blank') return not(sent(ALWAYS))
+  const { sent, last } = place.form === null ? anyForm(around) : oneForm(place.form, around)
+  const since = (from: Value) =>
+    sent((at) => sql<boolean>`${at} >= (${from})::timestamp at time zone ${zoneOf(around)}`)
+  const ever = sent((at) => sql<boolean>`${at} is not null`)
+  if (test.is === 'answered') return ever
+  if (test.is === 'blank') return not(ever)
   if (day && (test.is === 'at_least' || test.is === 'at_most'))
     // So many days ago at least is on that day at the latest.
-    return (test.is === 'at_least') === (place.as === 'day')
-      ? since(day)
-      : all([sent(ALWAYS), not(since(sql`${day} + 1`))])
-  const last = sql`(select (max(s.received_at) at time zone ${zoneOf(around)})::date from submission s
-    where s.contact_id = contact.id and s.state = 'applied' and ${COUNTS} ${ofForm})`
+    return (test.is === 'at_least') === (place.as === 'day') ? since(day) : all([ever, not(since(sql`${day} + 1`))])
+  const lastDay = sql`(${last} at time zone ${zoneOf(around)})::date`
   return meetsFound(
-    place.as === 'day' ? sql`to_jsonb(${last}::text)` : sql`to_jsonb(${todayIn(around)} - ${last})`,
+    place.as === 'day' ? sql`to_jsonb((${lastDay})::text)` : sql`to_jsonb(${todayIn(around)} - ${lastDay})`,
     test,
   )
+}
+
+/** Whether a contact sent something at a moment that is so, and when they last did. */
+interface Sent {
+  sent: (isSo: (at: Value) => Sql) => Sql
+  last: Value
+}
+
+const anyForm = ({ workspaceId }: Around): Sent => ({
+  sent: (isSo) => sql<boolean>`exists (select from listing where listing.record_id = contact.id
+    and listing.workspace_id = ${workspaceId} and listing.type = 'contact' and ${isSo(sql`listing.last_sent_at`)})`,
+  last: sql`(select listing.last_sent_at from listing where listing.record_id = contact.id)`,
+})
+
+function oneForm(form: string, { workspaceId }: Around): Sent {
+  const theirs = sql`from submission s where s.contact_id = contact.id and s.state = 'applied' and ${COUNTS}
+    and s.form_id = ${formAt(workspaceId, form)}`
+  return {
+    sent: (isSo) => sql<boolean>`exists (select ${theirs} and ${isSo(sql`s.received_at`)})`,
+    last: sql`(select max(s.received_at) ${theirs})`,
+  }
 }
 
 /** The day that an operand means; `null` where it means none. */

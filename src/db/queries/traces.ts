@@ -137,12 +137,14 @@ export async function readSentByThem(
   workspaceId: string,
   { ids, addresses }: Pick<Traces, 'ids' | 'addresses'>,
 ): Promise<SentByThem[]> {
+  // Beside each submission it is found by more than its answers.
   const holds = anyWord(sql`values_text("values")`, addresses)
   const { rows } = await sql<SentByThem>`
     select id, contact_id as contact, release_id as release, "values", plan, outcome from submission
     where workspace_id = ${workspaceId} and erased_by is null and id in (
       select id from submission where workspace_id = ${workspaceId} and contact_id = any(${ids}::uuid[])
-      union all select id from submission where workspace_id = ${workspaceId} and state <> 'received' and ${holds}
+      union all select id from submission join submission_listing listing on submission_id = id
+        where listing.workspace_id = ${workspaceId} and ${anyWord(sql`listing.text`, addresses)} and ${holds}
       union all select id from submission where workspace_id = ${workspaceId} and state = 'received' and ${holds}
       union all select submission.id from submission join visit
         on visit.form_id = submission.form_id and visit.id = submission.visit_id
@@ -216,7 +218,9 @@ export async function readTellingRecords(
     where workspace_id = ${workspaceId} and not id = any(${ids}::uuid[]) and id in (
       select record_id from record_change join cause on cause.id = cause_id
       where cause_id = any(${causes}::uuid[]) and cause.sort <> 'import'
-      union select id from record where workspace_id = ${workspaceId} and ${anyWord(sql`search`, addresses)}
+      union select holder.id from record_text words join record holder on holder.id = words.record_id
+        where words.workspace_id = ${workspaceId} and ${anyWord(sql`words.text`, addresses)}
+          and ${anyWord(sql`concat_ws(' ', holder.title, holder.key, holder.domain, values_text(holder."values"))`, addresses)}
       union select record_id from note where workspace_id = ${workspaceId} and ${anyWord(sql`text`, addresses)})
     for update
   `.execute(tx)

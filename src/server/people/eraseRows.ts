@@ -18,11 +18,10 @@ export async function eraseRows(
   words: readonly string[],
 ): Promise<string[]> {
   const told = (await readTellingFiles(tx, workspaceId, addresses)).flatMap((file) => {
-    const rows = file.rows.map((row) => ({ row, left: leaveOf(row, addresses, words) }))
-    const changed = rows.filter(({ row, left }) => !isDeepStrictEqual(row, left))
-    const blank = changed.flatMap(({ row, left }) => (left.told === null && !left.cells.some(Boolean) ? [row] : []))
-    const columns = columnsWithout(file, blank, words)
-    return changed.length > 0 ? [{ id: file.id, columns, rows: changed.map(({ left }) => left) }] : []
+    const theirs = file.rows.filter((row) => isTheirs(row, addresses))
+    const left = file.rows.map((row) => (theirs.includes(row) ? blank(row) : nameless(row, words)))
+    const rows = left.filter((row, place) => !isDeepStrictEqual(row, file.rows[place]))
+    return rows.length > 0 ? [{ id: file.id, columns: columnsWithout(file, theirs, words), rows }] : []
   })
   await writeRows(
     tx,
@@ -32,18 +31,20 @@ export async function eraseRows(
   return told.map(({ id }) => id)
 }
 
-/** What is left of a row. Whose it is may not be known yet: then it is theirs whose address is a cell of it. */
-function leaveOf(row: TellingRow, addresses: readonly string[], words: readonly string[]): TellingRow {
-  const isTheirs =
-    row.email === null
-      ? row.cells.some((cell) => addresses.includes(cell.trim().toLowerCase()))
-      : addresses.includes(row.email)
-  if (isTheirs) return { ...row, email: null, told: null, cells: row.cells.map(() => '') }
-  return { ...row, told: blot(row.told, words), cells: blot(row.cells, words) }
-}
+/** Whose a row is may not be known yet: then it is theirs whose address is a cell of it. */
+const isTheirs = ({ email, cells }: TellingRow, addresses: readonly string[]): boolean =>
+  email === null ? cells.some((cell) => addresses.includes(cell.trim().toLowerCase())) : addresses.includes(email)
 
-function columnsWithout({ columns }: TellingFile, blank: readonly TellingRow[], words: readonly string[]) {
-  const gone = new Set(blank.flatMap(({ cells }) => cells.map((cell) => cell.slice(0, SAMPLED))))
+const blank = (row: TellingRow): TellingRow => ({ ...row, email: null, told: null, cells: row.cells.map(() => '') })
+
+const nameless = (row: TellingRow, words: readonly string[]): TellingRow => ({
+  ...row,
+  told: blot(row.told, words),
+  cells: blot(row.cells, words),
+})
+
+function columnsWithout({ columns }: TellingFile, theirs: readonly TellingRow[], words: readonly string[]) {
+  const gone = new Set(theirs.flatMap(({ cells }) => cells.map((cell) => cell.slice(0, SAMPLED))))
   return columns.map((column) => ({
     ...column,
     samples: blot(

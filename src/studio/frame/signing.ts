@@ -1,5 +1,6 @@
 import { startAuthentication } from '@simplewebauthn/browser'
 import { forgetUndo } from '../draft/forget'
+import { forgetWalk } from '../lists/walk'
 
 /** What came of signing in: somebody is in, a code is asked for as well, or why not. */
 type SignedIn = { is: 'in' } | { is: 'asked for a code' } | { is: 'wrong'; reason: string }
@@ -45,9 +46,10 @@ async function tryTo(path: string, body: object, wrong: string): Promise<SignedI
   return { is: 'wrong', reason: response.status >= 500 ? LATER : wrong }
 }
 
-/** Signs out; nothing of what could be undone stays in the browser. */
+/** Signs out; nothing of what could be undone or was looked for stays in the browser. */
 export async function signOut(): Promise<void> {
   await forgetUndo()
+  forgetWalk()
   await fetch('/api/auth/sign-out', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' })
   location.assign('/sign-in')
 }

@@ -1,4 +1,4 @@
-import { useEffect } from 'react'
+import { useEffect, useMemo } from 'react'
 import { create } from 'zustand'
 import type { ListName } from './lists'
 
@@ -34,9 +34,20 @@ export function useWalk(list: ListName, id: string): (Walk & { at: number }) | n
   useEffect(() => {
     if (!isRead) useKept.setState({ walk: readKept(), isRead: true })
   }, [isRead])
-  if (walk?.list !== list) return null
-  const at = walk.ids.indexOf(id)
-  return at < 0 ? null : { ...walk, at }
+  return useMemo(() => {
+    const at = walk?.list === list ? walk.ids.indexOf(id) : -1
+    return walk && at >= 0 ? { ...walk, at } : null
+  }, [walk, list, id])
+}
+
+/** Forgets it, as whoever signs out does. */
+export function forgetWalk(): void {
+  useKept.setState({ walk: null, isRead: true })
+  try {
+    sessionStorage.removeItem(KEPT)
+  } catch {
+    // Where nothing may be kept, nothing was.
+  }
 }
 
 function readKept(): Walk | null {
