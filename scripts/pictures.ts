@@ -29,7 +29,6 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
       await waitForPlan(page)
     },
   },
-  languages: { path: `${finder}/compose?part=languages`, prepare: waitForPlan },
   look: { path: `${finder}/compose?part=look`, prepare: waitForPlan },
   records: { path: `${finder}/records` },
   dispatch: { path: `${finder}/dispatch`, prepare: repeatRow },
@@ -42,12 +41,13 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
   submission: { path: '/arrivals?form=service', prepare: (page) => openFirst(page, '/arrivals/') },
   people: { path: '/people' },
   person: { path: '/people?sort=-submissions', prepare: (page) => openFirst(page, '/people/') },
+  company: { path: '/people/companies?sort=-people', prepare: (page) => openFirst(page, '/people/companies/') },
+  deals: { path: '/people/deals' },
   segment: {
     path: '/people/segments/shared_studios_north',
     prepare: (page) => page.getByText(/people now$/).waitFor(),
   },
   outbox: { path: '/outbox?show=all' },
-  bench: { path: '/bench', prepare: openMail },
   settings: { path: '/settings' },
   import: { path: '/people/imports', prepare: lookThroughBook },
   'visitor-phone': { path: '/f/kiln-finder?lang=ar', phone: true, prepare: goOnInArabic },
@@ -132,10 +132,6 @@ async function openFirst(page: Page, prefix: string) {
   await untilStill(page)
   // Pictures load once they are in view.
   await page.waitForTimeout(800)
-}
-
-async function openMail(page: Page) {
-  await page.locator('details').first().locator('summary').click()
 }
 
 /** The old address book, with what would come of its rows. */

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test'
 import { TOTP } from 'otpauth'
+import { query } from '../support/database'
 import { makeMember, makeWorkspace } from '../support/workspace'
 import { expect, facts, test } from './studio'
 
@@ -147,4 +148,25 @@ test('sessions are listed, and ended from another one', async ({ browser }) => {
   await two.waitForURL('**/sign-in')
   await one.reload()
   await expect(sessions.getByText('this one', { exact: true })).toBeVisible()
+})
+
+test('whoever signs out leaves nothing in the browser of what they looked for', async ({ browser }) => {
+  const { id } = await makeWorkspace(facts, false)
+  await query(
+    facts.database,
+    `insert into record (workspace_id, type, key, title, "values", created_at, updated_at)
+     values ($1, 'contact', 'secret-caller@nowhere.example', 'Somebody', '{}', now(), now())`,
+    [id],
+  )
+  const page = await (await browser.newContext({ baseURL: facts.url })).newPage()
+  await signIn(page, await makeMember(facts, id, 'owner', 'Berit'))
+  await page.waitForURL('**/forms')
+  await page.goto('/people?search=secret-caller')
+  await page.getByRole('link', { name: 'Somebody' }).click()
+  await expect(page.getByRole('group', { name: 'Neighbours in the list' })).toContainText('1 of 1')
+  const kept = () => page.evaluate(() => JSON.stringify(Object.entries(sessionStorage)))
+  expect(await kept()).toContain('secret-caller')
+  await page.getByRole('button', { name: 'Sign out' }).click()
+  await page.waitForURL('**/sign-in')
+  expect(await kept()).not.toContain('secret-caller')
 })

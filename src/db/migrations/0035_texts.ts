@@ -23,28 +23,29 @@ async function keepTextsOfRecords(db: Kysely<unknown>): Promise<void> {
   )
   await sql`
     create function keep_record_texts() returns trigger language plpgsql as $$
-    declare touched uuid[];
+    declare
+      touched uuid[];
+      renamed uuid[];
     begin
       if tg_op = 'INSERT' then
-        touched := array(
-          select id from written
-          union select merged_into from written where merged_into is not null);
+        touched := array(select id from written union all select merged_into from written where merged_into is not null);
       else
         touched := array(
-          with renamed as (
-            select one.id, one.type, one.merged_into from written one join before was on was.id = one.id
-            where (one.title, one.key, one.domain, one.gone_by is null) is distinct from (was.title, was.key, was.domain, was.gone_by is null))
           select one.id from written one join before was on was.id = one.id
           where (one.title, one.key, one.domain, one."values", one.contact_id, one.company_id)
             is distinct from (was.title, was.key, was.domain, was."values", was.contact_id, was.company_id)
-          -- Whoever is called otherwise now, or is gone, or back, is so wherever they are named.
-          union select one.id from renamed join record one on one.company_id = renamed.id where renamed.type = 'company'
-          union select one.id from renamed join record one on one.contact_id = renamed.id where renamed.type = 'contact'
-          union select merged_into from renamed where merged_into is not null
           -- What was merged is found by what it was called before; what is parted again no more.
-          union select stands from written one join before was on was.id = one.id,
+          union all select stands from written one join before was on was.id = one.id,
             unnest(array[one.merged_into, was.merged_into]) stands
             where one.merged_into is distinct from was.merged_into and stands is not null);
+        renamed := array(
+          select one.id from written one join before was on was.id = one.id
+          where (one.title, one.key, one.domain, one.gone_by is null) is distinct from (was.title, was.key, was.domain, was.gone_by is null));
+        -- Whoever is called otherwise now, or is gone, or back, is so wherever they are named.
+        if cardinality(renamed) > 0 then touched := touched || array(
+          select id from record where company_id = any(renamed)
+          union all select id from record where contact_id = any(renamed)
+          union all select merged_into from record where id = any(renamed) and merged_into is not null); end if;
       end if;
       if cardinality(touched) > 0 then ${tellRecords(sql`where one.id = any(touched)`)}; end if;
       return null;

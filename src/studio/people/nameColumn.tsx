@@ -1,4 +1,5 @@
 import type { ChosenColumn } from '../columns/arrange'
+import { Email } from '../ui/email'
 import { Link } from '../ui/link'
 import { Outside } from '../ui/outside'
 
@@ -11,7 +12,7 @@ export const nameColumn = (page: string, title = 'Name'): ChosenColumn<{ id: str
   by: 'name',
   cell: ({ id, name }) => (
     <Link href={`${page}/${id}`} className="font-semibold hover:underline">
-      <Outside>{name}</Outside>
+      {name.includes('@') ? <Email address={name} /> : <Outside>{name}</Outside>}
     </Link>
   ),
 })
