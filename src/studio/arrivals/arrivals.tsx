@@ -183,6 +183,8 @@ function Spam({ rows, settled }: { rows: RowOf<'submissions'>[]; settled: boolea
 const formColumn = {
   head: 'Form',
   by: 'form',
+  // Beside names of any length, it would be left no room.
+  className: 'min-[1100px]:min-w-36',
   cell: ({ formName, release }: { formName: string; release: number }) => (
     <>
       <Outside>{formName}</Outside> <span className={`text-soft ${SPARE}`}>release {release}</span>

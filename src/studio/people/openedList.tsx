@@ -54,7 +54,7 @@ export function OpenedList({ type, query, fields, sums, members, kept, first }: 
       <div className="mb-2 flex flex-wrap items-center gap-3">
         <h1>{heading}</h1>
         <PeopleTabs at={list} />
-        <SearchBox label="Narrow by name, person or company" />
+        <SearchBox label="Narrow by anything stored" />
         <OwnerFilter members={members} />
         <span className="ml-auto">{chooser}</span>
       </div>

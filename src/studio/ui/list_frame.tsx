@@ -88,7 +88,7 @@ export function SortHead({ children, usual, by, right, spare, width, edge }: Hea
     <th aria-sort={direction} className={headClass(right, spare)} {...asWideAs(width)}>
       <button
         type="button"
-        className="rounded-sm hover:underline"
+        className="rounded-sm [text-align:inherit] hover:underline"
         onClick={() => filters.set({ sort: next === usual ? '' : next })}
       >
         {children}
