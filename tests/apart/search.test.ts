@@ -1,5 +1,6 @@
 import { afterAll, expect, it } from 'vitest'
 import { connect } from '@/db/database'
+import { countChosen } from '@/db/queries/errands'
 import { listPeople } from '@/db/queries/people'
 import { settleSearch } from '@/db/queries/search'
 import { until } from '../support/api'
@@ -20,6 +21,11 @@ it('a list of many is searched through its index', async () => {
      from generate_series(1, 20000) n`,
     [other.id],
   )
+  // The database has not looked at them yet, and believes that there are a handful.
+  expect(await countChosen(db, other.id, { type: 'contact', all: { search: 'many.example' } }, 3)).toMatchObject({
+    n: 20_000,
+    some: [{ title: 'Person 1' }, { title: 'Person 10' }, { title: 'Person 100' }],
+  })
   await query(facts.database, 'analyze record, record_text')
   // The workers may have done it, or a part of it, just before.
   await settleSearch(db)
@@ -38,6 +44,7 @@ it('a list of many is searched through its index', async () => {
   // None of them is referred to, and looking for who might takes longer than all else here.
   await query(
     facts.database,
-    `begin; set local session_replication_role = replica; delete from record where workspace_id = '${other.id}'; commit`,
+    `begin; set local session_replication_role = replica;
+     ${['record_text', 'listing', 'record'].map((table) => `delete from ${table} where workspace_id = '${other.id}'`).join(';')}; commit`,
   )
 })

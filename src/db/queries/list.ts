@@ -92,19 +92,27 @@ export interface Paging {
 function inOrder<DB, TB extends keyof DB, O>(
   query: SelectQueryBuilder<DB, TB, O>,
   own: RawBuilder<unknown>,
+  { sorting, after }: Omit<Paging, 'limit'>,
+): SelectQueryBuilder<DB, TB, O> {
+  const { key, down } = sorting
+  const direction = down ? 'desc' : 'asc'
+  return afterPlace(query, own, { sorting, after })
+    .orderBy(key.by, direction)
+    .orderBy(key.id ?? own, direction)
+}
+
+/** The same in no order. */
+function afterPlace<DB, TB extends keyof DB, O>(
+  query: SelectQueryBuilder<DB, TB, O>,
+  own: RawBuilder<unknown>,
   { sorting: { key, down }, after }: Omit<Paging, 'limit'>,
 ): SelectQueryBuilder<DB, TB, O> {
-  const id = key.id ?? own
-  const direction = down ? 'desc' : 'asc'
   const from = after?.type === key.type ? after : null
-  return query
-    .$if(from !== null, (narrowed) =>
-      narrowed.where(
-        sql<boolean>`(${key.by}, ${id}) ${sql.raw(down ? '<' : '>')} (${from?.key}::${sql.raw(key.type)}, ${from?.id}::uuid)`,
-      ),
-    )
-    .orderBy(key.by, direction)
-    .orderBy(id, direction)
+  return query.$if(from !== null, (narrowed) =>
+    narrowed.where(
+      sql<boolean>`(${key.by}, ${key.id ?? own}) ${sql.raw(down ? '<' : '>')} (${from?.key}::${sql.raw(key.type)}, ${from?.id}::uuid)`,
+    ),
+  )
 }
 
 /** How far a search goes before it goes another way. */
@@ -167,7 +175,7 @@ export async function readSearched<DB, TB extends keyof DB, O, Row extends { id:
     const marks = await way()
     if (marks) return pageOf(list, own, paging, marks, show)
   }
-  return pageOf(list, own, paging, await readMarks(found, own, paging), show)
+  return pageOf(list, own, paging, await sortWhole(db, found, own, paging), show)
 }
 
 /** What a query finds, by id, where it is no more than so much; `null` where it is. */
@@ -186,8 +194,9 @@ export async function findUpTo<DB, TB extends keyof DB, O>(
 }
 
 /**
- * Narrows rows to those that a query finds, each of them once: it is asked once, and its rows are put together with those
- * of the list in whatever way suits how many they are.
+ * Narrows rows to those that a query finds, each of them once. What is found is looked up by its id on either side, so
+ * that it does not matter if the database believes that there are a handful, as it does just after thousands were
+ * brought in: put aside beforehand, all of it would be gone through again for each row.
  */
 export const joinFound = <DB, TB extends keyof DB, O>(
   rows: SelectQueryBuilder<DB, TB, O>,
@@ -195,9 +204,8 @@ export const joinFound = <DB, TB extends keyof DB, O>(
   found: Expression<unknown>,
 ): SelectQueryBuilder<DB, TB, O> =>
   // It adds no column that anybody asks for, which Kysely cannot know.
-  rows.innerJoin(
-    sql<{ id: string }>`(with found as materialized (${found}) select id from found)`.as('found'),
-    (join) => join.on(sql<boolean>`found.id = ${own}`),
+  rows.innerJoin(sql<{ id: string }>`(${found})`.as('found'), (join) =>
+    join.on(sql<boolean>`found.id = ${own}`),
   ) as unknown as SelectQueryBuilder<DB, TB, O>
 
 export const isOneOf = (own: RawBuilder<unknown>, ids: readonly string[]): RawBuilder<boolean> =>
@@ -220,6 +228,26 @@ async function lookAmongFirst<DB, TB extends keyof DB, O>(
   const { rows } = await sql<Mark>`
     select first.key::text as key, first.id from (${first}) first where (select ${fits(sql`first.id`)})
     order by first.key ${direction}, first.id ${direction} limit ${limit + 1}`.execute(db)
+  return rows
+}
+
+/** What is found is sorted as a whole: none of it stands among those that come first. */
+async function sortWhole<DB, TB extends keyof DB, O>(
+  db: Runner,
+  found: SelectQueryBuilder<DB, TB, O>,
+  own: RawBuilder<unknown>,
+  { sorting, after, limit }: Paging,
+): Promise<Mark[]> {
+  const { key, down } = sorting
+  const direction = sql.raw(down ? 'desc' : 'asc')
+  const whole = afterPlace(found.clearSelect(), own, { sorting, after }).select([
+    sql`${key.by}`.as('key'),
+    sql`${key.id ?? own}`.as('id'),
+  ])
+  // Without the offset, the database might go through the order again, in the hope that a page is soon full.
+  const { rows } = await sql<Mark>`
+    select whole.key::text as key, whole.id from (${whole} offset 0) whole
+    order by whole.key ${direction}, whole.id ${direction} limit ${limit + 1}`.execute(db)
   return rows
 }
 

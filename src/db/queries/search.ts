@@ -23,10 +23,7 @@ const holders = (db: Runner, { workspaceId, type, search }: Searching) =>
     .where('words.type', '=', type)
     .where(holdsWords(sql`words.text`, search))
 
-/**
- * Narrows rows to records that hold every word, found once among everybody, whatever the database believes of how many
- * there are: just after many were brought in, it knows of none.
- */
+/** Narrows rows to records that hold every word. */
 export const amongHolders = <DB, TB extends keyof DB, O>(
   rows: SelectQueryBuilder<DB, TB, O>,
   id: RawBuilder<unknown>,
