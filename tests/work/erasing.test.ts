@@ -391,14 +391,4 @@ describe('an address that nobody here has', () => {
     const { history } = await get<{ history: { deed: string; about: string }[] }>('/history?which=all&limit=10')
     expect(history.find(({ deed }) => deed === 'eraseAddress')?.about).toBe('1 submission, 1 unfinished entry')
   })
-
-  it('is no way to erase half of somebody, who has it or had it', async () => {
-    const { reach } = shop
-    const { contact } = await shop.arrive('Vita')
-    await shop.change(contact, { email: shop.addressOf('Vita-new') })
-    for (const one of [shop.addressOf('Vita'), shop.addressOf('Vita-new').toUpperCase()])
-      for (const method of ['GET', 'POST'] as const)
-        expect((await api(reach, method, `/addresses/${encodeURIComponent(one)}/erasure`)).status).toBe(409)
-    expect((await api(reach, 'GET', '/addresses/nobody/erasure')).status).toBe(404)
-  })
 })
