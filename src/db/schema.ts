@@ -20,7 +20,7 @@ import type {
 } from './schema_of_settings'
 import type { ErrandRecordTable, ErrandTable } from './schema_of_errands'
 import type { ImportRowTable, ImportTable } from './schema_of_imports'
-import type { ListingTable, RecordTextTable, SubmissionListingTable } from './schema_of_listing'
+import type { ListingTable, RecordTextTable, SubmissionListingTable, SubmissionState } from './schema_of_listing'
 import type {
   AnswersBeforeTable,
   CauseTable,
@@ -220,8 +220,6 @@ interface VisitEventTable {
 export type VisitEventKind = 'arrived' | 'began' | 'step' | 'kept' | 'returned' | 'sent'
 
 /** `spam` looks like a machine's, and waits for a person to say otherwise. */
-export type SubmissionState = 'received' | 'applied' | 'failed' | 'spam'
-
 interface SubmissionTable {
   id: Generated<string>
   workspace_id: string

@@ -57,7 +57,7 @@ describe('migrating', () => {
     const contact = await db
       .selectFrom('record')
       .innerJoin('record_text', 'record_text.record_id', 'record.id')
-      .select(['title', 'text'])
+      .select(['record.title', 'text'])
       .executeTakeFirstOrThrow()
     expect(contact.title).toBe('Ilka')
     expect(contact.text).toContain('ilka@x.example')

@@ -35,6 +35,7 @@ import * as submissionListing from './0033_submission_listing'
 import * as fewOfMany from './0034_few_of_many'
 import * as texts from './0035_texts'
 import * as lastSent from './0036_last_sent'
+import * as narrowLists from './0037_narrow_lists'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -74,4 +75,5 @@ export const migrations: Record<string, Migration> = {
   '0034_few_of_many': fewOfMany,
   '0035_texts': texts,
   '0036_last_sent': lastSent,
+  '0037_narrow_lists': narrowLists,
 }

@@ -1,20 +1,18 @@
 import { type RawBuilder, sql } from 'kysely'
 import type { Runner } from '../database'
 import { findFormAt } from './form_settings'
-import type { SubmissionState } from '../schema'
+import type { SubmissionState } from '../schema_of_listing'
 import {
   chooseSorting,
   type Cursor,
+  holdsLowered,
   holdsWords,
-  isOneOf,
-  joinFound,
   momentKey,
   readPage,
   readSearched,
   type SortKeys,
   textKey,
 } from './list'
-import { isOfKept, withKept } from './listing'
 
 export interface ArrivalFilter {
   form?: string | undefined
@@ -31,60 +29,49 @@ export interface ArrivalFilter {
 }
 
 export const SUBMISSION_KEYS = {
-  received: momentKey(sql`submission.received_at`),
-  who: { ...textKey(sql`listing.who`), id: sql`listing.submission_id` },
-  form: { ...textKey(sql`listing.form`), id: sql`listing.submission_id` },
-  state: textKey(sql`submission.state`),
-  why: textKey(sql`why_text(submission.suspicions)`),
+  received: momentKey(sql`listing.received_at`),
+  who: textKey(sql`listing.who`),
+  form: textKey(sql`listing.form`),
+  state: textKey(sql`listing.state`),
+  why: textKey(sql`listing.why`),
 } satisfies SortKeys
 
 /** Spam is in a list of its own, and so is what is in the bin. */
 function inState(state: ArrivalFilter['state']) {
-  if (state === 'binned') return sql<boolean>`submission.binned_at is not null and submission.erased_by is null`
-  return sql<boolean>`submission.binned_at is null and ${inStateOutside(state)}`
+  if (state === 'binned') return sql<boolean>`listing.is_binned and not listing.is_erased`
+  return sql<boolean>`not listing.is_binned and ${inStateOutside(state)}`
 }
 
 /** The same of what is not in the bin. */
 function inStateOutside(state: Exclude<ArrivalFilter['state'], 'binned'>) {
-  if (state === undefined) return sql<boolean>`submission.state <> 'spam'`
-  if (state === 'test') return sql<boolean>`submission.is_test and submission.state <> 'spam'`
-  if (state === 'settled') return sql<boolean>`submission.state = 'spam' and submission.settled_at is not null`
-  if (state === 'spam') return sql<boolean>`submission.state = 'spam' and submission.settled_at is null`
-  return sql<boolean>`submission.state = ${state}`
+  if (state === undefined) return sql<boolean>`listing.state <> 'spam'`
+  if (state === 'test') return sql<boolean>`listing.is_test and listing.state <> 'spam'`
+  if (state === 'settled') return sql<boolean>`listing.state = 'spam' and listing.is_settled`
+  if (state === 'spam') return sql<boolean>`listing.state = 'spam' and not listing.is_settled`
+  return sql<boolean>`listing.state = ${state}`
 }
 
 /** Submissions, newest first unless told otherwise. */
 export async function listSubmissions(db: Runner, workspaceId: string, filter: ArrivalFilter) {
   const { form, state, search, after, limit } = filter
-  const id = sql`submission.id`
+  const id = sql`listing.submission_id`
   // Which form it is comes first: how many it has decides how its own are found among all.
   const formId = form === undefined ? undefined : await findFormAt(db, workspaceId, form)
   const paging = { sorting: chooseSorting(SUBMISSION_KEYS, sortOf(filter), '-received'), after, limit }
-  const isKept = sql<boolean>`listing.submission_id = ${id} and listing.workspace_id = ${workspaceId}`
-  const rows = submissionsThat(db, workspaceId, { formId, state })
-  const list = isOfKept(paging.sorting.key) ? withKept(rows, isKept, 'submission_listing') : rows
+  const list = submissionsThat(db, workspaceId, { formId, state })
   if (!search) return readPage(list, id, paging, asRows)
-  const found = joinFound(list, id, thoseThatHold(workspaceId, search))
-  const ofFew = async (most: number) => {
-    const few = await sql<{ id: string }>`${thoseThatHold(workspaceId, search)} limit ${most + 1}`.execute(db)
-    const ids = few.rows.map((row) => row.id)
-    return ids.length > most ? null : list.where(isOneOf(id, ids))
-  }
-  return readSearched(db, { list, fits: (one) => isHolder(one, search), found, ofFew }, id, paging, asRows)
+  const told = sql`listing.text`
+  const fits = holdsAll(workspaceId, search)
+  return readSearched(db, { list, told, fits, found: list.where(fits(id, told)) }, id, paging, asRows)
 }
 
-/** What is applied is searched by the text beside it, and the few that wait for that by their answers. */
-const thoseThatHold = (workspaceId: string, search: string) => sql`
-  select submission_id as id from submission_listing where workspace_id = ${workspaceId} and ${holdsWords(sql`text`, search)}
-  union all
-  select id from submission where workspace_id = ${workspaceId} and state = 'received' and ${holdsAnswers(search)}`
-
-/** The same, asked of one by itself. */
-const isHolder = (id: RawBuilder<unknown>, search: string) => sql<boolean>`(
-  exists (select from submission_listing where submission_id = ${id} and ${holdsWords(sql`text`, search)})
-  or exists (select from submission where submission.id = ${id} and state = 'received' and ${holdsAnswers(search)}))`
-
-const holdsAnswers = (search: string) => holdsWords(sql`values_text("values")`, search)
+/**
+ * Whether a submission holds every word: in the text beside it; of the few that wait to be applied, and have none yet, in
+ * their answers.
+ */
+const holdsAll = (workspaceId: string, search: string) => (id: RawBuilder<unknown>, text: RawBuilder<unknown>) =>
+  sql<boolean>`(${holdsLowered(text, search)} or ${id} = any(array(select id from submission
+    where workspace_id = ${workspaceId} and state = 'received' and ${holdsWords(sql`values_text("values")`, search)})))`
 
 /** What a list is sorted by: by nothing that is the same in all of it, or in none. */
 function sortOf({ form, state, sort }: ArrivalFilter): string | undefined {
@@ -101,14 +88,15 @@ const submissionsThat = (
   { formId, state }: { formId: string | null | undefined; state: ArrivalFilter['state'] },
 ) =>
   db
-    .selectFrom('submission')
-    .where('submission.workspace_id', '=', workspaceId)
-    .$if(formId !== undefined, (narrowed) => narrowed.where('submission.form_id', '=', formId ?? null))
+    .selectFrom('submission_listing as listing')
+    .where('listing.workspace_id', '=', workspaceId)
+    .$if(formId !== undefined, (narrowed) => narrowed.where('listing.form_id', '=', formId ?? null))
     .where(inState(state))
 
 /** Submissions as the list has them. */
 const asRows = (page: ReturnType<typeof submissionsThat>) =>
   page
+    .innerJoin('submission', 'submission.id', 'listing.submission_id')
     .innerJoin('form', 'form.id', 'submission.form_id')
     .innerJoin('release', 'release.id', 'submission.release_id')
     .leftJoin('record as contact', (join) =>
@@ -184,7 +172,7 @@ export async function listUnfinished(db: Runner, workspaceId: string, filter: Un
           and ${holdsWords(sql`values_text(answers)`, search ?? '')}
         union all
         select left_by.id from record_text words join visit left_by on left_by.link_holder = words.record_id
-        where words.workspace_id = ${workspaceId} and words.type = 'contact' and ${holdsWords(sql`words.text`, search ?? '')})`),
+        where words.workspace_id = ${workspaceId} and words.type = 'contact' and words.here and ${holdsLowered(sql`words.text`, search ?? '')})`),
     )
   const sorting = chooseSorting(UNFINISHED_KEYS, sort, '-touched')
   return readPage(list, sql`visit.id`, { sorting, after, limit }, (page) =>

@@ -155,5 +155,5 @@ export const queueDoublesOfChanged = (db: Runner) =>
   sql`
     select graphile_worker.add_job('find_doubles', json_build_object('workspace', id), job_key := 'find doubles:' || id)
     from workspace where doubles_at is null
-      or exists (select from record where record.workspace_id = workspace.id and type in ('contact', 'company') and updated_at > doubles_at)
+      or exists (select from record_text said where said.workspace_id = workspace.id and type in ('contact', 'company') and here and changed_at > doubles_at)
   `.execute(db)

@@ -3,6 +3,7 @@ import type { Errand } from '@/core/changes/errand'
 import type { RecordType } from '@/core/fields/field'
 import { asJson, type Runner } from '../database'
 import type { ErrandState, ErrandTable } from '../schema_of_errands'
+import type { listed } from './listing'
 import { narrowOpened, type OpenedFilter } from './opened'
 import { narrowCompanies, narrowPeople, type PeopleFilter } from './people'
 
@@ -25,18 +26,16 @@ function chosenIn(db: Runner, workspaceId: string, chosen: Chosen) {
       .where('record.id', '=', sql<string>`any(${chosen.ids}::uuid[])`)
   switch (chosen.type) {
     case 'contact':
-      return narrowPeople(db, workspaceId, chosen.all).select(['contact.id', 'contact.title', 'contact.key'])
+      return asChosen(narrowPeople(db, workspaceId, chosen.all))
     case 'company':
-      return narrowCompanies(db, workspaceId, chosen.all).select(['house.id', 'house.title', 'house.key'])
+      return asChosen(narrowCompanies(db, workspaceId, chosen.all))
     case 'deal':
     case 'request':
-      return narrowOpened(db, workspaceId, { ...chosen.all, type: chosen.type }).select([
-        'record.id',
-        'record.title',
-        'record.key',
-      ])
+      return asChosen(narrowOpened(db, workspaceId, { ...chosen.all, type: chosen.type }))
   }
 }
+
+const asChosen = (rows: ReturnType<typeof listed>) => rows.select(['said.record_id as id', 'said.title', 'said.key'])
 
 /** How many are meant, and some of them by what they are called. */
 export async function countChosen(db: Runner, workspaceId: string, chosen: Chosen, some: number) {

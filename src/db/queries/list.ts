@@ -1,4 +1,4 @@
-import { type Expression, type RawBuilder, type SelectQueryBuilder, sql } from 'kysely'
+import { type RawBuilder, type SelectQueryBuilder, sql } from 'kysely'
 import type { Runner } from '../database'
 
 /** How lists are sorted, paged by key and searched: the same for all of them. */
@@ -115,16 +115,13 @@ function afterPlace<DB, TB extends keyof DB, O>(
   )
 }
 
-/** How far a search goes before it goes another way. */
+/** How many rows of an order are looked at one by one: at first, and again where what is looked for is common. */
 export interface Reach {
-  /** How many rows of an order are looked at one by one: at first, and again where what is looked for is common. */
   first: number
   again: number
-  /** What is looked for is rare where it is found in no more rows than this: all of them are sorted then. */
-  rare: number
 }
 
-const REACH: Reach = { first: 500, again: 20_000, rare: 5000 }
+const REACH: Reach = { first: 500, again: 20_000 }
 
 /** Reads what a list shows of some of its rows. */
 type Show<DB, TB extends keyof DB, O, Row> = (page: SelectQueryBuilder<DB, TB, O>) => { execute: () => Promise<Row[]> }
@@ -133,19 +130,18 @@ type Show<DB, TB extends keyof DB, O, Row> = (page: SelectQueryBuilder<DB, TB, O
 export interface Search<DB, TB extends keyof DB, O> {
   /** All of the list, whether it is what is looked for or not. */
   list: SelectQueryBuilder<DB, TB, O>
-  /** Whether a row of the list, by its id, is what is looked for: told of it by itself. */
-  fits: (id: RawBuilder<unknown>) => RawBuilder<boolean>
+  /** What of each row is asked, beside its id. */
+  told: RawBuilder<unknown>
+  /** Whether a row is what is looked for: told of it by itself. */
+  fits: (id: RawBuilder<unknown>, told: RawBuilder<unknown>) => RawBuilder<boolean>
   /** The list, with what is looked for found among everything at once. */
   found: SelectQueryBuilder<DB, TB, O>
-  /** The same, by ids, where no more than so much is found; `null` where more is. */
-  ofFew: (most: number) => Promise<SelectQueryBuilder<DB, TB, O> | null>
 }
 
 /**
  * Reads one page of what is looked for. Where that is common, a page is full after a few rows of its order; where it is
- * rare, all of it is soon found and sorted. The database cannot know beforehand which it is, so both are tried, with an
- * end to each: what the first rows make likely comes first. Only what is common and yet stands far behind is sorted as
- * a whole.
+ * rare, all of it is soon found and sorted. The database cannot know beforehand which it is: the first rows tell. Only
+ * what is common and yet stands far behind makes many to be sorted.
  */
 export async function readSearched<DB, TB extends keyof DB, O, Row extends { id: string }>(
   db: Runner,
@@ -153,60 +149,17 @@ export async function readSearched<DB, TB extends keyof DB, O, Row extends { id:
   own: RawBuilder<unknown>,
   paging: Paging,
   show: Show<DB, TB, O, Row>,
-  { first: many, again, rare }: Reach = REACH,
+  { first: many, again }: Reach = REACH,
 ): Promise<Page<Row>> {
-  const { list, found, ofFew } = search
+  const { list, found } = search
   const isFull = (marks: readonly Mark[]) => marks.length > paging.limit
-  const first = await lookAmongFirst(db, search, own, paging, many)
-  if (isFull(first)) return pageOf(list, own, paging, first, show)
-
-  const lookFurther = async () => {
-    const marks = await lookAmongFirst(db, search, own, paging, again)
-    return isFull(marks) ? marks : null
-  }
-  const sortFew = async () => {
-    const few = await ofFew(rare)
-    return few && readMarks(few, own, paging)
-  }
+  let marks = await lookAmongFirst(db, search, own, paging, many)
   // Were it as common further on, twice as much as a page takes would be found.
-  const isLikely = first.length * again >= 2 * (paging.limit + 1) * many
-  const ways = isLikely ? [lookFurther, sortFew] : [sortFew, lookFurther]
-  for (const way of ways) {
-    const marks = await way()
-    if (marks) return pageOf(list, own, paging, marks, show)
-  }
-  return pageOf(list, own, paging, await sortWhole(db, found, own, paging), show)
+  const isLikely = marks.length * again >= 2 * (paging.limit + 1) * many
+  if (!isFull(marks) && isLikely) marks = await lookAmongFirst(db, search, own, paging, again)
+  if (!isFull(marks)) marks = await sortWhole(db, found, own, paging)
+  return pageOf(list, own, paging, marks, show)
 }
-
-/** What a query finds, by id, where it is no more than so much; `null` where it is. */
-export async function findUpTo<DB, TB extends keyof DB, O>(
-  found: SelectQueryBuilder<DB, TB, O>,
-  own: RawBuilder<unknown>,
-  most = REACH.rare,
-): Promise<string[] | null> {
-  // Kysely cannot tell what a row of any query has once columns are added to it.
-  const hits = (await found
-    .clearSelect()
-    .select(sql<string>`${own}`.as('id'))
-    .limit(most + 1)
-    .execute()) as { id: string }[]
-  return hits.length > most ? null : hits.map(({ id }) => id)
-}
-
-/**
- * Narrows rows to those that a query finds, each of them once. What is found is looked up by its id on either side, so
- * that it does not matter if the database believes that there are a handful, as it does just after thousands were
- * brought in: put aside beforehand, all of it would be gone through again for each row.
- */
-export const joinFound = <DB, TB extends keyof DB, O>(
-  rows: SelectQueryBuilder<DB, TB, O>,
-  own: RawBuilder<unknown>,
-  found: Expression<unknown>,
-): SelectQueryBuilder<DB, TB, O> =>
-  // It adds no column that anybody asks for, which Kysely cannot know.
-  rows.innerJoin(sql<{ id: string }>`(${found})`.as('found'), (join) =>
-    join.on(sql<boolean>`found.id = ${own}`),
-  ) as unknown as SelectQueryBuilder<DB, TB, O>
 
 export const isOneOf = (own: RawBuilder<unknown>, ids: readonly string[]): RawBuilder<boolean> =>
   sql<boolean>`${own} = any(${ids}::uuid[])`
@@ -214,7 +167,7 @@ export const isOneOf = (own: RawBuilder<unknown>, ids: readonly string[]): RawBu
 /** What is looked for among so many rows that come first in the order of a page: each is looked at until it is full. */
 async function lookAmongFirst<DB, TB extends keyof DB, O>(
   db: Runner,
-  { list, fits }: Search<DB, TB, O>,
+  { list, told, fits }: Search<DB, TB, O>,
   own: RawBuilder<unknown>,
   { sorting, after, limit }: Paging,
   many: number,
@@ -222,16 +175,15 @@ async function lookAmongFirst<DB, TB extends keyof DB, O>(
   const { key, down } = sorting
   const direction = sql.raw(down ? 'desc' : 'asc')
   const first = inOrder(list.clearSelect(), own, { sorting, after })
-    .select([sql`${key.by}`.as('key'), sql`${key.id ?? own}`.as('id')])
+    .select([sql`${key.by}`.as('key'), sql`${key.id ?? own}`.as('id'), sql`${told}`.as('told')])
     .limit(many)
-  // As a query of its own, it is asked of one after the other, until the page is full.
   const { rows } = await sql<Mark>`
-    select first.key::text as key, first.id from (${first}) first where (select ${fits(sql`first.id`)})
+    select first.key::text as key, first.id from (${first}) first where ${fits(sql`first.id`, sql`first.told`)}
     order by first.key ${direction}, first.id ${direction} limit ${limit + 1}`.execute(db)
   return rows
 }
 
-/** What is found is sorted as a whole: none of it stands among those that come first. */
+/** All that is found is sorted. */
 async function sortWhole<DB, TB extends keyof DB, O>(
   db: Runner,
   found: SelectQueryBuilder<DB, TB, O>,
@@ -241,14 +193,23 @@ async function sortWhole<DB, TB extends keyof DB, O>(
   const { key, down } = sorting
   const direction = sql.raw(down ? 'desc' : 'asc')
   const whole = afterPlace(found.clearSelect(), own, { sorting, after }).select([
-    sql`${key.by}`.as('key'),
+    sql`${AS_NO_INDEX_HAS_IT[key.type](key.by)}`.as('key'),
     sql`${key.id ?? own}`.as('id'),
   ])
-  // Without the offset, the database might go through the order again, in the hope that a page is soon full.
   const { rows } = await sql<Mark>`
-    select whole.key::text as key, whole.id from (${whole} offset 0) whole
+    select whole.key::text as key, whole.id from (${whole}) whole
     order by whole.key ${direction}, whole.id ${direction} limit ${limit + 1}`.execute(db)
   return rows
+}
+
+/**
+ * The same key, and yet none that an index tells the order of: otherwise the database might go through that order again, in
+ * the hope that a page is soon full.
+ */
+const AS_NO_INDEX_HAS_IT: Record<SortKey['type'], (by: RawBuilder<unknown>) => RawBuilder<unknown>> = {
+  text: (by) => sql`${by} || ''`,
+  timestamptz: (by) => sql`${by} + interval '0'`,
+  bigint: (by) => sql`${by} + 0`,
 }
 
 /**
@@ -298,11 +259,18 @@ interface Mark {
 }
 
 /** Whether a text holds every word that is searched for, wherever and in whatever case: through its trigram index. */
-export function holdsWords(text: RawBuilder<unknown>, search: string): RawBuilder<boolean> {
+export const holdsWords = (text: RawBuilder<unknown>, search: string): RawBuilder<boolean> =>
+  holdsEach(search, (word) => sql`${text} ilike ${word}`)
+
+/** The same of a text that is in lower case already, which is asked several times as fast. */
+export const holdsLowered = (text: RawBuilder<unknown>, search: string): RawBuilder<boolean> =>
+  holdsEach(search, (word) => sql`${text} like lower(${word})`)
+
+function holdsEach(search: string, holds: (word: string) => RawBuilder<unknown>): RawBuilder<boolean> {
   const words = search.split(/\s+/).filter(Boolean).slice(0, 8)
   if (words.length === 0) return sql<boolean>`true`
   return sql<boolean>`(${sql.join(
-    words.map((word) => sql`${text} ilike ${likeWord(word)}`),
+    words.map((word) => holds(likeWord(word))),
     sql` and `,
   )})`
 }

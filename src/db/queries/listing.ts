@@ -1,32 +1,72 @@
 import { type RawBuilder, type SelectQueryBuilder, sql } from 'kysely'
-import { numberKey, type SortKey, textKey } from './list'
+import type { RecordType } from '@/core/fields/field'
+import type { Runner } from '../database'
+import { holdsLowered, numberKey, type Search, type SortKey, textKey } from './list'
 
 /**
- * What lists sort records by that stands elsewhere: the database keeps it beside each record as its `listing`, so that a
- * page is read from an index instead of working it out for every row.
+ * What lists of records are read from: what each says is kept in one narrow row beside it, `said`, and whose it is and how
+ * much it has in another, its `listing`. So a page is read from an index, and a search is told, without a look at the
+ * records themselves.
  */
 
-type TextColumn = 'person' | 'company' | 'owner' | 'at'
-type NumberColumn = 'sent' | 'people' | 'deals' | 'requests'
+/** The id of a row of such a list. */
+export const saidId = sql`said.record_id`
 
-/** The id as the indexes have it behind each key. */
+/** Records of a sort that are there, as the rows `said`. */
+export const listed = (db: Runner, workspaceId: string, type: RecordType) =>
+  db
+    .selectFrom('record_text as said')
+    .where('said.workspace_id', '=', workspaceId)
+    .where(sql<boolean>`said.type = ${sql.lit(type)} and said.here`)
+
+/** Whether the record itself, as the row `record`, is so. */
+export const isRecordThat = (which: RawBuilder<boolean>): RawBuilder<boolean> =>
+  sql<boolean>`exists (select from record where record.id = said.record_id
+    and record.workspace_id = said.workspace_id and record.type = said.type and record.gone_by is null and ${which})`
+
+export const isOfOwner = (owner: string): RawBuilder<boolean> => isRecordThat(sql<boolean>`record.owner_id = ${owner}`)
+
+/** Narrows a list to those that hold every word. */
+export const amongHolders = <DB, TB extends keyof DB, O>(
+  list: SelectQueryBuilder<DB, TB, O>,
+  search: string,
+): SelectQueryBuilder<DB, TB, O> => list.where(holdsLowered(sql`said.text`, search))
+
+/** How a list of records is searched. */
+export const searchRecords = <DB, TB extends keyof DB, O>(
+  list: SelectQueryBuilder<DB, TB, O>,
+  search: string,
+): Search<DB, TB, O> => ({
+  list,
+  told: sql`said.text`,
+  fits: (_, told) => holdsLowered(told, search),
+  found: amongHolders(list, search),
+})
+
+/** What records say. */
+export const saidText = (column: 'title' | 'key' | 'domain' | 'person' | 'company' | 'at'): SortKey =>
+  textKey(sql.ref(`said.${column}`))
+
+/** The id as the indexes of listings have it behind each key. */
 const id = sql`listing.record_id`
 
-export const keptText = (column: TextColumn): SortKey => ({ ...textKey(sql.ref(`listing.${column}`)), id })
+export const keptOwner: SortKey = { ...textKey(sql`listing.owner`), id }
 
-export const keptNumber = (column: NumberColumn): SortKey => ({ ...numberKey(sql.ref(`listing.${column}`)), id })
+export const keptNumber = (column: 'sent' | 'people' | 'deals' | 'requests'): SortKey => ({
+  ...numberKey(sql.ref(`listing.${column}`)),
+  id,
+})
 
-/** Whether a listing is that of a record, which its own workspace and sort find it by. */
-export const isListingOf = (record: string, workspaceId: string, type: string): RawBuilder<boolean> =>
-  sql<boolean>`listing.record_id = ${sql.ref(`${record}.id`)} and listing.workspace_id = ${workspaceId} and listing.type = ${sql.lit(type)}`
-
-/** Puts what is kept beside each row: nothing of it is asked for but in conditions, and by the keys that name it. */
-export const withKept = <DB, TB extends keyof DB, O>(
-  rows: SelectQueryBuilder<DB, TB, O>,
-  isKept: RawBuilder<boolean>,
-  table: 'listing' | 'submission_listing' = 'listing',
+/** Puts the listing beside each row, where a list is sorted by it: by nothing else is it asked for. */
+export const withListing = <DB, TB extends keyof DB, O>(
+  list: SelectQueryBuilder<DB, TB, O>,
+  { id: ofListing }: SortKey,
+  type: RecordType,
 ): SelectQueryBuilder<DB, TB, O> =>
-  rows.innerJoin(sql<object>`${sql.table(table)}`.as('listing'), (join) => join.on(isKept)) as unknown as typeof rows
-
-/** Whether a key is of what is kept: rows that are sorted by another need not have it beside them. */
-export const isOfKept = (key: SortKey): boolean => key.id !== undefined
+  ofListing === undefined
+    ? list
+    : (list.innerJoin(sql<object>`listing`.as('listing'), (join) =>
+        join.on(
+          sql<boolean>`listing.record_id = ${saidId} and listing.workspace_id = said.workspace_id and listing.type = ${sql.lit(type)}`,
+        ),
+      ) as unknown as typeof list)

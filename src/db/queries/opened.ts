@@ -1,24 +1,11 @@
 import { sql } from 'kysely'
 import type { Runner } from '../database'
-import {
-  chooseSorting,
-  type Cursor,
-  momentKey,
-  readPage,
-  readSearched,
-  type SortKey,
-  type SortKeys,
-  textKey,
-} from './list'
-import { isListingOf, isOfKept, keptText, withKept } from './listing'
+import { chooseSorting, type Cursor, momentKey, readPage, readSearched, type SortKeys } from './list'
+import { amongHolders, isOfOwner, keptOwner, listed, saidId, saidText, searchRecords, withListing } from './listing'
 import { ownerOf } from './records'
-import { amongHolders, searchRecords } from './search'
 
 /** Records that forms open: deals and requests. */
 export type OpenedType = 'deal' | 'request'
-
-/** The field that says how far one is. */
-const PROGRESS = { deal: 'stage', request: 'status' } as const
 
 export interface OpenedFilter {
   type: OpenedType
@@ -34,44 +21,26 @@ export interface OpenedFilter {
 }
 
 export const OPENED_KEYS = {
-  changed: momentKey(sql`record.updated_at`),
-  opened: momentKey(sql`record.created_at`),
-  name: textKey(sql`record.title`),
-  person: keptText('person'),
-  company: keptText('company'),
-  owner: keptText('owner'),
-  at: keptText('at'),
+  changed: momentKey(sql`said.changed_at`),
+  opened: momentKey(sql`said.opened_at`),
+  name: saidText('title'),
+  person: saidText('person'),
+  company: saidText('company'),
+  owner: keptOwner,
+  at: saidText('at'),
 } satisfies SortKeys
 
 type Narrowing = Pick<OpenedFilter, 'type' | 'search' | 'at' | 'owner'>
 
-const id = sql`record.id`
-
-/** Deals, or requests, that fit a filter, as the rows `record`. */
+/** Deals, or requests, that fit a filter. */
 export const narrowOpened = (db: Runner, workspaceId: string, { search, ...filter }: Narrowing) =>
-  thatAre(db, workspaceId, filter).$if(Boolean(search), (narrowed) =>
-    amongHolders(narrowed, id, db, { workspaceId, type: filter.type, search: search ?? '' }),
-  )
+  thatAre(db, workspaceId, filter).$if(Boolean(search), (narrowed) => amongHolders(narrowed, search ?? ''))
 
-/** Those that fit all of a filter but what is searched, in an order or in none. */
-function thatAre(db: Runner, workspaceId: string, { type, at, owner }: Omit<Narrowing, 'search'>, key?: SortKey) {
-  const rows = db
-    .selectFrom('record')
-    .leftJoin('record as contact', (join) =>
-      join.onRef('contact.id', '=', 'record.contact_id').on('contact.gone_by', 'is', null),
-    )
-    .leftJoin('record as house', (join) =>
-      join.onRef('house.id', '=', 'record.company_id').on('house.gone_by', 'is', null),
-    )
-    .where('record.workspace_id', '=', workspaceId)
-    .where('record.type', '=', type)
-    .where('record.gone_by', 'is', null)
-    .$if(owner !== undefined, (query) => query.where('record.owner_id', '=', owner ?? ''))
-  if (at === undefined && !(key && isOfKept(key))) return rows
-  return withKept(rows, isListingOf('record', workspaceId, type)).$if(at !== undefined, (query) =>
-    query.where(sql<boolean>`listing.at collate "und-x-icu" = ${at ?? ''}`),
-  )
-}
+/** Those that fit all of a filter but what is searched. */
+const thatAre = (db: Runner, workspaceId: string, { type, at, owner }: Omit<Narrowing, 'search'>) =>
+  listed(db, workspaceId, type)
+    .$if(owner !== undefined, (narrowed) => narrowed.where(isOfOwner(owner ?? '')))
+    .$if(at !== undefined, (narrowed) => narrowed.where(sql<boolean>`said.at collate "und-x-icu" = ${at ?? ''}`))
 
 /** Deals, or requests, the last changed first unless told otherwise. */
 export async function listOpenedRecords(
@@ -81,15 +50,22 @@ export async function listOpenedRecords(
 ) {
   const sorting = chooseSorting(OPENED_KEYS, sort, '-changed')
   const paging = { sorting, after, limit }
-  const list = thatAre(db, workspaceId, filter, sorting.key)
-  if (!search) return readPage(list, id, paging, asRows)
-  return readSearched(db, searchRecords(db, { workspaceId, type: filter.type, search }, id, list), id, paging, asRows)
+  const list = withListing(thatAre(db, workspaceId, filter), sorting.key, filter.type)
+  if (!search) return readPage(list, saidId, paging, asRows)
+  return readSearched(db, searchRecords(list, search), saidId, paging, asRows)
 }
 
 /** Deals, or requests, as the list has them. */
 const asRows = (page: ReturnType<typeof thatAre>) =>
   page
+    .innerJoin('record', 'record.id', 'said.record_id')
     .leftJoin('form', 'form.id', 'record.form_id')
+    .leftJoin('record as contact', (join) =>
+      join.onRef('contact.id', '=', 'record.contact_id').on('contact.gone_by', 'is', null),
+    )
+    .leftJoin('record as house', (join) =>
+      join.onRef('house.id', '=', 'record.company_id').on('house.gone_by', 'is', null),
+    )
     .select(['record.id', 'record.title as name', 'record.values', 'record.created_at as createdAt'])
     .select(['record.updated_at as updatedAt', 'form.name as formName'])
     .select(['contact.id as contact', 'contact.title as contactName'])
@@ -106,13 +82,10 @@ export function sumOpenedRecords(
   money: readonly string[],
 ) {
   const sums = sql<Record<string, number>>`jsonb_build_object(${sql.join(
-    money.flatMap((field) => [
-      sql`${field}::text`,
-      sql`coalesce(sum(case when jsonb_typeof(record."values" -> ${field}) = 'number' then (record."values" -> ${field})::numeric end), 0)`,
-    ]),
+    money.flatMap((field) => [sql`${field}::text`, sql`coalesce(sum((said.numbers -> ${field})::numeric), 0)`]),
   )})`
   return narrowOpened(db, workspaceId, filter)
-    .select(sql<string | null>`record."values" ->> ${PROGRESS[filter.type]}`.as('at'))
+    .select(sql<string | null>`nullif(said.at, '')`.as('at'))
     .select(sql<number>`count(*)::int`.as('count'))
     .select((money.length > 0 ? sums : sql<Record<string, number>>`'{}'::jsonb`).as('money'))
     .groupBy(sql`1`)

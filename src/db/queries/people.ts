@@ -1,23 +1,31 @@
-import { type SelectQueryBuilder, sql } from 'kysely'
+import { type RawBuilder, type SelectQueryBuilder, sql } from 'kysely'
 import type { Condition } from '@/core/logic/condition'
 import type { Runner } from '../database'
 import {
   chooseSorting,
   type Cursor,
-  findUpTo,
   isOneOf,
   momentKey,
   readPage,
   readSearched,
   type Search,
   type SortKeys,
-  textKey,
 } from './list'
-import { isListingOf, keptNumber, keptText, isOfKept, withKept } from './listing'
+import {
+  amongHolders,
+  isOfOwner,
+  isRecordThat,
+  keptNumber,
+  keptOwner,
+  listed,
+  saidId,
+  saidText,
+  searchRecords,
+  withListing,
+} from './listing'
 import { listNotes } from './notes'
-import { fitsPeople } from './people_who'
+import { type Around, fitsPeople } from './people_who'
 import { ownerOf } from './records'
-import { amongHolders, searchRecords } from './search'
 
 export interface PeopleFilter {
   email?: string | undefined
@@ -37,81 +45,74 @@ export interface PeopleFilter {
 }
 
 export const CONTACT_KEYS = {
-  changed: momentKey(sql`contact.updated_at`),
-  name: textKey(sql`contact.title`),
-  email: textKey(sql`contact.key`),
-  company: keptText('company'),
-  owner: keptText('owner'),
+  changed: momentKey(sql`said.changed_at`),
+  name: saidText('title'),
+  email: saidText('key'),
+  company: saidText('company'),
+  owner: keptOwner,
   submissions: keptNumber('sent'),
 } satisfies SortKeys
 
 type Narrowing = Omit<PeopleFilter, 'sort' | 'after' | 'limit'>
 
-const id = sql`contact.id`
-
-/** Contacts that fit a filter, as the rows `contact`, each with the company `house` it belongs to. */
-export const narrowPeople = (db: Runner, workspaceId: string, { search, ...filter }: Narrowing) =>
-  whoAre(db, workspaceId, filter).$if(Boolean(search), (narrowed) =>
-    amongHolders(narrowed, id, db, { workspaceId, type: 'contact', search: search ?? '' }),
-  )
-
-/** Contacts that fit all of a filter but what is searched. */
-function whoAre(db: Runner, workspaceId: string, filter: Omit<Narrowing, 'search'>) {
-  const { email, ids, company, owner, who } = filter
-  return db
-    .selectFrom('record as contact')
-    .leftJoin('record as house', (join) =>
-      join.onRef('house.id', '=', 'contact.company_id').on('house.gone_by', 'is', null),
+/** Contacts that fit a filter. */
+export const narrowPeople = (db: Runner, workspaceId: string, { search, who, ...filter }: Narrowing) =>
+  whoAre(db, workspaceId, filter)
+    .$if(Boolean(search), (narrowed) => amongHolders(narrowed, search ?? ''))
+    .$if(who !== undefined, (narrowed) =>
+      narrowed.where(who ? isWho(saidId, who, { workspaceId }) : sql<boolean>`true`),
     )
-    .where('contact.workspace_id', '=', workspaceId)
-    .where('contact.type', '=', 'contact')
-    .where('contact.gone_by', 'is', null)
-    .$if(email !== undefined, (narrowed) => narrowed.where('contact.key', '=', email ?? ''))
-    .$if(ids !== undefined, (narrowed) => narrowed.where(isOneOf(id, ids ?? [])))
-    .$if(company !== undefined, (narrowed) => narrowed.where('contact.company_id', '=', company ?? ''))
-    .$if(owner !== undefined, (narrowed) => narrowed.where('contact.owner_id', '=', owner ?? ''))
-    .$if(who !== undefined, (narrowed) => narrowed.where(who ? fitsPeople(who, { workspaceId }) : sql<boolean>`true`))
-}
+
+/** Contacts that fit all of a filter but what is looked for. */
+const whoAre = (db: Runner, workspaceId: string, { email, ids, company, owner }: Omit<Narrowing, 'search' | 'who'>) =>
+  listed(db, workspaceId, 'contact')
+    .$if(email !== undefined, (narrowed) => narrowed.where(isRecordThat(sql<boolean>`record.key = ${email ?? ''}`)))
+    .$if(ids !== undefined, (narrowed) => narrowed.where(isOneOf(saidId, ids ?? [])))
+    .$if(company !== undefined, (narrowed) =>
+      narrowed.where(isRecordThat(sql<boolean>`record.company_id = ${company ?? ''}`)),
+    )
+    .$if(owner !== undefined, (narrowed) => narrowed.where(isOfOwner(owner ?? '')))
+
+/** Whether a contact, by id, fits a condition. */
+const isWho = (id: RawBuilder<unknown>, condition: Condition, around: Around) =>
+  sql<boolean>`exists (select from record contact where contact.id = ${id} and ${fitsPeople(condition, around)})`
 
 /** Contacts, the last changed first unless told otherwise. */
 export async function listPeople(db: Runner, workspaceId: string, { sort, after, limit, ...filter }: PeopleFilter) {
   const sorting = chooseSorting(CONTACT_KEYS, sort, '-changed')
   const { search, who, ...rest } = filter
   const paging = { sorting, after, limit }
-  const rows = whoAre(db, workspaceId, rest)
-  const list = isOfKept(sorting.key) ? withKept(rows, isListingOf('contact', workspaceId, 'contact')) : rows
-  const asked = searchPeople(db, workspaceId, list, { search, who })
-  return asked ? readSearched(db, asked, id, paging, asRows) : readPage(list, id, paging, asRows)
+  const list = withListing(whoAre(db, workspaceId, rest), sorting.key, 'contact')
+  const asked = searchPeople(workspaceId, list, { search, who })
+  return asked ? readSearched(db, asked, saidId, paging, asRows) : readPage(list, saidId, paging, asRows)
 }
 
 /** How a list of people is searched for words, for who fits a condition, or for both; `null` where neither is asked. */
 function searchPeople<DB, TB extends keyof DB, O>(
-  db: Runner,
   workspaceId: string,
   list: SelectQueryBuilder<DB, TB, O>,
   { search, who }: Pick<PeopleFilter, 'search' | 'who'>,
 ): Search<DB, TB, O> | null {
-  const words = search ? searchRecords(db, { workspaceId, type: 'contact', search }, id, list) : null
+  const words = search ? searchRecords(list, search) : null
   if (!who) return words
-  const found = (words?.found ?? list).where(fitsPeople(who, { workspaceId }))
-  const isWho = fitsPeople(who, { workspaceId, ofSome: true })
   return {
     list,
-    found,
-    fits: (one) =>
-      sql<boolean>`(exists (select from record contact where contact.id = ${one} and ${isWho}) and ${words?.fits(one) ?? sql`true`})`,
-    ofFew: async (most) => {
-      if (words) return (await words.ofFew(most))?.where(isWho) ?? null
-      const few = await findUpTo(found, id, most)
-      return few && list.where(isOneOf(id, few))
-    },
+    told: sql`said.text`,
+    // As a query of its own, it is asked of one after the other, until the page is full.
+    fits: (id, told) =>
+      sql<boolean>`(${words?.fits(id, told) ?? sql`true`} and (select ${isWho(id, who, { workspaceId, ofSome: true })}))`,
+    found: (words?.found ?? list).where(isWho(saidId, who, { workspaceId, ofSome: words !== null })),
   }
 }
 
 /** Contacts as the list has them. */
 const asRows = (page: ReturnType<typeof whoAre>) =>
   page
-    .innerJoin('listing as kept', 'kept.record_id', 'contact.id')
+    .innerJoin('record as contact', 'contact.id', 'said.record_id')
+    .innerJoin('listing as kept', 'kept.record_id', 'said.record_id')
+    .leftJoin('record as house', (join) =>
+      join.onRef('house.id', '=', 'contact.company_id').on('house.gone_by', 'is', null),
+    )
     .select([
       'contact.id',
       'contact.key as email',
@@ -142,51 +143,42 @@ const asRows = (page: ReturnType<typeof whoAre>) =>
     )
 
 export const COMPANY_KEYS = {
-  changed: momentKey(sql`house.updated_at`),
-  name: textKey(sql`house.title`),
-  domain: textKey(sql`coalesce(house.domain, '')`),
-  owner: keptText('owner'),
+  changed: momentKey(sql`said.changed_at`),
+  name: saidText('title'),
+  domain: saidText('domain'),
+  owner: keptOwner,
   people: keptNumber('people'),
   deals: keptNumber('deals'),
   requests: keptNumber('requests'),
 } satisfies SortKeys
 
-const house = sql`house.id`
-
-/** Companies that fit a filter, as the rows `house`. */
+/** Companies that fit a filter. */
 export const narrowCompanies = (
   db: Runner,
   workspaceId: string,
   { search, owner }: Pick<PeopleFilter, 'search' | 'owner'>,
-) =>
-  companiesOf(db, workspaceId, owner).$if(Boolean(search), (narrowed) =>
-    amongHolders(narrowed, house, db, { workspaceId, type: 'company', search: search ?? '' }),
-  )
+) => companiesOf(db, workspaceId, owner).$if(Boolean(search), (narrowed) => amongHolders(narrowed, search ?? ''))
 
 const companiesOf = (db: Runner, workspaceId: string, owner: string | undefined) =>
-  db
-    .selectFrom('record as house')
-    .innerJoin('listing', (join) => join.on(isListingOf('house', workspaceId, 'company')))
-    .where('house.workspace_id', '=', workspaceId)
-    .where('house.type', '=', 'company')
-    .where('house.gone_by', 'is', null)
-    .$if(owner !== undefined, (narrowed) => narrowed.where('house.owner_id', '=', owner ?? ''))
+  listed(db, workspaceId, 'company').$if(owner !== undefined, (narrowed) => narrowed.where(isOfOwner(owner ?? '')))
 
 /** Companies, the last changed first unless told otherwise, with how many people, deals and requests each has. */
 export function listCompanies(db: Runner, workspaceId: string, { sort, after, limit, ...filter }: PeopleFilter) {
-  const paging = { sorting: chooseSorting(COMPANY_KEYS, sort, '-changed'), after, limit }
-  const list = companiesOf(db, workspaceId, filter.owner)
-  if (!filter.search) return readPage(list, house, paging, asCompanies)
-  const asked = searchRecords(db, { workspaceId, type: 'company', search: filter.search }, house, list)
-  return readSearched(db, asked, house, paging, asCompanies)
+  const sorting = chooseSorting(COMPANY_KEYS, sort, '-changed')
+  const paging = { sorting, after, limit }
+  const list = withListing(companiesOf(db, workspaceId, filter.owner), sorting.key, 'company')
+  if (!filter.search) return readPage(list, saidId, paging, asCompanies)
+  return readSearched(db, searchRecords(list, filter.search), saidId, paging, asCompanies)
 }
 
 /** Companies as the list has them. */
 const asCompanies = (page: ReturnType<typeof companiesOf>) =>
   page
+    .innerJoin('record as house', 'house.id', 'said.record_id')
+    .innerJoin('listing as kept', 'kept.record_id', 'said.record_id')
     .select(['house.id', 'house.key', 'house.title as name', 'house.domain', 'house.values'])
     .select(['house.updated_at as updatedAt', ownerOf('house').as('owner')])
-    .select(['listing.people', 'listing.deals', 'listing.requests'])
+    .select(['kept.people', 'kept.deals', 'kept.requests'])
 
 /** A contact as whoever plans for one needs it. */
 export async function findContact(db: Runner, workspaceId: string, id: string) {

@@ -8,7 +8,7 @@ import { formAt } from './form_settings'
 import { likeWord } from './list'
 
 /** Whose people are asked for, and by which clock. */
-interface Around {
+export interface Around {
   workspaceId: string
   /** Whether it is asked of some, one by one, and not of everybody. */
   ofSome?: boolean

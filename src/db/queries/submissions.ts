@@ -5,7 +5,7 @@ import type { Origins } from '@/core/origins/origin'
 import type { Plan } from '@/core/plan/plan'
 import type { Suspicion } from '@/core/spam/suspect'
 import { asJson, type Runner } from '../database'
-import type { SubmissionState } from '../schema'
+import type { SubmissionState } from '../schema_of_listing'
 import { readoutJobs } from './visits'
 
 /** A submission on its way into the database. */
