@@ -1,5 +1,6 @@
 import { type Answer, partOf } from '../answers/answer'
 import { companyKey } from '../records/company'
+import type { Wanted } from '../records/wanted'
 import { type Owner, type RecordState, titleOf } from '../records/record'
 import type { Caused } from './cause'
 import type { ChangeSet, Opening, Ref, SlotChange } from './change_set'
@@ -80,6 +81,17 @@ function keyedAnew(record: Held, changed: string): Held {
   return type === 'company' && changed === 'name' ? { ...record, key: companyKey(to) } : record
 }
 
+const termOf = (what: 'contact' | 'company' | 'domain', term: string): string => `${what} ${term}`
+
+/** What a record is matched by, and what of it is: by its own, and by those of what was merged into it. */
+function termsOf({ type, key, domain, also = [] }: Held): string[] {
+  if (type !== 'contact' && type !== 'company') return []
+  return [{ key, domain }, ...also].flatMap((one) => [
+    termOf(type, one.key),
+    ...(type === 'company' && one.domain !== null ? [termOf('domain', one.domain)] : []),
+  ])
+}
+
 /**
  * Records in hand, and what is done to them: change sets are done one after another, each to what the ones before it
  * left, and what they come to is written at once. It must hold every record that a change set names by its id.
@@ -87,6 +99,10 @@ function keyedAnew(record: Held, changed: string): Held {
  */
 export class Ledger {
   private readonly records = new Map<string, Held>()
+  /** Where each came to hand among the others. */
+  private readonly places = new Map<string, number>()
+  /** Ids of those that are, or were, matched by a term. */
+  private readonly byTerm = new Map<string, Set<string>>()
   private readonly causes: Caused[] = []
   private readonly touched = new Map<string, { record: Held; at: Date }>()
   private readonly changes: KeptChange[] = []
@@ -99,12 +115,33 @@ export class Ledger {
     records: Iterable<Held>,
     private readonly newId: () => string,
   ) {
-    for (const record of records) this.records.set(record.id, record)
+    for (const record of records) this.hold(record)
   }
 
   /** The records that are there, as they stand by now. */
   known(): Held[] {
     return [...this.records.values()].filter(({ goneBy }) => goneBy === null)
+  }
+
+  /**
+   * Of those, in the same order, the ones that may be what is wanted by address, name or mail domain, and the companies
+   * that these belong to: a few, of however many are in hand.
+   */
+  near({ emails, companyKeys, domains }: Pick<Wanted, 'emails' | 'companyKeys' | 'domains'>): Held[] {
+    const terms = [
+      ...emails.map((email) => termOf('contact', email)),
+      ...companyKeys.map((key) => termOf('company', key)),
+      ...domains.map((domain) => termOf('domain', domain)),
+    ]
+    const met = new Set(terms.flatMap((term) => [...(this.byTerm.get(term) ?? [])]))
+    for (const id of [...met]) {
+      const { company } = this.get(id)
+      if (company !== null && this.records.has(company)) met.add(company)
+    }
+    return [...met]
+      .toSorted((one, other) => this.placeOf(one) - this.placeOf(other))
+      .map((id) => this.get(id))
+      .filter(({ goneBy }) => goneBy === null)
   }
 
   /** Does what a change set says. Gives each record that it names, as it stands then. */
@@ -224,12 +261,28 @@ export class Ledger {
     this.put(caused, { ...record, [TIED[slot]]: to?.id ?? null })
   }
 
-  private keep({ id: cause, at }: Caused, { slot: field, ...change }: SlotChange): void {
-    this.changes.push({ ...change, field, cause, at })
+  private keep({ id: cause, at }: Caused, { record, slot: field, from, to, because }: SlotChange): void {
+    this.changes.push({ record, field, from, to, because, cause, at })
   }
 
   private put({ at }: Caused, record: Held): void {
-    this.records.set(record.id, record)
+    this.hold(record)
     this.touched.set(record.id, { record, at })
+  }
+
+  private placeOf(id: string): number {
+    return this.places.get(id) ?? this.places.size
+  }
+
+  private hold(record: Held): void {
+    const before = this.records.get(record.id)
+    this.records.set(record.id, record)
+    if (!before) this.places.set(record.id, this.places.size)
+    if (before?.key === record.key && before.domain === record.domain) return
+    for (const term of termsOf(record)) {
+      const ids = this.byTerm.get(term)
+      if (ids) ids.add(record.id)
+      else this.byTerm.set(term, new Set([record.id]))
+    }
   }
 }

@@ -78,8 +78,11 @@ async function goThroughRows(
 ): Promise<Row[]> {
   const { id, workspace_id: workspaceId, name, place } = held
   const { fields, lists } = await readResources(tx, workspaceId)
-  const said = rows.map(({ n, cells }) => ({ n, row: readRow(cells, plan, fields) }))
-  const wanted = joinWanted(said.map(({ row }) => wantedByRow(row)))
+  const said = rows.map(({ n, cells }) => {
+    const row = readRow(cells, plan, fields)
+    return { n, row, by: wantedByRow(row) }
+  })
+  const wanted = joinWanted(said.map(({ by }) => by))
   if (state === 'bringing')
     await lockNames(tx, [
       ...wanted.emails.map((email) => `${workspaceId} ${email}`),
@@ -94,8 +97,8 @@ async function goThroughRows(
   const ledger = new Ledger([...matched, ...left], randomUUID)
   const caused: Caused = { id, workspaceId, cause: { sort: 'import', by: doerOf(held) }, about: name, at }
   const because = `Brought in from ${name}`
-  const told = said.map(({ n, row: one }): Row => {
-    const known = ledger.known()
+  const told = said.map(({ n, row: one, by }): Row => {
+    const known = ledger.near(by)
     const brought = bringRow(one, plan, known, because)
     if (brought.is === 'wrong') return { n, email: null, is: 'wrong', told: { changes: [], wrong: [...brought.wrong] } }
     if (brought.is === 'unknown') return { n, email: brought.email, is: 'unknown', told: null }
