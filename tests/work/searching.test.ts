@@ -44,6 +44,11 @@ beforeAll(async () => {
     select $1, form.id, form.live_release_id, gen_random_uuid(), case when n = 1 then 'applied' else 'failed' end, jsonb_build_object('wish', left(md5(key || n), 3)), '{}', '{}', '{}', record.id, now() - n * interval '1 hour', now()
     from form join record on record.workspace_id = form.workspace_id, generate_series(1, 2) n
       where form.workspace_id = $1 and type = 'contact'`)
+  // A few that wait to be applied, for longer than this takes.
+  await write(`
+    insert into submission (workspace_id, form_id, release_id, visit_id, "values", origins, link, outcome, received_at, next_at)
+    select $1, id, live_release_id, gen_random_uuid(), jsonb_build_object('wish', 'Raku 7' || n), '{}', '{}', '{}', now() - n * interval '2 hours', now() + interval '1 day'
+    from form, generate_series(1, 5) n where workspace_id = $1`)
 })
 
 type Read = (filter: {
@@ -174,6 +179,14 @@ describe('what is searched', () => {
       own,
     )
     expect(await found('zoë rang')).toEqual([0, 0, 1])
+  })
+
+  it('is found by its answers while it waits to be applied', async () => {
+    const found = async (search: string) =>
+      (await listSubmissions(db, own, { search, limit: 100 })).rows.map(({ state }) => state)
+    expect(await found('RAKU 7')).toEqual(Array(5).fill('received'))
+    expect(await found('raku 73')).toEqual(['received'])
+    expect(await found('raku nobody')).toEqual([])
   })
 
   it('is what sums are of', async () => {

@@ -150,17 +150,24 @@ async function keepOwnersAndCounts(db: Kysely<unknown>): Promise<void> {
   )
   await sql`
     create or replace function keep_listing() returns trigger language plpgsql as $$
+    declare given uuid[];
     begin
-      insert into listing as kept (record_id, workspace_id, type, owner)
-      select one.id, one.workspace_id, one.type, coalesce(u.name, '')
-      from written one left join "user" u on u.id = one.owner_id
-      on conflict (record_id) do update set owner = excluded.owner where kept.owner <> excluded.owner;
       if tg_op = 'UPDATE' then
+        given := array(select one.id from written one join before was on was.id = one.id
+          where one.owner_id is distinct from was.owner_id);
+        if cardinality(given) > 0 then
+          update listing set owner = coalesce((select name from "user" where id = one.owner_id), '')
+          from record one where one.id = any(given) and listing.record_id = one.id; end if;
         ${addCounts(sql`
             select company_id, type, 1 as n from written where company_id is not null and gone_by is null
             union all
             select company_id, type, -1 from before where company_id is not null and gone_by is null`)}
       else
+        -- What a company has may have been counted before.
+        insert into listing as kept (record_id, workspace_id, type, owner)
+        select one.id, one.workspace_id, one.type, coalesce(u.name, '')
+        from written one left join "user" u on u.id = one.owner_id
+        on conflict (record_id) do update set owner = excluded.owner where kept.owner <> excluded.owner;
         ${addCounts(sql`select company_id, type, 1 as n from written where company_id is not null and gone_by is null`)}
       end if;
       return null;

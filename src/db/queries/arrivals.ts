@@ -1,4 +1,4 @@
-import { type RawBuilder, sql } from 'kysely'
+import { type RawBuilder, type SelectQueryBuilder, sql } from 'kysely'
 import type { Runner } from '../database'
 import { findFormAt } from './form_settings'
 import type { SubmissionState } from '../schema_of_listing'
@@ -10,6 +10,7 @@ import {
   momentKey,
   readPage,
   readSearched,
+  type Search,
   type SortKeys,
   textKey,
 } from './list'
@@ -51,27 +52,37 @@ function inStateOutside(state: Exclude<ArrivalFilter['state'], 'binned'>) {
   return sql<boolean>`listing.state = ${state}`
 }
 
+const id = sql`listing.submission_id`
+
 /** Submissions, newest first unless told otherwise. */
 export async function listSubmissions(db: Runner, workspaceId: string, filter: ArrivalFilter) {
   const { form, state, search, after, limit } = filter
-  const id = sql`listing.submission_id`
   // Which form it is comes first: how many it has decides how its own are found among all.
   const formId = form === undefined ? undefined : await findFormAt(db, workspaceId, form)
   const paging = { sorting: chooseSorting(SUBMISSION_KEYS, sortOf(filter), '-received'), after, limit }
   const list = submissionsThat(db, workspaceId, { formId, state })
   if (!search) return readPage(list, id, paging, asRows)
-  const told = sql`listing.text`
-  const fits = holdsAll(workspaceId, search)
-  return readSearched(db, { list, told, fits, found: list.where(fits(id, told)) }, id, paging, asRows)
+  return readSearched(db, searchSubmissions(list, workspaceId, search), id, paging, asRows)
 }
 
-/**
- * Whether a submission holds every word: in the text beside it; of the few that wait to be applied, and have none yet, in
- * their answers.
- */
-const holdsAll = (workspaceId: string, search: string) => (id: RawBuilder<unknown>, text: RawBuilder<unknown>) =>
-  sql<boolean>`(${holdsLowered(text, search)} or ${id} = any(array(select id from submission
-    where workspace_id = ${workspaceId} and state = 'received' and ${holdsWords(sql`values_text("values")`, search)})))`
+/** How submissions are searched: by the text beside each; what waits to be applied has none yet, and is by its answers. */
+function searchSubmissions<DB, TB extends keyof DB, O>(
+  list: SelectQueryBuilder<DB, TB, O>,
+  workspaceId: string,
+  search: string,
+): Search<DB, TB, O> {
+  const told = sql`listing.text`
+  const waiting = sql`select submission.id from submission where submission.workspace_id = ${workspaceId}
+    and submission.state = 'received' and ${holdsWords(sql`values_text(submission."values")`, search)}`
+  const holds = (text: RawBuilder<unknown>, answers: RawBuilder<boolean>) =>
+    sql<boolean>`(${holdsLowered(text, search)} or (${text} is null and ${answers}))`
+  return {
+    list,
+    told,
+    fits: (one, text) => holds(text, sql`(select exists (${waiting} and submission.id = ${one}))`),
+    found: list.where(holds(told, sql`${id} = any(array(${waiting}))`)),
+  }
+}
 
 /** What a list is sorted by: by nothing that is the same in all of it, or in none. */
 function sortOf({ form, state, sort }: ArrivalFilter): string | undefined {
