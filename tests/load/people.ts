@@ -64,7 +64,7 @@ async function fill(): Promise<void> {
     `insert into submission (workspace_id, form_id, release_id, visit_id, state, "values", origins, link, outcome, contact_id, plan, received_at, applied_at)
      select $1, f.id, f.live_release_id, gen_random_uuid(), 'applied',
        jsonb_build_object('email', 'person-' || who || '@company-' || who % $4 || '.example', 'first_name', 'Ada', 'region', 'north',
-         'ware', (array['stoneware','porcelain','glass'])[1 + n % 3], 'wish', md5('wish ' || n)),
+         'ware', (array['stoneware','porcelain','glass'])[1 + n / 100 % 3], 'wish', md5('wish ' || n)),
        '{}', '{}', '{"title": "Thank you", "body": ""}', md5('person ' || who)::uuid,
        jsonb_build_object('format', 'lichen-plan-3', 'person', jsonb_build_object('email', who), 'routed', '[]'::jsonb, 'filler', repeat(md5(n::text), 40)),
        now() - n * interval '45 seconds', now() - n * interval '45 seconds'

@@ -121,7 +121,7 @@ export interface Reach {
   again: number
 }
 
-const REACH: Reach = { first: 500, again: 20_000 }
+const REACH: Reach = { first: 1000, again: 20_000 }
 
 /** Reads what a list shows of some of its rows. */
 type Show<DB, TB extends keyof DB, O, Row> = (page: SelectQueryBuilder<DB, TB, O>) => { execute: () => Promise<Row[]> }
@@ -154,8 +154,8 @@ export async function readSearched<DB, TB extends keyof DB, O, Row extends { id:
   const { list, found } = search
   const isFull = (marks: readonly Mark[]) => marks.length > paging.limit
   let marks = await lookAmongFirst(db, search, own, paging, many)
-  // Were it as common further on, twice as much as a page takes would be found.
-  const isLikely = marks.length * again >= 2 * (paging.limit + 1) * many
+  // Were it as common further on, half as much again as a page takes would be found.
+  const isLikely = marks.length * again >= 1.5 * (paging.limit + 1) * many
   if (!isFull(marks) && isLikely) marks = await lookAmongFirst(db, search, own, paging, again)
   if (!isFull(marks)) marks = await sortWhole(db, found, own, paging)
   return pageOf(list, own, paging, marks, show)
