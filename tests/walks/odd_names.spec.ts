@@ -24,6 +24,7 @@ const SCREENS = [
   '/people/doubles',
   '/outbox?show=all',
   '/settings',
+  '/settings/history',
   '/settings/members',
   '/account',
   '/workspaces',

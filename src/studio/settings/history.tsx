@@ -13,7 +13,7 @@ import { Pages, SearchBox, useFilters } from '../ui/list_frame'
 import { Moment, ZoneWords } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { PageHead } from '../ui/pageHead'
-import { type Column, NOWRAP, Sheet } from '../ui/sheet'
+import { type Column, Sheet } from '../ui/sheet'
 
 interface Props {
   query: QueryOf<'history'>
@@ -31,7 +31,7 @@ export function History({ query, first }: Props) {
       <div className="mb-2 flex flex-wrap items-center gap-3">
         <select
           aria-label="Which causes"
-          className="box w-auto"
+          className="box w-auto max-w-full"
           value={query.which}
           onChange={({ target }) => filters.set({ which: target.value === 'all' ? 'all' : '' })}
         >
@@ -40,7 +40,7 @@ export function History({ query, first }: Props) {
         </select>
         <select
           aria-label="What was done"
-          className="box w-auto"
+          className="box w-auto max-w-full"
           value={query.deed ?? ''}
           onChange={({ target }) => filters.set({ deed: target.value })}
         >
@@ -81,7 +81,7 @@ const COLUMNS: Column<Row>[] = [
       </>
     ),
     by: 'when',
-    className: NOWRAP,
+    className: 'max-[599px]:[&_time]:whitespace-normal',
     cell: ({ at }) => <Moment at={at} />,
   },
   {
