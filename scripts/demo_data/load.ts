@@ -376,7 +376,7 @@ async function visitBringAStudio(): Promise<void> {
   const invited = await Promise.all(
     visits.map(async ({ n, at, course, studio, club }): Promise<DrawnVisit> => {
       const { k } = await createPersonalLink(db, config.LICHEN_URL, stored, contacts[n] ?? '', daysAgo(14))
-      const holder = await findLinkHolder(db, form.formId, k)
+      const holder = await findLinkHolder(db, form, k)
       const { email, first_name } = personOf(n)
       const answers: Answers = { first_name, email, their_studio: studio, club }
       return { form, at, visitor: { link, pageBefore: null, holder }, answers, course }

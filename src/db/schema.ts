@@ -2,6 +2,7 @@ import type { ColumnType, Generated, JSONColumnType } from 'kysely'
 import type { Answers } from '@/core/answers/answer'
 import type { DeliveryBody } from '@/core/dispatch/targets/bodies'
 import type { Outcome } from '@/core/dispatch/outcome'
+import type { LinkParameters } from '@/core/answers/link_parameters'
 import type { Origins } from '@/core/origins/origin'
 import type { Form } from '@/core/form/definition'
 import type { FormState } from '@/core/form/state'
@@ -89,6 +90,7 @@ export interface Database {
   file: FileTable
   picture: PictureTable
   rehearsal: RehearsalTable
+  running_number: RunningNumberTable
   theme: ThemeTable
   readout_day: ReadoutDayTable
   worker_process: WorkerProcessTable
@@ -195,7 +197,7 @@ interface VisitTable {
   last_at: Moment
   steps: string[]
   source: string
-  link: Json<Record<string, string>>
+  link: Json<LinkParameters>
   page_before: string | null
   link_holder: string | null
   answers: ColumnType<Answers | null, string | null | undefined, string | null>
@@ -229,7 +231,7 @@ interface SubmissionTable {
   state: Default<SubmissionState>
   values: Json<Answers>
   origins: Json<Origins>
-  link: Json<Record<string, string>>
+  link: Json<LinkParameters>
   page_before: string | null
   link_holder: string | null
   outcome: Json<Outcome>
@@ -343,6 +345,13 @@ interface RehearsalTable {
   contact: string | null
   kept_by: string | null
   kept_at: Default<Date>
+}
+
+/** How many answers to a form have taken a number of those that run through it. */
+interface RunningNumberTable {
+  form_id: string
+  workspace_id: string
+  taken: number
 }
 
 interface ThemeTable {

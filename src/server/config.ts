@@ -52,6 +52,11 @@ const schema = z.object({
     .default('')
     .transform((text) => text.split(/[\s,]+/).filter(Boolean))
     .refine(areProxies, 'must be addresses or ranges, such as 10.0.0.0/8, with commas between'),
+  /** Header in which such a proxy tells the country that a request comes from (ISO 3166-1); none where it is empty. */
+  LICHEN_COUNTRY_HEADER: z
+    .string()
+    .regex(/^[A-Za-z0-9-]{0,60}$/, 'must be the name of a header, such as x-country')
+    .default(''),
   /** Multiplies every limit on how often strangers may ask. */
   LICHEN_LIMITS: z.coerce.number().positive().default(1),
   /** Folder of the files that visitors send and the pictures that forms show, where no bucket is given. */

@@ -36,6 +36,18 @@ describe('a link’s parameters', () => {
     })
     expect(keepParameters(form, given)).toEqual({ utm_source: 'letter', ref: 'TK1' })
   })
+  it('are all that stands there of what the form reads, and the first of a tag', () => {
+    const given: [string, unknown][] = [
+      ['ref', 'TK1'],
+      ['utm_source', 'letter'],
+      ['ref', 'TK2'],
+      ['utm_source', 'other'],
+      ['ref', ['TK3', '', 7, 'TK4']],
+    ]
+    expect(keepParameters(form, given)).toEqual({ utm_source: 'letter', ref: ['TK1', 'TK2', 'TK3', 'TK4'] })
+    const endless = Array.from({ length: 500 }, (_, n): [string, unknown] => ['ref', `TK${n}`])
+    expect(keepParameters(form, endless).ref).toHaveLength(30)
+  })
   it('are cut to size, and only text', () => {
     const kept = keepParameters(form, [
       ['ref', 'x'.repeat(9000)],

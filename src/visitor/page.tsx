@@ -1,3 +1,4 @@
+import type { PageFact } from '@/core/origins/source'
 import type { Language, Speech, Words } from '@/core/language/texts'
 import { type Answers, type Moment, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/form/check'
@@ -61,6 +62,8 @@ export interface PageState {
   look: PageLook
   values: Readonly<Record<string, unknown>>
   carried: Answers
+  /** Values that wait for what only the page’s script can tell, each with what that is. */
+  onPage: Record<string, PageFact>
   /** What shows for these values. */
   way: Pick<Way, 'shown' | 'steps' | 'answers'>
   /** Name of the step to show. */
@@ -73,6 +76,8 @@ export interface PageState {
   /** By what it is told from a machine's post; `null` in a preview. */
   signs: PageSigns | null
   pageBefore: string | null
+  /** Address of the page that frames it. */
+  framedBy: string | null
   /** The day it is where the form is from. */
   now: Moment
   action: string
@@ -102,7 +107,7 @@ export interface PageData extends VisitorForm {
 export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
   const { form, pass, mode, speech } = state
   const data: PageData = {
-    ...visitorView(form, state.carried),
+    ...visitorView(form, state.carried, state.onPage),
     mode,
     words: scriptWords(form, state.speech, mode === 'preview'),
     now: state.now,
@@ -162,6 +167,10 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
           <input type="hidden" name="_step" value={state.step} />
           <input type="hidden" name="_shown" value={state.way.shown.join(' ')} />
           <input type="hidden" name="_before" value={state.pageBefore ?? ''} />
+          {state.framedBy && <input type="hidden" name="_frame" value={state.framedBy} />}
+          {[...new Set(Object.values(state.onPage))].map((fact) => (
+            <input key={fact} type="hidden" name={`_${fact}`} value="" data-told={fact} />
+          ))}
           <input type="hidden" name="_language" value={speech.locale} />
           {mode !== 'preview' && <Languages tags={form.languages} language={state.language} speech={speech} />}
           {state.signs && <Signs {...state.signs} speech={speech} />}

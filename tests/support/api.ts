@@ -54,7 +54,10 @@ export async function send(
   values: Record<string, unknown>,
   more: Partial<Record<'visit' | 'proof' | 'k' | 'opened' | 'work' | 'website', string>> & {
     release?: number
-    link?: Record<string, string>
+    link?: Record<string, string | string[]>
+    zone?: string
+    screen?: string
+    frame?: string
   } = {},
 ): Promise<Answered<SentBody>> {
   const response = await fetch(`${url}/f/${slug}`, {

@@ -14,7 +14,7 @@ export const bringAStudio = (): Form =>
       },
     },
     intro:
-      'Tell us of a studio that might like a kiln share. Your code {{ studio_code | default: "will be made for you" }} goes with it.',
+      'Tell us of a studio that might like a kiln share with {{ house | default: "yours" }}. Your code {{ studio_code | default: "will be made for you" }} goes with it.',
     steps: [
       {
         name: 'you_and_them',
@@ -45,6 +45,7 @@ export const bringAStudio = (): Form =>
             kind: 'consent',
             name: 'club',
             label: 'Glaze club',
+            shownWhen: { none: [{ value: 'in_the_club', is: 'equals', to: 'Yes' }] },
             wording: 'Add me to the Glaze club. Tarnfield Kilns writes to members at most twice a month.',
           },
         ],
@@ -62,6 +63,13 @@ export const bringAStudio = (): Form =>
         fill: [{ from: 'record', field: 'referral_code' }],
         lands: [{ field: 'referral_code', ifFilled: 'keep', trustedOnly: true }],
       },
+      {
+        name: 'house',
+        label: 'Their own studio',
+        fill: [{ from: 'record', record: 'company', field: 'name' }],
+      },
+      { name: 'in_the_club', label: 'In the Glaze club', fill: [{ from: 'list', list: 'glaze_club' }] },
+      { name: 'invitation_code', label: 'Code of the invitation', fill: [{ from: 'random_code', length: 8 }] },
       ...contactCarried,
     ],
     joins: [{ list: 'glaze_club', consent: 'club' }],
@@ -72,7 +80,7 @@ export const bringAStudio = (): Form =>
         title: 'Studio to invite',
         to: 'desk',
         subject: 'Invite {{ their_studio }}',
-        body: '{{ first_name }} suggests {{ their_studio }}.\nReferral code: {{ studio_code | default: "none" }}\n\n{{ why_them | default: "No reason given." }}',
+        body: '{{ first_name }} suggests {{ their_studio }}.\nReferral code: {{ studio_code | default: "none" }}\nCode of the invitation: {{ invitation_code | default: "none" }}\n\n{{ why_them | default: "No reason given." }}',
       },
       {
         name: 'thanks',

@@ -8,7 +8,7 @@ export const glazeSamples = ({ glazes }: DemoPictures): Form =>
     title: 'A box of glaze samples',
     look: { theme: 'garden' },
     intro: 'Six small jars, chosen by you, sent within the week.',
-    records: { request: { title: 'Samples for {{ email }}', again: 'another' } },
+    records: { request: { title: 'Box {{ box_number | default: "of samples" }} for {{ email }}', again: 'another' } },
     steps: [
       {
         name: 'the_box',
@@ -75,7 +75,12 @@ export const glazeSamples = ({ glazes }: DemoPictures): Form =>
         ],
       },
     ],
-    carried: contactCarried,
+    carried: [
+      ...contactCarried,
+      { name: 'host_page', label: 'Page it stood on', fill: [{ from: 'framing_page' }, { from: 'page_before' }] },
+      { name: 'time_zone', label: 'Time zone', fill: [{ from: 'browser', what: 'zone' }] },
+      { name: 'box_number', label: 'Number of the box', fill: [{ from: 'running_number' }] },
+    ],
     joins: [{ list: 'glaze_club', consent: 'club_letters' }],
     routing: {
       columns: ['address.country'],
@@ -93,7 +98,7 @@ export const glazeSamples = ({ glazes }: DemoPictures): Form =>
         name: 'pack_a_box',
         title: 'Pack a box',
         to: 'desk',
-        subject: 'Samples to {{ address.city | default: "an untold place" }}',
+        subject: 'Box {{ box_number | default: "of samples" }} to {{ address.city | default: "an untold place" }}',
         body: '{{ glazes }}\n\n{{ address }}\n\n{{ all_answers }}',
       },
       {

@@ -8,6 +8,7 @@ import { targetOf } from '../dispatch/targets/registry'
 import type { Desk } from '../dispatch/desk'
 import type { ListInfo, Owner } from '../records/record'
 import type { Form, Message, Question } from '../form/definition'
+import { examineFills } from './fills'
 import { examineLandings } from './landings'
 import { conditionOf, examineOrder, type Reach, type Tried } from './reach'
 import { examineTests } from './tests'
@@ -35,6 +36,7 @@ export function examineForm(form: Form, resources: Resources): Finding[] {
     ...examineQuestions(form),
     ...examineWording(form),
     ...examineTranslations(form),
+    ...examineFills(form, resources),
     ...examineLandings(form, resources.fields),
     ...examineJoins(form, resources),
     ...examineOwners(form, resources),

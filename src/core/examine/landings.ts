@@ -4,7 +4,6 @@ import { mannerOf } from '../kinds/registry'
 import { findField, hasOptions, RECORD_WORDS, type RecordField, type RecordType, rulesOfField } from '../fields/field'
 import { landsPlainly, rulesOfTranslation, translationsFor } from '../fields/translate'
 import type { CarriedValue, Form, Landing, Question } from '../form/definition'
-import { sourceOf } from '../origins/registry'
 import { type Finding, finding, listed } from './finding'
 import { domainAt, emailQuestions, labelAt, partsOf, questionsAsked } from '../form/values'
 
@@ -14,16 +13,12 @@ const note = finding('note', 'records')
 
 type Value = Question | CarriedValue
 
-/** Examines where values land and what fills them: fields that are not there, and values that do not fit theirs. */
+/** Examines where values land: fields that are not there, and values that do not fit theirs. */
 export function examineLandings(form: Form, fields: readonly RecordField[]): Finding[] {
   const values: Value[] = [...questionsAsked(form).map(({ question }) => question), ...form.carried]
   return [
     ...values.flatMap((value) => [
       ...examineParts(form, value),
-      ...value.fill.flatMap((fill) => {
-        const field = sourceOf(fill).field?.(fill)
-        return field === undefined ? [] : examineField(value, 'contact', field, fields)
-      }),
       ...value.lands.flatMap((landing) => examineLanding(form, value, landing, fields)),
       ...examineLost(form, value),
       ...noteNowhere(form, value),
@@ -40,7 +35,13 @@ const examineParts = (form: Form, value: Value): Finding[] =>
     .filter((part) => !partsOf(form, value.name).some(({ name }) => name === part))
     .map((part) => fault(value.name, `“${value.label}” has no part “${part}”.`))
 
-function examineField(value: Value, record: RecordType, name: string, fields: readonly RecordField[]): Finding[] {
+/** Whether a field that a value names is there. */
+export function examineField(
+  value: Pick<Value, 'name' | 'label'>,
+  record: RecordType,
+  name: string,
+  fields: readonly RecordField[],
+): Finding[] {
   const field = findField(fields, record, name)
   if (!field) return [fault(value.name, `“${value.label}” names a ${record} field “${name}” that does not exist.`)]
   return field.retired

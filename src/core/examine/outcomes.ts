@@ -15,7 +15,7 @@ interface KnownForm {
 }
 
 /** The form that an address leads to. */
-const formAt = (forms: readonly KnownForm[], address: string): KnownForm | undefined =>
+export const formAt = (forms: readonly KnownForm[], address: string): KnownForm | undefined =>
   forms.find(({ slug, before = [] }) => slug === address || before.includes(address))
 
 /** Where visitors of a workspace's forms may go on to. */

@@ -73,6 +73,7 @@ describe('the line', () => {
 })
 
 describe('words for what is set', () => {
+  const named = snapshotOf()
   it('say rules, sources and conditions', () => {
     const peak = findQuestion(form, 'peak')
     expect(peak && describeRule(peak)).toBe('1000–1320 by 20 °C')
@@ -82,12 +83,11 @@ describe('words for what is set', () => {
       'not (ware is GLASS or Source is blank)',
     )
     expect(describeCondition(vocabularyOf(form), null)).toBe('always')
-    expect(describeFill({ from: 'link', parameter: 'utm_campaign' }, [])).toBe('utm_campaign · link')
-    const { fields } = snapshotOf()
-    expect(describeFill({ from: 'record', field: 'first_name', part: 'first' }, fields)).toBe(
+    expect(describeFill({ from: 'link', parameter: 'utm_campaign' }, named)).toBe('utm_campaign · link')
+    expect(describeFill({ from: 'record', record: 'contact', field: 'first_name', part: 'first' }, named)).toBe(
       'first: First name · record',
     )
-    expect(describeFill({ from: 'record', field: 'gone' }, fields)).toBe('gone · record')
+    expect(describeFill({ from: 'record', record: 'contact', field: 'gone' }, named)).toBe('gone · record')
   })
 })
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { checkCharacter } from '../formats/check_character'
-import { choiceOf, emailQuestion, formOf } from '../testing/forms'
+import { NOTHING_KNOWN } from '../origins/source'
+import { choiceOf, emailQuestion, formOf, holderOf } from '../testing/forms'
 import { fillCarried, fillQuestions, takeCarried } from './fill'
 import { originsOf } from './origins_of'
 import { isWellFormedSecret, secretFrom } from './personal_link'
@@ -46,7 +47,7 @@ const form = formOf(
     ],
   },
 )
-const known = { link: {}, record: null, pageBefore: null }
+const known = NOTHING_KNOWN
 
 describe('filling', () => {
   it('takes the first source that has a sound value', () => {
@@ -55,7 +56,7 @@ describe('filling', () => {
       values: { email: 'claimed@x.example', peak: 1240 },
       origins: { email: 'link', peak: 'default' },
     })
-    expect(fillQuestions(form, { ...known, link, record: { email: 'ilka@x.example' } }).values.email).toBe(
+    expect(fillQuestions(form, { ...known, link, holder: holderOf({ email: 'ilka@x.example' }) }).values.email).toBe(
       'ilka@x.example',
     )
   })
@@ -73,18 +74,18 @@ describe('filling', () => {
       },
     ])
     const link = { last: 'Claimed' }
-    expect(fillQuestions(named, { ...known, link, record: { first_name: 'Ilka' } })).toEqual({
+    expect(fillQuestions(named, { ...known, link, holder: holderOf({ first_name: 'Ilka' }) })).toEqual({
       values: { person: { first: 'Ilka', last: 'Claimed' } },
       origins: { person: 'record', 'person.first': 'record', 'person.last': 'link' },
     })
-    expect(fillQuestions(named, { ...known, record: { last_name: 'Brandt' } }).values).toEqual({
+    expect(fillQuestions(named, { ...known, holder: holderOf({ last_name: 'Brandt' }) }).values).toEqual({
       person: { last: 'Brandt' },
     })
     expect(fillQuestions(named, known)).toEqual({ values: {}, origins: {} })
   })
   it('finds the option that stored text says in words', () => {
     const wares = formOf([{ ...choiceOf('ware', 'stoneware'), fill: [{ from: 'record', field: 'ware' }] }])
-    const filled = (ware: string) => fillQuestions(wares, { ...known, record: { ware } }).values
+    const filled = (ware: string) => fillQuestions(wares, { ...known, holder: holderOf({ ware }) }).values
     expect([filled('stoneware'), filled('Stoneware '), filled('Glass')]).toEqual([
       { ware: 'stoneware' },
       { ware: 'stoneware' },
@@ -125,7 +126,7 @@ describe('filling', () => {
     ])
     const formBefore = { values: { who: { first: 'Otto', last: 'Lind' } }, origins: {} }
     const filled = (record: Record<string, string> | null) =>
-      fillQuestions(stay, { ...known, link: { last: 'Berg' }, formBefore, record })
+      fillQuestions(stay, { ...known, link: { last: 'Berg' }, formBefore, holder: record && holderOf(record) })
     expect(filled({ first_name: 'Ilka' })).toEqual({
       values: { person: { first: 'Ilka', last: 'Berg' } },
       origins: { person: 'record', 'person.first': 'record', 'person.last': 'link' },
@@ -137,7 +138,10 @@ describe('filling', () => {
   })
   it('reads no option out of what is no text', () => {
     const sizes = formOf([{ ...choiceOf('size', '5'), fill: [{ from: 'record', field: 'size' }] }])
-    expect(fillQuestions(sizes, { ...known, record: { size: 7 as never } })).toEqual({ values: {}, origins: {} })
+    expect(fillQuestions(sizes, { ...known, holder: holderOf({ size: 7 as never }) })).toEqual({
+      values: {},
+      origins: {},
+    })
   })
   it('never has the part of a value for sure where the whole was a claim', () => {
     const next = formOf([
@@ -167,7 +171,7 @@ describe('filling', () => {
   })
   it('takes a sent carried value for a claim, where the link may set it at all', () => {
     const sent = { campaign: 'autumn', code: 'GUESS', kind: 'forged' }
-    expect(fillCarried(form, { ...known, record: { code: 'TRUE' } }, sent)).toEqual({
+    expect(fillCarried(form, { ...known, holder: holderOf({ code: 'TRUE' }) }, sent)).toEqual({
       values: { campaign: 'autumn', code: 'TRUE', kind: 'finder' },
       origins: { campaign: 'link', code: 'record', kind: 'constant' },
     })

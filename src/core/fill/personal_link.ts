@@ -14,10 +14,14 @@ export const SECRET_BYTES = LENGTH
  */
 export function secretFrom(random: Uint8Array): string | null {
   if (random.length < SECRET_BYTES) throw new RangeError(`${SECRET_BYTES} random bytes are needed`)
-  const code = [...random.slice(0, LENGTH)].map((byte) => ALPHABET.charAt(byte % 32)).join('')
+  const code = lettersFrom(random, LENGTH)
   const check = checkCharacter(code)
   return check === '*' ? null : code + check
 }
+
+/** So many of those digits and letters, one for each of these bytes. */
+export const lettersFrom = (random: Uint8Array, length: number): string =>
+  [...random.subarray(0, length)].map((byte) => ALPHABET.charAt(byte % 32)).join('')
 
 /** Whether a secret could be one of ours; says nothing about whom it belongs to. */
 export const isWellFormedSecret = (secret: string): boolean => secret.length === LENGTH + 1 && hasCheckCharacter(secret)

@@ -1,6 +1,6 @@
 import { isAnswered, mannerOf } from '../kinds/registry'
-import type { RecordField } from '../fields/field'
 import { type Fill, sourceOf } from '../origins/registry'
+import type { Offered } from '../origins/source'
 import type { Question } from './definition'
 
 /** What an answer must be, in a few words: the “Must be” column. */
@@ -11,5 +11,5 @@ export const describeRule = (question: Question): string =>
  * Where a value, or a part of it, comes from before anyone types, what tells the most first: “First name · record”,
  * “utm_campaign · link”.
  */
-export const describeFill = (fill: Fill, fields: readonly RecordField[]): string =>
-  (fill.part ? `${fill.part}: ` : '') + sourceOf(fill).describe(fill, fields)
+export const describeFill = (fill: Fill, offered: Offered): string =>
+  (fill.part ? `${fill.part}: ` : '') + sourceOf(fill).describe(fill, offered)

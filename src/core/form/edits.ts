@@ -13,6 +13,7 @@ import {
   type Step,
 } from './definition'
 import { changeMarked } from './marked'
+import { type Fill, sourceOf } from '../origins/registry'
 import { nameFrom } from './name_from'
 import { questionSchema } from './question'
 import type { Translation } from './translation'
@@ -256,6 +257,7 @@ export function renameValue(form: Form, from: string, to: string): Form {
     return joinPath(name(whole), part)
   }
   const condition = (when: Condition | null) => when && mapTests(when, (test) => ({ ...test, value: path(test.value) }))
+  const fill = (one: Fill): Fill => ({ ...one, ...sourceOf(one).renamed?.(one, from, to) })
   const said = changeMarked<Form>(formSchema, form, {
     mark: 'mayUseAnswers',
     change: ({ text }) => renameInTemplate(text, from, to),
@@ -269,10 +271,11 @@ export function renameValue(form: Form, from: string, to: string): Form {
         ...question,
         ...mannerOf(question).renamed?.(question, from, to),
         name: name(question.name),
+        fill: question.fill.map(fill),
         shownWhen: condition(question.shownWhen),
       })) as Question[],
     })),
-    carried: form.carried.map((carried) => ({ ...carried, name: name(carried.name) })),
+    carried: form.carried.map((carried) => ({ ...carried, name: name(carried.name), fill: carried.fill.map(fill) })),
     joins: form.joins.map((join) => ({ ...join, consent: name(join.consent) })),
     routing: {
       ...form.routing,

@@ -3,6 +3,7 @@ import { examineTemplate } from './template'
 import { splitPath } from '../answers/answer'
 import { mannerOf } from '../kinds/registry'
 import { usesIn } from '../answers/wording_uses'
+import { type Fill, sourceOf } from '../origins/registry'
 import { type Condition, pathsTested } from '../logic/condition'
 import type { Form } from './definition'
 import { outcomesOf, tellOutcome, textsOf } from './outcomes'
@@ -14,6 +15,7 @@ export function usesOf(form: Form, name: string): string[] {
   const uses: string[] = []
   const isUsed = (path: string) => splitPath(path)[0] === name
   const tests = (condition: Condition | null) => pathsTested(condition).some(isUsed)
+  const looks = (fill: Fill) => sourceOf(fill).looksAt?.(fill).some(isUsed) ?? false
   const says = (wording: string) => usesIn(wording).some(({ path }) => isUsed(path))
   if (emailQuestions(form).some((question) => question.name === name)) uses.push('tells who it is')
   for (const step of form.steps) {
@@ -24,8 +26,10 @@ export function usesOf(form: Form, name: string): string[] {
   for (const { question } of questionsIn(form)) {
     if (tests(question.shownWhen)) uses.push(`shows “${labelOf(form, question.name)}”`)
     if (mannerOf(question).looksAt?.(question).some(isUsed)) uses.push(`computes “${labelOf(form, question.name)}”`)
+    if (question.fill.some(looks)) uses.push(`fills “${labelOf(form, question.name)}”`)
     if (wordingsOf(question).some(says)) uses.push(`told in “${labelOf(form, question.name)}”`)
   }
+  for (const { label, fill } of form.carried) if (fill.some(looks)) uses.push(`fills “${label}”`)
   if (buttonWordings(form).some(says)) uses.push('told on a button')
   for (const { list, consent } of form.joins) if (consent === name) uses.push(`joins ${list}`)
   form.routing.rows.forEach(({ cells }, index) => {

@@ -1,6 +1,7 @@
 import { type Answers, splitPath } from '../answers/answer'
 import { mannerOf } from '../kinds/registry'
 import { usesIn } from '../answers/wording_uses'
+import type { PageFact } from '../origins/source'
 import { pathsTested } from '../logic/condition'
 import type { Form, Question, Step } from './definition'
 import { questionsIn } from './values'
@@ -14,9 +15,11 @@ export interface VisitorForm {
   keepUnfinished: boolean
   /** Carried values that conditions, computed values and wording look at, and no others. */
   carried: Answers
+  /** Values among them, and questions, that wait for what only the page’s script can tell. */
+  onPage: Record<string, PageFact>
 }
 
-export function visitorView(form: Form, carried: Answers): VisitorForm {
+export function visitorView(form: Form, carried: Answers, onPage: Record<string, PageFact> = {}): VisitorForm {
   const questions = questionsIn(form).map(({ question }) => question)
   const conditions = [...form.steps, ...questions].map(({ shownWhen }) => shownWhen)
   const said = wordingsIn(form).flatMap(usesIn)
@@ -35,6 +38,11 @@ export function visitorView(form: Form, carried: Answers): VisitorForm {
     pace: form.pace,
     keepUnfinished: form.keepUnfinished,
     carried: Object.fromEntries(Object.entries(carried).filter(([name]) => tested.has(name))),
+    onPage: Object.fromEntries(
+      Object.entries(onPage).filter(
+        ([name]) => tested.has(name) || questions.some((question) => question.name === name),
+      ),
+    ),
   }
 }
 

@@ -6,7 +6,7 @@ export const settings = () => ({
   parameter: z.string().regex(/^[A-Za-z0-9_.-]{1,60}$/, 'Use letters, digits, _ . and -'),
 })
 
-/** A parameter of the link that led here: a claim, which anybody can write. */
+/** A parameter of the link that led here: a claim, which anybody can write. One that stands there more than once is a list. */
 export const rules: SourceRules<{ parameter: string }> = {
   words: 'the link’s parameter',
   origin: 'link',

@@ -1,9 +1,22 @@
 /**
- * Where a value came from. `link` is a claim anybody can make by writing an address; `record` is stored
- * data, told only to the holder of a personal link;
- * `form_before` is what the same visitor sent in the form that led them here. What is `computed` from a claim is that claim.
+ * Where a value came from. `link` is a claim anybody can make by writing an address, and so is what a `browser` tells
+ * of itself; `record` is stored data, told only to the holder of a personal link; `form_before` is what the same
+ * visitor sent in the form that led them here; `server` is what we saw ourselves, `form` what the form says of itself,
+ * `generated` what was made for this answer alone. What is `computed` from a claim is that claim.
  */
-export const ORIGINS = ['typed', 'link', 'record', 'browser', 'form_before', 'constant', 'default', 'computed'] as const
+export const ORIGINS = [
+  'typed',
+  'link',
+  'record',
+  'browser',
+  'server',
+  'form',
+  'form_before',
+  'constant',
+  'default',
+  'computed',
+  'generated',
+] as const
 
 export type Origin = (typeof ORIGINS)[number]
 

@@ -1,15 +1,38 @@
 /** Every source of fills by its name, in the order menus show them. Adding one adds a line here and its file. */
 import { z } from 'zod'
 import { partSchema } from '../answers/name'
-import type { RecordField } from '../fields/field'
+import * as browser from './browser'
+import * as computed from './computed'
 import * as constant from './constant'
+import * as form from './form'
 import * as form_before from './form_before'
+import * as framing_page from './framing_page'
+import * as last_sent from './last_sent'
 import * as link from './link'
+import * as list from './list'
 import * as page_before from './page_before'
+import * as random_code from './random_code'
 import * as record from './record'
-import type { SourceFile, SourceRules } from './source'
+import * as running_number from './running_number'
+import * as server from './server'
+import type { Offered, SourceFile, SourceRules } from './source'
 
-const SOURCES = { link, record, page_before, form_before, constant } satisfies Record<string, SourceFile>
+const SOURCES = {
+  link,
+  record,
+  list,
+  last_sent,
+  form_before,
+  page_before,
+  framing_page,
+  browser,
+  server,
+  form,
+  constant,
+  computed,
+  random_code,
+  running_number,
+} satisfies Record<string, SourceFile>
 
 export type SourceName = keyof typeof SOURCES
 
@@ -39,6 +62,6 @@ export type Fill = z.output<typeof fillSchema>
 export const sourceOf = <F extends { from: SourceName }>({ from }: F): SourceRules<F> =>
   SOURCES[from].rules as unknown as SourceRules<F>
 
-/** A new fill from a source, for a value of this name; `fields` are the contact’s. */
-export const beginFill = (from: SourceName, name: string, fields: readonly RecordField[]): Fill =>
-  ({ from, ...sourceOf({ from }).begin(name, fields) }) as Fill
+/** A new fill from a source, for a value of this name. */
+export const beginFill = (from: SourceName, name: string, offered: Offered): Fill =>
+  ({ from, ...sourceOf({ from }).begin(name, offered) }) as Fill

@@ -1,4 +1,4 @@
-import { valueIn } from '../answers/answer'
+import { firstOf, type LinkParameters } from '../answers/link_parameters'
 import { cutText } from '../formats/text'
 
 /** Where a visit came from, read once when it starts. */
@@ -40,11 +40,11 @@ export interface Way {
  * is told as the frame where nothing more is known. Tags compare in lower case, since people type them by hand.
  */
 export function tellSource(
-  link: Readonly<Record<string, string>>,
+  link: LinkParameters,
   pageBefore: string | null,
   { ownHost = null, byPersonalLink = false, framedBy = null }: Way = {},
 ): Source {
-  const tag = (name: string) => cutText(valueIn(link, name)?.trim().toLowerCase() ?? '', MOST) || null
+  const tag = (name: string) => cutText(firstOf(link, name)?.trim().toLowerCase() ?? '', MOST) || null
   const source = tag('utm_source')
   const medium = tag('utm_medium')
   const campaign = tag('utm_campaign')

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { fileAddress } from '../answers/files'
 import { type Form, type FormInput, formSchema } from '../form/definition'
-import type { Answer } from '../answers/answer'
+import type { Answer, Answers } from '../answers/answer'
+import type { Stored } from '../origins/source'
 import { KIND_NAMES, type KindName } from '../kinds/registry'
 import type { Connection } from '../dispatch/connection'
 import type { TargetName } from '../dispatch/targets/bodies'
@@ -46,6 +47,14 @@ const fieldOf = (
   type,
   options: options.map((value) => ({ value, label: value.toUpperCase() })),
   retired: false,
+})
+
+/** What is stored of somebody, their own fields. */
+export const holderOf = (contact: Answers, more: Partial<Stored> = {}): Stored => ({
+  lists: [],
+  sent: {},
+  ...more,
+  records: { contact, ...more.records },
 })
 
 /** A stored contact. */

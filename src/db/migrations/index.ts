@@ -36,6 +36,7 @@ import * as fewOfMany from './0034_few_of_many'
 import * as texts from './0035_texts'
 import * as lastSent from './0036_last_sent'
 import * as narrowLists from './0037_narrow_lists'
+import * as runningNumbers from './0038_running_numbers'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -76,4 +77,5 @@ export const migrations: Record<string, Migration> = {
   '0035_texts': texts,
   '0036_last_sent': lastSent,
   '0037_narrow_lists': narrowLists,
+  '0038_running_numbers': runningNumbers,
 }

@@ -1,3 +1,4 @@
+import type { LinkParameters } from '@/core/answers/link_parameters'
 import { sql } from 'kysely'
 import type { Answers } from '@/core/answers/answer'
 import type { DeliveryBody } from '@/core/dispatch/targets/bodies'
@@ -18,7 +19,7 @@ export interface SentInFull {
   locale: string | null
   source: string | null
   pageBefore: string | null
-  link: Record<string, string>
+  link: LinkParameters
   values: Answers
   origins: Origins
   outcome: Outcome

@@ -1,6 +1,7 @@
 import { sql } from 'kysely'
 import type { Answers } from '@/core/answers/answer'
 import type { Outcome } from '@/core/dispatch/outcome'
+import type { LinkParameters } from '@/core/answers/link_parameters'
 import type { Origins } from '@/core/origins/origin'
 import type { Plan } from '@/core/plan/plan'
 import type { Suspicion } from '@/core/spam/suspect'
@@ -19,7 +20,7 @@ export interface NewSubmission {
   is_test: boolean
   values: Answers
   origins: Origins
-  link: Record<string, string>
+  link: LinkParameters
   page_before: string | null
   link_holder: string | null
   outcome: Outcome
@@ -154,6 +155,19 @@ export async function markApplied(db: Runner, applied: readonly AppliedSubmissio
       next_at = null, applied_at = row.applied_at
     from jsonb_to_recordset(${asJson(applied)}::jsonb) as row(
       id uuid, contact_id uuid, plan jsonb, applied_at timestamptz)
+    where submission.id = row.id
+  `.execute(db)
+}
+
+/** Writes the values that landing has settled beside those that were sent. */
+export async function writeSettled(
+  db: Runner,
+  settled: readonly { id: string; values: Answers; origins: Origins }[],
+): Promise<void> {
+  if (settled.length === 0) return
+  await sql`
+    update submission set "values" = row."values", origins = row.origins
+    from jsonb_to_recordset(${asJson(settled)}::jsonb) as row(id uuid, "values" jsonb, origins jsonb)
     where submission.id = row.id
   `.execute(db)
 }

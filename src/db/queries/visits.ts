@@ -1,3 +1,4 @@
+import type { LinkParameters } from '@/core/answers/link_parameters'
 import { type RawBuilder, sql } from 'kysely'
 import type { VisitProgress } from '@/core/readout/visit'
 import { asJson, type Runner } from '../database'
@@ -10,7 +11,7 @@ export interface StoredVisit extends VisitProgress {
   formId: string
   releaseNumber: number
   source: string
-  link: Record<string, string>
+  link: LinkParameters
   pageBefore: string | null
   linkHolder: string | null
   /** The address among the answers that are kept. */

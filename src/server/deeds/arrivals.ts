@@ -18,7 +18,17 @@ import { deed } from './deed'
 import { deedOn } from './deed_on'
 import { listSchema, slugSchema } from './lists'
 import { outcome, plan } from './plan_shape'
-import { answers, daySchema, deliveryBody, deliveryState, moment, note, nothing, pageOf } from './shapes'
+import {
+  answers,
+  daySchema,
+  deliveryBody,
+  deliveryState,
+  linkParameters,
+  moment,
+  note,
+  nothing,
+  pageOf,
+} from './shapes'
 
 /** Submissions, unfinished entries and deliveries: read, run again, sent again. */
 
@@ -141,7 +151,7 @@ export const readSubmission = deed({
     state: stateSchema,
     values: answers,
     origins,
-    link: z.record(z.string(), z.string()),
+    link: linkParameters,
     pageBefore: z.string().nullable(),
     locale: z.string().nullable().describe('Language and region that the visitor was spoken to in (BCP 47)'),
     outcome,

@@ -4,7 +4,7 @@ import { done, notDone } from '../done'
 import { countErasure, eraseAddress as eraseWhatHas, erasePerson as erase, THEIRS } from '../people/erasePerson'
 import { gatherPerson } from '../people/gatherPerson'
 import { deed } from './deed'
-import { answer, answers, moment } from './shapes'
+import { answer, answers, linkParameters, moment } from './shapes'
 
 /** All that is kept of one person, and its end. */
 
@@ -46,7 +46,7 @@ export const readPersonData = deed({
         locale: z.string().nullable(),
         source: z.string().nullable(),
         pageBefore: z.string().nullable(),
-        link: z.record(z.string(), z.string()),
+        link: linkParameters,
         values: answers,
         answered: z.array(told.extend({ from: z.string().nullable().describe('Where it came from') })),
         read: z.object({ title: z.string(), body: z.string() }).describe('What was shown once it was sent'),

@@ -30,7 +30,7 @@ import { deed } from './deed'
 import { listSchema, slugSchema } from './lists'
 import { formNamed, ofForm, withForm } from './of_form'
 import { plan as planShape } from './plan_shape'
-import { daySchema, moment, pageOf, range } from './shapes'
+import { daySchema, moment, pageOf, range, linkParameters } from './shapes'
 
 /** Forms: their drafts, releases, plans and numbers. */
 
@@ -241,7 +241,7 @@ export const planDraft = deed({
     draft: formSchema.optional().describe('Planned in place of the draft'),
     values: given.default({}),
     carried: given.default({}).describe('Carried values to take as they are; the others are filled'),
-    link: z.record(z.string(), z.string()).default({}),
+    link: linkParameters.default({}),
     contact: z.uuid().nullish().describe('Plan as the holder of this contact’s personal link'),
   }),
   gives: planShape.extend({

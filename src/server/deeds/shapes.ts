@@ -176,4 +176,7 @@ export const deliveryState = z
   .enum(['waiting', 'delivered', 'given_up', 'put_aside'])
   .describe('`put_aside`: given up, and nobody need look at it again')
 
+/** What a link said: text by the parameter’s name, or a list of what stood there more than once. */
+export const linkParameters = z.record(z.string(), z.union([z.string(), z.array(z.string())]))
+
 export const range = z.object({ rate: z.number(), low: z.number(), high: z.number() })

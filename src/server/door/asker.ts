@@ -1,10 +1,13 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
 import { splitWithin } from '@/core/rights/within'
+import { shortenNetwork } from './address'
 
 /** Who asks. */
 interface Asker {
-  /** Network address. */
+  /** The network that stands for them. */
   address: string
+  /** The country that a proxy of ours says they are in (ISO 3166-1); `null` where none does. */
+  country: string | null
   /** What they ask for: path and query, as they came. */
   url: string
   /** Whether they wait no more for an answer. */
@@ -25,6 +28,16 @@ export const askedBy = <T>(asker: Asker, handle: () => T): T => askers.run(asker
 
 /** The network address that the request under way comes from. */
 export const askerAddress = (): string => askers.getStore()?.address ?? 'unknown'
+
+/** The network that the request under way comes from, whole and shortened; `null` where it is not known. */
+export function askerNetwork(): { whole: string; shortened: string } | null {
+  const { address } = askers.getStore() ?? {}
+  const shortened = address && shortenNetwork(address)
+  return address && shortened ? { whole: address, shortened } : null
+}
+
+/** The country that it is said to come from. */
+export const askerCountry = (): string | null => askers.getStore()?.country ?? null
 
 /** The workspace that the address asked for is in, by its handle, and the rest of that address. */
 export const askedPlace = (): ReturnType<typeof splitWithin> => splitWithin(askers.getStore()?.url ?? '/')

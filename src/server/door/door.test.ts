@@ -1,7 +1,7 @@
 import type { IncomingMessage } from 'node:http'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { addressReader, areProxies, networkOf, siteOf } from './address'
+import { addressReader, areProxies, countryReader, networkOf, shortenNetwork, siteOf } from './address'
 import { Buckets, type Counted } from './buckets'
 import { studioPolicy, visitorPolicy } from './headers'
 
@@ -114,6 +114,27 @@ describe('a network address', () => {
         expect(networkOf(written(one)) === networkOf(written(beside))).toBe(alike)
       }),
     )
+  })
+  it('is shortened so that it tells no household from its neighbours', () => {
+    expect(['203.0.113.7', '2001:db8:1:2::/64', '2001:db8:1:2:3:4:5:6', 'unknown', ''].map(shortenNetwork)).toEqual([
+      '203.0.113.0/24',
+      '2001:db8:1::/48',
+      '2001:db8:1::/48',
+      null,
+      null,
+    ])
+  })
+  it('is in the country that a proxy of ours tells, and that nobody else can', () => {
+    const telling = (address: string, country?: string) =>
+      ({ ...from(address), headers: country === undefined ? {} : { 'x-country': country } }) as never
+    const read = countryReader(['10.0.0.0/8'], 'X-Country')
+    expect(['SE', 'se', ' no '].map((country) => read(telling('10.0.0.3', country)))).toEqual(['SE', 'SE', 'NO'])
+    expect(['XX', 'T1', 'Sweden', '', undefined].map((country) => read(telling('10.0.0.3', country)))).toEqual(
+      Array(5).fill(null),
+    )
+    expect(read(telling('203.0.113.7', 'SE'))).toBe(null)
+    expect(countryReader(['10.0.0.0/8'], '')(telling('10.0.0.3', 'SE'))).toBe(null)
+    expect(countryReader([], 'x-country')(telling('10.0.0.3', 'SE'))).toBe(null)
   })
   it('is read whatever a proxy passes on', () => {
     expect(addressReader(['10.0.0.0/8'])(from('10.0.0.3', 'unknown, \u0001'))).toBeTruthy()

@@ -13,7 +13,7 @@ import { PICTURES, receivePicture } from '../pictures/receivePicture'
 import { problem } from '../problem'
 import { noFormHtml, plainHtml } from '../visitor/html'
 import { serveVisitor } from '../visitor/serve'
-import { addressReader } from './address'
+import { addressReader, countryReader } from './address'
 import { askedBy, isRefused } from './asker'
 import { MOST_BYTES, readBytes, withBody } from './body'
 import { squeezeBody } from './compress'
@@ -39,6 +39,7 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
   const { config } = context()
   const secure = config.LICHEN_URL.startsWith('https:')
   const readAddress = addressReader(config.LICHEN_PROXIES)
+  const readCountry = countryReader(config.LICHEN_PROXIES, config.LICHEN_COUNTRY_HEADER)
   const headers = Object.entries(commonHeaders(secure))
 
   const answer = async (request: IncomingMessage, response: ServerResponse): Promise<void> => {
@@ -80,6 +81,7 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
     const id = randomUUID()
     response.setHeader('x-request-id', id)
     const address = readAddress(request)
+    const country = readCountry(request)
     const handle = () =>
       answer(request, response).catch((error: unknown) => {
         // The visitor went away while sending; there is nobody to answer.
@@ -88,6 +90,7 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
       })
     const asker = {
       address,
+      country,
       url: addressAsked(request),
       isGone: () => response.destroyed && !response.writableFinished,
     }

@@ -1,15 +1,22 @@
-import { ENGLISH } from '@/core/language/languages'
+import type { LinkParameters } from '@/core/answers/link_parameters'
+import { ENGLISH, languageOf } from '@/core/language/languages'
 import type { AnswerError } from '@/core/form/check'
 import { originsOf } from '@/core/fill/origins_of'
-import { fillCarried, fillQuestions, takeCarried } from '@/core/fill/fill'
+import { fillForm, takeCarried, waitsForLanding } from '@/core/fill/fill'
+import { storedRead } from '@/core/fill/stored_read'
 import type { Form } from '@/core/form/definition'
 import { walkForm } from '@/core/form/walk'
 import { type Plan, planSubmission } from '@/core/plan/plan'
+import { settleLanded } from '@/core/plan/settle_landed'
 import { wantedBy } from '@/core/records/wanted'
 import type { Db } from '@/db/database'
 import { readRecords } from '@/db/queries/records'
-import { findContact } from '@/db/queries/people'
+import type { StoredForm } from '@/db/queries/forms'
+import { findHolder } from '@/db/queries/holders'
+import { readNumbersTaken } from '@/db/queries/running_numbers'
 import { readOwner, readResources } from '@/db/queries/workspace'
+import { context } from '../context'
+import { drawFor, knownOf } from '../visits/known'
 import { factsAt } from './facts'
 
 export interface DraftRun {
@@ -21,7 +28,7 @@ export interface DraftRun {
 /** Answers to plan with, and what is known of whoever sends them. */
 export interface DraftInput {
   values: Readonly<Record<string, unknown>>
-  link: Record<string, string>
+  link: LinkParameters
   /** Id of the contact whose personal link is used. */
   contact: string | null
   /** Carried values to take as they are, as those of an arrival; the others are filled. */
@@ -30,30 +37,32 @@ export interface DraftInput {
   at?: Date
 }
 
+/** The form that a draft is of. */
+type DraftOf = Pick<StoredForm, 'id' | 'workspaceId' | 'ownerId' | 'slug' | 'liveNumber'>
+
 /** Plans what a draft would do with some answers, as a stranger or as the holder of a personal link. */
-export async function planDraft(
-  db: Db,
-  form: Form,
-  owner: { id: string; workspaceId: string; ownerId: string | null },
-  input: DraftInput,
-): Promise<DraftRun> {
-  const { workspaceId } = owner
-  const holder = input.contact ? await findContact(db, workspaceId, input.contact) : null
-  const known = { link: input.link, pageBefore: null, record: holder?.values ?? null }
-  const filled = fillCarried(form, known, input.values)
-  const carried = { ...filled.values, ...takeCarried(form, input.carried ?? {}) }
+export async function planDraft(db: Db, form: Form, owner: DraftOf, input: DraftInput): Promise<DraftRun> {
+  const { id, workspaceId, slug } = owner
   const resources = await readResources(db, workspaceId)
-  const { answers, errors } = walkForm(form, input.values, carried, {
-    ...factsAt(resources.workspace.timeZone, input.at ?? new Date()),
-    speech: ENGLISH,
-  })
-  const values = { ...carried, ...answers }
-  const [ownedBy, records] = await Promise.all([
+  const { timeZone } = resources.workspace
+  const at = input.at ?? new Date()
+  const holder = input.contact
+    ? await findHolder(db, { workspaceId, contact: input.contact }, storedRead(form, slug), timeZone)
+    : null
+  const draft = { slug, number: owner.liveNumber ?? 0, language: languageOf(form.languages[0] ?? 'en'), timeZone }
+  const draw = drawFor(context().config.LICHEN_SECRET, id, 'a draft')
+  const known = { ...knownOf(draft, { link: input.link, pageBefore: null, holder }, at), draw }
+  const { carried: filled, questions } = fillForm(form, known, input.values)
+  const carried = { ...filled.values, ...takeCarried(form, input.carried ?? {}) }
+  const { answers, errors } = walkForm(form, input.values, carried, { ...factsAt(timeZone, at), speech: ENGLISH })
+  const sent = { values: { ...carried, ...answers }, origins: originsOf(form, answers, questions, filled.origins) }
+  const [ownedBy, records, taken] = await Promise.all([
     readOwner(db, workspaceId, owner.ownerId),
-    readRecords(db, workspaceId, wantedBy(form, values, holder?.id ?? null)),
+    readRecords(db, workspaceId, wantedBy(form, sent.values, holder?.id ?? null)),
+    waitsForLanding(form) ? readNumbersTaken(db, [id]) : new Map<string, number>(),
   ])
   const snapshot = { ...resources, owner: ownedBy, records }
-  const facts = { linkHolder: holder?.id ?? null, submission: null, form: owner.id }
-  const origins = originsOf(form, answers, fillQuestions(form, known), filled.origins)
+  const facts = { linkHolder: holder?.id ?? null, submission: null, form: id }
+  const { values, origins } = settleLanded(form, sent, snapshot, (taken.get(id) ?? 0) + 1) ?? sent
   return { plan: planSubmission(form, values, origins, facts, snapshot), errors }
 }

@@ -6,7 +6,7 @@ import { planDraft } from './planDraft'
 /** What a draft would do with the form's latest arrival, in a few words; `null` when nothing has arrived. */
 export async function rehearseLatest(
   db: Db,
-  stored: Pick<StoredForm, 'id' | 'workspaceId' | 'ownerId' | 'draft'>,
+  stored: Pick<StoredForm, 'id' | 'workspaceId' | 'ownerId' | 'slug' | 'liveNumber' | 'draft'>,
 ): Promise<string | null> {
   const latest = await db
     .selectFrom('submission')

@@ -1,6 +1,7 @@
 import type { AnswerError } from '@/core/form/check'
 import type { Db } from '@/db/database'
-import { findContact } from '@/db/queries/people'
+import { storedRead } from '@/core/fill/stored_read'
+import { findHolder } from '@/db/queries/holders'
 import { context } from '../context'
 import { acceptSubmission } from '../submissions/acceptSubmission'
 import { trustHolder } from '../visitor/signs'
@@ -22,7 +23,9 @@ export type Tested =
 /** Sends answers through the live release as a test: applied and told of like any other, marked, and counted nowhere. */
 export async function sendTest(db: Db, live: LiveForm, { values, contact }: TestInput): Promise<Tested> {
   const { config } = context()
-  const holder = contact ? await findContact(db, live.workspaceId, contact) : null
+  const holder = contact
+    ? await findHolder(db, { workspaceId: live.workspaceId, contact }, storedRead(live.form, live.slug), live.timeZone)
+    : null
   const { id } = givePass(config.LICHEN_SECRET, live.formId, 'test')
   const visitor = { link: {}, pageBefore: null, holder }
   const visit = { id, proven: true, test: true }

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto'
 import type { Answers } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/form/check'
 import { chooseOutcome, type Outcome } from '@/core/dispatch/outcome'
-import { fillCarried, fillQuestions } from '@/core/fill/fill'
+import { fillForm } from '@/core/fill/fill'
 import type { Origins } from '@/core/origins/origin'
 import { originsOf } from '@/core/fill/origins_of'
 import type { Form } from '@/core/form/definition'
@@ -14,10 +14,12 @@ import type { Suspicion } from '@/core/spam/suspect'
 import type { Db } from '@/db/database'
 import { findSent, type NewSubmission } from '@/db/queries/submissions'
 import { findVisit } from '@/db/queries/visits'
+import { context } from '../context'
 import type { ClaimedVisit } from '../visits/claim'
 import { filesIn } from '@/core/answers/files'
 import { factsFor } from '../forms/facts'
 import type { SpokenForm } from '../forms/live'
+import { drawFor, knownOf } from '../visits/known'
 import type { Visitor } from '../visits/visitor'
 import { storeInBatch } from './storeInBatch'
 
@@ -67,14 +69,11 @@ export async function acceptSubmission(
 ): Promise<Accepted> {
   const { form, formId, workspaceId, releaseId, speech } = live
   if (live.closed && !(await hadBegun(db, live, live.closed.since, visit))) return { ok: false, why: 'closed' }
-  const known = {
-    link: visitor.link,
-    pageBefore: visitor.pageBefore,
-    record: visitor.holder?.values ?? null,
-    formBefore: visitor.formBefore ?? null,
-  }
-  const carried = fillCarried(form, known, raw)
-  const facts = await factsFor(live, visit, raw, at ?? new Date())
+  const now = at ?? new Date()
+  const visitId = visit?.id ?? randomUUID()
+  const draw = drawFor(context().config.LICHEN_SECRET, formId, visitId)
+  const { carried, questions } = fillForm(form, { ...knownOf(live, visitor, now), draw }, raw)
+  const facts = await factsFor(live, visit, raw, now)
   const { answers, errors } = walkForm(form, raw, carried.values, facts)
   if (errors.length > 0) {
     const before = visit?.proven ? await findSent(db, formId, visit.id) : undefined
@@ -82,7 +81,7 @@ export async function acceptSubmission(
       ? { ok: true, submission: before.id, outcome: before.outcome, values: before.values }
       : { ok: false, why: 'wrong', errors: sayErrors(form, errors, { ...carried.values, ...answers }, speech) }
   }
-  const origins = originsOf(form, answers, fillQuestions(form, known), carried.origins)
+  const origins = originsOf(form, answers, questions, carried.origins)
   const judged = await judge({ form, answers, origins })
   if (judged.wait > 0) return { ok: false, why: 'too many', wait: judged.wait }
   const values = { ...carried.values, ...answers }
@@ -92,7 +91,7 @@ export async function acceptSubmission(
     workspace_id: workspaceId,
     form_id: formId,
     release_id: releaseId,
-    visit_id: visit?.id ?? randomUUID(),
+    visit_id: visitId,
     is_test: visit?.test ?? false,
     values,
     origins,

@@ -1,4 +1,6 @@
+import { waitsForLanding } from '@/core/fill/fill'
 import { type Plan, planSubmission } from '@/core/plan/plan'
+import { type Settled, settleLanded } from '@/core/plan/settle_landed'
 import type { Snapshot } from '@/core/plan/snapshot'
 import type { Db, Runner } from '@/db/database'
 import { readRelease } from '@/db/queries/forms'
@@ -16,6 +18,7 @@ import { readReleased } from '../forms/live'
 import { log, traced } from '../log'
 import type { ApplySettings } from './applySettings'
 import { Batch, meetRecords, type ReleasedForm } from './batch'
+import { readLanding } from './landing'
 
 /**
  * Plans and applies what a workspace has received, in the order it arrived, until nothing is left that is
@@ -85,39 +88,52 @@ async function applyTogether(
   const turns = new Map<string, number>()
   const met = await meetRecords(tx, workspaceId, submissions, forms, settings)
   const work = new Batch(workspaceId, settings, now, met)
-  for (const submission of submissions) {
-    const released = forms.get(submission.release_id) ?? new Error('Its release does not exist')
-    const plan = makePlan(submission, released, {
+  const landing = await readLanding(tx, submissions, forms)
+  for (const sent of submissions) {
+    const released = forms.get(sent.release_id) ?? new Error('Its release does not exist')
+    const made = makePlan(sent, released, landing.numberFor(sent), {
       ...resources,
       desks: desks.map((desk) => ({ ...desk, turn: (desk.turn ?? 0) + (turns.get(desk.name) ?? 0) })),
       records: met.ledger.known(),
     })
-    if (plan instanceof Error || released instanceof Error) {
-      log.error({ error: plan, submission: submission.id }, 'A submission cannot be planned')
-      failed.push({ id: submission.id, error: reasonOf(plan) })
+    if (made instanceof Error || released instanceof Error) {
+      log.error({ error: made, submission: sent.id }, 'A submission cannot be planned')
+      failed.push({ id: sent.id, error: reasonOf(made) })
     } else {
-      work.take(submission, released, plan)
+      const { plan, settled } = made
+      work.take(settled ? landing.settle(sent, settled) : sent, released, plan)
       // A colleague who tries the form takes nobody’s turn.
-      if (plan.turn !== undefined && !submission.is_test) turns.set(plan.turn, (turns.get(plan.turn) ?? 0) + 1)
+      if (plan.turn !== undefined && !sent.is_test) turns.set(plan.turn, (turns.get(plan.turn) ?? 0) + 1)
     }
   }
   await work.write(tx)
+  await landing.write(tx, workspaceId)
   await advanceTurns(tx, workspaceId, turns)
   await markFailed(tx, failed)
+}
+
+interface Made {
+  plan: Plan
+  /** Its values where landing has settled some of them. */
+  settled: Settled | null
 }
 
 /** The plan of a submission, or why none can be made: that is its own trouble and nobody else's. */
 function makePlan(
   submission: ReceivedSubmission,
   released: ReleasedForm | Error,
+  number: number | null,
   around: Omit<Snapshot, 'owner'>,
-): Plan | Error {
+): Made | Error {
   if (released instanceof Error) return released
   try {
     const { link_holder: linkHolder, id, form_id, locale, is_test: test } = submission
     const facts = { linkHolder, submission: id, form: form_id, locale, test }
     const snapshot = { ...around, owner: released.owner }
-    return planSubmission(released.form, submission.values, submission.origins, facts, snapshot)
+    const { form } = released
+    const settled = waitsForLanding(form) ? settleLanded(form, submission, snapshot, number) : null
+    const { values, origins } = settled ?? submission
+    return { plan: planSubmission(form, values, origins, facts, snapshot), settled }
   } catch (error) {
     return error instanceof Error ? error : new Error(String(error))
   }

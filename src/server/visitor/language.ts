@@ -15,10 +15,13 @@ const PARAMETER = 'lang'
  */
 export function languagesWanted(request: AskedOf, page?: string | null): string[] {
   const asked = new URL(request.url).searchParams.get(PARAMETER)
-  const accepted = new Negotiator({ headers: { 'accept-language': request.headers.get('accept-language') ?? '' } })
-  return [page, asked, ...accepted.languages()].filter(
-    (tag) => typeof tag === 'string' && tag !== '' && tag !== '*',
-  ) as string[]
+  return [page, asked, ...languagesAccepted(request)].filter((tag) => typeof tag === 'string' && tag !== '') as string[]
+}
+
+/** What a request’s browser prefers (RFC 9110, 12.5.4). */
+export function languagesAccepted({ headers }: Pick<Request, 'headers'>): string[] {
+  const accepted = new Negotiator({ headers: { 'accept-language': headers.get('accept-language') ?? '' } })
+  return accepted.languages().filter((tag) => tag !== '*')
 }
 
 /** The language of what is said where there is no form. */

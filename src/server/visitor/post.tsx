@@ -1,5 +1,6 @@
 import { type Answers, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/form/check'
+import type { PageFact } from '@/core/origins/source'
 import { readBoxes } from '@/core/form/boxes'
 import { showsAllAtOnce } from '@/core/form/paces'
 import { walkForm } from '@/core/form/walk'
@@ -43,6 +44,7 @@ export async function postJson({ request, live, keeping }: VisitorCall): Promise
     k: sent.k ?? linkSecret(request),
     pageBefore: sent.before,
     request,
+    told: sent,
   })
   const visit = claimVisit(config.LICHEN_SECRET, live.formId, sent, trusted)
   const judge = trusted ? trustSender : judgeOf(live, visitor, visit, sent)
@@ -96,6 +98,7 @@ export async function postPage(call: VisitorCall): Promise<Response> {
     k: secret,
     pageBefore: own.before,
     request,
+    told: own,
   })
   const visit = claimVisit(config.LICHEN_SECRET, live.formId, own, false)
   const action = withoutSecret(url, secret !== null)
@@ -121,6 +124,9 @@ const ownFields = (entered: Readonly<Record<string, unknown>>) => ({
   proof: textIn(entered, '_proof'),
   release: releaseNumberSchema.safeParse(textIn(entered, '_release')).data,
   before: textIn(entered, '_before'),
+  frame: textIn(entered, '_frame'),
+  zone: textIn(entered, '_zone'),
+  screen: textIn(entered, '_screen'),
   /** The language the page is in, and the one that it is to be in next. */
   language: textIn(entered, '_language'),
   switchTo: textIn(entered, '_in'),
@@ -136,6 +142,7 @@ const signsIn = (entered: Readonly<Record<string, unknown>>): SentSigns => ({
 class StepPost {
   sent = false
   private readonly carried: Answers
+  private readonly onPage: Record<string, PageFact>
   private readonly filled: Answers
   /** The step that was shown. */
   private readonly asked: string
@@ -151,8 +158,9 @@ class StepPost {
     private readonly facts: FactsHere,
   ) {
     const { steps } = live.form
-    const start = fillStart(live.form, visitor)
+    const start = fillStart(live, visitor, new Date())
     this.carried = start.carried
+    this.onPage = start.onPage
     this.filled = start.values
     const { id } = visit ?? givePass(context().config.LICHEN_SECRET, live.formId)
     this.visit = visit ?? { id, proven: true, test: false }
@@ -237,6 +245,7 @@ class StepPost {
         release: this.live.number,
         values: this.entered,
         carried: this.carried,
+        onPage: this.onPage,
         wordingValues: this.filled,
         step,
         errors: more.errors ?? [],
@@ -244,6 +253,7 @@ class StepPost {
         pass: this.pass(),
         signs,
         pageBefore: this.visitor.pageBefore,
+        framedBy: this.visitor.framedBy ?? null,
         now: this.facts.now,
         action: this.action,
         resumed: false,

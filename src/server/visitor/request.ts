@@ -1,15 +1,20 @@
 import { z } from 'zod'
 import { gatherFields } from '@/core/answers/fields'
 import { isWellFormedSecret } from '@/core/fill/personal_link'
+import { type LinkParameters, pairsOf } from '@/core/answers/link_parameters'
 import { cutText, isTooDeep } from '@/core/formats/text'
+import { isZone } from '@/core/formats/zone'
+import { type BrowserFacts, SCREENS } from '@/core/origins/source'
 import type { Db } from '@/db/database'
 import { findSubmitted } from '@/db/queries/submissions'
 import { context } from '../context'
+import { askerCountry, askerNetwork } from '../door/asker'
 import { claimVisit } from '../visits/claim'
 import { isProof, proofOf, type VisitPass } from '../visits/secret'
 import { findLinkHolder, keepParameters, releaseNumberSchema, type Visitor, visitIdSchema } from '../visits/visitor'
 import type { ReceivedForm } from '../files/receiveForm'
 import type { LiveForm } from '../forms/live'
+import { languagesAccepted } from './language'
 
 /** The JSON a program or the page's script sends to a form's address. */
 const bodySchema = z.object({
@@ -22,6 +27,10 @@ const bodySchema = z.object({
   k: z.string().nullish(),
   link: z.record(z.string(), z.unknown()).nullish(),
   before: z.string().max(2000).nullish(),
+  /** Address of the page that frames it, and what the page’s script tells of the browser. */
+  frame: z.string().max(2000).nullish(),
+  zone: z.string().max(60).nullish(),
+  screen: z.string().max(20).nullish(),
   /** The language and region that its visitor is spoken to in (BCP 47). */
   language: z.string().max(100).nullish(),
   opened: z.string().optional(),
@@ -69,14 +78,45 @@ export const readSentJson = (request: Request): Promise<SentJson> => readJson(re
 export async function tellVisitor(
   db: Db,
   live: LiveForm,
-  given: { link: Iterable<[string, unknown]>; k: unknown; pageBefore: string | null | undefined; request: Request },
+  given: {
+    link: Iterable<[string, unknown]>
+    k: unknown
+    pageBefore: string | null | undefined
+    request: Request
+    /** What the page told of where it is. */
+    told?: ToldByPage
+  },
 ): Promise<Visitor> {
+  const { request, told } = given
   return {
     link: keepParameters(live.form, given.link),
     pageBefore: pageAddress(given.pageBefore),
-    holder: given.k ? await findLinkHolder(db, live.formId, given.k) : null,
-    formBefore: await sentBefore(db, live, given.request),
+    holder: given.k ? await findLinkHolder(db, live, given.k) : null,
+    framedBy: framingAddress(told?.frame),
+    browser: tellBrowser(request, told),
+    from: { network: askerNetwork(), country: askerCountry() },
+    formBefore: await sentBefore(db, live, request),
   }
+}
+
+/** What a page tells of the browser it is in, as its fields or a program’s JSON have it. */
+export interface ToldByPage {
+  /** Address of the page that frames it. */
+  frame?: string | null | undefined
+  zone?: string | null | undefined
+  screen?: string | null | undefined
+}
+
+/** What a browser tells of itself, in its request and by the page’s script. */
+function tellBrowser(request: Request, told: ToldByPage | undefined): BrowserFacts {
+  const screen = SCREENS.find((one) => one === told?.screen) ?? null
+  const zone = told?.zone && told.zone.length <= 60 && isZone(told.zone) ? told.zone : null
+  return { language: languagesAccepted(request)[0] ?? null, zone, screen }
+}
+
+/** The address of the page around, where it is one of the web. */
+function framingAddress(text: string | null | undefined): string | null {
+  return text && text.length <= 2000 && URL.canParse(text) && /^https?:/.test(text) ? text : null
 }
 
 /** What this browser sent in the form that led to this one, where it has the proof of it. */
@@ -89,8 +129,8 @@ async function sentBefore(db: Db, live: LiveForm, request: Request): Promise<Vis
 }
 
 /** The address of a form that an outcome leads to. The tags that sources are told by go along. */
-export function nextAddress(slug: string, link: Readonly<Record<string, string>>): string {
-  const tags = Object.entries(link).filter(([name]) => name.startsWith('utm_'))
+export function nextAddress(slug: string, link: LinkParameters): string {
+  const tags = pairsOf(link).filter(([name]) => name.startsWith('utm_'))
   return `/f/${slug}?${new URLSearchParams([[BY_FORM, ''], ...tags])}`
 }
 

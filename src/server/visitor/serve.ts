@@ -145,8 +145,8 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
   const secret = linkSecret(request)
   const action = withoutSecret(url, secret !== null)
   const referrer = request.headers.get('referer')
-  const framedBy = frameOf(request)
-  const tags = framedBy === null ? [] : tagsOfFrame(referrer, url.searchParams)
+  const frame = frameOf(request)
+  const tags = frame === null ? [] : tagsOfFrame(frame, url.searchParams)
   // The page’s tags go on in the frame’s own address, so that whatever the frame sends has them.
   if (tags.length > 0) {
     for (const [name, value] of tags) url.searchParams.append(name, value)
@@ -162,8 +162,8 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
     k: secret,
     pageBefore: url.searchParams.get('page_before') || referrer,
     request,
+    told: { frame },
   })
-  visitor.framedBy = framedBy
   const remembered = rememberedVisit(request, config.LICHEN_SECRET, live.formId)
   const given = isTestLink(config.LICHEN_SECRET, live.formId, url) ? 'test' : 'visit'
   const opened = await openForm(db, live, visitor, remembered, given, new URL(config.LICHEN_URL).host, null)
@@ -175,6 +175,7 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
     release: live.number,
     values: opened.values,
     carried: opened.carried,
+    onPage: opened.onPage,
     wordingValues: opened.values,
     step: opened.step,
     errors: [],
@@ -182,6 +183,7 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
     pass: opened.pass,
     signs: await giveSigns(live, opened.pass.id),
     pageBefore: visitor.pageBefore,
+    framedBy: visitor.framedBy ?? null,
     now: momentIn(live.timeZone, new Date()),
     action,
     resumed: opened.resumed,
@@ -193,11 +195,11 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
   return response
 }
 
-/** Host of the page that a form is framed by, as the browser tells; `null` where it is not framed. */
+/** Address of the page that a form is framed by, as far as the browser tells; `null` where it is not framed. */
 function frameOf({ headers }: Request): string | null {
   const page = headers.get('referer')
   const framed = ['iframe', 'frame'].includes(headers.get('sec-fetch-dest') ?? '')
-  return framed && page && URL.canParse(page) ? new URL(page).host : null
+  return framed && page && URL.canParse(page) ? page : null
 }
 
 /** Whether a browser goes to a page, and shows its address: older ones say so only by what they take. */

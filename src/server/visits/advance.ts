@@ -1,6 +1,7 @@
 import { isDeepStrictEqual } from 'node:util'
 import { addressIn } from '@/core/form/left_by'
 import { type Noticed, advanceVisit } from '@/core/readout/visit'
+import type { LinkParameters } from '@/core/answers/link_parameters'
 import { tellSource } from '@/core/sources/source'
 import type { Runner } from '@/db/database'
 import {
@@ -22,7 +23,7 @@ export interface VisitNotice {
   formId: string
   workspaceId: string
   releaseNumber: number
-  link: Record<string, string>
+  link: LinkParameters
   pageBefore: string | null
   linkHolder: string | null
   /** Whether a colleague tries the form. */
@@ -55,7 +56,7 @@ export const noticeOf = (
   link: visitor.link,
   pageBefore: visitor.pageBefore,
   linkHolder: visitor.holder?.id ?? null,
-  framedBy: visitor.framedBy ?? null,
+  framedBy: visitor.framedBy ? new URL(visitor.framedBy).host : null,
   ownHost,
   at,
   noticed,

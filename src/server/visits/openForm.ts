@@ -1,13 +1,15 @@
 import type { Answers } from '@/core/answers/answer'
 import { filesIn, withoutFiles } from '@/core/answers/files'
-import { fillCarried, fillQuestions } from '@/core/fill/fill'
+import { filledOnPage, fillForm } from '@/core/fill/fill'
+import type { PageFact } from '@/core/origins/source'
 import type { Form } from '@/core/form/definition'
 import type { Db } from '@/db/database'
 import { findVisit, type StoredVisit } from '@/db/queries/visits'
 import { context } from '../context'
 import { wholeFiles } from '../files/whole'
-import type { LiveForm } from '../forms/live'
+import type { LiveForm, SpokenForm } from '../forms/live'
 import { advanceVisits, noticeOf } from './advance'
+import { knownOf } from './known'
 import { givePass, proofOf, type VisitPass } from './secret'
 import type { Visitor } from './visitor'
 
@@ -19,6 +21,8 @@ export interface OpenedForm {
   /** Filled and kept values to start with. */
   values: Answers
   carried: Answers
+  /** Values that wait for what only the page’s script can tell. */
+  onPage: Record<string, PageFact>
   /** Name of the step to start at. */
   step: string
   resumed: boolean
@@ -30,14 +34,14 @@ export interface OpenedForm {
  */
 export async function openForm(
   db: Db,
-  live: LiveForm,
+  live: SpokenForm,
   visitor: Visitor,
   remembered: string | null,
   given: 'visit' | 'test',
   ownHost: string | null,
   at: Date | null,
 ): Promise<OpenedForm> {
-  const start = fillStart(live.form, visitor)
+  const start = fillStart(live, visitor, at ?? new Date())
   const { formId } = live
   const before = remembered ? await findVisit(db, { formId, visitId: remembered }, at) : null
   const test = given === 'test'
@@ -54,6 +58,7 @@ export async function openForm(
     pass,
     values: { ...start.values, ...(visit && (await stillThere(live, visit))) },
     carried: start.carried,
+    onPage: start.onPage,
     step: lastStep(live.form, resumed ? visit : null),
     resumed,
   }
@@ -67,13 +72,15 @@ async function stillThere(live: LiveForm, { id, answers }: StoredVisit): Promise
   return withoutFiles(answers ?? {}, (file) => there.has(file))
 }
 
-/** What a form starts with for this visitor, before anything is kept. */
+/** What a form starts with for this visitor at a moment, before anything is kept. */
 export function fillStart(
-  form: Form,
-  { link, pageBefore, holder, formBefore = null }: Visitor,
-): { values: Answers; carried: Answers } {
-  const known = { link, pageBefore, record: holder?.values ?? null, formBefore }
-  return { values: fillQuestions(form, known).values, carried: fillCarried(form, known).values }
+  live: Parameters<typeof knownOf>[0] & { form: Form },
+  visitor: Visitor,
+  at: Date,
+): Pick<OpenedForm, 'values' | 'carried' | 'onPage'> {
+  const known = knownOf(live, visitor, at)
+  const { carried, questions } = fillForm(live.form, known)
+  return { values: questions.values, carried: carried.values, onPage: filledOnPage(live.form, known) }
 }
 
 /**

@@ -1,13 +1,16 @@
 import { sourceOf } from '@/core/origins/registry'
 import { createHash } from 'node:crypto'
-import { sql } from 'kysely'
 import { z } from 'zod'
-import type { Answers } from '@/core/answers/answer'
-import type { SentBefore } from '@/core/origins/source'
+import { valueIn } from '@/core/answers/answer'
+import type { BrowserFacts, SentBefore, ServerFacts, Stored } from '@/core/origins/source'
 import type { Form } from '@/core/form/definition'
 import { isWellFormedSecret } from '@/core/fill/personal_link'
+import { storedRead } from '@/core/fill/stored_read'
+import type { LinkParameters } from '@/core/answers/link_parameters'
 import { cutText, makeSound } from '@/core/formats/text'
 import type { Db } from '@/db/database'
+import { findHolder } from '@/db/queries/holders'
+import type { LiveForm } from '../forms/live'
 
 /** A visit's id in the one way it is stored, however it was written. */
 export const visitIdSchema = z.uuid().toLowerCase()
@@ -17,13 +20,16 @@ export const releaseNumberSchema = z
   .union([z.int(), z.string().max(9).transform(Number)])
   .pipe(z.int().min(1).max(1_000_000))
 
-/** What a request tells of its visitor. Everything but `holder` and `formBefore` is a claim. */
+/** What a request tells of its visitor. Everything but `holder`, `formBefore` and `from` is a claim. */
 export interface Visitor {
-  link: Record<string, string>
+  link: LinkParameters
   pageBefore: string | null
   holder: LinkHolder | null
-  /** Host of the page that frames the form. */
+  /** Address of the page that frames the form. */
   framedBy?: string | null
+  browser?: BrowserFacts
+  /** The network that asks, and the country it is said to be in. */
+  from?: Pick<ServerFacts, 'network' | 'country'>
   /** What this browser sent in the form that led here, as it proves. */
   formBefore?: (SentBefore & { title: string }) | null
 }
@@ -31,19 +37,32 @@ export interface Visitor {
 /** The contact a personal link was made for. */
 export interface LinkHolder {
   id: string
-  values: Answers
+  /** What the form may tell them of themselves. */
+  stored: Stored
 }
 
 const MOST_PARAMETERS = 30
 
-/** Link parameters worth keeping: the tags everybody uses, and those the form reads. Never the secret. */
-export function keepParameters(form: Form, given: Iterable<[string, unknown]>): Record<string, string> {
+/**
+ * Link parameters worth keeping: the tags everybody uses, each once, and those the form reads, as often as they stand
+ * there. Never the secret.
+ */
+export function keepParameters(form: Form, given: Iterable<[string, unknown]>): LinkParameters {
   const read = parametersRead(form)
-  const kept: Record<string, string> = {}
-  for (const [name, value] of given) {
-    if (name === 'k' || typeof value !== 'string' || value === '') continue
-    if (Object.keys(kept).length >= MOST_PARAMETERS) break
-    if (read.has(name) || /^utm_[a-z_]{1,20}$/.test(name)) kept[name] = cutText(makeSound(value), 500)
+  const kept: Record<string, string | string[]> = {}
+  let room = MOST_PARAMETERS
+  for (const [name, said] of given) {
+    const isRead = read.has(name)
+    if (name === 'k' || !(isRead || /^utm_[a-z_]{1,20}$/.test(name))) continue
+    for (const value of Array.isArray(said) ? said : [said]) {
+      if (typeof value !== 'string' || value === '') continue
+      if (room === 0) return kept
+      const before = valueIn(kept, name)
+      if (before !== undefined && !isRead) continue
+      const text = cutText(makeSound(value), 500)
+      kept[name] = before === undefined ? text : [before, text].flat()
+      room--
+    }
   }
   return kept
 }
@@ -62,18 +81,15 @@ function parametersRead(form: Form): Set<string> {
 
 export const hashSecret = (secret: string): Buffer => createHash('sha256').update(secret).digest()
 
-/** Whose personal link this is; `null` for a wrong, expired, withdrawn or another form's secret. */
-export async function findLinkHolder(db: Db, formId: string, secret: unknown): Promise<LinkHolder | null> {
+/**
+ * Whose personal link this is, with what the form may tell them of themselves; `null` for a wrong, expired, withdrawn or
+ * another form's secret.
+ */
+export async function findLinkHolder(
+  db: Db,
+  { formId, slug, form, timeZone }: Pick<LiveForm, 'formId' | 'slug' | 'form' | 'timeZone'>,
+  secret: unknown,
+): Promise<LinkHolder | null> {
   if (typeof secret !== 'string' || !isWellFormedSecret(secret)) return null
-  const row = await db
-    .selectFrom('personal_link')
-    .innerJoin('record as contact', 'contact.id', 'personal_link.contact_id')
-    .select(['contact.id', 'contact.values'])
-    .where('personal_link.hash', '=', hashSecret(secret))
-    .where('personal_link.form_id', '=', formId)
-    .where('contact.gone_by', 'is', null)
-    .where('withdrawn_at', 'is', null)
-    .where((eb) => eb.or([eb('expires_at', 'is', null), eb('expires_at', '>', sql<Date>`now()`)]))
-    .executeTakeFirst()
-  return row ?? null
+  return findHolder(db, { formId, hash: hashSecret(secret) }, storedRead(form, slug), timeZone)
 }

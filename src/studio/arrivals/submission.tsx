@@ -29,11 +29,14 @@ const ORIGINS: Record<Origin, [string, Tone]> = {
   typed: ['typed', 'plain'],
   link: ['link, a claim', 'amber'],
   record: ['their record', 'teal'],
-  browser: ['their browser', 'plain'],
+  browser: ['their browser, a claim', 'amber'],
+  server: ['seen by the server', 'plain'],
+  form: ['the form itself', 'plain'],
   form_before: ['the form before', 'plain'],
   constant: ['set by the form', 'plain'],
   default: ['default', 'plain'],
   computed: ['computed', 'plain'],
+  generated: ['made for this answer', 'plain'],
 }
 
 const COLUMNS: Column<Delivery>[] = [

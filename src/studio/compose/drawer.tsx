@@ -101,6 +101,7 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
               fill={question.fill}
               name={name}
               parts={partsOf(form, name)}
+              asked
               onChange={(fill) => change({ fill }, 'fill')}
             />
           </div>

@@ -46,7 +46,7 @@ export function QuestionRow({
   onRenamed,
 }: RowProps & { question: Question; number: number }) {
   const form = useDraft((state) => state.form)
-  const fields = useDraft((state) => state.resources.fields)
+  const resources = useDraft((state) => state.resources)
   const condition = describeCondition(vocabularyOf(form), question.shownWhen)
   const drop = useDrop(question.name)
   const hasDefault = question.default !== null
@@ -69,7 +69,7 @@ export function QuestionRow({
         <td className="truncate">
           {question.fill.map((source, index) => (
             <Chip key={index} tone="teal">
-              {describeFill(source, fields)}
+              {describeFill(source, resources)}
             </Chip>
           ))}
           {hasDefault && <span className="text-soft"> starts as {showAnswer(question, question.default)}</span>}
@@ -111,7 +111,7 @@ export function CarriedRow({
   onToggle,
   onRenamed,
 }: RowProps & { carried: CarriedValue; letter: string }) {
-  const fields = useDraft((state) => state.resources.fields)
+  const resources = useDraft((state) => state.resources)
   const drop = useDrop(carried.name)
   return (
     <>
@@ -131,7 +131,7 @@ export function CarriedRow({
           {carried.fill.length === 0 && <span className="text-soft">—</span>}
           {carried.fill.map((source, index) => (
             <Chip key={index} tone="teal">
-              {describeFill(source, fields)}
+              {describeFill(source, resources)}
             </Chip>
           ))}
         </td>

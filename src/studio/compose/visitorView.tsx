@@ -27,9 +27,8 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
   const [wide, setWide] = useState(false)
   /** On a narrow screen the view lies over the ledger, once it is asked for. */
   const [unfolded, setUnfolded] = useState(false)
-  const atFirst = useRef<string | null>(null)
   const frame = useRef<HTMLIFrameElement>(null)
-  const typed = useRef<{ values: Record<string, string>; step: string } | null>(null)
+  const typed = useRef<{ values: Record<string, string>; step: string; begun: boolean } | null>(null)
   /** What the page holds; nothing until it told. */
   const [values, setValues] = useState<Record<string, string> | null>(null)
   const opened = useRef(open)
@@ -65,12 +64,13 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
         step?: string
         /** Whether it has what was typed in the page before it. */
         whole?: boolean
+        /** Whether anybody has entered anything in it. */
+        begun?: boolean
       }
       if (said.lichen === 'ready') greet()
       if (said.lichen === 'values' && said.values) {
         const known = said.whole ? said.values : { ...typed.current?.values, ...said.values }
-        typed.current = { values: known, step: said.step ?? '' }
-        if (said.whole) atFirst.current ??= JSON.stringify(known)
+        typed.current = { values: known, step: said.step ?? '', begun: said.begun || typed.current?.begun || false }
         setValues(known)
       }
     }
@@ -85,7 +85,6 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
     }
   }, [])
 
-  const begun = atFirst.current !== null && JSON.stringify(values) !== atFirst.current
   const read = form.languages.some((tag) => tag === language) ? language : ''
   const asked = new URLSearchParams({ revision: String(revision), contact: seer, lang: read })
   const address = inHere(`/preview/${facts.slug}?${asked}`)
@@ -113,7 +112,6 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
               onChoose={(next) => {
                 // Another person sees their own values, not the ones typed for somebody else.
                 typed.current = null
-                atFirst.current = null
                 setSeen(next)
               }}
             />
@@ -155,7 +153,7 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
             className="absolute inset-0 h-[calc(100%/0.8)] w-[calc(100%/0.8)] origin-top-left scale-80"
           />
         </div>
-        <IfSentNow values={values} contact={seer || null} form={form} begun={begun} />
+        <IfSentNow values={values} contact={seer || null} form={form} begun={typed.current?.begun ?? false} />
         <SendTest values={values ?? {}} contact={seer || null} />
       </aside>
     </>

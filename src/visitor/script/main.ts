@@ -32,8 +32,10 @@ import { work } from './work'
 /** Written by the build: the script of a preview. */
 declare const PREVIEW: string
 
+const moveFragment = async () => (await import('./tell_browser')).moveFragment()
+
 const page = findPage()
-if (page) void bringToLife(page)
+if (page) void (location.hash.includes('=') ? moveFragment() : bringToLife(page))
 
 /** Makes the page answer at once. Everything it does, the server does too when this never runs. */
 async function bringToLife(page: Page): Promise<void> {
@@ -41,6 +43,7 @@ async function bringToLife(page: Page): Promise<void> {
   const { now } = data
   const progress = followProgress(page)
   const unsent = progress.unsent()
+  if (form.querySelector('[data-told]')) await (await import('./tell_browser')).tellBrowser(page, readValues(page))
   // What few pages ever do is loaded by those that do, before the page answers to anybody: what they enter then is newer.
   const restore = unsent && (await import('./write_values')).writeValues
   /** Where the visitor is. */

@@ -35,12 +35,14 @@ interface Said {
 export const attach: Attach = (page, steering) => {
   // Until it has what was typed in the one before, what it holds is only added to that.
   let restored = false
+  // Somebody may have been quicker than this script.
+  let begun = [...page.form.elements].some((control) => isTouched(control, page))
   const look = new CSSStyleSheet()
   document.adoptedStyleSheets.push(look)
 
   const tell = (what: 'values' | 'ready') =>
     parent.postMessage(
-      { lichen: what, values: steering.values(), step: steering.current(), whole: restored },
+      { lichen: what, values: steering.values(), step: steering.current(), whole: restored, begun },
       location.origin,
     )
 
@@ -58,6 +60,8 @@ export const attach: Attach = (page, steering) => {
     if (box) window.scrollBy({ top: box.getBoundingClientRect().top - innerHeight / 3 })
   }
 
+  // Before the page answers to it, which then tells.
+  page.form.addEventListener('input', () => void (begun = true), true)
   addEventListener('message', ({ origin, data }: MessageEvent<Said>) => {
     if (origin !== location.origin) return
     if (data.lichen === 'restore') void restore(data)
@@ -68,4 +72,18 @@ export const attach: Attach = (page, steering) => {
     follow: () => tell('values'),
     send: () => showAlert(page, page.speech.tell('preview_unsent')),
   }
+}
+
+/** Whether a control holds something else than the page came with, or told it. */
+function isTouched(control: Element, { data }: Page): boolean {
+  if (control instanceof HTMLSelectElement) {
+    const first = [...control.options].findIndex(({ defaultSelected }) => defaultSelected)
+    return control.selectedIndex !== Math.max(0, first)
+  }
+  if (!(control instanceof HTMLInputElement || control instanceof HTMLTextAreaElement)) return false
+  // What nobody types, and what stands somewhere by itself, tells of nobody.
+  if (/^(hidden|range)$/.test(control.type) || Object.hasOwn(data.onPage, control.name)) return false
+  if (control instanceof HTMLInputElement && /^(checkbox|radio)$/.test(control.type))
+    return control.checked !== control.defaultChecked
+  return control.value !== control.defaultValue
 }

@@ -16,7 +16,8 @@ export async function send(page: Page): Promise<Sent> {
   await (
     await work(page)
   )?.()
-  const link = Object.fromEntries(new URLSearchParams(location.search))
+  const query = new URLSearchParams(location.search)
+  const link = Object.fromEntries([...query.keys()].map((name) => [name, query.getAll(name)]))
   const body = { ...ownFields(page), values: readValues(page), link }
   try {
     const response = await fetch(location.pathname + location.search, {

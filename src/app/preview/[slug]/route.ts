@@ -5,12 +5,14 @@ import { momentIn } from '@/core/formats/zone'
 import { themeOf } from '@/core/look/look'
 import { readStored } from '@/core/form/stored'
 import { findForm } from '@/db/queries/forms'
-import { findContact } from '@/db/queries/people'
+import { storedRead } from '@/core/fill/stored_read'
+import { findHolder } from '@/db/queries/holders'
 import { findTheme } from '@/db/queries/themes'
 import { admit } from '@/server/access/member'
 import { here } from '@/server/access/session'
 import { context } from '@/server/context'
 import { formHtml, noFormHtml } from '@/server/visitor/html'
+import { languagesAccepted } from '@/server/visitor/language'
 import { lookBelow } from '@/server/visitor/look'
 import { fillStart } from '@/server/visits/openForm'
 
@@ -27,8 +29,13 @@ export async function GET(request: Request, { params }: { params: Promise<{ slug
   const { form, language, speech } = speakTo(readStored(stored.draft), searchParams.getAll('lang'))
   // As whoever is seen only by those who may see people.
   const contact = member.rights.has('people') ? z.uuid().safeParse(searchParams.get('contact')).data : undefined
-  const holder = contact ? await findContact(db, member.workspaceId, contact) : null
-  const start = fillStart(form, { link: {}, pageBefore: null, holder })
+  const { workspaceId, timeZone } = member
+  const holder = contact
+    ? await findHolder(db, { workspaceId, contact }, storedRead(form, stored.slug), timeZone)
+    : null
+  const browser = { language: languagesAccepted(request)[0] ?? null, zone: null, screen: null }
+  const draft = { form, slug: stored.slug, number: stored.liveNumber ?? 0, language, timeZone }
+  const start = fillStart(draft, { link: {}, pageBefore: null, holder, browser }, new Date())
   const own = await findTheme(db, member.workspaceId, form.look.theme)
   return formHtml({
     form,
@@ -37,6 +44,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ slug
     look: lookBelow(here(`/preview/${slug}`), form, themeOf(form.look, own)),
     values: start.values,
     carried: start.carried,
+    onPage: start.onPage,
     wordingValues: start.values,
     step: form.steps[0]?.name ?? '',
     errors: [],
@@ -45,6 +53,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ slug
     pass: { id: '', proof: '' },
     signs: null,
     pageBefore: null,
+    framedBy: null,
     now: momentIn(member.timeZone, new Date()),
     action: '#',
     resumed: false,

@@ -1,3 +1,4 @@
+import { pairsOf } from '@/core/answers/link_parameters'
 import type { ReactNode } from 'react'
 import { showMoment, showZone } from '@/core/formats/zone'
 import type { PersonData } from '../../people/gatherPerson'
@@ -78,8 +79,8 @@ export function PersonPage({ data, files, workspace, zone, at }: Props) {
                     From the page <bdi>{one.pageBefore}</bdi>.{' '}
                   </>
                 )}
-                {Object.entries(one.link).map(([name, value]) => (
-                  <span key={name}>
+                {pairsOf(one.link).map(([name, value], index) => (
+                  <span key={index}>
                     The link said <bdi>{name}</bdi>: <bdi>{value}</bdi>.{' '}
                   </span>
                 ))}

@@ -1,0 +1,23 @@
+import type { RecordType } from '../fields/field'
+import type { Form } from '../form/definition'
+import { sourceOf } from '../origins/registry'
+
+/** What a form’s fills read of whoever is known. */
+export interface StoredWanted {
+  records: readonly RecordType[]
+  lists: readonly string[]
+  /** Addresses of the forms of which it is asked when they were last sent. */
+  sent: readonly string[]
+}
+
+/** All that a form at an address reads of somebody’s stored data, each thing once. */
+export function storedRead(form: Form, address: string): StoredWanted {
+  const values = [...form.carried, ...form.steps.flatMap(({ questions }) => questions)]
+  const reads = values.flatMap(({ fill }) => fill.flatMap((one) => sourceOf(one).stored?.(one) ?? []))
+  const each = <T>(of: (read: (typeof reads)[number]) => T | []) => [...new Set(reads.flatMap(of))] as T[]
+  return {
+    records: each((one) => (one.read === 'field' ? one.record : [])),
+    lists: each((one) => (one.read === 'list' ? one.list : [])),
+    sent: each((one) => (one.read === 'sent' ? one.form || address : [])),
+  }
+}

@@ -1,0 +1,77 @@
+import { sql } from 'kysely'
+import type { Answers } from '@/core/answers/answer'
+import type { RecordType } from '@/core/fields/field'
+import type { StoredWanted } from '@/core/fill/stored_read'
+import type { Stored } from '@/core/origins/source'
+import type { Runner } from '../database'
+
+/** Somebody of whom it is known who they are, with what is stored of them and was asked for. */
+export interface Holder {
+  id: string
+  stored: Stored
+}
+
+/** Whom to find: the holder of a form’s personal link that is good, or a contact of a workspace. */
+type Whom = { formId: string; hash: Buffer } | { workspaceId: string; contact: string }
+
+/** Finds somebody with what is wanted of their stored data, all in one query; days are those of the zone. */
+export async function findHolder(
+  db: Runner,
+  whom: Whom,
+  { records, lists, sent }: StoredWanted,
+  timeZone: string,
+): Promise<Holder | null> {
+  const opened = (type: RecordType) =>
+    records.includes(type)
+      ? sql<Answers | null>`(select opened."values" from record opened
+          where opened.contact_id = contact.id and opened.type = ${type} and opened.gone_by is null
+          order by opened.created_at desc, opened.id limit 1)`
+      : sql<null>`null`
+  const house = records.includes('company')
+    ? sql<Answers | null>`(select house."values" from record house where house.id = contact.company_id and house.gone_by is null)`
+    : sql<null>`null`
+  const row = await db
+    .selectFrom('record as contact')
+    .select(['contact.id', 'contact.values'])
+    .select([house.as('company'), opened('deal').as('deal'), opened('request').as('request')])
+    .select(
+      sql<
+        string[]
+      >`array(select list from list_membership m where m.contact_id = contact.id and m.list = any(${lists}::text[]))`.as(
+        'lists',
+      ),
+    )
+    .select((sent.length > 0 ? lastSent(sent, timeZone) : sql<null>`null`).as('sent'))
+    .where('contact.type', '=', 'contact')
+    .where('contact.gone_by', 'is', null)
+    .$if('contact' in whom, (query) =>
+      'contact' in whom
+        ? query.where('contact.workspace_id', '=', whom.workspaceId).where('contact.id', '=', whom.contact)
+        : query,
+    )
+    .$if('hash' in whom, (query) => query.where(sql<boolean>`contact.id = ${heldBy(whom)}`))
+    .executeTakeFirst()
+  if (!row) return null
+  const { company, deal, request } = row
+  const theirs = Object.entries({ company, deal, request }).filter(([, values]) => values !== null)
+  return {
+    id: row.id,
+    stored: { records: { contact: row.values, ...Object.fromEntries(theirs) }, lists: row.lists, sent: row.sent ?? {} },
+  }
+}
+
+/** Who holds the personal link; nobody where it is expired, withdrawn or another form’s. */
+const heldBy = (whom: Whom) =>
+  'hash' in whom
+    ? sql`(select contact_id from personal_link where hash = ${whom.hash} and form_id = ${whom.formId}
+        and withdrawn_at is null and (expires_at is null or expires_at > now()))`
+    : sql`null`
+
+/** The day on which they last sent each of these forms, by an address of it. */
+const lastSent = (addresses: readonly string[], timeZone: string) => sql<Record<string, string> | null>`(
+    select json_object_agg(slug, day) from (
+      select asked.slug, (max(sent.received_at) at time zone ${timeZone})::date::text as day
+      from form_address asked join submission sent on sent.form_id = asked.form_id
+      where asked.workspace_id = contact.workspace_id and asked.slug = any(${addresses}::text[])
+        and sent.contact_id = contact.id and sent.state = 'applied' and sent.binned_at is null and not sent.is_test
+      group by asked.slug) last)`

@@ -1,0 +1,110 @@
+import type { FormInput } from '@/core/form/definition'
+import { applied, releasedForm, until } from '../support/api'
+import { query } from '../support/database'
+import { expect, facts, test, unique } from './studio'
+
+/** What a browser tells before anyone types, and what a form makes of it. */
+
+const zone = { from: 'browser' as const, what: 'zone' as const }
+
+const localForm: FormInput = {
+  title: 'Ask us',
+  steps: [
+    {
+      name: 'all',
+      title: 'All',
+      questions: [
+        { kind: 'short_text', name: 'where', label: 'Your time zone', fill: [zone] },
+        {
+          kind: 'short_text',
+          name: 'ferry',
+          label: 'Which ferry?',
+          shownWhen: { value: 'told_zone', is: 'equals', to: 'Europe/Oslo' },
+        },
+        { kind: 'email', name: 'email', label: 'Email', required: true, lands: [{ field: 'email' }] },
+      ],
+    },
+  ],
+  carried: [
+    { name: 'told_zone', label: 'Zone', fill: [zone, { from: 'constant', value: 'untold' }] },
+    { name: 'held', label: 'Screen', fill: [{ from: 'browser', what: 'screen' }] },
+    { name: 'friend', label: 'Friend', fill: [{ from: 'link', parameter: 'ref' }] },
+  ],
+}
+
+async function newForm(): Promise<string> {
+  const slug = unique('local')
+  await releasedForm(facts, slug, localForm)
+  return slug
+}
+
+const sentBy = (email: string) =>
+  until('the submission', async () => {
+    const [row] = await query<{ id: string }>(
+      facts.database,
+      `select id from submission where "values" ->> 'email' = $1`,
+      [email],
+    )
+    return row && applied(facts, row.id)
+  })
+
+test('a page tells the zone and the screen it is on, at once where something shows by it', async ({ browser }) => {
+  const slug = await newForm()
+  const email = `${unique('oda')}@studio.example`
+  const context = await browser.newContext({
+    baseURL: facts.url,
+    timezoneId: 'Europe/Oslo',
+    viewport: { width: 390, height: 844 },
+    screen: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+  })
+  const page = await context.newPage()
+  // What a site’s script leaves behind the # is one of the link’s parameters.
+  await page.goto(`/f/${slug}?utm_source=ring#ref=TK7&utm_source=other`)
+  await expect(page).toHaveURL(`/f/${slug}?utm_source=ring&ref=TK7`)
+  await expect(page.getByLabel('Your time zone')).toHaveValue('Europe/Oslo')
+  await page.getByLabel('Which ferry?').fill('The early one')
+  await page.getByLabel('Email').fill(email)
+  await page.getByRole('button', { name: 'Send' }).click()
+  await expect(page.getByRole('heading', { name: 'Thank you' })).toBeVisible()
+  const sent = await sentBy(email)
+  expect(sent.values).toMatchObject({ where: 'Europe/Oslo', told_zone: 'Europe/Oslo', held: 'phone', friend: 'TK7' })
+  expect(sent.origins).toMatchObject({ where: 'browser', told_zone: 'browser', friend: 'link', ferry: 'typed' })
+})
+
+test('where no script runs, the next source is taken', async ({ browser }) => {
+  const slug = await newForm()
+  const email = `${unique('wim')}@studio.example`
+  const context = await browser.newContext({ baseURL: facts.url, javaScriptEnabled: false, timezoneId: 'Europe/Oslo' })
+  const page = await context.newPage()
+  await page.goto(`/f/${slug}`)
+  await expect(page.getByLabel('Which ferry?')).toBeHidden()
+  await page.getByLabel('Email').fill(email)
+  await page.getByRole('button', { name: 'Send' }).click()
+  await expect(page.getByRole('heading', { name: 'Thank you' })).toBeVisible()
+  const sent = await sentBy(email)
+  expect(sent.values).toMatchObject({ told_zone: 'untold' })
+  expect(sent.values).not.toHaveProperty('held')
+})
+
+test('what a value is filled from is chosen, ordered and told, with what is only a claim', async ({ studio }) => {
+  const slug = await newForm()
+  await studio.goto(`/forms/${slug}/compose`)
+  await studio.getByRole('button', { name: /friend/ }).click()
+  await studio.getByRole('button', { name: 'Add a source' }).click()
+  const source = studio.getByRole('combobox', { name: 'Source' })
+  await source.nth(1).selectOption({ label: 'their record (personal link)' })
+  await studio.getByRole('combobox', { name: 'Record field' }).selectOption({ label: 'Company · Name' })
+  await studio.getByRole('button', { name: 'Add a source' }).click()
+  await source.nth(2).selectOption({ label: 'whether they are on a list (personal link)' })
+  await studio.getByRole('combobox', { name: 'List' }).selectOption({ label: 'Glaze club' })
+  await expect(studio.getByText('claim', { exact: true })).toHaveCount(1)
+  for (const told of ['ref · link', 'Name · company', 'on Glaze club · record'])
+    await expect(studio.getByText(told, { exact: true })).toHaveCount(1)
+  // What is known only once an answer is sent comes too late for a question.
+  await expect(source.first().locator('option', { hasText: 'a running number' })).toHaveCount(1)
+  await studio.getByRole('button', { name: 'Your time zone' }).click()
+  await expect(source).toHaveCount(1)
+  await expect(source.locator('option', { hasText: 'a running number' })).toHaveCount(0)
+})
