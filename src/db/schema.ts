@@ -203,6 +203,8 @@ interface VisitTable {
   answers: ColumnType<Answers | null, string | null | undefined, string | null>
   /** The address among the answers that are kept of it. */
   left_by: string | null
+  /** Names of the parameters that its link had and nobody read. */
+  unread: ColumnType<string[] | null, string[] | null | undefined, string[] | null>
   /** Whether that person, or its link’s holder, sent the form later, in another visit. */
   sent_after_all: Default<boolean>
   /** Whether a colleague tries the form: it counts nowhere. */

@@ -4,7 +4,7 @@ import { readConfig } from './config'
 import { isDatabaseAway, isTemporary } from './failures'
 import { defaultSpan } from './readout/span'
 import { rateOf } from './readout/readReadout'
-import { keepParameters } from './visits/visitor'
+import { keepParameters, unreadParameters } from './visits/visitor'
 import { GiveWay } from './worker/giveWay'
 
 describe('settings', () => {
@@ -47,6 +47,21 @@ describe('a link’s parameters', () => {
     expect(keepParameters(form, given)).toEqual({ utm_source: 'letter', ref: ['TK1', 'TK2', 'TK3', 'TK4'] })
     const endless = Array.from({ length: 500 }, (_, n): [string, unknown] => ['ref', `TK${n}`])
     expect(keepParameters(form, endless).ref).toHaveLength(30)
+  })
+  it('that nobody reads are told by their names alone', () => {
+    const given = ['ref', 'utm_source', 'utm_souce', 'k', 'test', 'lang', 'x', 'x', 'a b', '@', 'x'.repeat(61)]
+    expect(
+      unreadParameters(
+        form,
+        given.map((name) => [name, 'secret']),
+      ),
+    ).toEqual(['utm_souce', 'x'])
+    expect(
+      unreadParameters(
+        form,
+        Array.from({ length: 50 }, (_, n) => [`x${n}`, '']),
+      ),
+    ).toHaveLength(10)
   })
   it('are cut to size, and only text', () => {
     const kept = keepParameters(form, [

@@ -203,6 +203,26 @@ describe('what a page and a link tell', () => {
   })
 })
 
+describe('what visitors brought', () => {
+  it('is noted where no source had it, or nobody reads it', async () => {
+    const findings = async () =>
+      (await api<{ findings: { severity: string; text: string }[] }>(facts, 'GET', `/forms/${telling}/findings`)).body
+        .findings
+    await openPage(facts, `/f/${telling}?utm_souce=ring&utm_source=ring&ware=clay`)
+    const text = 'Links of one visit of the last 30 days said “utm_souce”, and nothing reads it.'
+    expect(await findings()).toContainEqual(expect.objectContaining({ severity: 'note', text }))
+    expect((await findings()).filter(({ text }) => text.includes('no source had anything'))).toEqual([])
+    const many = Array.from({ length: 20 }, (_, n) => send(facts, telling, { email: `${n}-${mark}@many.example` }))
+    for (const { body } of await Promise.all(many)) await applied(facts, body.submission)
+    expect((await findings()).filter(({ text }) => text.includes('no source had anything'))).toContainEqual(
+      expect.objectContaining({
+        severity: 'note',
+        text: expect.stringContaining('“Request” was in none of the last '),
+      }),
+    )
+  })
+})
+
 describe('a running number', () => {
   const values = (n: number) => ({ email: `n${n}-${mark}@numbered.example` })
   const numbers = async () =>

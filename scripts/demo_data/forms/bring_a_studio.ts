@@ -72,6 +72,28 @@ export const bringAStudio = (): Form =>
       { name: 'invitation_code', label: 'Code of the invitation', fill: [{ from: 'random_code', length: 8 }] },
       ...contactCarried,
     ],
+    tries: [
+      {
+        name: 'a_member',
+        called: 'A member of the club',
+        language: 'en-GB',
+        stored: [
+          { record: 'contact', field: 'first_name', value: 'Runa' },
+          { record: 'contact', field: 'email', value: 'runa@alder-school.example' },
+          { record: 'company', field: 'name', value: 'Alder School' },
+        ],
+        lists: ['glaze_club'],
+      },
+      {
+        name: 'from_the_letter',
+        called: 'From the autumn letter, on a phone',
+        link: 'utm_source=autumn-letter&utm_medium=email&utm_campaign=autumn-firing',
+        language: 'sv-SE',
+        zone: 'Europe/Stockholm',
+        screen: 'phone',
+        country: 'SE',
+      },
+    ],
     joins: [{ list: 'glaze_club', consent: 'club' }],
     routing: { columns: [], rows: [], otherwise: { desk: 'home_studio_team', message: 'invitation' } },
     messages: [

@@ -100,8 +100,9 @@ export function filledOnPage(form: Form, known: Known): Record<string, PageFact>
       const at = value.fill.findIndex((fill) => sourceOf(fill).onPage?.(fill))
       const fill = value.fill[at]
       const fact = fill && !fill.part && sourceOf(fill).onPage?.(fill)
+      if (!fact || known.browser[fact] !== null) continue
       const before = { ...value, fill: value.fill.slice(0, at), default: null }
-      if (fact && isBlank(fillOne(before, read, known, NOTHING_FILLED).answer)) waiting[value.name] = fact
+      if (isBlank(fillOne(before, read, known, NOTHING_FILLED).answer)) waiting[value.name] = fact
     }
   }
   look(form.carried, readCarried)

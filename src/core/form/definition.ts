@@ -9,6 +9,7 @@ import { expectationSchema, landingSchema, whenSchema } from './parts'
 import { fillSchema } from '../origins/registry'
 import { questionSchema } from './question'
 import { PACES } from './paces'
+import { trySchema } from './tries'
 import { waitsSchema } from './waits'
 import { languagesSchema, translationsSchema } from './translation'
 
@@ -150,6 +151,7 @@ export const formSchema = z
       .describe('Keep the answers of people who stop midway; visitors are told'),
     languages: languagesSchema,
     translations: translationsSchema,
+    tries: z.array(trySchema).max(30).default([]).describe('Test values: people made up, to try the form as'),
     framedBy: z.array(siteSchema).max(20).default([]).describe('Sites that may show the form in a frame of theirs'),
   })
   .superRefine(refuseRepeatedNames)
@@ -177,6 +179,7 @@ function refuseRepeatedNames(
     messages: { name: string }[]
     outcomes: { name: string }[]
     targets: { connection: string }[]
+    tries: { name: string }[]
   },
   context: z.RefinementCtx,
 ) {
@@ -194,6 +197,7 @@ function refuseRepeatedNames(
   refuseTwins(form.steps, 'steps', context)
   refuseTwins(form.messages, 'messages', context)
   refuseTwins(form.outcomes, 'outcomes', context)
+  refuseTwins(form.tries, 'tries', context)
   const chosen = form.targets.map(({ connection }) => ({ name: connection }))
   refuseTwins(chosen, 'targets', context)
 }

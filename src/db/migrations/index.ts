@@ -37,6 +37,7 @@ import * as texts from './0035_texts'
 import * as lastSent from './0036_last_sent'
 import * as narrowLists from './0037_narrow_lists'
 import * as runningNumbers from './0038_running_numbers'
+import * as unreadParameters from './0039_unread_parameters'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -78,4 +79,5 @@ export const migrations: Record<string, Migration> = {
   '0036_last_sent': lastSent,
   '0037_narrow_lists': narrowLists,
   '0038_running_numbers': runningNumbers,
+  '0039_unread_parameters': unreadParameters,
 }

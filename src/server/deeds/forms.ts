@@ -1,3 +1,4 @@
+import { nameSchema } from '@/core/answers/name'
 import { z } from 'zod'
 import { answersSchema } from '@/core/form/answers_schema'
 import type { AnswerError } from '@/core/form/check'
@@ -14,6 +15,8 @@ import { done, notDone } from '../done'
 import { COPY_PARTS, copyAs, speaksOf } from '@/core/form/copy'
 import { TAKEN } from '../forms/changeForm'
 import { createForm } from '../forms/createForm'
+import { examineSeen } from '@/core/examine/seen'
+import { readSeen } from '@/db/queries/seen'
 import { examineDraft } from '../forms/examineDraft'
 import { listForms } from '../forms/listForms'
 import { planDraft as planOf } from '../forms/planDraft'
@@ -227,7 +230,14 @@ export const readFindings = deed({
   refusals: { 404: 'No such form' },
   run: (by, { slug }) =>
     withForm(by, slug, async (form) => {
-      return done({ findings: await examineDraft(by.context.db, by.workspaceId, readStored(form.draft)) })
+      const { db } = by.context
+      const draft = readStored(form.draft)
+      const live = form.liveDefinition ? readStored(form.liveDefinition) : null
+      const [findings, seen] = await Promise.all([
+        examineDraft(db, by.workspaceId, draft),
+        form.liveReleaseId ? readSeen(db, form.id, form.liveReleaseId) : null,
+      ])
+      return done({ findings: [...findings, ...examineSeen(draft, live, seen)] })
     }),
 })
 
@@ -243,18 +253,21 @@ export const planDraft = deed({
     carried: given.default({}).describe('Carried values to take as they are; the others are filled'),
     link: linkParameters.default({}),
     contact: z.uuid().nullish().describe('Plan as the holder of this contact’s personal link'),
+    tried: nameSchema.nullish().describe('Plan as somebody made up: the name of test values of the definition'),
   }),
   gives: planShape.extend({
     errors: z.array(z.object({ name: z.string(), message: z.string() })).describe('What answers would be refused for'),
     examined: z.array(finding).describe('What there is to say of the draft'),
   }),
-  refusals: { 404: 'No such form or contact' },
-  run: (by, { slug, draft: other, contact = null, ...input }) =>
+  refusals: { 404: 'No such form, contact or test values' },
+  run: (by, { slug, draft: other, contact = null, tried: name = null, ...input }) =>
     withForm(by, slug, async (form) => {
       const { db } = by.context
       if (contact && !(await findContact(db, by.workspaceId, contact))) return notDone(404, 'There is no such contact.')
       const draft = other ?? readStored(form.draft)
-      const { plan, errors } = await planOf(db, draft, form, { ...input, contact })
+      const tried = draft.tries.find((one) => one.name === name)
+      if (name !== null && !tried) return notDone(404, 'The form has no such test values.')
+      const { plan, errors } = await planOf(db, draft, form, { ...input, contact, tried })
       return done({
         ...plan,
         errors,

@@ -4,6 +4,8 @@ import type { AnswerError } from '@/core/form/check'
 import { originsOf } from '@/core/fill/origins_of'
 import { fillForm, takeCarried, waitsForLanding } from '@/core/fill/fill'
 import { storedRead } from '@/core/fill/stored_read'
+import { tryAs } from '@/core/fill/try_as'
+import type { Try } from '@/core/form/tries'
 import type { Form } from '@/core/form/definition'
 import { walkForm } from '@/core/form/walk'
 import { type Plan, planSubmission } from '@/core/plan/plan'
@@ -31,6 +33,8 @@ export interface DraftInput {
   link: LinkParameters
   /** Id of the contact whose personal link is used. */
   contact: string | null
+  /** Test values to plan with, in place of what is known of anybody. */
+  tried?: Try | undefined
   /** Carried values to take as they are, as those of an arrival; the others are filled. */
   carried?: Readonly<Record<string, unknown>>
   /** When they were given, for those that were before: a day that was to come then may be past. */
@@ -51,7 +55,8 @@ export async function planDraft(db: Db, form: Form, owner: DraftOf, input: Draft
     : null
   const draft = { slug, number: owner.liveNumber ?? 0, language: languageOf(form.languages[0] ?? 'en'), timeZone }
   const draw = drawFor(context().config.LICHEN_SECRET, id, 'a draft')
-  const known = { ...knownOf(draft, { link: input.link, pageBefore: null, holder }, at), draw }
+  const asked = { ...knownOf(draft, { link: input.link, pageBefore: null, holder }, at), draw }
+  const known = input.tried ? tryAs(asked, input.tried) : asked
   const { carried: filled, questions } = fillForm(form, known, input.values)
   const carried = { ...filled.values, ...takeCarried(form, input.carried ?? {}) }
   const { answers, errors } = walkForm(form, input.values, carried, { ...factsAt(timeZone, at), speech: ENGLISH })

@@ -123,6 +123,8 @@ export class Batch {
       workspaceId: this.workspaceId,
       releaseNumber: number,
       link: submission.link,
+      // Where nothing is known of its visit, what its link had beside is not known, either.
+      unread: [],
       pageBefore: submission.page_before,
       linkHolder: submission.link_holder,
       test: submission.is_test,

@@ -14,6 +14,7 @@ import { type FactsHere, factsFor } from '../forms/facts'
 import { problem } from '../problem'
 import { acceptSubmission, type Judge, trustSender } from '../submissions/acceptSubmission'
 import { type ClaimedVisit, claimVisit } from '../visits/claim'
+import { knownOf } from '../visits/known'
 import { fillStart } from '../visits/openForm'
 import { recordProgress } from '../visits/recordProgress'
 import { givePass, proofOf, type VisitPass } from '../visits/secret'
@@ -158,7 +159,7 @@ class StepPost {
     private readonly facts: FactsHere,
   ) {
     const { steps } = live.form
-    const start = fillStart(live, visitor, new Date())
+    const start = fillStart(live.form, knownOf(live, visitor, new Date()))
     this.carried = start.carried
     this.onPage = start.onPage
     this.filled = start.values

@@ -11,7 +11,14 @@ import { context } from '../context'
 import { askerCountry, askerNetwork } from '../door/asker'
 import { claimVisit } from '../visits/claim'
 import { isProof, proofOf, type VisitPass } from '../visits/secret'
-import { findLinkHolder, keepParameters, releaseNumberSchema, type Visitor, visitIdSchema } from '../visits/visitor'
+import {
+  findLinkHolder,
+  keepParameters,
+  releaseNumberSchema,
+  unreadParameters,
+  type Visitor,
+  visitIdSchema,
+} from '../visits/visitor'
 import type { ReceivedForm } from '../files/receiveForm'
 import type { LiveForm } from '../forms/live'
 import { languagesAccepted } from './language'
@@ -90,6 +97,7 @@ export async function tellVisitor(
   const { request, told } = given
   return {
     link: keepParameters(live.form, given.link),
+    unread: unreadParameters(live.form, given.link),
     pageBefore: pageAddress(given.pageBefore),
     holder: given.k ? await findLinkHolder(db, live, given.k) : null,
     framedBy: framingAddress(told?.frame),

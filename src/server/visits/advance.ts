@@ -24,6 +24,8 @@ export interface VisitNotice {
   workspaceId: string
   releaseNumber: number
   link: LinkParameters
+  /** Names of the parameters of its link that nobody reads. */
+  unread: readonly string[]
   pageBefore: string | null
   linkHolder: string | null
   /** Whether a colleague tries the form. */
@@ -54,6 +56,7 @@ export const noticeOf = (
   workspaceId: live.workspaceId,
   releaseNumber: live.number,
   link: visitor.link,
+  unread: visitor.unread ?? [],
   pageBefore: visitor.pageBefore,
   linkHolder: visitor.holder?.id ?? null,
   framedBy: visitor.framedBy ? new URL(visitor.framedBy).host : null,
@@ -122,6 +125,7 @@ function beginVisit(notice: VisitNotice, at: string): StoredVisit {
       framedBy: notice.framedBy,
     }).label,
     link: notice.link,
+    unread: notice.unread.length > 0 ? [...notice.unread] : null,
     pageBefore: notice.pageBefore,
     linkHolder: notice.linkHolder,
     answers: null,

@@ -1,7 +1,7 @@
 import type { Answers } from '@/core/answers/answer'
 import { filesIn, withoutFiles } from '@/core/answers/files'
 import { filledOnPage, fillForm } from '@/core/fill/fill'
-import type { PageFact } from '@/core/origins/source'
+import type { Known, PageFact } from '@/core/origins/source'
 import type { Form } from '@/core/form/definition'
 import type { Db } from '@/db/database'
 import { findVisit, type StoredVisit } from '@/db/queries/visits'
@@ -41,7 +41,7 @@ export async function openForm(
   ownHost: string | null,
   at: Date | null,
 ): Promise<OpenedForm> {
-  const start = fillStart(live, visitor, at ?? new Date())
+  const start = fillStart(live.form, knownOf(live, visitor, at ?? new Date()))
   const { formId } = live
   const before = remembered ? await findVisit(db, { formId, visitId: remembered }, at) : null
   const test = given === 'test'
@@ -72,15 +72,10 @@ async function stillThere(live: LiveForm, { id, answers }: StoredVisit): Promise
   return withoutFiles(answers ?? {}, (file) => there.has(file))
 }
 
-/** What a form starts with for this visitor at a moment, before anything is kept. */
-export function fillStart(
-  live: Parameters<typeof knownOf>[0] & { form: Form },
-  visitor: Visitor,
-  at: Date,
-): Pick<OpenedForm, 'values' | 'carried' | 'onPage'> {
-  const known = knownOf(live, visitor, at)
-  const { carried, questions } = fillForm(live.form, known)
-  return { values: questions.values, carried: carried.values, onPage: filledOnPage(live.form, known) }
+/** What a form starts with for somebody of whom this is known, before anything is kept. */
+export function fillStart(form: Form, known: Known): Pick<OpenedForm, 'values' | 'carried' | 'onPage'> {
+  const { carried, questions } = fillForm(form, known)
+  return { values: questions.values, carried: carried.values, onPage: filledOnPage(form, known) }
 }
 
 /**

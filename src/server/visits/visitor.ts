@@ -23,6 +23,8 @@ export const releaseNumberSchema = z
 /** What a request tells of its visitor. Everything but `holder`, `formBefore` and `from` is a claim. */
 export interface Visitor {
   link: LinkParameters
+  /** Names of the link’s other parameters, which nobody reads. */
+  unread?: readonly string[]
   pageBefore: string | null
   holder: LinkHolder | null
   /** Address of the page that frames the form. */
@@ -66,6 +68,22 @@ export function keepParameters(form: Form, given: Iterable<[string, unknown]>): 
   }
   return kept
 }
+
+/** Tags that are kept with every visit, as their trade knows them. */
+const TAGS = ['source', 'medium', 'campaign', 'term', 'content', 'id'].map((tag) => `utm_${tag}`)
+
+/** Names of the parameters that nobody reads: neither the form, nor what tells sources, nor our own pages. */
+export function unreadParameters(form: Form, given: Iterable<[string, unknown]>): string[] {
+  const read = parametersRead(form)
+  const unread = new Set<string>()
+  for (const [name] of given)
+    if (!read.has(name) && !TAGS.includes(name) && !OWN.has(name) && /^[A-Za-z0-9_.-]{1,60}$/.test(name))
+      unread.add(name)
+  return [...unread].slice(0, 10)
+}
+
+/** Parameters that our own addresses have. */
+const OWN = new Set(['k', 'personal', 'continued', 'test', 'lang', 'page_before'])
 
 const readByForm = new WeakMap<Form, Set<string>>()
 

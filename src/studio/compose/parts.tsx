@@ -3,8 +3,13 @@
 import { useDraft } from '../draft/context'
 import { Link } from '../ui/link'
 
-/** The parts of Compose: what is asked, how it looks, and what it says in other languages. */
-const COMPOSE_PARTS = { questions: 'Questions', look: 'Look', languages: 'Languages' } as const
+/** The parts of Compose: what is asked, how it looks, what it says in other languages, and whom it is tried as. */
+const COMPOSE_PARTS = {
+  questions: 'Questions',
+  look: 'Look',
+  languages: 'Languages',
+  tries: 'Test values',
+} as const
 
 type ComposePart = keyof typeof COMPOSE_PARTS
 

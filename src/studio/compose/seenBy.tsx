@@ -7,7 +7,9 @@ import { Button } from '../ui/button'
 import { CHOICE, Chooser } from '../ui/chooser'
 import { useSettled } from '../ui/field'
 
+/** Whom a page is shown as: a contact by their personal link, or somebody made up, by the name of their test values. */
 export interface Seer {
+  as: 'contact' | 'tried'
   id: string
   name: string
 }
@@ -15,13 +17,15 @@ export interface Seer {
 interface Props {
   /** Whoever is likely wanted, before anything is typed. */
   people: readonly Seer[]
+  /** Those made up that the form has. */
+  tries: readonly Seer[]
   /** `null` for a stranger. */
   seer: Seer | null
   onChoose: (seer: Seer | null) => void
 }
 
 /** Whom the page is shown as: a stranger, or any contact, found by typing. */
-export function SeenBy({ people, seer, onChoose }: Props) {
+export function SeenBy({ people, tries, seer, onChoose }: Props) {
   const [open, setOpen] = useState(false)
   const [text, setText] = useState('')
   const found = usePeople(text, open)
@@ -40,8 +44,7 @@ export function SeenBy({ people, seer, onChoose }: Props) {
       narrows={false}
       trigger={
         <Button aria-label="Seen by" className="min-w-0 flex-1 justify-between">
-          <bdi className="truncate">{seer ? `${seer.name}, by personal link` : 'a stranger'}</bdi>{' '}
-          <span aria-hidden>▾</span>
+          <bdi className="truncate">{seer ? nameOf(seer) : 'a stranger'}</bdi> <span aria-hidden>▾</span>
         </Button>
       }
     >
@@ -50,8 +53,15 @@ export function SeenBy({ people, seer, onChoose }: Props) {
           a stranger
         </Command.Item>
       )}
+      {text.trim() === '' &&
+        tries.map((one) => (
+          <Command.Item key={one.id} value={`tried ${one.id}`} className={CHOICE} onSelect={() => choose(one)}>
+            <bdi className="min-w-0 truncate">{one.name}</bdi>
+            <span className="text-soft">test values</span>
+          </Command.Item>
+        ))}
       {(found ?? people.map((one) => ({ ...one, email: '' }))).map(({ id, name, email }) => (
-        <Command.Item key={id} value={id} className={CHOICE} onSelect={() => choose({ id, name })}>
+        <Command.Item key={id} value={id} className={CHOICE} onSelect={() => choose({ as: 'contact', id, name })}>
           <bdi className="min-w-0 truncate">{name}</bdi>
           {email && email !== name && <bdi className="min-w-0 truncate text-soft">{email}</bdi>}
         </Command.Item>
@@ -60,6 +70,8 @@ export function SeenBy({ people, seer, onChoose }: Props) {
     </Chooser>
   )
 }
+
+const nameOf = ({ as, name }: Seer): string => (as === 'contact' ? `${name}, by personal link` : name)
 
 /** Contacts that fit what is typed, once it rests; `null` while nothing is. */
 function usePeople(text: string, open: boolean) {

@@ -16,12 +16,14 @@ import { SeenBy, type Seer } from './seenBy'
 import { SendTest } from './sendTest'
 
 /** The real page, as seen by anyone you choose, and what would happen if it were sent now. */
-export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnTheme[] }) {
+export function VisitorView({ people, themes }: { people: Omit<Seer, 'as'>[]; themes: OwnTheme[] }) {
   const { facts, revision, form, open } = useDraft((state) => state)
   const inHere = useWithin()
   const seesPeople = useMay('people')
   const [seen, setSeen] = useState<Seer | null>(null)
-  const seer = seen?.id ?? ''
+  const contact = seen?.as === 'contact' ? seen.id : null
+  // Test values may be taken away while they are looked at.
+  const tried = form.tries.find(({ name }) => seen?.as === 'tried' && name === seen.id) ?? null
   /** The language it is read in; empty for the form's own. */
   const [language, setLanguage] = useState('')
   const [wide, setWide] = useState(false)
@@ -86,7 +88,12 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
   }, [])
 
   const read = form.languages.some((tag) => tag === language) ? language : ''
-  const asked = new URLSearchParams({ revision: String(revision), contact: seer, lang: read })
+  const asked = new URLSearchParams({
+    revision: String(revision),
+    contact: contact ?? '',
+    tried: tried?.name ?? '',
+    lang: read,
+  })
   const address = inHere(`/preview/${facts.slug}?${asked}`)
   return (
     <>
@@ -107,8 +114,9 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
           {!seesPeople && <span className="min-w-0 flex-1">a stranger</span>}
           <Only may="people">
             <SeenBy
-              people={people}
-              seer={seen}
+              people={people.map((one) => ({ as: 'contact' as const, ...one }))}
+              tries={form.tries.map(({ name, called }) => ({ as: 'tried' as const, id: name, name: called }))}
+              seer={seen?.as === 'tried' ? tried && { ...seen, name: tried.called } : seen}
               onChoose={(next) => {
                 // Another person sees their own values, not the ones typed for somebody else.
                 typed.current = null
@@ -153,8 +161,14 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
             className="absolute inset-0 h-[calc(100%/0.8)] w-[calc(100%/0.8)] origin-top-left scale-80"
           />
         </div>
-        <IfSentNow values={values} contact={seer || null} form={form} begun={typed.current?.begun ?? false} />
-        <SendTest values={values ?? {}} contact={seer || null} />
+        <IfSentNow
+          values={values}
+          contact={contact}
+          tried={tried?.name ?? null}
+          form={form}
+          begun={typed.current?.begun ?? false}
+        />
+        <SendTest values={values ?? {}} contact={contact} />
       </aside>
     </>
   )
@@ -163,6 +177,8 @@ export function VisitorView({ people, themes }: { people: Seer[]; themes: OwnThe
 interface NowProps {
   values: Record<string, string> | null
   contact: string | null
+  /** Name of the test values that are tried. */
+  tried: string | null
   form: Form
   /** Whether anybody has filled anything in yet: before that nothing is wrong. */
   begun: boolean
@@ -171,16 +187,16 @@ interface NowProps {
 /** What would be sent, for those who may see whom it would reach. */
 const IfSentNow = (props: NowProps) => (useMay('people') ? <SentNow {...props} /> : null)
 
-function SentNow({ values, contact, form, begun }: NowProps) {
+function SentNow({ values, contact, tried, form, begun }: NowProps) {
   const slug = useDraft((state) => state.facts.slug)
   const [result, setResult] = useState<Planned | null>(null)
-  const settled = useSettled(JSON.stringify({ values, contact }), 300)
+  const settled = useSettled(JSON.stringify({ values, contact, tried }), 300)
   const settledForm = useSettled(form, 600)
   useEffect(() => {
-    const { values, contact } = JSON.parse(settled) as Pick<NowProps, 'values' | 'contact'>
+    const { values, contact, tried } = JSON.parse(settled) as Pick<NowProps, 'values' | 'contact' | 'tried'>
     if (values === null) return
     let stale = false
-    planDraftAction({ slug, draft: settledForm, values, contact })
+    planDraftAction({ slug, draft: settledForm, values, contact, tried })
       .then((next) => {
         if (!stale && next.ok) setResult(next.value)
       })

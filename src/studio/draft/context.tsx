@@ -4,6 +4,7 @@ import { createContext, type ReactNode, useContext, useEffect, useMemo, useState
 import { useStore } from 'zustand'
 import { examineForm } from '@/core/examine/examine'
 import type { Finding } from '@/core/examine/finding'
+import { examineSeen } from '@/core/examine/seen'
 import { saveDraftAction } from './actions'
 import { useMay } from '../ui/here'
 import { toast } from '../ui/toast'
@@ -74,5 +75,9 @@ export function useDraft<T>(select: (state: DraftState) => T): T {
 export function useFindings(): Finding[] {
   const form = useDraft((state) => state.form)
   const resources = useDraft((state) => state.resources)
-  return useMemo(() => examineForm(form, resources), [form, resources])
+  const { live, seen } = useDraft((state) => state.facts)
+  return useMemo(
+    () => [...examineForm(form, resources), ...examineSeen(form, live?.form ?? null, seen)],
+    [form, resources, live, seen],
+  )
 }

@@ -6,6 +6,7 @@ import { tellDifferences } from '@/core/form/differences'
 import type { Resources } from '@/core/examine/examine'
 import { type Choose, type Clash, mergeForms } from '@/core/form/merge'
 import type { FormState } from '@/core/form/state'
+import type { Seen } from '@/core/examine/seen'
 import type { StationFacts } from '@/core/examine/stations'
 import type { SaveResult } from './actions'
 
@@ -28,6 +29,8 @@ interface DraftFacts {
   testUrl: string
   /** Arrivals of the last 30 days by the row that fitted, as the live release numbers them. */
   routed: Record<string, number>
+  /** What else those 30 days showed; `null` where nothing is live. */
+  seen: Seen | null
 }
 
 export interface DraftState {

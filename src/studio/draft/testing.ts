@@ -12,6 +12,7 @@ export const startOf = (form: Form) => ({
     publicUrl: '',
     testUrl: '',
     routed: {},
+    seen: null,
   },
   form,
   revision: 1,

@@ -25,6 +25,9 @@ interface Props {
   kept: readonly Kept[]
 }
 
+/** Stands before the name of test values, where a contact’s id stands otherwise. */
+const TRIED = 'tried '
+
 /** Any answers run through the draft without effect: the same plan that a sent form would get. */
 export function Rehearse({ people, arrivals, kept: start }: Props) {
   const { form, facts } = useDraft((state) => state)
@@ -42,7 +45,9 @@ export function Rehearse({ people, arrivals, kept: start }: Props) {
     const carried = Object.fromEntries(
       form.carried.flatMap(({ name }) => (Object.hasOwn(asked.values, name) ? [[name, asked.values[name]]] : [])),
     )
-    planDraftAction({ slug: facts.slug, draft: form, values: asked.values, carried, contact: asked.contact || null })
+    const tried = asked.contact.startsWith(TRIED) ? asked.contact.slice(TRIED.length) : null
+    const contact = tried === null ? asked.contact || null : null
+    planDraftAction({ slug: facts.slug, draft: form, values: asked.values, carried, contact, tried })
       .then((next) => {
         if (stale) return
         setFailed(!next.ok)
@@ -73,7 +78,11 @@ export function Rehearse({ people, arrivals, kept: start }: Props) {
           <ChoiceField
             label="Sent by"
             value={contact}
-            options={[['', 'a stranger'], ...senders.map(({ id, name }) => [id, `${name}, by personal link`] as const)]}
+            options={[
+              ['', 'a stranger'],
+              ...form.tries.map(({ name, called }) => [`${TRIED}${name}`, `${called} (test values)`] as const),
+              ...senders.map(({ id, name }) => [id, `${name}, by personal link`] as const),
+            ]}
             onCommit={setContact}
           />
           {answeredByHand(form).map((question) => (

@@ -6,6 +6,7 @@ import { themeOf } from '@/core/look/look'
 import { readStored } from '@/core/form/stored'
 import { findForm } from '@/db/queries/forms'
 import { storedRead } from '@/core/fill/stored_read'
+import { tryAs } from '@/core/fill/try_as'
 import { findHolder } from '@/db/queries/holders'
 import { findTheme } from '@/db/queries/themes'
 import { admit } from '@/server/access/member'
@@ -14,6 +15,7 @@ import { context } from '@/server/context'
 import { formHtml, noFormHtml } from '@/server/visitor/html'
 import { languagesAccepted } from '@/server/visitor/language'
 import { lookBelow } from '@/server/visitor/look'
+import { knownOf } from '@/server/visits/known'
 import { fillStart } from '@/server/visits/openForm'
 
 /** The draft as visitors would see it, for people who are signed in. Nothing is counted, kept or sent. */
@@ -26,7 +28,10 @@ export async function GET(request: Request, { params }: { params: Promise<{ slug
   const stored = await findForm(db, member.workspaceId, slug)
   if (!stored) return noFormHtml(languageOf('en'))
   const { searchParams } = new URL(request.url)
-  const { form, language, speech } = speakTo(readStored(stored.draft), searchParams.getAll('lang'))
+  const draft = readStored(stored.draft)
+  const tried = draft.tries.find(({ name }) => name === searchParams.get('tried'))
+  const wanted = [...searchParams.getAll('lang'), tried?.language ?? ''].filter((tag) => tag !== '')
+  const { form, language, speech } = speakTo(draft, wanted)
   // As whoever is seen only by those who may see people.
   const contact = member.rights.has('people') ? z.uuid().safeParse(searchParams.get('contact')).data : undefined
   const { workspaceId, timeZone } = member
@@ -34,8 +39,9 @@ export async function GET(request: Request, { params }: { params: Promise<{ slug
     ? await findHolder(db, { workspaceId, contact }, storedRead(form, stored.slug), timeZone)
     : null
   const browser = { language: languagesAccepted(request)[0] ?? null, zone: null, screen: null }
-  const draft = { form, slug: stored.slug, number: stored.liveNumber ?? 0, language, timeZone }
-  const start = fillStart(draft, { link: {}, pageBefore: null, holder, browser }, new Date())
+  const shown = { slug: stored.slug, number: stored.liveNumber ?? 0, language, timeZone }
+  const known = knownOf(shown, { link: {}, pageBefore: null, holder, browser }, new Date())
+  const start = fillStart(form, tried ? tryAs(known, tried) : known)
   const own = await findTheme(db, member.workspaceId, form.look.theme)
   return formHtml({
     form,

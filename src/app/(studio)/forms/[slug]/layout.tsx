@@ -3,6 +3,7 @@ import { notFound } from 'next/navigation'
 import { readStored } from '@/core/form/stored'
 import { findForm } from '@/db/queries/forms'
 import { countRouted } from '@/db/queries/readout'
+import { readSeen } from '@/db/queries/seen'
 import { readResourcesAndDestinations } from '@/db/queries/workspace'
 import { memberLayout, requireMember } from '@/server/access/session'
 import { context } from '@/server/context'
@@ -26,11 +27,12 @@ export default memberLayout('read', async ({ workspaceId }, { params: { slug = '
   const form = readStored(stored.draft)
   const live = stored.liveDefinition ? readStored(stored.liveDefinition) : null
   const { from, to } = defaultSpan({}, new Date(), stored.timeZone)
-  const [resources, rehearsed, readout, routed] = await Promise.all([
+  const [resources, rehearsed, readout, routed, seen] = await Promise.all([
     readResourcesAndDestinations(db, workspaceId),
     rehearseLatest(db, stored),
     readReadout(db, stored.id, live ?? form, from, to),
     stored.liveReleaseId ? countRouted(db, stored.liveReleaseId) : {},
+    stored.liveReleaseId ? readSeen(db, stored.id, stored.liveReleaseId) : null,
   ])
   return (
     <DraftProvider
@@ -48,6 +50,7 @@ export default memberLayout('read', async ({ workspaceId }, { params: { slug = '
             steps: readout.steps,
           },
           routed,
+          seen,
           publicUrl: `${config.LICHEN_URL}/f/${stored.slug}`,
           testUrl: config.LICHEN_URL + testAddress(config.LICHEN_SECRET, stored.id, stored.slug),
         },

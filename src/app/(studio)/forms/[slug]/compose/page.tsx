@@ -4,6 +4,7 @@ import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
 import { visitorAssets } from '@/server/visitor/assets'
 import { Ledger } from '@/studio/compose/ledger'
+import { Tries } from '@/studio/compose/tries'
 import { ComposeParts } from '@/studio/compose/parts'
 import { VisitorView } from '@/studio/compose/visitorView'
 import { FormWording } from '@/studio/compose/wording'
@@ -12,7 +13,7 @@ import { Look } from '@/studio/look/look'
 
 export default memberPage('read', async ({ workspaceId, rights }, { search }) => {
   const { db } = context()
-  const part = (['look', 'languages'] as const).find((one) => one === search.part) ?? 'questions'
+  const part = (['look', 'languages', 'tries'] as const).find((one) => one === search.part) ?? 'questions'
   const [rows, themes, uses] = await Promise.all([
     rights.has('people') ? listPeople(db, workspaceId, { limit: 30 }).then((page) => page.rows) : [],
     listThemes(db, workspaceId),
@@ -36,6 +37,8 @@ export default memberPage('read', async ({ workspaceId, rights }, { search }) =>
           </>
         ) : part === 'languages' ? (
           <Languages />
+        ) : part === 'tries' ? (
+          <Tries />
         ) : (
           <>
             <FormWording />
