@@ -11,7 +11,14 @@ const somebody = ({ first_name, email, region }: ReturnType<typeof personOf>): A
 /** A stranger to the company. */
 const STRANGER = personOf(1399)
 
-const rehearsal = (title: string, values: Answers) => ({ id: randomUUID(), title, values, contact: null, keptBy: null })
+const rehearsal = (title: string, values: Answers) => ({
+  id: randomUUID(),
+  title,
+  values,
+  contact: null,
+  tried: null,
+  keptBy: null,
+})
 
 /** Answers to the finder that must go right, whatever is changed. */
 export const finderRehearsals = () => [

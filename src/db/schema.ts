@@ -345,6 +345,8 @@ interface RehearsalTable {
   title: string
   values: Json<Answers>
   contact: string | null
+  /** Name of the test values of its form that it is sent as. */
+  tried: Default<string | null>
   kept_by: string | null
   kept_at: Default<Date>
 }

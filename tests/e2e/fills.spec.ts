@@ -108,3 +108,66 @@ test('what a value is filled from is chosen, ordered and told, with what is only
   await expect(source).toHaveCount(1)
   await expect(source.locator('option', { hasText: 'a running number' })).toHaveCount(0)
 })
+
+test('a form is tried as somebody made up: on the page, in what it would do, and in rehearsals that are kept', async ({
+  studio,
+}) => {
+  const slug = unique('tried')
+  await releasedForm(facts, slug, {
+    ...localForm,
+    title: '{{ name | default: "Hello" }}, ask us',
+    carried: [
+      ...(localForm.carried ?? []),
+      { name: 'name', label: 'Name', fill: [{ from: 'record', field: 'first_name' }] },
+    ],
+    records: { request: { title: 'Asked from {{ told_zone }} by {{ friend | default: "nobody" }}' } },
+  })
+  await studio.goto(`/forms/${slug}/compose?part=tries`)
+  await expect(studio.getByText('None yet', { exact: true })).toBeVisible()
+  await studio.getByRole('button', { name: 'Add test values' }).click()
+  await studio.getByLabel('Called', { exact: true }).fill('Oda from the ring')
+  await studio.getByLabel('Link says').fill('ref=TK7')
+  await studio.getByLabel('Time zone').fill('Mars/Olympus')
+  await expect(studio.getByText('Give a zone, such as Europe/Oslo')).toBeVisible()
+  await studio.getByLabel('Time zone').fill('Europe/Oslo')
+  await studio.getByRole('button', { name: 'Add a field' }).click()
+  await studio.getByRole('combobox', { name: 'Field' }).selectOption({ label: 'First name' })
+  await studio.getByRole('textbox', { name: 'Value 1' }).fill('Oda')
+  await expect(studio.getByText(/^draft saved/)).toBeVisible()
+
+  await test.step('the page and what it would do are hers', async () => {
+    await studio.getByRole('button', { name: 'Seen by' }).click()
+    await studio.getByRole('option', { name: /Oda from the ring/ }).click()
+    const view = studio.frameLocator('iframe[title="The form as visitors see it"]')
+    await expect(view.getByRole('heading', { name: 'Oda, ask us' })).toBeVisible()
+    await expect(view.getByLabel('Your time zone')).toHaveValue('Europe/Oslo')
+    await expect(view.getByLabel('Which ferry?')).toBeVisible()
+    await expect(studio.getByRole('region', { name: 'If sent now' })).toContainText('Asked from Europe/Oslo by TK7')
+  })
+
+  await test.step('a rehearsal is kept as hers', async () => {
+    await studio.getByRole('link', { name: /^Rehearse/ }).click()
+    await studio.getByLabel('Sent by').selectOption({ label: 'Oda from the ring (test values)' })
+    await expect(studio.getByLabel('If sent now')).toContainText('Asked from Europe/Oslo by TK7')
+    await studio.getByLabel('Email', { exact: true }).fill(`oda@${slug}.example`)
+    await studio.getByLabel('Name to keep these answers under').fill('Oda asks')
+    await studio.getByRole('button', { name: 'Keep these answers' }).click()
+    const kept = studio.getByRole('region', { name: 'Kept rehearsals' })
+    await expect(kept).toContainText('as through release 1')
+    await studio.reload()
+    await kept.getByRole('button', { name: 'Oda asks', exact: true }).click()
+    await expect(studio.getByLabel('If sent now')).toContainText('Asked from Europe/Oslo by TK7')
+  })
+
+  await test.step('taken away, she is nobody; and taken back', async () => {
+    await studio.goto(`/forms/${slug}/compose?part=tries`)
+    await studio.getByRole('button', { name: 'Oda from the ring' }).click()
+    await studio.getByRole('button', { name: 'Remove', exact: true }).click()
+    await expect(studio.getByText('None yet', { exact: true })).toBeVisible()
+    await studio
+      .getByRole('region', { name: /^Notifications/ })
+      .getByRole('button', { name: 'Undo' })
+      .click()
+    await expect(studio.getByRole('button', { name: 'Oda from the ring' })).toBeVisible()
+  })
+})

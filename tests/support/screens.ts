@@ -22,6 +22,7 @@ export const SCREENS = [
   '/people/requests',
   '/people/doubles',
   '/people/imports',
+  '/forms/bring-a-studio/compose?part=tries',
   '/forms/open-day/compose',
   '/forms/open-day/readout',
   '/outbox',

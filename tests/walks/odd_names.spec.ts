@@ -31,7 +31,7 @@ const SCREENS = [
 ]
 
 /** Places of one form. */
-const PLACES = ['settings', 'compose', 'records', 'dispatch', 'rehearse', 'release', 'readout']
+const PLACES = ['settings', 'compose', 'compose?part=tries', 'records', 'dispatch', 'rehearse', 'release', 'readout']
 const WIDTHS = [1280, 900, 390]
 
 /** What on a screen is not as it should be, whatever things are called. */
@@ -95,6 +95,7 @@ test('every screen keeps to its width, whatever things are called', async ({ bro
       title: name,
       joins: [],
       records: { company: true, deal: { title: '{{ first_name }}' } },
+      tries: [{ name: 'odd', called: name.slice(0, 60), link: `ref=${name}`, zone: name.slice(0, 60) }],
       routing: {},
     }
     await releasedForm(reach, slug, draft)

@@ -38,6 +38,7 @@ import * as lastSent from './0036_last_sent'
 import * as narrowLists from './0037_narrow_lists'
 import * as runningNumbers from './0038_running_numbers'
 import * as unreadParameters from './0039_unread_parameters'
+import * as triedRehearsals from './0040_tried_rehearsals'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -80,4 +81,5 @@ export const migrations: Record<string, Migration> = {
   '0037_narrow_lists': narrowLists,
   '0038_running_numbers': runningNumbers,
   '0039_unread_parameters': unreadParameters,
+  '0040_tried_rehearsals': triedRehearsals,
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { nameSchema } from '@/core/answers/name'
 import { formSchema } from '@/core/form/definition'
 import { readStored } from '@/core/form/stored'
 import { findContact } from '@/db/queries/people'
@@ -25,6 +26,7 @@ export const readRehearsals = deed({
         values: answers,
         contact: z.uuid().nullable().describe('Sent as the holder of this contact’s personal link'),
         contactEmail: z.string().nullable(),
+        tried: z.string().nullable().describe('Sent as somebody made up: the name of test values of the form'),
         keptBy: z.string().nullable(),
         keptAt: moment,
       }),
@@ -47,6 +49,7 @@ export const keepRehearsal = deed({
     title: z.string().trim().min(1, 'Give the rehearsal a name').max(200),
     values: answers.refine((values) => JSON.stringify(values).length <= LONGEST, 'These answers are too long to keep'),
     contact: z.uuid().nullable().default(null),
+    tried: nameSchema.nullable().default(null),
   }),
   gives: z.object({ id: z.uuid(), title: z.string() }),
   refusals: { 404: 'No such form or contact', 409: 'The form keeps as many as it can, or the id is taken' },

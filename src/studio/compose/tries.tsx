@@ -134,7 +134,7 @@ function Editor({ tried }: { tried: Try }) {
     edit((form) => updateTry(form, tried.name, part), joins && `${tried.name}.${joins}`)
   const set = (part: keyof Omit<Try, 'name' | 'stored' | 'lists'>) => (text: string) => change({ [part]: text }, part)
   return (
-    <div className="grid grid-cols-[112px_minmax(0,1fr)_104px_minmax(0,1fr)] items-center gap-x-3 gap-y-2 max-[700px]:grid-cols-1">
+    <div className="grid grid-cols-[92px_minmax(0,1fr)] items-center gap-x-3 gap-y-2 min-[700px]:grid-cols-[112px_minmax(0,1fr)_104px_minmax(0,1fr)]">
       <TextField label="Called" value={tried.called} filled onCommit={set('called')} />
       <TextField
         mono
@@ -173,11 +173,11 @@ function Editor({ tried }: { tried: Try }) {
         onCommit={set('country')}
       />
       <span className="self-start pt-1 text-soft">Stored of them</span>
-      <div className="col-span-3">
+      <div className="min-[700px]:col-span-3">
         <StoredFields stored={tried.stored} onChange={(stored) => change({ stored }, 'stored')} />
       </div>
       <span className="self-start text-soft">On lists</span>
-      <div className="col-span-3 flex flex-wrap gap-x-4 gap-y-1">
+      <div className="flex flex-wrap gap-x-4 gap-y-1 min-[700px]:col-span-3">
         {lists.length === 0 && <span className="text-soft">there are none</span>}
         {lists.map(({ name, title }) => (
           <Tick

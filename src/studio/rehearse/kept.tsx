@@ -18,6 +18,8 @@ export interface Kept {
   values: Answers
   contact: string | null
   contactEmail: string | null
+  /** Name of the test values it is sent as. */
+  tried: string | null
 }
 
 const AWAY = 'Lichen cannot be reached. Try again in a moment.'
@@ -40,8 +42,8 @@ export function useKept(start: readonly Kept[]) {
     return false
   }
   const keep = (one: Kept, all = kept) => {
-    const { id, title, values, contact } = one
-    return attempt([...all, one], () => keepRehearsalAction({ slug, id, title, values, contact }))
+    const { id, title, values, contact, tried } = one
+    return attempt([...all, one], () => keepRehearsalAction({ slug, id, title, values, contact, tried }))
   }
   const drop = async (one: Kept) => {
     const rest = kept.filter(({ id }) => id !== one.id)

@@ -32,22 +32,22 @@ const TRIED = 'tried '
 export function Rehearse({ people, arrivals, kept: start }: Props) {
   const { form, facts } = useDraft((state) => state)
   const [values, setValues] = useState<Answers>({})
-  const [contact, setContact] = useState('')
+  /** A contact’s id, or `TRIED` and the name of test values; empty for a stranger. */
+  const [sentBy, setSentBy] = useState('')
   const [result, setResult] = useState<Planned | null>(null)
   const [failed, setFailed] = useState(false)
   const { kept, version, keep, drop } = useKept(start)
   const senders = sendersOf(people, kept)
-  const sender = senders.find(({ id }) => id === contact)
-  const settled = useSettled(JSON.stringify({ values, contact }), 250)
+  const sender = senders.find(({ id }) => id === sentBy)
+  const tried = form.tries.find(({ name }) => sentBy === TRIED + name)
+  const settled = useSettled(JSON.stringify({ values, contact: sender?.id, tried: tried?.name }), 250)
   useEffect(() => {
     let stale = false
-    const asked = JSON.parse(settled) as { values: Answers; contact: string }
+    const asked = JSON.parse(settled) as { values: Answers; contact?: string; tried?: string }
     const carried = Object.fromEntries(
       form.carried.flatMap(({ name }) => (Object.hasOwn(asked.values, name) ? [[name, asked.values[name]]] : [])),
     )
-    const tried = asked.contact.startsWith(TRIED) ? asked.contact.slice(TRIED.length) : null
-    const contact = tried === null ? asked.contact || null : null
-    planDraftAction({ slug: facts.slug, draft: form, values: asked.values, carried, contact, tried })
+    planDraftAction({ slug: facts.slug, draft: form, carried, ...asked })
       .then((next) => {
         if (stale) return
         setFailed(!next.ok)
@@ -77,13 +77,13 @@ export function Rehearse({ people, arrivals, kept: start }: Props) {
           />
           <ChoiceField
             label="Sent by"
-            value={contact}
+            value={sentBy}
             options={[
               ['', 'a stranger'],
               ...form.tries.map(({ name, called }) => [`${TRIED}${name}`, `${called} (test values)`] as const),
               ...senders.map(({ id, name }) => [id, `${name}, by personal link`] as const),
             ]}
-            onCommit={setContact}
+            onCommit={setSentBy}
           />
           {answeredByHand(form).map((question) => (
             <AnswerField
@@ -111,7 +111,7 @@ export function Rehearse({ people, arrivals, kept: start }: Props) {
         </Button>
         <Only may="edit">
           <KeepThese
-            suggested={suggestTitle(result, sender?.name)}
+            suggested={suggestTitle(result, tried?.called ?? sender?.name)}
             onKeep={(title) =>
               keep({
                 id: crypto.randomUUID(),
@@ -119,20 +119,21 @@ export function Rehearse({ people, arrivals, kept: start }: Props) {
                 values,
                 contact: sender?.id ?? null,
                 contactEmail: sender?.name ?? null,
+                tried: tried?.name ?? null,
               })
             }
           />
         </Only>
       </section>
       <div className="min-w-0 px-4 py-3">
-        <IfSent result={result} failed={failed} untouched={Object.keys(values).length === 0 && contact === ''} />
+        <IfSent result={result} failed={failed} untouched={Object.keys(values).length === 0 && sentBy === ''} />
         <KeptRehearsals
           kept={kept}
           version={version}
           onDrop={(one) => void drop(one)}
           onOpen={(one) => {
             setValues(one.values)
-            setContact(one.contact ?? '')
+            setSentBy(one.tried === null ? (one.contact ?? '') : TRIED + one.tried)
           }}
         />
       </div>

@@ -25,7 +25,14 @@ export default memberPage('people', async ({ workspaceId, timeZone }, { params: 
         title: `${email ?? 'somebody'}, ${showMoment(timeZone, receivedAt)}`,
         values,
       }))}
-      kept={kept.map(({ id, title, values, contact, contactEmail }) => ({ id, title, values, contact, contactEmail }))}
+      kept={kept.map(({ id, title, values, contact, contactEmail, tried }) => ({
+        id,
+        title,
+        values,
+        contact,
+        contactEmail,
+        tried,
+      }))}
     />
   )
 })
