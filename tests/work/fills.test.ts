@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { get } from 'node:http'
+import { randomUUID } from 'node:crypto'
 import { text } from 'node:stream/consumers'
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { FormInput } from '@/core/form/definition'
@@ -11,7 +12,7 @@ import { openPage } from '../support/page'
 
 const facts = readFacts()
 const mark = Date.now().toString(36)
-const [asking, telling, numbered] = [`ask-${mark}`, `tell-${mark}`, `number-${mark}`]
+const [asking, telling, noted, numbered] = [`ask-${mark}`, `tell-${mark}`, `note-${mark}`, `number-${mark}`]
 
 const email = { kind: 'email' as const, name: 'email', label: 'Email', required: true, lands: [{ field: 'email' }] }
 
@@ -205,14 +206,15 @@ describe('what a page and a link tell', () => {
 
 describe('what visitors brought', () => {
   it('is noted where no source had it, or nobody reads it', async () => {
+    await releasedForm(facts, noted, tellingForm)
     const findings = async () =>
-      (await api<{ findings: { severity: string; text: string }[] }>(facts, 'GET', `/forms/${telling}/findings`)).body
+      (await api<{ findings: { severity: string; text: string }[] }>(facts, 'GET', `/forms/${noted}/findings`)).body
         .findings
-    await openPage(facts, `/f/${telling}?utm_souce=ring&utm_source=ring&ware=clay`)
+    await openPage(facts, `/f/${noted}?utm_souce=ring&utm_source=ring&ware=clay`)
     const text = 'Links of one visit of the last 30 days said “utm_souce”, and nothing reads it.'
     expect(await findings()).toContainEqual(expect.objectContaining({ severity: 'note', text }))
     expect((await findings()).filter(({ text }) => text.includes('no source had anything'))).toEqual([])
-    const many = Array.from({ length: 20 }, (_, n) => send(facts, telling, { email: `${n}-${mark}@many.example` }))
+    const many = Array.from({ length: 20 }, (_, n) => send(facts, noted, { email: `${n}-${mark}@many.example` }))
     for (const { body } of await Promise.all(many)) await applied(facts, body.submission)
     expect((await findings()).filter(({ text }) => text.includes('no source had anything'))).toContainEqual(
       expect.objectContaining({
@@ -258,6 +260,16 @@ describe('a running number', () => {
     const box = String(last.values.box)
     expect(last.values.desk).toBe('Advice line')
     expect(last.origins).toMatchObject({ box: 'generated', desk: 'form' })
+    // The same answers on the same visit are told the same, whatever was settled since.
+    const visit = randomUUID()
+    const again = () => send({ url: facts.url }, numbered, values(101), { visit })
+    const first = await again()
+    await api(facts, 'POST', `/submissions/${first.body.submission}/real`)
+    expect((await applied(facts, first.body.submission)).values.box).toBe('32')
+    const second = await again()
+    expect([second.status, second.body.submission]).toEqual([200, first.body.submission])
+    const other = await send({ url: facts.url }, numbered, values(102), { visit })
+    expect(other.status).toBe(409)
     const [request] = await query<{ title: string }>(
       facts.database,
       `select title from record join record_change c on c.record_id = record.id

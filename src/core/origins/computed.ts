@@ -17,7 +17,9 @@ export const rules: SourceRules<{ expression: string }> = {
     const read = readExpression(expression)
     if ('wrong' in read) return { raw: null, origin: 'computed' }
     const from = read.paths.map((path) => valueIn(origins, path) ?? valueIn(origins, splitPath(path)[0]))
-    return { raw: read.compute(values), origin: from.find(isClaim) ?? 'computed' }
+    // What is stored of somebody stays theirs, whatever is made of it.
+    const stored = from.find((origin) => origin === 'record')
+    return { raw: read.compute(values), origin: from.find(isClaim) ?? stored ?? 'computed' }
   },
   describe: ({ expression }) => (expression ? `= ${expression}` : 'computed'),
   looksAt({ expression }) {

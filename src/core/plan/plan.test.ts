@@ -83,6 +83,28 @@ describe('a plan', () => {
     )
     expect(plan.person.how).toBe('new')
   })
+  it('lands nothing on somebody else that was filled in for the holder of a link and left untouched', () => {
+    const filled = { first_name: 'Ilka', region: 'south' }
+    const given = { ...filled, email: 'friend@studio.example', letter: false }
+    const origins = { first_name: 'record', region: 'typed', email: 'typed' } as const
+    const friend = contactOf('c2', 'friend@studio.example')
+    const landed = (records: Snapshot['records'], linkHolder: string | null) =>
+      planSubmission(form, given, origins, holder(linkHolder), snapshotOf({ records })).changes.flatMap(
+        ({ field, effect }) => (effect === 'set' ? [field] : []),
+      )
+    expect(landed([ilka], 'c1')).toEqual(['region', 'email'])
+    expect(landed([ilka, friend], 'c1')).toEqual(['region'])
+    // Typed anew, or without a link, it is the answer of whoever sends it.
+    expect(landed([ilka, friend], null)).toEqual(['region', 'first_name'])
+    const plan = planSubmission(form, given, origins, holder('c1'), snapshotOf({ records: [ilka, friend] }))
+    expect(plan.changes.find(({ field }) => field === 'first_name')).toMatchObject({
+      effect: 'kept',
+      because: 'First name was filled in for the holder of the link, who is somebody else',
+    })
+    const own = { ...given, email: 'ilka@studio.example', first_name: 'Ilke' }
+    const theirs = planSubmission(form, own, origins, holder('c1'), snapshotOf({ records: [ilka, friend] }))
+    expect(theirs.changes.find(({ field }) => field === 'first_name')).toMatchObject({ effect: 'set', to: 'Ilke' })
+  })
   it('knows the holder of a personal link who answers no address', () => {
     const plan = planOf(form, { first_name: 'Ilke' }, holder('c1'), snapshotOf({ records: [ilka] }))
     expect(plan.person).toMatchObject({ how: 'personal_link', contact: 'c1' })

@@ -70,7 +70,9 @@ export function planSubmission(
   const person = matchPerson(emailIn(form, values), visit.linkHolder, snapshot.records, form.records.contact === 'open')
   const contact = snapshot.records.find(({ id }) => id === person.contact) ?? null
   const records = touchRecords(form, values, person, visit, snapshot)
-  const receivers = records.map((touched) => receiverOf(touched, snapshot))
+  // Links get forwarded: what was filled in from their holder’s record is nobody else’s.
+  const isOthers = visit.linkHolder !== null && person.contact !== visit.linkHolder
+  const receivers = records.map((touched) => receiverOf(touched, isOthers, snapshot))
   const { changes, refused } = landValues(form, values, origins, receivers, snapshot.fields)
   const lists = isKnown(person) ? joinLists(spoken, values, contact, snapshot.lists) : []
   const routed = routeSubmission(form, values, snapshot)
@@ -125,12 +127,12 @@ function touchRecords(
   return [...contact, ...(house ? [house] : []), ...open('deal', deal), ...open('request', request)]
 }
 
-function receiverOf({ record, id, key }: Touched, { records }: Snapshot): Receiver {
+function receiverOf({ record, id, key }: Touched, isOthers: boolean, { records }: Snapshot): Receiver {
   const stored = records.find((one) => one.id === id)
   const values = stored?.values ?? {}
-  if (record === 'contact') return { record, values, identity: { field: 'email', value: key } }
+  if (record === 'contact') return { record, values, identity: { field: 'email', value: key }, isOthers }
   const known = record === 'company' && stored && key === stored.key
-  return { record, values, identity: known ? { field: 'name', value: values.name ?? null } : null }
+  return { record, values, identity: known ? { field: 'name', value: values.name ?? null } : null, isOthers }
 }
 
 /** What a record that is opened begins with, where no value landed there: its title, and its first stage or status. */

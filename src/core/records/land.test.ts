@@ -15,6 +15,7 @@ function land(question: Landing, stored: Answer, answer: Answer, origins = {}, i
     record: 'contact' as const,
     values: { [field]: stored },
     identity: identity === null ? null : { field, value: identity },
+    isOthers: false,
   }
   const { changes, refused } = landValues(formOf([asked as never]), { it: answer }, origins, [receiver], fields)
   return [...refused, ...changes.map(({ to, effect, because }) => [to, effect, because])]
@@ -66,7 +67,7 @@ describe('where something is stored already', () => {
   })
   it('joins two values that land in one field, in the form’s order', () => {
     const asked = ['one', 'two'].map((name) => ({ ...text('add'), name, label: name }))
-    const receiver = { record: 'contact' as const, values: {}, identity: null }
+    const receiver = { record: 'contact' as const, values: {}, identity: null, isOthers: false }
     const { changes } = landValues(formOf(asked as never), { one: 'A', two: 'B' }, {}, [receiver], fields)
     expect(changes).toMatchObject([{ from: null, to: 'A\nB', value: 'two' }])
   })
@@ -81,6 +82,7 @@ describe('what a record is known by', () => {
       record: 'company' as const,
       values: { name: 'Alder' },
       identity: { field: 'name', value: 'Alder' },
+      isOthers: false,
     }
     const form = formOf([
       { kind: 'short_text', name: 'it', label: 'It', lands: [{ record: 'company', field: 'name' }] },

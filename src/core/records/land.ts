@@ -43,6 +43,8 @@ export interface Receiver {
   values: Answers
   /** The value of the field it is known by, which nothing overwrites: an address, a company's name. */
   identity: { field: string; value: Answer } | null
+  /** Whether it is of somebody else than the holder of the link that was used: what was filled in for them stays theirs. */
+  isOthers: boolean
 }
 
 export interface Landed {
@@ -54,8 +56,8 @@ export interface Landed {
 /**
  * Lands values in the fields of records, as each field's type stores them. A blank changes nothing; neither does
  * a value that is already stored. Where two values land in one field, the later one in the form wins, as it
- * would in order. What a record is known by is never overwritten, and a landing that insists on a trusted value
- * takes none that anybody could have written into a link.
+ * would in order. What a record is known by is never overwritten, a landing that insists on a trusted value takes none
+ * that anybody could have written into a link, and what is stored of a link's holder lands on nobody else.
  */
 export function landValues(
   form: Form,
@@ -137,7 +139,7 @@ function settle(
 
 /** What becomes of a field; `kept` says why it stays as it is although something else was given. */
 function decide(
-  { identity }: Receiver,
+  { identity, isOthers }: Receiver,
   field: RecordField,
   { ifFilled, trustedOnly }: Landing,
   { label, to, origin }: Given,
@@ -148,6 +150,8 @@ function decide(
       value: to,
       kept: `${label} is not the ${field.label.toLowerCase()} this ${field.record === 'contact' ? 'person' : 'company'} is known by`,
     }
+  if (isOthers && origin === 'record')
+    return { value: to, kept: `${label} was filled in for the holder of the link, who is somebody else` }
   if (trustedOnly && isClaim(origin)) return { value: to, kept: `${label} is a claim, and ${field.label} takes none` }
   if (isBlank(now)) return { value: to, kept: null }
   switch (ifFilled) {

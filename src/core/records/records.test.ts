@@ -21,7 +21,14 @@ const land = (form: Form, values: Answers, contact: RecordState | null, identity
     form,
     values,
     {},
-    [{ record: 'contact', values: contact?.values ?? {}, identity: { field: 'email', value: identity } }],
+    [
+      {
+        record: 'contact',
+        values: contact?.values ?? {},
+        identity: { field: 'email', value: identity },
+        isOthers: false,
+      },
+    ],
     fields,
   )
 

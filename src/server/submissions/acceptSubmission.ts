@@ -1,6 +1,5 @@
-import { isDeepStrictEqual } from 'node:util'
 import { randomUUID } from 'node:crypto'
-import type { Answers } from '@/core/answers/answer'
+import { type Answers, sameAnswer, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/form/check'
 import { chooseOutcome, type Outcome } from '@/core/dispatch/outcome'
 import { fillForm } from '@/core/fill/fill'
@@ -111,10 +110,14 @@ export async function acceptSubmission(
   if (!before && submission.files.length > 0)
     return acceptSubmission(db, live, raw, visitor, visit, () => Promise.resolve(judged), at)
   if (!before) throw new Error('A submission was neither stored nor found')
-  return visit?.proven || isDeepStrictEqual(before.values, JSON.parse(JSON.stringify(values)))
+  return visit?.proven || hasSame(before.values, answers)
     ? { ok: true, submission: before.id, outcome: before.outcome, values: before.values }
     : { ok: false, why: 'sent before' }
 }
+
+/** Whether these answers were sent before: what is carried, or settled since, may be another now. */
+const hasSame = (before: Answers, answers: Answers): boolean =>
+  Object.entries(answers).every(([name, answer]) => sameAnswer(answer, valueIn(before, name)))
 
 /** Whether a visit to a closed form had begun before it was closed, which is not long ago. */
 async function hadBegun(db: Db, { formId }: SpokenForm, since: Date, visit: ClaimedVisit | null): Promise<boolean> {
