@@ -102,6 +102,8 @@ export interface PageData extends VisitorForm {
   mode: PageState['mode']
   words: Words
   now: Moment
+  /** Whether the page’s script has something to tell; left out where it has not. */
+  tells?: true
 }
 
 export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
@@ -111,6 +113,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
     mode,
     words: scriptWords(form, state.speech, mode === 'preview'),
     now: state.now,
+    ...(Object.keys(state.onPage).length > 0 && { tells: true }),
   }
   const standing = isStanding(state.standing) ? state.standing.place : null
   const known = { ...state.carried, ...state.way.answers }

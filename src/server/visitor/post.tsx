@@ -41,7 +41,8 @@ export async function postJson({ request, live, keeping }: VisitorCall): Promise
   const shown = found && inLanguage(found, languagesWanted(request, sent.language))
   if (!shown) return problem(409, 'The form has changed since this page was opened.', { release: live.number })
   const visitor = await tellVisitor(db, shown, {
-    link: Object.entries(sent.link ?? {}),
+    // A page sends to the address that it has itself, with its parameters.
+    link: sent.link ? Object.entries(sent.link) : new URL(request.url).searchParams,
     k: sent.k ?? linkSecret(request),
     pageBefore: sent.before,
     request,

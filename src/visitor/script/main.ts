@@ -32,10 +32,8 @@ import { work } from './work'
 /** Written by the build: the script of a preview. */
 declare const PREVIEW: string
 
-const moveFragment = async () => (await import('./tell_browser')).moveFragment()
-
 const page = findPage()
-if (page) void (location.hash.includes('=') ? moveFragment() : bringToLife(page))
+if (page) void bringToLife(page)
 
 /** Makes the page answer at once. Everything it does, the server does too when this never runs. */
 async function bringToLife(page: Page): Promise<void> {
@@ -43,7 +41,8 @@ async function bringToLife(page: Page): Promise<void> {
   const { now } = data
   const progress = followProgress(page)
   const unsent = progress.unsent()
-  if (form.querySelector('[data-told]')) await (await import('./tell_browser')).tellBrowser(page, readValues(page))
+  // Few pages wait for what a script tells, and few addresses have parameters that no server sees.
+  if (location.hash || data.tells) await (await import('./tell_browser')).tellBrowser(page)
   // What few pages ever do is loaded by those that do, before the page answers to anybody: what they enter then is newer.
   const restore = unsent && (await import('./write_values')).writeValues
   /** Where the visitor is. */

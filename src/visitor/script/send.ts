@@ -16,14 +16,11 @@ export async function send(page: Page): Promise<Sent> {
   await (
     await work(page)
   )?.()
-  const query = new URLSearchParams(location.search)
-  const link = Object.fromEntries([...query.keys()].map((name) => [name, query.getAll(name)]))
-  const body = { ...ownFields(page), values: readValues(page), link }
   try {
     const response = await fetch(location.pathname + location.search, {
       method: 'POST',
       headers: { 'content-type': 'application/json', accept: 'text/html' },
-      body: JSON.stringify(body),
+      body: JSON.stringify({ ...ownFields(page), values: readValues(page) }),
     })
     if (response.ok) return { result: 'sent', page: await response.text(), next: response.headers.get('location') }
     const answer = (await response.json()) as { errors: AnswerError[]; release?: number }

@@ -11,26 +11,32 @@ const TELL: Record<PageFact, () => string> = {
 }
 
 /**
- * Tells what the page’s values wait for: to the page itself, of which `entered` is what is entered by now, and to the
- * server with whatever it sends. Pages that wait for nothing do not load this, nor anything for its sake.
+ * Tells what the page’s values wait for: to the page itself, where nothing is entered yet, and to the server with whatever
+ * it sends. Pages that wait for nothing do not load this, nor anything for its sake.
  */
-export async function tellBrowser(page: Page, entered: Readonly<Record<string, unknown>>): Promise<void> {
+export async function tellBrowser(page: Page): Promise<void> {
+  if (location.hash.includes('=')) return moveFragment()
   const { data, form } = page
   for (const field of form.querySelectorAll<HTMLInputElement>('[data-told]'))
     field.value = TELL[field.dataset.told as PageFact]()
+  const entered = new FormData(form)
   for (const [name, fact] of Object.entries(data.onPage)) {
     const isAsked = data.steps.some(({ questions }) => questions.some((question) => question.name === name))
     if (!isAsked) data.carried[name] = TELL[fact]()
-    else if (entered[name] === undefined) (await import('./write_values')).writeValues(page, { [name]: TELL[fact]() })
+    else if (!entered.get(name)) (await import('./write_values')).writeValues(page, { [name]: TELL[fact]() })
   }
 }
 
-/** What stands in an address after `#` as parameters, which no server sees, goes on in the address itself. */
-export function moveFragment(): void {
+/**
+ * What stands in an address after `#` as parameters, which no server sees, goes on in the address itself: the page comes
+ * anew, and this one answers to nobody.
+ */
+function moveFragment(): Promise<never> {
   const url = new URL(location.href)
   const before = new URLSearchParams(url.search)
   for (const [name, value] of new URLSearchParams(url.hash.slice(1)))
     if (!before.has(name)) url.searchParams.append(name, value)
   url.hash = ''
   location.replace(url)
+  return new Promise(() => undefined)
 }
