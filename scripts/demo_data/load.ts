@@ -375,7 +375,7 @@ async function visitBringAStudio(): Promise<void> {
   }))
   const invited = await Promise.all(
     visits.map(async ({ n, at, course, studio, club }): Promise<DrawnVisit> => {
-      const { k } = await createPersonalLink(db, config.LICHEN_URL, stored, contacts[n] ?? '', daysAgo(14))
+      const { k } = await createPersonalLink(db, config.LICHEN_URL, stored, contacts[n] ?? '', daysAgo(14), 180)
       const holder = await findLinkHolder(db, form, k)
       const { email, first_name } = personOf(n)
       const answers: Answers = { first_name, email, their_studio: studio, club }

@@ -200,6 +200,8 @@ interface VisitTable {
   link: Json<LinkParameters>
   page_before: string | null
   link_holder: string | null
+  /** The personal link itself. */
+  link_id: Default<string | null>
   answers: ColumnType<Answers | null, string | null | undefined, string | null>
   /** The address among the answers that are kept of it. */
   left_by: string | null

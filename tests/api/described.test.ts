@@ -187,6 +187,7 @@ describe('every operation', () => {
       'POST /addresses/{address}/erasure': { path: `/addresses/stray@${slug}.example/erasure` },
       'POST /contacts/{id}/links': { path: `/contacts/${contact}/links`, body: { form: slug } },
       'DELETE /links/{id}': { path: `/links/${link}` },
+      'DELETE /contacts/{id}/links': { path: `/contacts/${contact}/links` },
       'GET /segments': {},
       'POST /segments': { body: { title: 'Readers', condition: who } },
       'POST /segments/count': { body: { condition: who } },

@@ -29,6 +29,7 @@ const DEEDS = {
   correctAnswers: 'corrected answers',
   doToMany: 'did something to many at once',
   dropLink: 'withdrew a personal link',
+  dropLinks: 'withdrew all personal links',
   dropNote: 'took a note away',
   dropPasskey: 'removed a key to sign in with',
   dropRehearsal: 'dropped a rehearsal',

@@ -24,6 +24,7 @@ import {
   type Person,
   type Touched,
 } from '../records/match'
+import { titleOf } from '../records/record'
 import { giveOwners } from './give_owners'
 import type { Snapshot } from './snapshot'
 
@@ -102,7 +103,13 @@ export function planSubmission(
     messages,
     deliveries: planDeliveries(form, values, { person, records, changes: all, lists, messages }, snapshot),
     outcome,
-    findings: [...unsent, ...unmade, ...refused, ...noteUnlanded(form, values)],
+    findings: [
+      ...noteForwarded(visit, isOthers, snapshot),
+      ...unsent,
+      ...unmade,
+      ...refused,
+      ...noteUnlanded(form, values),
+    ],
     ...(owners.turn === null ? {} : { turn: owners.turn }),
   }
 }
@@ -171,6 +178,14 @@ function planDeliveries(form: Form, values: Answers, soFar: PlanSoFar, { connect
       targetOf(connection.target).plan(soFar, connection, because),
     ),
   ]
+}
+
+/** Whose link it was, where somebody else answered by it. */
+function noteForwarded({ linkHolder }: VisitFacts, isOthers: boolean, { records }: Snapshot): string[] {
+  const holder = isOthers && records.find(({ id }) => id === linkHolder)
+  return holder
+    ? [`The personal link is that of ${titleOf(holder)}, who passed it on: another address was answered`]
+    : []
 }
 
 /** Names the answers that no record takes, in one note. */

@@ -39,6 +39,7 @@ import * as narrowLists from './0037_narrow_lists'
 import * as runningNumbers from './0038_running_numbers'
 import * as unreadParameters from './0039_unread_parameters'
 import * as triedRehearsals from './0040_tried_rehearsals'
+import * as visitsByLink from './0041_visits_by_link'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -82,4 +83,5 @@ export const migrations: Record<string, Migration> = {
   '0038_running_numbers': runningNumbers,
   '0039_unread_parameters': unreadParameters,
   '0040_tried_rehearsals': triedRehearsals,
+  '0041_visits_by_link': visitsByLink,
 }

@@ -8,6 +8,8 @@ import type { Runner } from '../database'
 /** Somebody of whom it is known who they are, with what is stored of them and was asked for. */
 export interface Holder {
   id: string
+  /** The personal link they came by, by its id; `null` where none was asked for. */
+  link: string | null
   stored: Stored
 }
 
@@ -30,6 +32,10 @@ export async function findHolder(
   const house = records.includes('company')
     ? sql<Answers | null>`(select house."values" from record house where house.id = contact.company_id and house.gone_by is null)`
     : sql<null>`null`
+  const link =
+    'hash' in whom
+      ? sql<string | null>`(select id from personal_link where hash = ${whom.hash})`
+      : sql<string | null>`null`
   const row = await db
     .selectFrom('record as contact')
     .select(['contact.id', 'contact.values'])
@@ -41,6 +47,7 @@ export async function findHolder(
         'lists',
       ),
     )
+    .select(link.as('link'))
     .select((sent.length > 0 ? lastSent(sent, timeZone) : sql<null>`null`).as('sent'))
     .where('contact.type', '=', 'contact')
     .where('contact.gone_by', 'is', null)
@@ -56,6 +63,7 @@ export async function findHolder(
   const theirs = Object.entries({ company, deal, request }).filter(([, values]) => values !== null)
   return {
     id: row.id,
+    link: row.link,
     stored: { records: { contact: row.values, ...Object.fromEntries(theirs) }, lists: row.lists, sent: row.sent ?? {} },
   }
 }

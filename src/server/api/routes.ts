@@ -92,6 +92,7 @@ export const routes: Route[] = [
   post('/addresses/{address}/erasure', erasing.eraseAddress, 200),
   post('/contacts/{id}/links', people.addLink),
   del('/links/{id}', people.dropLink),
+  del('/contacts/{id}/links', people.dropLinks),
   get('/segments', segments.readSegments),
   post('/segments', segments.addSegment),
   post('/segments/count', segments.countSegment, 200),

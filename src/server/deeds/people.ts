@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { ANY_EMAIL, rules as email } from '@/core/kinds/email'
 import { findForm } from '@/db/queries/forms'
-import { withdrawLink } from '@/db/queries/links'
+import { withdrawLink, withdrawLinksOf } from '@/db/queries/links'
 import {
   COMPANY_KEYS,
   CONTACT_KEYS,
@@ -21,7 +21,7 @@ import { deed } from './deed'
 import { deedOn } from './deed_on'
 import { whoIn } from '../settings/segments'
 import { listSchema, ownerSchema, segmentNameSchema, slugSchema } from './lists'
-import { answers, change, moment, note, opened, owner, pageOf, part } from './shapes'
+import { answers, change, moment, note, opened, owner, pageOf, part, nothing } from './shapes'
 
 /** Contacts with their links, and companies. */
 
@@ -132,18 +132,22 @@ export const addContact = deed({
 export const addLink = deed({
   summary: 'Make a personal link to a form; the secret is told this once',
   may: 'answer',
-  input: z.strictObject({ id: z.uuid(), form: slugSchema }),
+  input: z.strictObject({
+    id: z.uuid(),
+    form: slugSchema,
+    days: z.int().min(1).max(730).default(180).describe('For how many days it works'),
+  }),
   gives: z.object({ url: z.string(), k: z.string() }),
   refusals: { 404: 'No such contact or form' },
   leaves: {
     deed: 'addLink',
     about: async ({ id }, _, { context, workspaceId }) => (await findContact(context.db, workspaceId, id))?.email ?? '',
   },
-  async run({ context: { db, config }, workspaceId }, { id, form: slug }) {
+  async run({ context: { db, config }, workspaceId }, { id, form: slug, days }) {
     if (!(await findPerson(db, workspaceId, id))) return notDone(404, 'There is no such contact.')
     const form = await findForm(db, workspaceId, slug)
     if (!form) return notDone(404, 'There is no such form.')
-    return done(await createPersonalLink(db, config.LICHEN_URL, form, id, null))
+    return done(await createPersonalLink(db, config.LICHEN_URL, form, id, null, days))
   },
 })
 
@@ -153,6 +157,20 @@ export const dropLink = deedOn({
   missing: 'No link that works has this id.',
   leaves: 'dropLink',
   run: ({ db }, workspaceId, id) => withdrawLink(db, workspaceId, id),
+})
+
+export const dropLinks = deed({
+  summary: 'Withdraw all personal links of a contact for good',
+  may: 'answer',
+  input: z.object({ id: z.uuid() }),
+  gives: nothing,
+  refusals: { 404: 'It has no link that works' },
+  leaves: {
+    deed: 'dropLinks',
+    about: async ({ id }, _, { context, workspaceId }) => (await findContact(context.db, workspaceId, id))?.email ?? '',
+  },
+  run: async ({ context: { db }, workspaceId }, { id }) =>
+    (await withdrawLinksOf(db, workspaceId, id)) > 0 ? done(null) : notDone(404, 'No link of theirs works.'),
 })
 
 const companyRow = z.object({

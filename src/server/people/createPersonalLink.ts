@@ -4,15 +4,14 @@ import { SECRET_BYTES, secretFrom } from '@/core/fill/personal_link'
 import type { Runner } from '@/db/database'
 import { hashSecret } from '../visits/visitor'
 
-const DAYS = 180
-
-/** Makes a personal link to a form for a contact, `at` `null` for now. The secret is told once and stored hashed. */
+/** Makes a personal link to a form for a contact, `at` `null` for now, that works for so many days. The secret is told once and stored hashed. */
 export async function createPersonalLink(
   db: Runner,
   baseUrl: string,
   form: { id: string; slug: string; workspaceId: string },
   contactId: string,
   at: Date | null,
+  days: number,
 ): Promise<{ url: string; k: string }> {
   const k = drawSecret()
   await db
@@ -23,7 +22,7 @@ export async function createPersonalLink(
       form_id: form.id,
       hash: hashSecret(k),
       created_at: sql<Date>`coalesce(${at}::timestamptz, now())`,
-      expires_at: sql<Date>`coalesce(${at}::timestamptz, now()) + make_interval(days => ${DAYS})`,
+      expires_at: sql<Date>`coalesce(${at}::timestamptz, now()) + make_interval(days => ${days})`,
     })
     .execute()
   return { url: `${baseUrl}/f/${form.slug}?k=${k}`, k }

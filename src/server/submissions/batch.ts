@@ -127,6 +127,7 @@ export class Batch {
       unread: [],
       pageBefore: submission.page_before,
       linkHolder: submission.link_holder,
+      linkId: null,
       test: submission.is_test,
       framedBy: null,
       ownHost: this.settings.ownHost,

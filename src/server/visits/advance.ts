@@ -28,6 +28,8 @@ export interface VisitNotice {
   unread: readonly string[]
   pageBefore: string | null
   linkHolder: string | null
+  /** The personal link itself, where it is known. */
+  linkId: string | null
   /** Whether a colleague tries the form. */
   test: boolean
   /** Host of the page that frames the form; `null` where none does, or none is known. */
@@ -59,6 +61,7 @@ export const noticeOf = (
   unread: visitor.unread ?? [],
   pageBefore: visitor.pageBefore,
   linkHolder: visitor.holder?.id ?? null,
+  linkId: visitor.holder?.link ?? null,
   framedBy: visitor.framedBy ? new URL(visitor.framedBy).host : null,
   ownHost,
   at,
@@ -128,6 +131,7 @@ function beginVisit(notice: VisitNotice, at: string): StoredVisit {
     unread: notice.unread.length > 0 ? [...notice.unread] : null,
     pageBefore: notice.pageBefore,
     linkHolder: notice.linkHolder,
+    linkId: notice.linkId,
     answers: null,
     leftBy: null,
     sentAfterAll: false,

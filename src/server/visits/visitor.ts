@@ -39,6 +39,8 @@ export interface Visitor {
 /** The contact a personal link was made for. */
 export interface LinkHolder {
   id: string
+  /** The link, by its id; `null` where somebody is only tried. */
+  link: string | null
   /** What the form may tell them of themselves. */
   stored: Stored
 }

@@ -4,13 +4,16 @@ import { deedAction } from '@/server/access/session'
 import { addNote, changeNote, changeRecord, dropNote, giveOwner, putBack } from '@/server/deeds/changes'
 import { eraseAddress, erasePerson, planAddressErasure, planErasure } from '@/server/deeds/erasing'
 import { lookForDoubles, mergeRecords, sayTwo } from '@/server/deeds/merging'
-import { addLink, dropLink } from '@/server/deeds/people'
+import { addLink, dropLink, dropLinks } from '@/server/deeds/people'
 
 /** Makes a personal link to a form for a contact; the address is shown this once. */
 export const newLinkAction = deedAction(addLink)
 
 /** Withdraws a personal link. */
 export const withdrawLinkAction = deedAction(dropLink)
+
+/** Withdraws all of somebody’s. */
+export const withdrawLinksAction = deedAction(dropLinks)
 
 /** Sets fields of a record. */
 export const changeRecordAction = deedAction(changeRecord)

@@ -1,10 +1,11 @@
 'use client'
 
-import type { listLinks } from '@/db/queries/links'
+import type { LinkUse, listLinks } from '@/db/queries/links'
+import { Chip } from '../ui/chip'
 import { ForGood } from '../ui/forGood'
 import { useMay } from '../ui/here'
 import { Moment } from '../ui/moment'
-import { withdrawLinkAction } from './actions'
+import { withdrawLinkAction, withdrawLinksAction } from './actions'
 import { NewLink } from './newLink'
 
 export type PersonalLinks = Awaited<ReturnType<typeof listLinks>>
@@ -14,6 +15,21 @@ interface Props {
   links: PersonalLinks
   forms: { slug: string; name: string }[]
 }
+
+/** What came of a link, and whether somebody else answered by it. */
+const Used = ({ opened, begun, sent, byOthers }: LinkUse) =>
+  opened === 0 ? (
+    <span className="text-soft">not opened</span>
+  ) : (
+    <>
+      opened {opened} · begun {begun} · sent {sent}{' '}
+      {byOthers > 0 && (
+        <Chip tone="amber" title="Another address was answered by it: somebody passed it on.">
+          {byOthers} by others
+        </Chip>
+      )}
+    </>
+  )
 
 /** A person's personal links: which work, until when, and a way to withdraw them. */
 export function Links({ contact, links, forms }: Props) {
@@ -28,11 +44,14 @@ export function Links({ contact, links, forms }: Props) {
               <th>Form</th>
               <th>Made</th>
               <th>Works</th>
-              <th />
+              <th>What came of it</th>
+              <th>
+                <span className="sr-only">Withdraw</span>
+              </th>
             </tr>
           </thead>
           <tbody>
-            {links.map(({ id, formName, createdAt, expiresAt, withdrawnAt, works }) => (
+            {links.map(({ id, formName, createdAt, expiresAt, withdrawnAt, works, used }) => (
               <tr key={id} className={works ? '' : 'text-soft'}>
                 <td>{formName}</td>
                 <td className="whitespace-nowrap">
@@ -41,6 +60,9 @@ export function Links({ contact, links, forms }: Props) {
                 <td className="whitespace-nowrap">
                   {withdrawnAt ? 'withdrawn ' : expiresAt ? (works ? 'until ' : 'no more since ') : 'always'}
                   {(withdrawnAt ?? expiresAt) && <Moment at={withdrawnAt ?? expiresAt ?? createdAt} />}
+                </td>
+                <td>
+                  <Used {...used} />
                 </td>
                 <td className="text-right">
                   {works && may && (
@@ -56,6 +78,16 @@ export function Links({ contact, links, forms }: Props) {
             ))}
           </tbody>
         </table>
+      )}
+      {may && links.filter(({ works }) => works).length > 1 && (
+        <p className="mb-2">
+          <ForGood
+            label="Withdraw all"
+            what="all personal links"
+            action={() => withdrawLinksAction({ id: contact })}
+            done="All of their links are withdrawn"
+          />
+        </p>
       )}
       {may ? <NewLink contact={contact} forms={forms} /> : links.length === 0 && <p className="text-soft">None.</p>}
     </section>

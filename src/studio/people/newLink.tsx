@@ -10,8 +10,9 @@ export function NewLink({ contact, forms }: { contact: string; forms: { slug: st
   const [wrong, setWrong] = useState(false)
   const submit = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const form = String(new FormData(event.currentTarget).get('form'))
-    const made = await newLinkAction({ id: contact, form }).catch(() => null)
+    const given = new FormData(event.currentTarget)
+    const asked = { id: contact, form: String(given.get('form')), days: Number(given.get('days')) }
+    const made = await newLinkAction(asked).catch(() => null)
     setLink(made?.ok ? made.value.url : null)
     setWrong(!made?.ok)
   }
@@ -22,6 +23,13 @@ export function NewLink({ contact, forms }: { contact: string; forms: { slug: st
           {forms.map(({ slug, name }) => (
             <option key={slug} value={slug}>
               {name}
+            </option>
+          ))}
+        </select>
+        <select name="days" aria-label="Works for" className="box w-auto!" defaultValue="180">
+          {[7, 30, 90, 180, 365].map((days) => (
+            <option key={days} value={days}>
+              for {days} days
             </option>
           ))}
         </select>

@@ -42,7 +42,7 @@ async function bringToLife(page: Page): Promise<void> {
   const progress = followProgress(page)
   const unsent = progress.unsent()
   // Few pages wait for what a script tells, and few addresses have parameters that no server sees.
-  if (location.hash || data.tells) await (await import('./tell_browser')).tellBrowser(page)
+  if (location.hash || data.tells) await (await import('./tell_browser')).tell(page)
   // What few pages ever do is loaded by those that do, before the page answers to anybody: what they enter then is newer.
   const restore = unsent && (await import('./write_values')).writeValues
   /** Where the visitor is. */

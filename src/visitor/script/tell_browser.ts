@@ -14,7 +14,7 @@ const TELL: Record<PageFact, () => string> = {
  * Tells what the page’s values wait for: to the page itself, where nothing is entered yet, and to the server with whatever
  * it sends. Pages that wait for nothing do not load this, nor anything for its sake.
  */
-export async function tellBrowser(page: Page): Promise<void> {
+export async function tell(page: Page): Promise<void> {
   if (location.hash.includes('=')) return moveFragment()
   const { data, form } = page
   for (const field of form.querySelectorAll<HTMLInputElement>('[data-told]'))
