@@ -45,7 +45,6 @@ export const bringAStudio = (): Form =>
             kind: 'consent',
             name: 'club',
             label: 'Glaze club',
-            shownWhen: { none: [{ value: 'in_the_club', is: 'equals', to: 'Yes' }] },
             wording: 'Add me to the Glaze club. Tarnfield Kilns writes to members at most twice a month.',
           },
         ],
@@ -102,7 +101,7 @@ export const bringAStudio = (): Form =>
         title: 'Studio to invite',
         to: 'desk',
         subject: 'Invite {{ their_studio }}',
-        body: '{{ first_name }} suggests {{ their_studio }}.\nReferral code: {{ studio_code | default: "none" }}\nCode of the invitation: {{ invitation_code | default: "none" }}\n\n{{ why_them | default: "No reason given." }}',
+        body: '{{ first_name }} suggests {{ their_studio }}.\nReferral code: {{ studio_code | default: "none" }}\nCode of the invitation: {{ invitation_code | default: "none" }}\nIn the Glaze club: {{ in_the_club | default: "not known" }}\n\n{{ why_them | default: "No reason given." }}',
       },
       {
         name: 'thanks',
