@@ -9,7 +9,7 @@ import { themeCss } from '@/core/look/css'
 import { FAMILY_NAMES } from '@/core/look/families'
 import { READY } from '@/core/look/ready'
 import { facesCss, type Fonts, themeFacesCss } from '@/visitor/fonts'
-import type { Assets } from '@/visitor/page'
+import type { Assets } from '@/visitor/document'
 import { buildFonts } from './build_fonts'
 
 /** The files whose names stand for themselves when a page's script is bundled. */

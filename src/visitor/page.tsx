@@ -4,20 +4,16 @@ import { type Answers, type Moment, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/form/check'
 import { wordingOf } from '@/core/answers/options'
 import { isBeyondPage, usesIn } from '@/core/answers/wording_uses'
-import type { Told } from '@/core/form/show'
 import { type KindName, rulesOf } from '@/core/kinds/registry'
-import type { Outcome } from '@/core/dispatch/outcome'
 import type { Form, Marks } from '@/core/form/definition'
 import { say } from '@/core/form/said'
 import { outcomesOf } from '@/core/form/outcomes'
 import { findQuestion, questionsIn } from '@/core/form/values'
 import { headingOf, wordingsIn } from '@/core/form/wordings'
 import type { Way } from '@/core/form/walk'
-import { READY } from '@/core/look/ready'
 import { isStanding, type Standing as WhatStands } from '@/core/look/look'
-import type { Theme } from '@/core/look/theme'
 import { type VisitorForm, visitorView } from '@/core/form/visitor_view'
-import { firstFonts, type Fonts } from './fonts'
+import { type Assets, Document, type PageLook } from './document'
 import { idOfQuestion } from './errors'
 import { forwardWords } from './forward'
 import { visitorKindOf } from './kinds/registry'
@@ -26,30 +22,11 @@ import { showsAllAtOnce } from '@/core/form/paces'
 import { markProgress, tellProgress } from './progress'
 import { Paragraphs } from './paragraphs'
 import { Languages } from './languages'
-import { OutcomeSection } from './outcome'
 import { QuestionField } from './question'
-import { type Around, Line, Said, SaidTitle, type Say } from './said'
+import { type Around, Line, Said, type Say } from './said'
 import { type PageSigns, Signs } from './signs'
 import { Standing } from './standing'
 import { scriptWords } from './texts'
-
-/** Names of the files a page needs, with their contents' hash in them. */
-export interface Assets {
-  style: string
-  /** Every family of letters, for the studio. */
-  faces: string
-  fonts: Fonts
-  /** Keys for forms that ask one question at a time. */
-  keys: string[]
-  /** Writes wordings that use earlier answers, for forms that have some. */
-  says: string[]
-  /** Prints what was sent, for forms whose outcome tells it. */
-  prints: string[]
-  /** The page's own script, last, after what it shares with others. */
-  script: string[]
-  /** The same of each kind of question. */
-  kinds: Record<string, string[]>
-}
 
 export interface PageState {
   form: Form
@@ -88,13 +65,6 @@ export interface PageState {
   greeting: string | null
   /** `test` is a colleague's, who tries it; `preview` sends nothing and tells its frame what is typed. */
   mode: 'live' | 'test' | 'preview'
-}
-
-/** How a page looks. */
-export interface PageLook {
-  theme: Theme
-  /** The style sheet that has its variables; `null` where the page's own has them. */
-  sheet: string | null
 }
 
 /** What the page's script reads. */
@@ -297,91 +267,6 @@ function Actions({ form, way, step, say }: PageState & { say: Say }) {
         <Said wording={form.wording.back} say={say} />
       </button>
     </div>
-  )
-}
-
-interface OutcomeProps {
-  outcome: Outcome
-  /** What was sent, where it is told. */
-  sent: Told[] | null
-  assets: Assets
-  look: PageLook
-  language: Language
-  speech: Speech
-}
-
-/** What is read after sending. The page's script puts the same in place of the form. */
-export const OutcomePage = ({ outcome, sent, assets, look, language, speech }: OutcomeProps) => (
-  <Document
-    title={{ text: outcome.title }}
-    language={language}
-    assets={assets}
-    more={sent ? [assets.prints] : []}
-    look={look}
-  >
-    <main>
-      <OutcomeSection {...outcome} sent={sent} speech={speech} />
-    </main>
-  </Document>
-)
-
-const PLAIN: PageLook = { theme: READY.plain.theme, sheet: null }
-
-interface PlainProps {
-  title: string
-  text: string
-  language: Language
-  assets: Assets
-}
-
-/** A page that says one thing, such as that there is no form at this address. */
-export const PlainPage = ({ title, text, language, assets }: PlainProps) => (
-  <Document title={{ text: title }} language={language} assets={assets} look={PLAIN}>
-    <main>
-      <h1>{title}</h1>
-      <p>{text}</p>
-    </main>
-  </Document>
-)
-
-interface DocumentProps {
-  title: Around
-  language: Language
-  assets: Assets
-  /** The kinds whose scripts the page needs; left out for a page without a script. */
-  kinds?: string[]
-  look: PageLook
-  /** Scripts beside the page's own, before it. */
-  more?: string[][]
-  /** A look may be tried that is not saved yet. */
-  preview?: boolean
-  children: React.ReactNode
-}
-
-function Document({ title, language, assets, kinds, look, more = [], preview, children }: DocumentProps) {
-  // Scripts run in this order, once the page has been read: every kind is there before what asks it.
-  const own = kinds ? [...kinds.map((kind) => assets.kinds[kind] ?? []), ...more, assets.script] : more
-  const scripts = [...new Set(own.flat())]
-  return (
-    <html lang={language.tag} dir={language.direction}>
-      <head>
-        <meta charSet="utf-8" />
-        <meta name="viewport" content="width=device-width, initial-scale=1" />
-        <meta name="robots" content="noindex" />
-        <SaidTitle {...title} />
-        {firstFonts(assets.fonts, look.theme, language.tag).map((file) => (
-          <link key={file} rel="preload" as="font" type="font/woff2" href={`/${file}`} crossOrigin="" />
-        ))}
-        <link rel="stylesheet" href={`/${assets.style}`} />
-        {look.sheet && <link rel="stylesheet" href={look.sheet} />}
-        {preview && <link rel="stylesheet" href={`/${assets.faces}`} />}
-        <link rel="icon" href="data:," />
-        {scripts.map((file) => (
-          <script key={file} type="module" src={`/${file}`} />
-        ))}
-      </head>
-      <body>{children}</body>
-    </html>
   )
 }
 

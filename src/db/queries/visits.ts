@@ -2,7 +2,7 @@ import type { LinkParameters } from '@/core/answers/link_parameters'
 import { type RawBuilder, sql } from 'kysely'
 import type { VisitProgress } from '@/core/readout/visit'
 import { asJson, type Runner } from '../database'
-import type { VisitEventKind } from '../schema'
+import type { VisitEventKind } from '../schema_of_visits'
 import { lockNames } from './clock'
 
 export interface StoredVisit extends VisitProgress {

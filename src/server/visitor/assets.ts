@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import type { Assets } from '@/visitor/page'
+import type { Assets } from '@/visitor/document'
 
 let known: Assets | undefined
 

@@ -4,7 +4,7 @@ import { looksOfQuestions } from '@/core/form/looks'
 import { themeCss } from '@/core/look/css'
 import type { Theme } from '@/core/look/theme'
 import { themeFacesCss } from '@/visitor/fonts'
-import type { PageLook } from '@/visitor/page'
+import type { PageLook } from '@/visitor/document'
 import { visitorAssets } from './assets'
 
 /** The variables and letters of a form's look, as its pages' second style sheet. */

@@ -1,0 +1,71 @@
+import type { Language } from '@/core/language/texts'
+import type { Theme } from '@/core/look/theme'
+import { firstFonts, type Fonts } from './fonts'
+import { type Around, SaidTitle } from './said'
+
+/** Names of the files a page needs, with their contents' hash in them. */
+export interface Assets {
+  style: string
+  /** Every family of letters, for the studio. */
+  faces: string
+  fonts: Fonts
+  /** Keys for forms that ask one question at a time. */
+  keys: string[]
+  /** Writes wordings that use earlier answers, for forms that have some. */
+  says: string[]
+  /** Prints what was sent, for forms whose outcome tells it. */
+  prints: string[]
+  /** The page's own script, last, after what it shares with others. */
+  script: string[]
+  /** The same of each kind of question. */
+  kinds: Record<string, string[]>
+}
+
+/** How a page looks. */
+export interface PageLook {
+  theme: Theme
+  /** The style sheet that has its variables; `null` where the page's own has them. */
+  sheet: string | null
+}
+
+interface DocumentProps {
+  title: Around
+  language: Language
+  assets: Assets
+  /** The kinds whose scripts the page needs; left out for a page without a script. */
+  kinds?: string[]
+  look: PageLook
+  /** Scripts beside the page's own, before it. */
+  more?: string[][]
+  /** A look may be tried that is not saved yet. */
+  preview?: boolean
+  children: React.ReactNode
+}
+
+/** What every page of a visitor’s is: its head, with the scripts and letters it needs, around what it says. */
+export function Document({ title, language, assets, kinds, look, more = [], preview, children }: DocumentProps) {
+  // Scripts run in this order, once the page has been read: every kind is there before what asks it.
+  const own = kinds ? [...kinds.map((kind) => assets.kinds[kind] ?? []), ...more, assets.script] : more
+  const scripts = [...new Set(own.flat())]
+  return (
+    <html lang={language.tag} dir={language.direction}>
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <meta name="robots" content="noindex" />
+        <SaidTitle {...title} />
+        {firstFonts(assets.fonts, look.theme, language.tag).map((file) => (
+          <link key={file} rel="preload" as="font" type="font/woff2" href={`/${file}`} crossOrigin="" />
+        ))}
+        <link rel="stylesheet" href={`/${assets.style}`} />
+        {look.sheet && <link rel="stylesheet" href={look.sheet} />}
+        {preview && <link rel="stylesheet" href={`/${assets.faces}`} />}
+        <link rel="icon" href="data:," />
+        {scripts.map((file) => (
+          <script key={file} type="module" src={`/${file}`} />
+        ))}
+      </head>
+      <body>{children}</body>
+    </html>
+  )
+}

@@ -1,0 +1,52 @@
+import type { Outcome } from '@/core/dispatch/outcome'
+import type { Told } from '@/core/form/show'
+import type { Language, Speech } from '@/core/language/texts'
+import { READY } from '@/core/look/ready'
+import { type Assets, Document, type PageLook } from './document'
+import { OutcomeSection } from './outcome'
+
+/** The pages that are no form: what is read after sending, and what says one thing. */
+
+interface OutcomeProps {
+  outcome: Outcome
+  /** What was sent, where it is told. */
+  sent: Told[] | null
+  assets: Assets
+  look: PageLook
+  language: Language
+  speech: Speech
+}
+
+/** What is read after sending. The page's script puts the same in place of the form. */
+export const OutcomePage = ({ outcome, sent, assets, look, language, speech }: OutcomeProps) => (
+  <Document
+    title={{ text: outcome.title }}
+    language={language}
+    assets={assets}
+    more={sent ? [assets.prints] : []}
+    look={look}
+  >
+    <main>
+      <OutcomeSection {...outcome} sent={sent} speech={speech} />
+    </main>
+  </Document>
+)
+
+const PLAIN: PageLook = { theme: READY.plain.theme, sheet: null }
+
+interface PlainProps {
+  title: string
+  text: string
+  language: Language
+  assets: Assets
+}
+
+/** A page that says one thing, such as that there is no form at this address. */
+export const PlainPage = ({ title, text, language, assets }: PlainProps) => (
+  <Document title={{ text: title }} language={language} assets={assets} look={PLAIN}>
+    <main>
+      <h1>{title}</h1>
+      <p>{text}</p>
+    </main>
+  </Document>
+)
