@@ -54,6 +54,34 @@ describe('what is known only later', () => {
       'What the page says depends on “It”, which is known only once the answer is sent.',
     ])
   })
+  it('is computed with by nothing that is known before', () => {
+    const computed = (expression: string) => [{ from: 'computed' as const, expression }]
+    const told = (source: 'random_code' | 'running_number') =>
+      early(
+        formOf([emailQuestion, { kind: 'computed', name: 'sum', label: 'Sum', expression: 'or(it, 1)' }], {
+          carried: [
+            { name: 'it', label: 'It', fill: [{ from: source }] },
+            { name: 'after', label: 'After', fill: computed('it') },
+          ],
+        }),
+      )
+    // What is carried is computed as the code is drawn; a number comes too late for it.
+    expect(told('random_code')).toEqual([
+      'What “Sum” is computed from depends on “It”, which is known only once the answer is sent.',
+    ])
+    const carried = [
+      { name: 'it', label: 'It', fill: [{ from: 'random_code' as const }] },
+      { name: 'after', label: 'After', fill: computed('it') },
+    ]
+    const shown = { value: 'after', is: 'answered' as const }
+    expect(early(formOf([emailQuestion, question({ shownWhen: shown })], { carried }))).toEqual([
+      'When “Wish” shows depends on “After”, which is known only once the answer is sent.',
+    ])
+    expect(told('running_number')).toEqual([
+      'What “Sum” is computed from depends on “It”, which is known only once the answer lands.',
+      'What “After” is computed from depends on “It”, which is known only once the answer lands.',
+    ])
+  })
   it('routes nobody and thanks nobody, where landing settles it; a message may say it', () => {
     const more = {
       carried: [{ name: 'it', label: 'It', fill: [{ from: 'running_number' as const }] }],

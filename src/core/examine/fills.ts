@@ -7,7 +7,7 @@ import { describeFill } from '../form/describe'
 import type { CarriedValue, Form, Question } from '../form/definition'
 import { outcomesOf, tellOutcome, textsOf } from '../form/outcomes'
 import { callStep } from '../form/steps'
-import { examineTemplate } from '../form/template'
+import { isUsedIn } from '../form/template'
 import { findCarried, findQuestion, questionsAsked, questionsIn } from '../form/values'
 import { wordingsIn } from '../form/wordings'
 import { type Fill, sourceOf } from '../origins/registry'
@@ -84,9 +84,26 @@ const examineAsked = (question: Question, named: Named): Finding[] =>
     return [fault(question.name, `“${question.label}” cannot be filled from “${what}”, which is known ${ONCE[once]}.`)]
   })
 
+/** When a carried value is known, where that is not at once: what is computed from one waits for it. */
+function valueKnownOnce(carried: readonly CarriedValue[], { name, fill }: CarriedValue): 'sent' | 'landed' | null {
+  const before = carried.slice(
+    0,
+    carried.findIndex((one) => one.name === name),
+  )
+  const waits = fill.flatMap((one) => {
+    const from = (sourceOf(one).looksAt?.(one) ?? []).map((path) => splitPath(path)[0])
+    return [
+      knownOnce(one),
+      ...before.filter((value) => from.includes(value.name)).map((value) => valueKnownOnce(before, value)),
+    ]
+  })
+  return waits.find((once) => once === 'landed') ?? waits.find((once) => once === 'sent') ?? null
+}
+
 /** What is known only once an answer is sent, or lands, must not be needed before. */
-function examineEarly(form: Form, { name, label, fill }: CarriedValue): Finding[] {
-  const once = fill.map(knownOnce).find((when) => when !== null)
+function examineEarly(form: Form, value: CarriedValue): Finding[] {
+  const { name, label } = value
+  const once = valueKnownOnce(form.carried, value)
   if (!once) return []
   const isIt = (path: string) => splitPath(path)[0] === name
   const early = (about: string, what: string) =>
@@ -100,6 +117,12 @@ function examineEarly(form: Form, { name, label, fill }: CarriedValue): Finding[
       .filter(({ question }) => pathsTested(question.shownWhen).some(isIt))
       .map(({ question }) => early(question.name, `When “${question.label}” shows`)),
   ]
+  const looks = ({ fill: fills }: Value) => fills.some((one) => sourceOf(one).looksAt?.(one).some(isIt))
+  const asked = questionsAsked(form).map(({ question }) => question)
+  const computed = [
+    ...asked.filter((question) => looks(question) || mannerOf(question).looksAt?.(question).some(isIt)),
+    ...form.carried.filter((one) => landed && looks(one)),
+  ]
   const { standing } = form.look
   // These may be more than a page can write anew.
   const around = [form.title, form.intro, standing.heading, standing.text]
@@ -109,6 +132,7 @@ function examineEarly(form: Form, { name, label, fill }: CarriedValue): Finding[
   const thanked = outcomesOf(form).filter((outcome) => landed && textsOf(outcome).some((text) => isUsedIn(text, isIt)))
   return [
     ...shown,
+    ...computed.map((value) => early(value.name, `What “${value.label}” is computed from`)),
     ...(said ? [early(name, 'What the page says')] : []),
     ...(landed && form.routing.columns.some(isIt) ? [early(name, 'The routing table')] : []),
     ...form.outcomes
@@ -116,11 +140,6 @@ function examineEarly(form: Form, { name, label, fill }: CarriedValue): Finding[
       .map((outcome) => early(outcome.name, `Who comes to ${tellOutcome(outcome)}`)),
     ...thanked.map((outcome) => early(name, `What ${tellOutcome(outcome)} says`)),
   ]
-}
-
-function isUsedIn(template: string, isIt: (path: string) => boolean): boolean {
-  const examined = examineTemplate(template)
-  return 'uses' in examined && examined.uses.some(({ path }) => isIt(path))
 }
 
 /** A landing that takes no claims, of a value that nothing but claims can fill. */

@@ -1,5 +1,5 @@
-import type { CarriedValue, Form, Question } from '../form/definition'
-import { sourceOf } from '../origins/registry'
+import { parametersRead } from '../fill/reads'
+import type { CarriedValue, Form } from '../form/definition'
 import { type Finding, finding } from './finding'
 
 /** What the last 30 days showed of a form. */
@@ -36,8 +36,7 @@ function noteUnfilled(form: Form, live: Form, { submissions, filled }: Seen): Fi
 }
 
 function noteUnread(form: Form, { unread }: Seen): Finding[] {
-  const values: (Question | CarriedValue)[] = [...form.carried, ...form.steps.flatMap(({ questions }) => questions)]
-  const read = new Set(values.flatMap(({ fill }) => fill.flatMap((one) => sourceOf(one).parameter?.(one) ?? [])))
+  const read = parametersRead(form)
   return unread
     .filter(({ name }) => !read.has(name))
     .map(({ name, visits }) =>

@@ -251,6 +251,12 @@ type Examined = { uses: WordingUse[] } | { error: string }
 /** Finds a template's merge fields, or says why it cannot be read or rendered. */
 export const examineTemplate = (template: string): Examined => once(examined, template, () => examineAnew(template))
 
+/** Whether a template uses a value that is meant; one that cannot be read uses none. */
+export function isUsedIn(template: string, isMeant: (path: string) => boolean): boolean {
+  const examined = examineTemplate(template)
+  return 'uses' in examined && examined.uses.some(({ path }) => isMeant(path))
+}
+
 function examineAnew(template: string): Examined {
   try {
     const read = engine.parse(template)

@@ -1,5 +1,5 @@
 import { callStep } from './steps'
-import { examineTemplate } from './template'
+import { isUsedIn } from './template'
 import { splitPath } from '../answers/answer'
 import { mannerOf } from '../kinds/registry'
 import { usesIn } from '../answers/wording_uses'
@@ -47,10 +47,7 @@ export function usesOf(form: Form, name: string): string[] {
     ['the request’s title', form.records.request?.title ?? ''],
     ...form.messages.map(({ title, subject, body }): [string, string] => [title, `${subject}\n${body}`]),
   ]
-  for (const [where, template] of templates) {
-    const examined = examineTemplate(template)
-    if ('uses' in examined && examined.uses.some((use) => isUsed(use.path))) uses.push(where)
-  }
+  for (const [where, template] of templates) if (isUsedIn(template, isUsed)) uses.push(where)
   for (const outcome of form.outcomes) if (tests(outcome.when)) uses.push(`leads to ${tellOutcome(outcome)}`)
   for (const { title, when } of form.messages) if (tests(when)) uses.push(`sends ${title}`)
   for (const { connection, when } of form.targets) if (tests(when)) uses.push(`sends to ${connection}`)

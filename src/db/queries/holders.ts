@@ -1,7 +1,7 @@
 import { sql } from 'kysely'
 import type { Answers } from '@/core/answers/answer'
 import type { RecordType } from '@/core/fields/field'
-import type { StoredWanted } from '@/core/fill/stored_read'
+import type { StoredWanted } from '@/core/fill/reads'
 import type { Stored } from '@/core/origins/source'
 import type { Runner } from '../database'
 

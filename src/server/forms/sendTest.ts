@@ -1,6 +1,6 @@
 import type { AnswerError } from '@/core/form/check'
 import type { Db } from '@/db/database'
-import { storedRead } from '@/core/fill/stored_read'
+import { storedRead } from '@/core/fill/reads'
 import { findHolder } from '@/db/queries/holders'
 import { context } from '../context'
 import { acceptSubmission } from '../submissions/acceptSubmission'

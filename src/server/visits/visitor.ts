@@ -1,11 +1,10 @@
-import { sourceOf } from '@/core/origins/registry'
 import { createHash } from 'node:crypto'
 import { z } from 'zod'
 import { valueIn } from '@/core/answers/answer'
 import type { BrowserFacts, SentBefore, ServerFacts, Stored } from '@/core/origins/source'
 import type { Form } from '@/core/form/definition'
 import { isWellFormedSecret } from '@/core/fill/personal_link'
-import { storedRead } from '@/core/fill/stored_read'
+import { parametersRead, storedRead } from '@/core/fill/reads'
 import type { LinkParameters } from '@/core/answers/link_parameters'
 import { cutText, makeSound } from '@/core/formats/text'
 import type { Db } from '@/db/database'
@@ -52,7 +51,7 @@ const MOST_PARAMETERS = 30
  * there. Never the secret.
  */
 export function keepParameters(form: Form, given: Iterable<[string, unknown]>): LinkParameters {
-  const read = parametersRead(form)
+  const read = parametersOf(form)
   const kept: Record<string, string | string[]> = {}
   let room = MOST_PARAMETERS
   for (const [name, said] of given) {
@@ -76,7 +75,7 @@ const TAGS = ['source', 'medium', 'campaign', 'term', 'content', 'id'].map((tag)
 
 /** Names of the parameters that nobody reads: neither the form, nor what tells sources, nor our own pages. */
 export function unreadParameters(form: Form, given: Iterable<[string, unknown]>): string[] {
-  const read = parametersRead(form)
+  const read = parametersOf(form)
   const unread = new Set<string>()
   for (const [name] of given)
     if (!read.has(name) && !TAGS.includes(name) && !OWN.has(name) && /^[A-Za-z0-9_.-]{1,60}$/.test(name))
@@ -89,12 +88,9 @@ const OWN = new Set(['k', 'personal', 'continued', 'test', 'lang', 'page_before'
 
 const readByForm = new WeakMap<Form, Set<string>>()
 
-/** The link parameters that a form's values are filled from. */
-function parametersRead(form: Form): Set<string> {
-  const known = readByForm.get(form)
-  if (known) return known
-  const fills = [...form.carried, ...form.steps.flatMap(({ questions }) => questions)].flatMap(({ fill }) => fill)
-  const read = new Set(fills.flatMap((fill) => sourceOf(fill).parameter?.(fill) ?? []))
+/** The link parameters that a release reads: they never change. */
+function parametersOf(form: Form): Set<string> {
+  const read = readByForm.get(form) ?? parametersRead(form)
   readByForm.set(form, read)
   return read
 }

@@ -1,6 +1,14 @@
 import type { RecordType } from '../fields/field'
 import type { Form } from '../form/definition'
-import { sourceOf } from '../origins/registry'
+import { type Fill, sourceOf } from '../origins/registry'
+
+/** Every place that a form’s values, switched-off questions included, are filled from. */
+const fillsIn = (form: Form): Fill[] =>
+  [...form.carried, ...form.steps.flatMap(({ questions }) => questions)].flatMap(({ fill }) => fill)
+
+/** The link parameters that a form’s values are filled from. */
+export const parametersRead = (form: Form): Set<string> =>
+  new Set(fillsIn(form).flatMap((fill) => sourceOf(fill).parameter?.(fill) ?? []))
 
 /** What a form’s fills read of whoever is known. */
 export interface StoredWanted {
@@ -12,8 +20,7 @@ export interface StoredWanted {
 
 /** All that a form at an address reads of somebody’s stored data, each thing once. */
 export function storedRead(form: Form, address: string): StoredWanted {
-  const values = [...form.carried, ...form.steps.flatMap(({ questions }) => questions)]
-  const reads = values.flatMap(({ fill }) => fill.flatMap((one) => sourceOf(one).stored?.(one) ?? []))
+  const reads = fillsIn(form).flatMap((fill) => sourceOf(fill).stored?.(fill) ?? [])
   const each = <T>(of: (read: (typeof reads)[number]) => T | []) => [...new Set(reads.flatMap(of))] as T[]
   return {
     records: each((one) => (one.read === 'field' ? one.record : [])),
