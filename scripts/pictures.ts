@@ -23,11 +23,8 @@ const finder = '/forms/kiln-finder'
 const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Page) => Promise<unknown> }> = {
   forms: { path: '/forms' },
   compose: {
-    path: `${finder}/compose`,
-    prepare: async (page) => {
-      await page.getByRole('button', { name: 'How hot do you fire?' }).click()
-      await waitForPlan(page)
-    },
+    path: '/forms/bring-a-studio/compose',
+    prepare: seeAsMember,
   },
   look: { path: `${finder}/compose?part=look`, prepare: waitForPlan },
   records: { path: `${finder}/records` },
@@ -113,6 +110,15 @@ async function sendOddNames(page: Page) {
   await page.waitForTimeout(2000)
   await page.reload()
   await untilStill(page)
+}
+
+/** What fills a value, beside the page as somebody made up sees it. */
+async function seeAsMember(page: Page) {
+  await page.getByRole('button', { name: /house/ }).click()
+  await page.getByRole('button', { name: 'Seen by' }).click()
+  await page.getByRole('option', { name: /A member of the club/ }).click()
+  await page.frameLocator('iframe').getByRole('heading', { name: /^Runa/ }).waitFor()
+  await waitForPlan(page)
 }
 
 async function waitForPlan(page: Page) {

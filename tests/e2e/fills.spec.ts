@@ -1,5 +1,5 @@
 import type { FormInput } from '@/core/form/definition'
-import { applied, releasedForm, until } from '../support/api'
+import { api, applied, releasedForm, until } from '../support/api'
 import { query } from '../support/database'
 import { expect, facts, test, unique } from './studio'
 
@@ -170,4 +170,39 @@ test('a form is tried as somebody made up: on the page, in what it would do, and
       .click()
     await expect(studio.getByRole('button', { name: 'Oda from the ring' })).toBeVisible()
   })
+})
+
+test('a link tells on the person’s page what came of it, and that somebody else answered by it', async ({
+  studio,
+  browser,
+}) => {
+  const slug = await newForm()
+  const { body: contact } = await api<{ id: string }>(facts, 'POST', '/contacts', { email: `holder@${slug}.example` })
+  await studio.goto(`/people/${contact.id}`)
+  const links = studio.locator('section', { has: studio.getByRole('heading', { name: 'Personal links' }) })
+  const make = async () => {
+    await links.getByLabel('Form', { exact: true }).selectOption(slug)
+    await links.getByLabel('Works for').selectOption('7')
+    await links.getByRole('button', { name: 'Make a personal link' }).click()
+    return (await links.getByText(`/f/${slug}?k=`).textContent()) ?? ''
+  }
+  const link = await make()
+  await studio.reload()
+  await expect(links.getByText('not opened')).toBeVisible()
+
+  const page = await (await browser.newContext({ baseURL: facts.url })).newPage()
+  await page.goto(link)
+  await page.getByLabel('Email').fill(`friend@${slug}.example`)
+  await page.getByRole('button', { name: 'Send' }).click()
+  await expect(page.getByRole('heading', { name: 'Thank you' })).toBeVisible()
+  await sentBy(`friend@${slug}.example`)
+  await studio.reload()
+  await expect(links.getByText('opened 1 · begun 1 · sent 1')).toBeVisible()
+  await expect(links.getByText('1 by others')).toBeVisible()
+
+  await make()
+  await studio.reload()
+  await links.getByRole('button', { name: 'Withdraw all: all personal links' }).click()
+  await links.getByRole('button', { name: 'Withdraw all for good' }).click()
+  await expect(links.getByText(/^withdrawn/)).toHaveCount(2)
 })

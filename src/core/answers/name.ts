@@ -17,6 +17,9 @@ export const pathSchema = z
   .string()
   .regex(/^[a-z][a-z0-9_]{0,59}(?:\.[a-z][a-z0-9_]{0,59})?$/, 'Give a name, or a name and a part: address.city')
 
+/** A parameter of a link. */
+export const parameterSchema = z.string().regex(/^[A-Za-z0-9_.-]{1,60}$/, 'Use letters, digits, _ . and -')
+
 export const wordingSchema = z.string().trim().min(1, 'Write something here').max(300)
 
 /** Text with merge fields. */

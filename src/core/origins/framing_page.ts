@@ -1,9 +1,10 @@
 import { z } from 'zod'
+import { parameterSchema } from '../answers/name'
 import type { SourceRules } from './source'
 
 export const settings = () => ({
   parameter: z
-    .union([z.literal(''), z.string().regex(/^[A-Za-z0-9_.-]{1,60}$/, 'Use letters, digits, _ . and -')])
+    .union([z.literal(''), parameterSchema])
     .default('')
     .describe('A parameter of its address; empty for the address without any'),
 })

@@ -1,9 +1,9 @@
-import { z } from 'zod'
 import { valueIn } from '../answers/answer'
+import { parameterSchema } from '../answers/name'
 import type { SourceRules } from './source'
 
 export const settings = () => ({
-  parameter: z.string().regex(/^[A-Za-z0-9_.-]{1,60}$/, 'Use letters, digits, _ . and -'),
+  parameter: parameterSchema,
 })
 
 /** A parameter of the link that led here: a claim, which anybody can write. One that stands there more than once is a list. */

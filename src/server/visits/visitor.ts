@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { z } from 'zod'
 import { valueIn } from '@/core/answers/answer'
+import { parameterSchema } from '@/core/answers/name'
 import type { BrowserFacts, SentBefore, ServerFacts, Stored } from '@/core/origins/source'
 import type { Form } from '@/core/form/definition'
 import { isWellFormedSecret } from '@/core/fill/personal_link'
@@ -78,7 +79,7 @@ export function unreadParameters(form: Form, given: Iterable<[string, unknown]>)
   const read = parametersOf(form)
   const unread = new Set<string>()
   for (const [name] of given)
-    if (!read.has(name) && !TAGS.includes(name) && !OWN.has(name) && /^[A-Za-z0-9_.-]{1,60}$/.test(name))
+    if (!read.has(name) && !TAGS.includes(name) && !OWN.has(name) && parameterSchema.safeParse(name).success)
       unread.add(name)
   return [...unread].slice(0, 10)
 }

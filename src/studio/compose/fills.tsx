@@ -2,7 +2,6 @@
 
 import type { Part } from '@/core/answers/kind'
 import type { ReactNode } from 'react'
-import type { RecordType } from '@/core/fields/field'
 import { readExpression } from '@/core/logic/expression'
 import { BROWSER_FACTS } from '@/core/origins/browser'
 import { FORM_FACTS } from '@/core/origins/form'
@@ -10,23 +9,17 @@ import { SERVER_FACTS } from '@/core/origins/server'
 import type { Resources } from '@/core/examine/examine'
 import { isClaim } from '@/core/origins/origin'
 import { beginFill, type Fill, SOURCE_NAMES, type SourceName, sourceOf } from '@/core/origins/registry'
-import { pathSchema } from '@/core/answers/name'
+import { parameterSchema, pathSchema } from '@/core/answers/name'
 import { showPlainly } from '@/core/answers/show_plainly'
 import { PartField } from '../kinds/partField'
 import { useDraft } from '../draft/context'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { ChoiceField, TextField } from '../ui/field'
-
-/** What is read of records that are not their own. */
-const LATEST: Record<Exclude<RecordType, 'contact'>, string> = {
-  company: 'Company',
-  deal: 'Last deal',
-  request: 'Last request',
-}
+import { StoredField } from './storedField'
 
 const checkParameter = (text: string): string | null =>
-  /^[A-Za-z0-9_.-]{1,60}$/.test(text) ? null : 'Use letters, digits, _ . and -'
+  parameterSchema.safeParse(text).error?.issues[0]?.message ?? null
 
 /** The settings of a source that is asked for one of a few things. */
 const whichOf =
@@ -54,18 +47,12 @@ const SETTINGS: { [N in SourceName]: (props: SettingsProps<Extract<Fill, { from:
     />
   ),
   record: ({ fill, offered: { fields }, onChange }) => (
-    <ChoiceField
-      hideLabel
+    <StoredField
       label="Record field"
-      value={`${fill.record} ${fill.field}`}
-      options={fields.map(({ record, name, label }) => [
-        `${record} ${name}`,
-        record === 'contact' ? label : `${LATEST[record]} · ${label}`,
-      ])}
-      onCommit={(chosen) => {
-        const field = fields.find(({ record, name }) => chosen === `${record} ${name}`)
-        if (field) onChange({ ...fill, record: field.record, field: field.name })
-      }}
+      record={fill.record}
+      field={fill.field}
+      fields={fields}
+      onCommit={(chosen) => onChange({ ...fill, ...chosen })}
     />
   ),
   list: ({ fill, offered: { lists }, onChange }) => (

@@ -1,8 +1,7 @@
 'use client'
 
-import { type ReactNode, useState } from 'react'
+import { useState } from 'react'
 import { isZone, zoneNames } from '@/core/formats/zone'
-import { RECORD_WORDS } from '@/core/fields/field'
 import { addTry, removeTry, updateTry } from '@/core/form/try_edits'
 import { type Try, trySchema } from '@/core/form/tries'
 import { SCREENS } from '@/core/origins/source'
@@ -13,6 +12,7 @@ import { ChoiceField, TextField, Tick } from '../ui/field'
 import { Only } from '../ui/here'
 import { Outside, quoted } from '../ui/outside'
 import { toast } from '../ui/toast'
+import { StoredField } from './storedField'
 
 /** People made up, with what a form would know of them: the page, If sent now and Rehearse can be seen as any of them. */
 export function Tries() {
@@ -196,49 +196,33 @@ function Editor({ tried }: { tried: Try }) {
 
 function StoredFields({ stored, onChange }: { stored: Try['stored']; onChange: (stored: Try['stored']) => void }) {
   const fields = useDraft((state) => state.resources.fields).filter(({ retired }) => !retired)
-  const keyOf = ({ record, field }: Pick<Try['stored'][number], 'record' | 'field'>) => `${record} ${field}`
-  const options = fields.map(({ record, name, label }): readonly [string, string] => [
-    `${record} ${name}`,
-    record === 'contact' ? label : `${RECORD_WORDS[record]} · ${label}`,
-  ])
   const free = fields.find(({ record, name }) => !stored.some((one) => one.record === record && one.field === name))
-  const line = (children: ReactNode, key: number) => (
-    <div key={key} className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto] items-center gap-1.5">
-      {children}
-    </div>
-  )
   return (
     <div className="space-y-1.5">
-      {stored.map((one, index) =>
-        line(
-          <>
-            <ChoiceField
-              hideLabel
-              label="Field"
-              value={keyOf(one)}
-              options={options}
-              onCommit={(chosen) => {
-                const field = fields.find(({ record, name }) => chosen === `${record} ${name}`)
-                if (field) onChange(stored.with(index, { ...one, record: field.record, field: field.name }))
-              }}
-            />
-            <TextField
-              hideLabel
-              label={`Value ${index + 1}`}
-              value={one.value}
-              onCommit={(value) => onChange(stored.with(index, { ...one, value }))}
-            />
-            <Button
-              look="quiet"
-              aria-label={`Take away value ${index + 1}`}
-              onClick={() => onChange(stored.toSpliced(index, 1))}
-            >
-              ×
-            </Button>
-          </>,
-          index,
-        ),
-      )}
+      {stored.map((one, index) => (
+        <div key={index} className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto] items-center gap-1.5">
+          <StoredField
+            label="Field"
+            record={one.record}
+            field={one.field}
+            fields={fields}
+            onCommit={(chosen) => onChange(stored.with(index, { ...one, ...chosen }))}
+          />
+          <TextField
+            hideLabel
+            label={`Value ${index + 1}`}
+            value={one.value}
+            onCommit={(value) => onChange(stored.with(index, { ...one, value }))}
+          />
+          <Button
+            look="quiet"
+            aria-label={`Take away value ${index + 1}`}
+            onClick={() => onChange(stored.toSpliced(index, 1))}
+          >
+            ×
+          </Button>
+        </div>
+      ))}
       {free && (
         <Button
           look="quiet"

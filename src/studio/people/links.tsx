@@ -5,6 +5,7 @@ import { Chip } from '../ui/chip'
 import { ForGood } from '../ui/forGood'
 import { useMay } from '../ui/here'
 import { Moment } from '../ui/moment'
+import { Outside } from '../ui/outside'
 import { withdrawLinkAction, withdrawLinksAction } from './actions'
 import { NewLink } from './newLink'
 
@@ -19,7 +20,7 @@ interface Props {
 /** What came of a link, and whether somebody else answered by it. */
 const Used = ({ opened, begun, sent, byOthers }: LinkUse) =>
   opened === 0 ? (
-    <span className="text-soft">not opened</span>
+    'not opened'
   ) : (
     <>
       opened {opened} · begun {begun} · sent {sent}{' '}
@@ -44,7 +45,6 @@ export function Links({ contact, links, forms }: Props) {
               <th>Form</th>
               <th>Made</th>
               <th>Works</th>
-              <th>What came of it</th>
               <th>
                 <span className="sr-only">Withdraw</span>
               </th>
@@ -53,16 +53,18 @@ export function Links({ contact, links, forms }: Props) {
           <tbody>
             {links.map(({ id, formName, createdAt, expiresAt, withdrawnAt, works, used }) => (
               <tr key={id} className={works ? '' : 'text-soft'}>
-                <td>{formName}</td>
+                <td>
+                  <Outside>{formName}</Outside>
+                  <span className="block text-soft">
+                    <Used {...used} />
+                  </span>
+                </td>
                 <td className="whitespace-nowrap">
                   <Moment at={createdAt} />
                 </td>
                 <td className="whitespace-nowrap">
                   {withdrawnAt ? 'withdrawn ' : expiresAt ? (works ? 'until ' : 'no more since ') : 'always'}
                   {(withdrawnAt ?? expiresAt) && <Moment at={withdrawnAt ?? expiresAt ?? createdAt} />}
-                </td>
-                <td>
-                  <Used {...used} />
                 </td>
                 <td className="text-right">
                   {works && may && (
