@@ -173,7 +173,10 @@ export function FillEditor({
     <div className="space-y-1.5">
       {fill.length === 0 && <span className="mr-2 text-soft">nothing</span>}
       {fill.map((source, index) => (
-        <div key={index} className="grid grid-cols-[auto_minmax(0,1fr)_minmax(0,1fr)_72px] items-center gap-1.5">
+        <div
+          key={index}
+          className="grid grid-cols-[auto_minmax(0,1fr)_auto] items-center gap-1.5 min-[700px]:grid-cols-[auto_minmax(0,1fr)_minmax(0,1fr)_72px]"
+        >
           {parts.length > 0 ? (
             <PartField
               label="Part filled"
@@ -191,7 +194,10 @@ export function FillEditor({
             options={menu}
             onCommit={(from) => onChange(fill.with(index, { ...begin(from), part: source.part }))}
           />
-          <Settings fill={source} offered={offered} onChange={(changed) => onChange(fill.with(index, changed))} />
+          {/* Where there is no room beside the source, its settings stand below it. */}
+          <div className="min-w-0 max-[699px]:col-start-2 max-[699px]:row-start-2">
+            <Settings fill={source} offered={offered} onChange={(changed) => onChange(fill.with(index, changed))} />
+          </div>
           <span className="flex items-center justify-end gap-1">
             {isClaim(sourceOf(source).origin) && (
               <Chip tone="amber" title="Anybody can write it: a landing may refuse it.">
