@@ -38,27 +38,25 @@ export async function listLinks(db: Runner, workspaceId: string, contactId: stri
     .execute()
 }
 
-/** Withdraws every personal link of a contact that works, and says how many there were. */
-export async function withdrawLinksOf(db: Runner, workspaceId: string, contactId: string): Promise<number> {
-  const done = await db
+/** Marks links of a workspace as withdrawn, of those that are not: whoever holds one is a stranger from now on. */
+const withdraw = (db: Runner, workspaceId: string) =>
+  db
     .updateTable('personal_link')
     .set({ withdrawn_at: sql<Date>`now()` })
     .where('workspace_id', '=', workspaceId)
-    .where('contact_id', '=', contactId)
     .where('withdrawn_at', 'is', null)
-    .where((eb) => eb.or([eb('expires_at', 'is', null), eb('expires_at', '>', sql<Date>`now()`)]))
-    .executeTakeFirst()
-  return Number(done.numUpdatedRows)
+
+/** Withdraws a personal link, if it was not before. */
+export async function withdrawLink(db: Runner, workspaceId: string, id: string): Promise<boolean> {
+  const done = await withdraw(db, workspaceId).where('id', '=', id).executeTakeFirst()
+  return done.numUpdatedRows > 0n
 }
 
-/** Withdraws a personal link: whoever holds it is a stranger from now on. */
-export async function withdrawLink(db: Runner, workspaceId: string, id: string): Promise<boolean> {
-  const done = await db
-    .updateTable('personal_link')
-    .set({ withdrawn_at: sql<Date>`now()` })
-    .where('workspace_id', '=', workspaceId)
-    .where('id', '=', id)
-    .where('withdrawn_at', 'is', null)
+/** Withdraws every personal link of a contact that works, if there is one. */
+export async function withdrawLinksOf(db: Runner, workspaceId: string, contactId: string): Promise<boolean> {
+  const done = await withdraw(db, workspaceId)
+    .where('contact_id', '=', contactId)
+    .where((eb) => eb.or([eb('expires_at', 'is', null), eb('expires_at', '>', sql<Date>`now()`)]))
     .executeTakeFirst()
   return done.numUpdatedRows > 0n
 }

@@ -170,7 +170,7 @@ export const dropLinks = deed({
     about: async ({ id }, _, { context, workspaceId }) => (await findContact(context.db, workspaceId, id))?.email ?? '',
   },
   run: async ({ context: { db }, workspaceId }, { id }) =>
-    (await withdrawLinksOf(db, workspaceId, id)) > 0 ? done(null) : notDone(404, 'No link of theirs works.'),
+    (await withdrawLinksOf(db, workspaceId, id)) ? done(null) : notDone(404, 'No link of theirs works.'),
 })
 
 const companyRow = z.object({
