@@ -18,10 +18,10 @@ export async function fillIn(page: Page, form: Form, email: string, look: () => 
   }
 }
 
-/** A weekday some days from now. */
-function someDay(): string {
-  let day = addDays(new Date().toISOString().slice(0, 10), 10)
-  while (!isWeekday(day)) day = addDays(day, 1)
+/** A weekday some days from now, or the last one that is taken. */
+function someDay(latest: string | null = null): string {
+  let day = latest ?? addDays(new Date().toISOString().slice(0, 10), 10)
+  while (!isWeekday(day)) day = addDays(day, latest ? -1 : 1)
   return day
 }
 
@@ -47,7 +47,7 @@ async function answer(box: Locator, question: Question, email: string): Promise<
       await box.getByLabel('First name').fill('Ulla')
       return box.getByLabel('Last name').fill('Varga')
     case 'date':
-      return input.fill((await input.getAttribute('max')) ?? someDay())
+      return input.fill(someDay(await input.getAttribute('max')))
     case 'date_range':
       await input.fill(someDay())
       return box.locator('input').last().fill(someDay())
