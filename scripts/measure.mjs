@@ -21,7 +21,7 @@ await runOrTell(async () => {
       MEASURE_TOKEN: token,
       MEASURE_WORKER: String(lichen.processes.find(({ name }) => name === 'worker')?.child.pid),
     }
-    for (const script of ['accepting', 'typing', 'known', 'importing', 'people']) {
+    for (const script of ['accepting', 'typing', 'known', 'importing', 'people', 'sheets']) {
       // What is too slow in one says nothing of the others.
       const code = await runShown(process.execPath, ['--import', 'tsx', `tests/load/${script}.ts`], reach)
       process.exitCode ||= code

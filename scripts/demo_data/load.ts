@@ -16,7 +16,6 @@ import { addConnection } from '@/server/settings/connections'
 import { createForm } from '@/server/forms/createForm'
 import { findLiveForm, inLanguage, type LiveForm } from '@/server/forms/live'
 import { releaseForm } from '@/server/forms/releaseForm'
-import { createPersonalLink } from '@/server/people/createPersonalLink'
 import { sendTest } from '@/server/forms/sendTest'
 import { acceptSubmission, trustSender } from '@/server/submissions/acceptSubmission'
 import { appliedWith } from '@/server/submissions/applySettings'
@@ -43,6 +42,7 @@ import { service } from './forms/service'
 import { sendDemoFile } from './files'
 import { addPictures } from './pictures'
 import { addColleagues, binOne, correctOne, giveOwners, saySegments } from './in_hand'
+import { mailLinks } from './mail_links'
 import { type House, leaveAddressBook, makeContacts, moveDeals } from './people'
 import { Chance } from './random'
 import { finderRehearsals } from './rehearsals'
@@ -359,7 +359,8 @@ async function visit(slug: string, count: number, days: number, answer: (at: Dat
 /** A mailing with personal links; some of the people who got one use it. */
 async function visitBringAStudio(): Promise<void> {
   const form = await live('bring-a-studio')
-  const stored = await storedForm('bring-a-studio')
+  const invitees = Array.from({ length: INVITED }, (_, n) => contacts[n * 2] ?? '')
+  const codes = await mailLinks(house, config, await storedForm('bring-a-studio'), invitees)
   const link = { utm_source: 'club', utm_medium: 'email', utm_campaign: 'glaze-club' }
   const visits = Array.from({ length: INVITED }, (_, n) => ({
     n: n * 2,
@@ -375,8 +376,7 @@ async function visitBringAStudio(): Promise<void> {
   }))
   const invited = await Promise.all(
     visits.map(async ({ n, at, course, studio, club }): Promise<DrawnVisit> => {
-      const { k } = await createPersonalLink(db, config.LICHEN_URL, stored, contacts[n] ?? '', daysAgo(14), 180)
-      const holder = await findLinkHolder(db, form, k)
+      const holder = await findLinkHolder(db, form, codes.get(contacts[n] ?? ''))
       const { email, first_name } = personOf(n)
       const answers: Answers = { first_name, email, their_studio: studio, club }
       return { form, at, visitor: { link, pageBefore: null, holder }, answers, course }

@@ -19,7 +19,8 @@ import type {
   SegmentTable,
   WorkspaceTable,
 } from './schema_of_settings'
-import type { PersonalLinkTable, ReadoutDayTable, VisitEventTable, VisitTable } from './schema_of_visits'
+import type { LinkSheetRowTable, LinkSheetTable, PersonalLinkTable } from './schema_of_links'
+import type { ReadoutDayTable, VisitEventTable, VisitTable } from './schema_of_visits'
 import type { ErrandRecordTable, ErrandTable } from './schema_of_errands'
 import type { ImportRowTable, ImportTable } from './schema_of_imports'
 import type { ListingTable, RecordTextTable, SubmissionListingTable, SubmissionState } from './schema_of_listing'
@@ -82,6 +83,8 @@ export interface Database {
   no_double: NoDoubleTable
   list_membership: ListMembershipTable
   personal_link: PersonalLinkTable
+  link_sheet: LinkSheetTable
+  link_sheet_row: LinkSheetRowTable
   visit: VisitTable
   visit_event: VisitEventTable
   submission: SubmissionTable

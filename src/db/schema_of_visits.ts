@@ -1,22 +1,11 @@
-import type { ColumnType, Generated, JSONColumnType } from 'kysely'
+import type { ColumnType, JSONColumnType } from 'kysely'
 import type { Answers } from '@/core/answers/answer'
 import type { LinkParameters } from '@/core/answers/link_parameters'
 import type { Default, MaybeMoment, Moment } from './schema_of_access'
 
-/** Personal links, visits, and what is counted of them. */
+/** Visits, and what is counted of them. */
 
 type Json<T> = JSONColumnType<T & object, string, string>
-
-export interface PersonalLinkTable {
-  id: Generated<string>
-  workspace_id: string
-  contact_id: string
-  form_id: string
-  hash: Buffer
-  created_at: Default<Date>
-  expires_at: MaybeMoment
-  withdrawn_at: MaybeMoment
-}
 
 export interface VisitTable {
   id: string

@@ -19,6 +19,7 @@ const HANDLERS: Record<string, 'anybody' | 'token' | 'member'> = {
   '/api/v1/[...path]': 'token',
   '/exports/history': 'member',
   '/exports/left-out': 'member',
+  '/exports/links': 'member',
   '/exports/people': 'member',
   '/exports/person': 'member',
   '/exports/submissions': 'member',

@@ -105,6 +105,11 @@ describe('every operation', () => {
       const wish = { chosen: { type: 'deal', ids: [opened] }, errand: { does: 'note', text: 'Rang' } }
       return (await api<{ id: string }>(reach, 'POST', '/errands', wish)).body.id
     }
+    const makeLinks = async () => {
+      const wish = { form: slug, whom: { ids: [contact] } }
+      return (await api<{ id: string }>(reach, 'POST', '/link-sheets', wish)).body.id
+    }
+    const [sheet, spareSheet] = [await makeLinks(), await makeLinks()]
     const [errand, goingErrand] = [await runErrand(), await runErrand()]
     await until('nobody goes on with it', async () => {
       const jobs = `select from graphile_worker.jobs where key = 'errand:' || $1`
@@ -188,6 +193,17 @@ describe('every operation', () => {
       'POST /contacts/{id}/links': { path: `/contacts/${contact}/links`, body: { form: slug } },
       'DELETE /links/{id}': { path: `/links/${link}` },
       'DELETE /contacts/{id}/links': { path: `/contacts/${contact}/links` },
+      'POST /link-sheets/plan': { body: { whom: { ids: [contact] } } },
+      'GET /link-sheets': {},
+      'POST /link-sheets': { body: { form: slug, whom: { list: 'firing_notes' } } },
+      'GET /link-sheets/{id}': { path: `/link-sheets/${sheet}` },
+      'PUT /link-sheets/{id}': {
+        path: `/link-sheets/${sheet}`,
+        body: { title: 'Autumn', columns: ['email', 'link'], pattern: '?k={code}', mark: '' },
+      },
+      'GET /link-sheets/{id}/links': { path: `/link-sheets/${sheet}/links` },
+      'GET /link-sheets/{id}/file': { path: `/link-sheets/${sheet}/file?format=csv` },
+      'DELETE /link-sheets/{id}': { path: `/link-sheets/${spareSheet}` },
       'GET /segments': {},
       'POST /segments': { body: { title: 'Readers', condition: who } },
       'POST /segments/count': { body: { condition: who } },

@@ -64,6 +64,12 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
       errand: { does: 'note', text: 'Rang them all' },
     })
     expect([asked, errand]).toMatchObject([201, { of: MANY }])
+    const { body: sheet } = await api<{ id: string; of: number }>(reach, 'POST', '/link-sheets', {
+      title: 'To many',
+      form: 'killing',
+      whom: { all: { search: 'many.example' } },
+    })
+    expect(sheet.of).toBe(MANY)
     const answered = new Map<string, string>()
     let tries = 0
 
@@ -136,6 +142,20 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
     expect(await count(`select count(*) from ${noted}`)).toBe(MANY)
     expect(await count(`select count(distinct h.record_id) from ${noted}`)).toBe(MANY)
     expect(await count(`select count(*) from note where text = 'Rang them all'`)).toBe(MANY)
+    // Everybody has one link, with the code that the sheet tells.
+    await until(
+      'the sheet is made',
+      async () => (await count(`select count(*) from link_sheet where state = 'made'`)) === 1,
+      60,
+    )
+    expect(await count(`select count(distinct contact_id) from personal_link where sheet_id = '${sheet.id}'`)).toBe(
+      MANY,
+    )
+    expect(await count(`select linked from link_sheet where id = '${sheet.id}'`)).toBe(MANY)
+    const file = await fetch(`${lichen.url}/api/v1/link-sheets/${sheet.id}/file?format=csv`, {
+      headers: { authorization: `Bearer ${reach.token}` },
+    })
+    expect((await file.text()).trim().split('\r\n')).toHaveLength(MANY + 1)
     await api(reach, 'POST', `/errands/${errand.id}/back`)
     await errandIs('parted')
     expect(await count(`select count(*) from note where text = 'Rang them all'`)).toBe(0)

@@ -19,6 +19,7 @@ export interface Ours {
   contact: string
   company: string
   import: string
+  sheet: string
   delivery: string
   link: string
   token: string
@@ -60,6 +61,11 @@ export async function makeOurs(): Promise<Ours> {
     title: SECRET,
     condition: { value: 'contact.email', is: 'contains', to: SECRET },
   })
+  const sheet = await api<{ id: string }>(facts, 'POST', '/link-sheets', {
+    title: SECRET,
+    form: slug,
+    whom: { ids: [contact] },
+  })
   const rehearsal = randomUUID()
   await api(facts, 'PUT', `/forms/${slug}/rehearsals/${rehearsal}`, { title: 'Kept', values: {} })
   const submission: string = sent.body.submission
@@ -71,8 +77,9 @@ export async function makeOurs(): Promise<Ours> {
     contact,
     company,
     import: given.id,
+    sheet: sheet.body.id,
     delivery: deliveries[0]?.id ?? '',
-    link: await one('select id from personal_link where contact_id = $1', [contact]),
+    link: await one('select id from personal_link where contact_id = $1 and sheet_id is null', [contact]),
     token: await one('select t.id from api_token t join form f using (workspace_id) where f.slug = $1 limit 1', [slug]),
     at: (path) =>
       path
@@ -80,6 +87,8 @@ export async function makeOurs(): Promise<Ours> {
         .replace('/people/companies/[id]', `/people/companies/${company}`)
         .replace('/people/opened/[id]', `/people/opened/${deal}`)
         .replace('[import]', given.id)
+        .replace('/people/sheets/[id]', `/people/sheets/${sheet.body.id}`)
+        .replace('[sheet]', sheet.body.id)
         .replace('id=[id]', `id=${contact}`)
         .replace('/people/errands/[id]', `/people/errands/${errand.body.id}`)
         .replace('/people/segments/[name]', `/people/segments/${segment.body.name}`)

@@ -22,6 +22,8 @@ export const SCREENS = [
   '/people/requests',
   '/people/doubles',
   '/people/imports',
+  '/people/sheets',
+  '/people/sheets/new',
   '/forms/bring-a-studio/compose?part=tries',
   '/forms/open-day/compose',
   '/forms/open-day/readout',

@@ -31,6 +31,9 @@ describe('every action', () => {
       [{ id: ours.submission }],
       [{ id: ours.link }],
       [{ id: ours.import }],
+      [{ id: ours.sheet }],
+      [{ id: ours.sheet, title: 'Evil', columns: ['email'], pattern: '?k={code}', mark: '' }],
+      [{ form: ours.slug, whom: { ids: [ours.contact] } }],
       [{ id: ours.import, encoding: 'koi8-r' }],
       [{ id: ours.import, plan }],
       [{ kept: ours.contact, gone: [ours.company] }],
@@ -127,6 +130,7 @@ describe('every action', () => {
       [ours.slug],
     ),
     imports: await query(facts.database, 'select state, encoding from import where id = $1', [ours.import]),
+    sheets: await query(facts.database, 'select state, title, columns from link_sheet where id = $1', [ours.sheet]),
     people: await query(facts.database, 'select "values", revision from record where id = $1', [ours.contact]),
     notes: await query(facts.database, 'select text from note where record_id = $1', [ours.contact]),
     tokens: await query(

@@ -22,6 +22,8 @@ const SCREENS = [
   '/people/segments',
   '/people/deals',
   '/people/doubles',
+  '/people/sheets',
+  '/people/sheets/new',
   '/outbox?show=all',
   '/settings',
   '/settings/history',
@@ -133,6 +135,12 @@ test('every screen keeps to its width, whatever things are called', async ({ bro
       chosen: { type: 'contact', ids: [contact] },
       errand: { does: 'join', list: list.body.name, wording: name },
     })
+    const sheet = await api<{ id: string }>(reach, 'POST', '/link-sheets', {
+      title: name.slice(0, 80),
+      form: slug,
+      whom: { addresses: [email, `${'a'.repeat(50)}${n}@${slug}.example`] },
+    })
+    screens.push(`/people/sheets/${sheet.body.id}`)
     screens.push(`/people/errands/${errand.body.id}`, `/people/segments/${segment.body.name}`)
     screens.push(`/arrivals/${sent.body.submission}`, `/people/${contact}`, `/people/companies/${company?.company_id}`)
     screens.push(`/people/opened/${deal?.id}`)

@@ -24,6 +24,7 @@ const DEEDS = {
   changeNote: 'changed a note',
   changeRecord: 'changed what is stored',
   changeSegment: 'changed a segment',
+  changeSheet: 'changed how a link sheet is written',
   changeTheme: 'changed a look',
   copyForm: 'copied a form',
   correctAnswers: 'corrected answers',
@@ -47,6 +48,7 @@ const DEEDS = {
   keepRehearsal: 'kept a rehearsal',
   leaveWorkspace: 'left the workspace',
   makeRecoveryCodes: 'made new recovery codes',
+  makeSheet: 'made a link sheet',
   makeToken: 'made a token',
   mergeRecords: 'merged',
   noteSubmission: 'noted at a submission',
@@ -60,6 +62,7 @@ const DEEDS = {
   removeEndedRows: 'removed the rows of files that were brought in, after 30 days',
   removeEndedSessions: 'removed sessions that had ended',
   removeSubmissions: 'removed submissions for good',
+  removeUnknownAddresses: 'removed addresses of link sheets that nobody had, after 30 days',
   removeLeftFiles: 'removed files that no form was sent with',
   restoreSubmissions: 'took submissions out of the bin',
   runAgain: 'ran a submission again',
@@ -75,6 +78,7 @@ const DEEDS = {
   turnOffSecondFactor: 'turned their second factor off',
   turnOnSecondFactor: 'turned a second factor on',
   withdrawInvitation: 'withdrew an invitation',
+  withdrawSheet: 'withdrew a link sheet',
 } as const
 
 export type DeedName = keyof typeof DEEDS

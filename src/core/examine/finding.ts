@@ -12,7 +12,3 @@ export interface Finding {
 export const finding =
   (severity: Finding['severity'], place: Finding['place']) =>
   (about: string, text: string): Finding => ({ severity, place, about, text })
-
-/** “1”, “1 and 3”, “1, 2 and 4”. */
-export const listed = (words: readonly string[]): string =>
-  words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`

@@ -4,7 +4,8 @@ import { mannerOf } from '../kinds/registry'
 import { findField, hasOptions, RECORD_WORDS, type RecordField, type RecordType, rulesOfField } from '../fields/field'
 import { landsPlainly, rulesOfTranslation, translationsFor } from '../fields/translate'
 import type { CarriedValue, Form, Landing, Question } from '../form/definition'
-import { type Finding, finding, listed } from './finding'
+import { type Finding, finding } from './finding'
+import { listed } from '../formats/listed'
 import { domainAt, emailQuestions, labelAt, partsOf, questionsAsked } from '../form/values'
 
 const fault = finding('fault', 'records')

@@ -1,7 +1,8 @@
 import type { Form } from '../form/definition'
 import { examineTests } from './tests'
 import { examineOrder, type Reach } from './reach'
-import { type Finding, finding, listed } from './finding'
+import { type Finding, finding } from './finding'
+import { listed } from '../formats/listed'
 import { type FormOutcome, nameOfOutcome, outcomesOf, type OutcomeWhen, tellOutcome } from '../form/outcomes'
 
 /** A form of the workspace, as others may lead to it. */

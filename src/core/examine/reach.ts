@@ -4,7 +4,8 @@ import { vocabularyOf } from '../form/vocabulary'
 import { meet, minus, type Region } from '../logic/region'
 import { Cases, unlessTooMany } from './cases'
 import type { Form, Route } from '../form/definition'
-import { type Finding, finding, listed } from './finding'
+import { type Finding, finding } from './finding'
+import { listed } from '../formats/listed'
 
 /** What can never hold, what never fires since others before it do, and what nothing fits: exact, with examples. */
 

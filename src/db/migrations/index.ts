@@ -40,6 +40,7 @@ import * as runningNumbers from './0038_running_numbers'
 import * as unreadParameters from './0039_unread_parameters'
 import * as triedRehearsals from './0040_tried_rehearsals'
 import * as visitsByLink from './0041_visits_by_link'
+import * as linkSheets from './0042_link_sheets'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -84,4 +85,5 @@ export const migrations: Record<string, Migration> = {
   '0039_unread_parameters': unreadParameters,
   '0040_tried_rehearsals': triedRehearsals,
   '0041_visits_by_link': visitsByLink,
+  '0042_link_sheets': linkSheets,
 }

@@ -124,6 +124,19 @@ export async function eraseRecords(
   `.execute(tx)
 }
 
+/** Has link sheets neither wait for somebody nor name an address of theirs. */
+export async function eraseFromSheets(
+  tx: Runner,
+  workspaceId: string,
+  ids: readonly string[],
+  addresses: readonly string[],
+): Promise<void> {
+  await sql`
+    delete from link_sheet_row using link_sheet sheet where sheet.id = sheet_id and sheet.workspace_id = ${workspaceId}
+      and (contact_id = any(${ids}::uuid[]) or email = any(${addresses}::text[]))
+  `.execute(tx)
+}
+
 /** What their deals and requests are called from then on. */
 const OF_NOBODY = 'Of somebody who was erased'
 

@@ -15,7 +15,7 @@ export type Chosen =
   | { type: 'deal' | 'request'; all: Pick<OpenedFilter, 'search' | 'at' | 'owner'> }
 
 /** The ids and titles of those that are meant and there. */
-function chosenIn(db: Runner, workspaceId: string, chosen: Chosen) {
+export function chosenIn(db: Runner, workspaceId: string, chosen: Chosen) {
   if ('ids' in chosen)
     return db
       .selectFrom('record')

@@ -57,3 +57,18 @@ export async function removeEndedProofs(db: Runner, most: number): Promise<Remov
   `.execute(db)
   return rows
 }
+
+/** Removes the addresses of link sheets that nobody has, so many days after the sheet was made. */
+export async function removeUnknownAddresses(db: Runner, days: number, most: number): Promise<Removed[]> {
+  const { rows } = await sql<Removed>`
+    with removed as (
+      delete from link_sheet_row where (sheet_id, n) in (
+        select sheet_id, n from link_sheet_row join link_sheet sheet on sheet.id = sheet_id
+        where email is not null and sheet.state <> 'making' and sheet.created_at < now() - make_interval(days => ${days})
+        limit ${most} for update of link_sheet_row skip locked)
+      returning sheet_id)
+    select workspace_id as workspace, count(*)::int as n from removed join link_sheet on link_sheet.id = sheet_id
+    group by workspace_id
+  `.execute(db)
+  return rows
+}

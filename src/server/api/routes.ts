@@ -12,6 +12,7 @@ import * as forms from '../deeds/forms'
 import * as formSettings from '../deeds/form_settings'
 import * as history from '../deeds/history'
 import * as imports from '../deeds/imports'
+import * as linkSheets from '../deeds/link_sheets'
 import * as merging from '../deeds/merging'
 import * as opened from '../deeds/opened'
 import * as people from '../deeds/people'
@@ -19,13 +20,14 @@ import * as rehearsals from '../deeds/rehearsals'
 import * as segments from '../deeds/segments'
 import * as settings from '../deeds/settings'
 import * as themes from '../deeds/themes'
-import { historyExportSchema, peopleExportSchema, submissionExportSchema } from '../exports/asked'
+import { historyExportSchema, peopleExportSchema, sheetExportSchema, submissionExportSchema } from '../exports/asked'
 import { exportHistory, exportPeople } from '../exports/rows'
 import { exportSubmissions } from '../exports/submissions'
 import { takeAlong } from '../exports/takeAlong'
 import { EXPORT_TYPES, type writeExport } from '../exports/write'
 import { problem } from '../problem'
 import { downloadFile } from '../files/download'
+import { takeSheet } from '../link_sheets/takeSheet'
 import { del, type DownloadRoute, get, post, put, type Route } from './route'
 
 /** A form that is made may bring a draft of an older format. */
@@ -93,6 +95,22 @@ export const routes: Route[] = [
   post('/contacts/{id}/links', people.addLink),
   del('/links/{id}', people.dropLink),
   del('/contacts/{id}/links', people.dropLinks),
+  post('/link-sheets/plan', linkSheets.planSheet, 200),
+  get('/link-sheets', linkSheets.readSheets),
+  post('/link-sheets', linkSheets.makeSheet),
+  get('/link-sheets/{id}', linkSheets.readSheet),
+  put('/link-sheets/{id}', linkSheets.changeSheet, 204),
+  del('/link-sheets/{id}', linkSheets.withdrawSheet),
+  get('/link-sheets/{id}/links', linkSheets.readSheetLinks),
+  {
+    method: 'GET',
+    path: '/link-sheets/{id}/file',
+    summary: 'A link sheet with codes that work, as a download',
+    may: 'answer',
+    asks: sheetExportSchema,
+    types: Object.values(EXPORT_TYPES),
+    write: ({ workspaceId, doer }, asked) => takeSheet(workspaceId, asked as Parameters<typeof takeSheet>[1], doer),
+  },
   get('/segments', segments.readSegments),
   post('/segments', segments.addSegment),
   post('/segments/count', segments.countSegment, 200),

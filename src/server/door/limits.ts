@@ -34,6 +34,8 @@ const RATES = {
   asked_key: { burst: 60, perSecond: 0.5 },
   /** Mails with a way to a new password, to one account. */
   forgot: { burst: 10, perSecond: 1 / 60 },
+  /** Links of sheets that are mailed to be tried, in one workspace. */
+  try_mail: { burst: 20, perSecond: 1 / 60 },
   /** Invitations to one workspace. */
   invite: { burst: 60, perSecond: 1 / 60 },
 } satisfies Record<string, Rate>

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { Caused, Doer } from '@/core/changes/cause'
+import type { Caused } from '@/core/changes/cause'
 import { errandOn } from '@/core/changes/errand'
 import { Ledger } from '@/core/changes/ledger'
 import { asJson, type Db, type Runner } from '@/db/database'
@@ -15,6 +15,7 @@ import {
   takeErrandRecords,
 } from '@/db/queries/errands'
 import { holdRecords } from '@/db/queries/records'
+import { storedDoer } from '../changes/storedDoer'
 import { followContacts } from '../changes/followContacts'
 import { inTurn } from '../changes/inTurn'
 import { countLeft, partNext } from '../changes/partNext'
@@ -60,11 +61,6 @@ export async function goOn(db: Db, id: string): Promise<boolean> {
   }
 }
 
-const doerOf = (held: HeldErrand): Doer =>
-  held.token_id === null
-    ? { sort: 'member', id: held.member_id ?? '', name: held.who }
-    : { sort: 'program', id: held.token_id, name: held.who }
-
 async function doNext(tx: Runner, id: string, at: Date): Promise<boolean> {
   const held = await holdErrand(tx, id)
   if (held?.state === 'parting') return partSome(tx, held, at)
@@ -82,7 +78,7 @@ async function doNext(tx: Runner, id: string, at: Date): Promise<boolean> {
   const ledger = new Ledger([...records, ...(await holdRecords(tx, workspaceId, houses))], randomUUID)
   const wordings =
     errand.does === 'leave' ? await readWordings(tx, workspaceId, errand.list, ids) : new Map<string, string>()
-  const by = doerOf(held)
+  const by = storedDoer(held)
   const caused: Caused = { id, workspaceId, cause: { sort: 'deed', by, deed: 'doToMany' }, at }
   const because = by.sort === 'program' ? 'Entered through the API' : `Entered by ${by.name}, for many at once`
   let changed = 0
@@ -110,7 +106,7 @@ async function eraseNext(db: Db, held: HeldErrand): Promise<boolean> {
     await moveErrand(db, workspaceId, id, ['doing'], { state: 'done' })
     return false
   }
-  const erased = await erasePerson(db, workspaceId, next, doerOf(held))
+  const erased = await erasePerson(db, workspaceId, next, storedDoer(held))
   await db.transaction().execute(async (tx) => {
     const now = await holdErrand(tx, id)
     // Somebody else may have come to the same one.
@@ -124,7 +120,7 @@ async function eraseNext(db: Db, held: HeldErrand): Promise<boolean> {
 async function partSome(tx: Runner, held: HeldErrand, at: Date): Promise<boolean> {
   const { id, workspace_id: workspaceId, put_back_by: cause, left_over: before } = held
   if (cause === null) return false
-  const caused: Caused = { id: cause, workspaceId, cause: { sort: 'put back', by: doerOf(held), of: id }, at }
+  const caused: Caused = { id: cause, workspaceId, cause: { sort: 'put back', by: storedDoer(held), of: id }, at }
   const parted = await partNext(tx, id, caused, { companies: held.parts_companies, after: held.last_id }, true)
   if (!parted) {
     await moveErrand(tx, workspaceId, id, ['parting'], { state: 'parted' })

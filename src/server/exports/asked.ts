@@ -48,6 +48,8 @@ export const historyExportSchema = z.object({
   search: searchSchema,
 })
 
+export const sheetExportSchema = z.object({ format: formatSchema, id: z.uuid() })
+
 export const leftOutExportSchema = z.object({ format: formatSchema, import: z.uuid() })
 
 export const peopleExportSchema = z.object({

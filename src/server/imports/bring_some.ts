@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { Caused, Doer } from '@/core/changes/cause'
+import type { Caused } from '@/core/changes/cause'
 import { Ledger } from '@/core/changes/ledger'
 import { type Tellable, tellHeld, tellSlot } from '@/core/changes/tell'
 import { type Brought, bringRow } from '@/core/imports/bring_row'
@@ -23,6 +23,7 @@ import {
 import { holdRecords, readRecords } from '@/db/queries/records'
 import { readResources } from '@/db/queries/workspace'
 import type { ImportCounts, RowTold } from '@/db/schema_of_imports'
+import { storedDoer } from '../changes/storedDoer'
 import { inTurn } from '../changes/inTurn'
 import { writeChanges } from '../changes/writeChanges'
 import { remove } from '../files/store'
@@ -95,7 +96,7 @@ async function goThroughRows(
   const houses = matched.flatMap(({ company }) => (company === null || met.has(company) ? [] : [company]))
   const left = await holdRecords(tx, workspaceId, [...new Set(houses)], state === 'bringing')
   const ledger = new Ledger([...matched, ...left], randomUUID)
-  const caused: Caused = { id, workspaceId, cause: { sort: 'import', by: doerOf(held) }, about: name, at }
+  const caused: Caused = { id, workspaceId, cause: { sort: 'import', by: storedDoer(held) }, about: name, at }
   const because = `Brought in from ${name}`
   const told = said.map(({ n, row: one, by }): Row => {
     const known = ledger.near(by)
@@ -118,9 +119,6 @@ async function goThroughRows(
 async function write(tx: Runner, workspaceId: string, ledger: Ledger, caused: Caused | null): Promise<void> {
   await writeChanges(tx, workspaceId, { ...ledger.written(), causes: caused ? [caused] : [] })
 }
-
-const doerOf = ({ member_id: member, token_id: token, who }: HeldImport): Doer =>
-  member === null ? { sort: 'program', id: token ?? '', name: who } : { sort: 'member', id: member, name: who }
 
 /** What a row changes, in words, and what of it was left out. */
 function tellRow(

@@ -5,6 +5,7 @@ import {
   removeEndedLinks,
   removeEndedProofs,
   removeEndedSessions,
+  removeUnknownAddresses,
   type Removed,
 } from '@/db/queries/keeping'
 import { removeEndedRows } from '../imports/removeEndedRows'
@@ -20,7 +21,7 @@ interface Rule {
 /** How long a person’s page still shows a link that has ended, in days. */
 const LINKS_SHOWN = 30
 
-/** How long the rows of a file that was brought in can be looked at, in days. */
+/** How long the rows of a file that was brought in, and addresses that nobody has, can be looked at, in days. */
 const ROWS_SHOWN = 30
 
 const RULES: readonly Rule[] = [
@@ -29,6 +30,7 @@ const RULES: readonly Rule[] = [
   { deed: 'removeEndedProofs', remove: removeEndedProofs },
   { deed: 'removeEndedProofs', remove: removeEndedChecks },
   { deed: 'removeEndedRows', remove: (tx) => removeEndedRows(tx, ROWS_SHOWN) },
+  { deed: 'removeUnknownAddresses', remove: (tx, most) => removeUnknownAddresses(tx, ROWS_SHOWN, most) },
 ]
 
 /** Most that one transaction removes. */

@@ -61,7 +61,7 @@ export async function addContact(db: Db, workspaceId: string, contact: NewContac
 }
 
 /** What entering a contact does: it is opened, and its company where nobody has that name. */
-function entering({ values, company, because }: NewContact, records: readonly RecordState[]): ChangeSet {
+export function entering({ values, company, because }: NewContact, records: readonly RecordState[]): ChangeSet {
   const matched = company === null ? null : matchCompany(company, values.email, records)
   const opened = { contact: null, company: null, form: null, because }
   const opens: Opening[] = [{ ref: 'contact', type: 'contact', key: values.email, domain: null, ...opened }]

@@ -12,6 +12,7 @@ import type { Db, Runner } from '@/db/database'
 import {
   eraseDeliveries,
   eraseEntries,
+  eraseFromSheets,
   eraseOpened,
   eraseRecords,
   eraseSubmissions,
@@ -144,6 +145,7 @@ async function eraseNow(
     await writeTelling(tx, workspaceId, place, blot(rows, all), traces.ids)
   }
   await eraseRecords(tx, workspaceId, caused.id, traces.ids)
+  await eraseFromSheets(tx, workspaceId, traces.ids, elsewhere.addresses)
   return { counted, contents: { files, imports: await eraseRows(tx, workspaceId, elsewhere.addresses, words) } }
 }
 

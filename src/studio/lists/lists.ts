@@ -4,6 +4,7 @@ import { SUBMISSION_KEYS, UNFINISHED_KEYS } from '@/db/queries/arrivals'
 import { DELIVERY_KEYS, WHICH_DELIVERIES } from '@/db/queries/deliveries'
 import { HISTORY_KEYS, WHICH_CAUSES } from '@/db/queries/causes'
 import { FORM_KEYS, FORM_SHELVES } from '@/db/queries/forms'
+import { CAME, LINK_KEYS } from '@/db/queries/link_sheets'
 import { OPENED_KEYS } from '@/db/queries/opened'
 import { COMPANY_KEYS, CONTACT_KEYS } from '@/db/queries/people'
 import type { Member } from '@/server/access/member'
@@ -13,6 +14,7 @@ import { readForms } from '@/server/deeds/forms'
 import { daySchema } from '@/server/deeds/shapes'
 import { type Done, done, notDone } from '@/server/done'
 import { tookTooLong } from '@/server/failures'
+import { readSheetLinks } from '@/server/deeds/link_sheets'
 import { readDeals, readRequests } from '@/server/deeds/opened'
 import { readCompanies, readContacts } from '@/server/deeds/people'
 import { type List, list, type Page } from './list'
@@ -32,6 +34,7 @@ export const LISTS = {
   deals: list(readDeals, 'records', OPENED_KEYS, { at, owner }),
   requests: list(readRequests, 'records', OPENED_KEYS, { at, owner }),
   companies: list(readCompanies, 'companies', COMPANY_KEYS, { owner }),
+  links: list(readSheetLinks, 'links', LINK_KEYS, { id: z.uuid(), came: z.enum(CAME).optional().catch(undefined) }),
   history: list(readHistory, 'history', HISTORY_KEYS, {
     which: z.enum(WHICH_CAUSES),
     deed: deedSchema.optional().catch(undefined),

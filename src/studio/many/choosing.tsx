@@ -66,6 +66,7 @@ export function Choosing<Row extends { id: string }>({ type, rows, filter, aroun
           )}
           <Button onClick={() => setDoing('note')}>Note…</Button>
           {isMergeable && <Button onClick={() => go.to(`/people/merge?of=${[...chosen].join(',')}`)}>Merge…</Button>}
+          {type === 'contact' && <MakeLinks chosen={chosen} filter={allThatFit ? filter : null} />}
           {type === 'contact' && <TakeAlong chosen={chosen} filter={allThatFit ? filter : null} />}
           {type === 'contact' && <Button onClick={() => setDoing('erase')}>Erase…</Button>}
         </ChosenBar>
@@ -96,12 +97,30 @@ const NONE = { head: null, cell: () => null, className: 'hidden' }
 /** Most that are named one by one in an address. */
 const NAMED = 200
 
-function TakeAlong({ chosen, filter }: { chosen: ReadonlySet<string>; filter: Props<never>['filter'] | null }) {
+interface ChosenPeople {
+  chosen: ReadonlySet<string>
+  filter: Props<never>['filter'] | null
+}
+
+/** What an address says of those who are chosen; `null` where it has no room for them. */
+function namedIn({ chosen, filter }: ChosenPeople): [string, string][] | null {
+  if (filter) return Object.entries(filter).filter((entry): entry is [string, string] => Boolean(entry[1]))
+  return chosen.size > NAMED ? null : [['ids', [...chosen].join(',')]]
+}
+
+/** Leads to where a personal link is made for each of them. */
+function MakeLinks(people: ChosenPeople) {
+  const go = useGo()
+  const named = namedIn(people)
+  if (named === null) return null
+  const asked = new URLSearchParams(people.filter ? [...named, ['all', 'yes']] : named)
+  return <Button onClick={() => go.to(`/people/sheets/new?${asked}`)}>Link sheet…</Button>
+}
+
+function TakeAlong(people: ChosenPeople) {
   const inHere = useWithin()
-  if (!filter && chosen.size > NAMED) return null
-  const narrowed = filter
-    ? Object.entries(filter).filter((entry): entry is [string, string] => Boolean(entry[1]))
-    : [['ids', [...chosen].join(',')] as [string, string]]
+  const narrowed = namedIn(people)
+  if (narrowed === null) return null
   return (
     <a
       className="rounded-md border border-edge bg-white px-2.5 py-1 hover:bg-panel"

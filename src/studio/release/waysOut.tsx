@@ -5,8 +5,7 @@ import type { Form } from '@/core/form/definition'
 import { answeredByHand } from '@/core/form/values'
 import { mannerOf } from '@/core/kinds/registry'
 import { useDraft } from '../draft/context'
-import { Button } from '../ui/button'
-import { toast } from '../ui/toast'
+import { Copy } from '../ui/copy'
 import { PrintedCode } from './code'
 
 /** Every way that the live form goes out: its address, a frame, and what programs send to. */
@@ -121,18 +120,4 @@ const Address = ({ url }: { url: string }) => (
   <a href={url} target="_blank" rel="noreferrer" className="name break-all text-teal underline">
     {url}
   </a>
-)
-
-const Copy = ({ what, text }: { what: string; text: string }) => (
-  <Button
-    aria-label={`Copy the ${what}`}
-    onClick={() =>
-      void navigator.clipboard.writeText(text).then(
-        () => toast('Copied'),
-        () => toast('The browser did not allow copying. Select it instead.'),
-      )
-    }
-  >
-    Copy
-  </Button>
 )

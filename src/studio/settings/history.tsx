@@ -142,6 +142,7 @@ const PAGES: Record<RecordType, string> = {
 function addressOf({ id, sort, deed, submission, record }: Row): string | null {
   if (deed === 'doToMany') return `/people/errands/${id}`
   if (sort === 'import') return `/people/imports/${id}`
+  if (deed === 'makeSheet') return `/people/sheets/${id}`
   if (submission !== null) return `/arrivals/${submission}`
   return record === null || record.gone ? null : `${PAGES[record.type]}/${record.id}`
 }

@@ -3,7 +3,7 @@ import { Chip, type Tone } from './chip'
 
 const TONES: Record<Finding['severity'], Tone> = { fault: 'red', warning: 'amber', note: 'plain' }
 
-export const Findings = ({ findings }: { findings: readonly Finding[] }) =>
+export const Findings = ({ findings }: { findings: readonly Pick<Finding, 'severity' | 'text' | 'example'>[] }) =>
   findings.length === 0 ? (
     <p className="text-soft">Nothing to put right.</p>
   ) : (

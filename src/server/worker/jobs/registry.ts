@@ -9,6 +9,7 @@ import { removeLeftFilesJob } from './remove_left_files'
 import { settleSearchJob } from './settle_search'
 import { stepErrandJob } from './step_errand'
 import { stepImportJob } from './step_import'
+import { stepLinkSheetJob } from './step_link_sheet'
 import { takeTurnJob } from './take_turn'
 
 /** Every job there is. A new one is its file and a line here. */
@@ -22,6 +23,7 @@ export const JOBS: readonly Job[] = [
   settleSearchJob,
   stepImportJob,
   stepErrandJob,
+  stepLinkSheetJob,
   findDoublesJob,
   findDoublesAgainJob,
   removeLeftFilesJob,
