@@ -157,7 +157,11 @@ describe('every entrance', () => {
     }
     for (const [path, methods] of Object.entries(openapi.paths))
       for (const method of Object.keys(methods)) {
-        const id = path.startsWith('/contacts') ? ours.contact : ours.submission
+        const id = path.startsWith('/contacts')
+          ? ours.contact
+          : path.startsWith('/link-sheets')
+            ? ours.sheet
+            : ours.submission
         const at = `/api/v1${path.replace('{slug}', ours.slug).replace('{of}', ours.slug).replace('{id}', id).replace('{name}', 'tarnfield_crm').replace('{record}', 'deal')}`
         const call = (authorization?: string) =>
           fetch(facts.url + at, {

@@ -1,27 +1,15 @@
 import { readFile } from 'node:fs/promises'
 import { parse } from 'csv-parse/sync'
-import { api, applied, mailTo, releasedForm, send, smallForm, until } from '../support/api'
+import { api, applied, mailTo, releasedForm, send, greetingForm, until } from '../support/api'
 import { enterHouse } from './house'
 import { expect, facts, test, unique } from './studio'
-
-const greeting = {
-  ...smallForm,
-  steps: smallForm.steps.map((step) => ({
-    ...step,
-    questions: step.questions?.map((question) =>
-      question.name === 'first_name'
-        ? { ...question, fill: [{ from: 'record' as const, field: 'first_name' }] }
-        : question,
-    ),
-  })),
-}
 
 test('people who fit are given a link each, tried, taken along, followed on a phone, told of and withdrawn', async ({
   browser,
 }) => {
   const slug = unique('sheet')
   const { page, reach } = await enterHouse(browser, `advice@${slug}.example`)
-  await releasedForm(reach, slug, greeting)
+  await releasedForm(reach, slug, greetingForm)
   const people = ['Mira', 'Nils', 'Orla']
   for (const name of people) {
     const sent = await send(reach, slug, { first_name: name, email: `${name}@${slug}.example` })

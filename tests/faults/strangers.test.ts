@@ -1,9 +1,11 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { randomBytes } from 'node:crypto'
 import { sql } from 'kysely'
+import { SECRET_BYTES, secretFrom } from '@/core/fill/personal_link'
 import { writeHands } from '@/core/spam/hands'
 import { LEAST_SECONDS } from '@/core/spam/suspect'
 import { connect } from '@/db/database'
-import { type Reach, releasedForm, smallForm, until } from '../support/api'
+import { api, applied, greetingForm, type Reach, releasedForm, send, smallForm, until } from '../support/api'
 import { askFrom, type Told } from '../support/ask_from'
 import { figure } from '../support/database'
 import { INES, lichenOf, pause } from '../support/lichen'
@@ -13,6 +15,16 @@ import { doWork, openPage, readPage } from '../support/page'
 /** Whom requests come from: a crowd’s machine, a person, and the same person somewhere else. */
 const [CROWD, PERSON, ELSEWHERE] = ['127.0.0.2', '127.0.0.1', '127.0.0.3'] as const
 const CROWDS = [CROWD, '127.0.0.4', '127.0.0.5'] as const
+
+const GUESSES = 10_000
+
+/** A code as ours are made, check character and all. */
+function guessCode(): string {
+  for (;;) {
+    const code = secretFrom(randomBytes(SECRET_BYTES))
+    if (code !== null) return code
+  }
+}
 
 /** One network does what it likes; whoever comes from another one notices nothing of it. */
 describe('a stranger', () => {
@@ -60,6 +72,36 @@ describe('a stranger', () => {
     // A browser is known for one account, by a proof that nobody can write.
     const forged = cookies.map((one) => one.replace(/=.*/, `=${'a'.repeat(36)}.${'b'.repeat(24)}`))
     expect((await enter(CROWD, INES.password, forged)).status).toBe(429)
+  })
+
+  it(`guesses ${GUESSES} codes of personal links for nothing, is slowed, and slows nobody else`, async () => {
+    await releasedForm(reach, 'greeting', greetingForm)
+    const sent = await send(reach, 'greeting', { first_name: 'Zelda', email: 'zelda@people.example' })
+    const { contact } = await applied(reach, sent.body.submission)
+    const { body } = await api<{ k: string }>(reach, 'POST', `/contacts/${contact}/links`, { form: 'greeting' })
+    const open = (from: string, k: string) => askFrom(from, `${lichen.url}/f/greeting?k=${k}`)
+    const statuses: number[] = []
+    const began = performance.now()
+    const guessing = Array.from({ length: 16 }, async () => {
+      while (statuses.length < GUESSES) {
+        const { status, text } = await open('127.0.0.9', guessCode())
+        statuses.push(status)
+        expect(text).not.toContain('Zelda')
+      }
+    })
+    await Promise.all(guessing)
+    // A hundred and twenty at once are looked at, and one in two seconds; of those under way when that was reached, some.
+    const most = 120 + (performance.now() - began) / 2000 + 16
+    expect(statuses.filter((status) => status === 200).length).toBeLessThanOrEqual(most)
+    expect([...new Set(statuses)].toSorted()).toEqual([200, 429])
+    // Whoever has guessed so much does not even learn that one is right; everybody else is known.
+    await Promise.all(Array.from({ length: 32 }, () => open('127.0.0.9', guessCode())))
+    expect((await open('127.0.0.9', body.k)).status).toBe(429)
+    expect((await open(PERSON, body.k)).text).toContain('value="Zelda"')
+    // A link that has ended is one guess, however often the browser that keeps it asks.
+    const ended = guessCode()
+    for (let n = 0; n < 150; n++) expect((await open(ELSEWHERE, ended)).status).toBe(200)
+    expect((await open(ELSEWHERE, body.k)).text).toContain('value="Zelda"')
   })
 
   it('who opens a page two hundred times at once stands before nobody else', async () => {

@@ -122,6 +122,17 @@ export const smallForm: FormInput = {
   outcome: { title: 'Thank you, {{ first_name }}', body: 'We write to {{ email }}.' },
 }
 
+/** The small form, which greets whoever holds a personal link by the first name that is stored of them. */
+export const greetingForm: FormInput = {
+  ...smallForm,
+  steps: smallForm.steps.map((step) => ({
+    ...step,
+    questions: step.questions?.map((question) =>
+      question.name === 'first_name' ? { ...question, fill: [{ from: 'record', field: 'first_name' }] } : question,
+    ),
+  })),
+}
+
 /** Looks again and again until something is there, or fails with what was looked for. */
 export async function until<T>(
   what: string,

@@ -1,22 +1,12 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { api, applied, send, smallForm } from '../support/api'
+import { api, applied, send, greetingForm } from '../support/api'
 import { readFacts } from '../support/facts'
 import { openPage } from '../support/page'
 import { workshop } from '../support/workshop'
 
 const facts = readFacts()
 const slug = `links-${Date.now().toString(36)}`
-const shop = workshop(facts, slug, {
-  ...smallForm,
-  steps: smallForm.steps.map((step) => ({
-    ...step,
-    questions: step.questions?.map((question) =>
-      question.name === 'first_name'
-        ? { ...question, fill: [{ from: 'record' as const, field: 'first_name' }] }
-        : question,
-    ),
-  })),
-})
+const shop = workshop(facts, slug, greetingForm)
 
 interface Link {
   url: string
@@ -58,6 +48,8 @@ describe('a personal link', () => {
     const findings = (plan: unknown) =>
       (plan as { findings: string[] }).findings.filter((one) => one.includes('passed'))
     expect(findings(own.plan)).toEqual([])
+    // Each page was opened without what a browser remembers: as many browsers.
+    expect(own.plan).toMatchObject({ findings: ['The personal link had been opened in 2 browsers'] })
     expect(findings(friends.plan)).toEqual([
       'The personal link is that of Ilka, who passed it on: another address was answered',
     ])

@@ -47,6 +47,8 @@ export interface Plan extends PlanSoFar {
 export interface VisitFacts extends MergeFacts {
   /** Id of the contact whose personal link was used. */
   linkHolder: string | null
+  /** In how many browsers that link had been opened; 0 where it is not known. */
+  browsers?: number
   /** Id of the form that was sent. */
   form: string | null
   /** The language and region of the visitor (BCP 47); the form's own where it is not known. */
@@ -180,12 +182,15 @@ function planDeliveries(form: Form, values: Answers, soFar: PlanSoFar, { connect
   ]
 }
 
-/** Whose link it was, where somebody else answered by it. */
-function noteForwarded({ linkHolder }: VisitFacts, isOthers: boolean, { records }: Snapshot): string[] {
+/** Whose link it was, where somebody else answered by it, and whether it went from one browser to another. */
+function noteForwarded({ linkHolder, browsers = 0 }: VisitFacts, isOthers: boolean, { records }: Snapshot): string[] {
   const holder = isOthers && records.find(({ id }) => id === linkHolder)
-  return holder
-    ? [`The personal link is that of ${titleOf(holder)}, who passed it on: another address was answered`]
-    : []
+  return [
+    ...(holder
+      ? [`The personal link is that of ${titleOf(holder)}, who passed it on: another address was answered`]
+      : []),
+    ...(browsers > 1 ? [`The personal link had been opened in ${browsers} browsers`] : []),
+  ]
 }
 
 /** Names the answers that no record takes, in one note. */

@@ -1,6 +1,9 @@
 import { type Kysely, sql } from 'kysely'
 
-/** Personal links for many people at once. What came of links that are removed stays with their sheet. */
+/**
+ * Personal links for many people at once. What came of links that are removed stays with their sheet. Visits tell
+ * whether they were their browser’s first, so that of each link it is told in how many it was opened.
+ */
 export async function up(db: Kysely<unknown>): Promise<void> {
   await sql`
     create table link_sheet (
@@ -58,6 +61,7 @@ export async function up(db: Kysely<unknown>): Promise<void> {
     db,
   )
   await sql`create index personal_link_of_contact on personal_link (contact_id)`.execute(db)
+  await sql`alter table visit add new_browser boolean not null default false`.execute(db)
   await sql`
     create function keep_link_use() returns trigger language plpgsql as $$
     begin

@@ -3,6 +3,7 @@ import type { Answers } from '@/core/answers/answer'
 import type { Origins } from '@/core/origins/origin'
 import type { Plan } from '@/core/plan/plan'
 import { asJson, type Runner } from '../database'
+import { browsersOfLink } from './links'
 
 /** A submission whose answers may be corrected, with all that planning it anew takes. */
 export const findCorrectable = (db: Runner, workspaceId: string, id: string, lock: boolean) =>
@@ -30,6 +31,7 @@ export const findCorrectable = (db: Runner, workspaceId: string, id: string, loc
       'release.number as release',
       'release.definition',
     ])
+    .select(browsersOfLink.as('browsers'))
     .where('submission.workspace_id', '=', workspaceId)
     .where('submission.id', '=', id)
     .where('submission.erased_by', 'is', null)

@@ -108,7 +108,6 @@ export async function eraseRecords(
     ['note', 'record_id'],
     ['record_change', 'record_id'],
     ['list_membership', 'contact_id'],
-    ['personal_link', 'contact_id'],
     ['likely_double', 'first_id'],
     ['likely_double', 'second_id'],
     ['no_double', 'first_id'],
@@ -123,6 +122,14 @@ export async function eraseRecords(
     where workspace_id = ${workspaceId} and id = any(${ids}::uuid[])
   `.execute(tx)
 }
+
+/** Removes a person’s personal links: what came of them stays told by their sheets, so it goes before their visits do. */
+export const eraseLinks = (tx: Runner, workspaceId: string, ids: readonly string[]) =>
+  tx
+    .deleteFrom('personal_link')
+    .where('workspace_id', '=', workspaceId)
+    .where('contact_id', '=', sql<string>`any(${ids}::uuid[])`)
+    .execute()
 
 /** Has link sheets neither wait for somebody nor name an address of theirs. */
 export async function eraseFromSheets(

@@ -72,7 +72,8 @@ export async function findHolder(
 const heldBy = (whom: Whom) =>
   'hash' in whom
     ? sql`(select contact_id from personal_link where hash = ${whom.hash} and form_id = ${whom.formId}
-        and withdrawn_at is null and (expires_at is null or expires_at > now()))`
+        and withdrawn_at is null and (expires_at is null or expires_at > now())
+        and not exists (select from link_sheet sheet where sheet.id = sheet_id and sheet.state = 'withdrawn'))`
     : sql`null`
 
 /** The day on which they last sent each of these forms, by an address of it. */

@@ -57,6 +57,8 @@ export async function addSheet(tx: Runner, sheet: NewSheet, whom: ForWhom) {
     .insertInto('link_sheet')
     .values({ ...sheet, state: 'making' })
     .execute()
+  // It puts rows beside each other that nobody else looks at, however many: nobody waits for it but who asked.
+  await sql`set local statement_timeout = '60s'`.execute(tx)
   const { rows } = await sql<{ known: number; unknown: number }>`
     with meant as (${meant(tx, sheet.workspace_id, whom)}), once as (
       select contact_id, email, row_number() over (order by min(n)) as n from meant group by contact_id, email
@@ -147,7 +149,10 @@ export async function addLinks(
   return rows[0]?.n ?? 0
 }
 
-/** Withdraws every link of a sheet, and forgets what their codes are drawn from; `false` where that was done before. */
+/**
+ * Withdraws a sheet: from this moment on none of its links works, and what their codes are drawn from is forgotten.
+ * `false` where that was done before.
+ */
 export async function withdrawSheet(tx: Runner, workspaceId: string, id: string): Promise<boolean> {
   const { numUpdatedRows } = await tx
     .updateTable('link_sheet')
@@ -156,15 +161,21 @@ export async function withdrawSheet(tx: Runner, workspaceId: string, id: string)
     .where('id', '=', id)
     .where('state', '<>', 'withdrawn')
     .executeTakeFirst()
-  if (numUpdatedRows === 0n) return false
-  await tx.deleteFrom('link_sheet_row').where('sheet_id', '=', id).execute()
-  await tx
-    .updateTable('personal_link')
-    .set({ withdrawn_at: sql<Date>`now()` })
-    .where('sheet_id', '=', id)
-    .where('withdrawn_at', 'is', null)
-    .execute()
-  return true
+  return numUpdatedRows > 0n
+}
+
+/** Marks the next links of a sheet that was withdrawn, and lets go whom it had none for yet; `false` once all are. */
+export async function withdrawNext(tx: Runner, id: string, limit: number): Promise<boolean> {
+  const { rows } = await sql<{ n: number }>`
+    with gone as (
+      delete from link_sheet_row where sheet_id = ${id} and n in (
+        select n from link_sheet_row where sheet_id = ${id} limit ${limit}) returning 1
+    ), withdrawn as (
+      update personal_link set withdrawn_at = now() where id in (
+        select id from personal_link where sheet_id = ${id} and withdrawn_at is null limit ${limit}) returning 1
+    ) select ((select count(*) from gone) + (select count(*) from withdrawn))::int as n
+  `.execute(tx)
+  return (rows[0]?.n ?? 0) > 0
 }
 
 /** Has a sheet be written otherwise; `false` where there is none. */
@@ -257,6 +268,15 @@ export async function findSheet(db: Runner, workspaceId: string, id: string): Pr
   return sheet ? { ...sheet, used: (await readUse(db, [id])).get(id) ?? NO_USE } : null
 }
 
+/** Whether a workspace has this sheet. */
+export const hasSheet = async (db: Runner, workspaceId: string, id: string): Promise<boolean> =>
+  (await db
+    .selectFrom('link_sheet')
+    .select('id')
+    .where('workspace_id', '=', workspaceId)
+    .where('id', '=', id)
+    .executeTakeFirst()) !== undefined
+
 /** What a sheet is written from; nothing where its codes must not be told any more. */
 export async function readSheetSeed(db: Runner, workspaceId: string, id: string): Promise<Buffer | null> {
   const found = await db
@@ -288,8 +308,8 @@ export function listLinksOfSheet(db: Runner, workspaceId: string, { sheet, came,
   const links = db
     .selectFrom('personal_link as link')
     .innerJoinLateral(
-      sql<{ opened: number; begun: boolean; sent: boolean; by_others: boolean }>`(
-        select count(*)::int as opened, coalesce(bool_or(visit.began_at is not null), false) as begun,
+      sql<{ opened: number; browsers: number; begun: boolean; sent: boolean; by_others: boolean }>`(
+        select count(*)::int as opened, count(*) filter (where new_browser)::int as browsers, coalesce(bool_or(visit.began_at is not null), false) as begun,
           coalesce(bool_or(visit.sent_at is not null), false) as sent,
           coalesce(bool_or(sent.contact_id <> link.contact_id), false) as by_others
         from visit left join submission sent on sent.form_id = visit.form_id and sent.visit_id = visit.id
@@ -309,10 +329,13 @@ export function listLinksOfSheet(db: Runner, workspaceId: string, { sheet, came,
         'contact.title as name',
         'contact.key as email',
       ])
-      .select(['came.opened', 'came.begun', 'came.sent', 'came.by_others as byOthers'])
-      .select(sql<boolean>`link.withdrawn_at is null and link.expires_at > now()`.as('works')),
+      .select(['came.opened', 'came.browsers', 'came.begun', 'came.sent', 'came.by_others as byOthers'])
+      .select(sql<boolean>`link.withdrawn_at is null and link.expires_at > now() and not ${OF_WITHDRAWN}`.as('works')),
   )
 }
+
+/** Whether the sheet of a link was withdrawn: its links are marked one after the other, and work no more at once. */
+const OF_WITHDRAWN = sql<boolean>`exists (select from link_sheet sheet where sheet.id = link.sheet_id and sheet.state = 'withdrawn')`
 
 const CAME_TO: Record<Came, ReturnType<typeof sql<boolean>>> = {
   nothing: sql`came.opened = 0`,

@@ -4,6 +4,8 @@ import type { Runner } from '../database'
 /** What came of a personal link: visits are counted, one for each browser that opens it within a sitting. */
 export interface LinkUse {
   opened: number
+  /** In how many browsers, as far as they remember. */
+  browsers: number
   begun: number
   sent: number
   /** Of what was sent, how much answered an address that is not the holder’s: it was passed on. */
@@ -11,7 +13,7 @@ export interface LinkUse {
 }
 
 const USED = sql<LinkUse>`(
-    select json_build_object('opened', count(*), 'begun', count(began_at), 'sent', count(sent_at),
+    select json_build_object('opened', count(*), 'browsers', count(*) filter (where new_browser), 'begun', count(began_at), 'sent', count(sent_at),
       'byOthers', count(*) filter (where sent.contact_id <> personal_link.contact_id))
     from visit left join submission sent on sent.form_id = visit.form_id and sent.visit_id = visit.id
     where visit.link_id = personal_link.id and not visit.is_test)`
@@ -60,3 +62,8 @@ export async function withdrawLinksOf(db: Runner, workspaceId: string, contactId
     .executeTakeFirst()
   return done.numUpdatedRows > 0n
 }
+
+/** In how many browsers the personal link had been opened that a submission was sent by; 0 where it was sent by none. */
+export const browsersOfLink = sql<number>`(
+  select count(*)::int from visit mine join visit seen on seen.link_id = mine.link_id and seen.new_browser and not seen.is_test
+  where submission.link_holder is not null and mine.form_id = submission.form_id and mine.id = submission.visit_id)`

@@ -22,6 +22,8 @@ export interface StoredVisit extends VisitProgress {
   unread: string[] | null
   /** Whether whoever left them sent the form later, in another visit. */
   sentAfterAll: boolean
+  /** Whether the browser remembered no visit to the form before. */
+  newBrowser: boolean
   /** Whether a colleague tries the form: it counts nowhere. */
   test: boolean
 }
@@ -94,6 +96,7 @@ function asVisit(row: Awaited<ReturnType<ReturnType<typeof visitQuery>['execute'
     leftBy: row.left_by,
     unread: row.unread,
     sentAfterAll: row.sent_after_all,
+    newBrowser: row.new_browser,
     test: row.is_test,
   }
 }
@@ -102,15 +105,15 @@ export async function writeVisits(db: Runner, visits: readonly StoredVisit[]): P
   if (visits.length === 0) return
   await sql`
     insert into visit (id, workspace_id, form_id, release_number, arrived_at, began_at, sent_at, returned_at,
-      last_at, steps, source, link, page_before, link_holder, link_id, answers, left_by, unread, sent_after_all, is_test)
+      last_at, steps, source, link, page_before, link_holder, link_id, answers, left_by, unread, sent_after_all, new_browser, is_test)
     select id, "workspaceId", "formId", "releaseNumber", "arrivedAt", "beganAt", "sentAt", "returnedAt",
       "lastAt", steps, source, link, "pageBefore", "linkHolder", "linkId", nullif(answers, 'null'::jsonb), "leftBy", unread,
-      "sentAfterAll", test
+      "sentAfterAll", "newBrowser", test
     from jsonb_to_recordset(${asJson(visits)}::jsonb) as row(
       id uuid, "workspaceId" uuid, "formId" uuid, "releaseNumber" integer, "arrivedAt" timestamptz,
       "beganAt" timestamptz, "sentAt" timestamptz, "returnedAt" timestamptz, "lastAt" timestamptz,
       steps text[], source text, link jsonb, "pageBefore" text, "linkHolder" uuid, "linkId" uuid, answers jsonb,
-      "leftBy" text, unread text[], "sentAfterAll" boolean, test boolean)
+      "leftBy" text, unread text[], "sentAfterAll" boolean, "newBrowser" boolean, test boolean)
     on conflict (form_id, id) do update set
       began_at = excluded.began_at, sent_at = excluded.sent_at, returned_at = excluded.returned_at,
       last_at = excluded.last_at, steps = excluded.steps, answers = excluded.answers,

@@ -95,7 +95,10 @@ function describeDeed(route: DeedRoute, components: Components): object {
   }
 }
 
-function describeDownload({ summary, may, path, asks, types }: DownloadRoute, components: Components): object {
+function describeDownload(
+  { summary, may, path, asks, types, refusals = {} }: DownloadRoute,
+  components: Components,
+): object {
   const file = { schema: { type: 'string' } }
   const inPath = parametersOf(path)
   return {
@@ -107,9 +110,9 @@ function describeDownload({ summary, may, path, asks, types }: DownloadRoute, co
     responses: {
       200: { description: 'The file, streamed', content: Object.fromEntries(types.map((type) => [type, file])) },
       ...problems({
-        ...(inPath.length > 0
-          ? { 404: 'There is no such file' }
-          : { 400: 'The query is wrong', 404: 'There is nothing of that name' }),
+        ...(inPath.length > 0 ? { 404: 'There is no such file' } : { 404: 'There is nothing of that name' }),
+        ...(Object.keys(asks.shape).length > inPath.length ? { 400: 'The query is wrong' } : {}),
+        ...refusals,
         401: 'No token, or a wrong one',
         403: `The token may not ${RIGHTS[may]}`,
       }),

@@ -30,6 +30,8 @@ export interface DownloadRoute {
   asks: z.ZodObject
   /** Media types that it may be of. */
   types: readonly string[]
+  /** Why it may not be given, beside what keeps any. */
+  refusals?: Readonly<Record<number, string>>
   write(by: Actor, asked: unknown): Promise<Response>
 }
 

@@ -12,10 +12,12 @@ import {
   changeSheet as keepSheet,
   countMeant,
   findSheet,
+  hasSheet,
   type ForWhom,
   LINK_KEYS,
   listLinksOfSheet,
   listSheets,
+  queueSheet,
   readUnknown,
   withdrawSheet as withdraw,
 } from '@/db/queries/link_sheets'
@@ -27,6 +29,7 @@ import { heavily } from '../heavy'
 import { makeSheet as make } from '../link_sheets/makeSheet'
 import { mailSome } from '../link_sheets/mailSome'
 import { readAddresses } from '../link_sheets/read_addresses'
+import { goOn } from '../link_sheets/step_link_sheet'
 import { NO_SHEET } from '../link_sheets/write_sheet'
 import { NO_SEGMENT, whoIn } from '../settings/segments'
 import { titleSchema } from '../settings/titles'
@@ -215,13 +218,16 @@ export const readSheetLinks = deed({
       name: z.string(),
       email: z.string(),
       opened: z.number(),
+      browsers: z.number().describe('In how many browsers, as far as they remember'),
       begun: z.boolean(),
       sent: z.boolean(),
       byOthers: z.boolean(),
       works: z.boolean(),
     }),
   ),
+  refusals: { 404: NO_SHEET },
   async run({ context: { db }, workspaceId }, { id, ...filter }) {
+    if (!(await hasSheet(db, workspaceId, id))) return notDone(404, NO_SHEET)
     const { rows, next } = await heavily(() => listLinksOfSheet(db, workspaceId, { sheet: id, ...filter }))
     return done({ links: rows, next })
   },
@@ -284,9 +290,15 @@ export const withdrawSheet = deed({
     deed: 'withdrawSheet',
     about: async ({ id }, _, { context, workspaceId }) => (await findSheet(context.db, workspaceId, id))?.title ?? '',
   },
-  async run({ context: { db }, workspaceId }, { id }) {
+  async run({ context: { db, config }, workspaceId }, { id }) {
     if (!(await findSheet(db, workspaceId, id))) return notDone(404, NO_SHEET)
-    const isDone = await db.transaction().execute((tx) => withdraw(tx, workspaceId, id))
-    return isDone ? done(null) : notDone(409, 'It was withdrawn before.')
+    const isDone = await db.transaction().execute(async (tx) => {
+      const isNew = await withdraw(tx, workspaceId, id)
+      if (isNew) await queueSheet(tx, id)
+      return isNew
+    })
+    if (!isDone) return notDone(409, 'It was withdrawn before.')
+    await goOn(db, config.LICHEN_KEYS, id)
+    return done(null)
   },
 })

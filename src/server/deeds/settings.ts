@@ -5,6 +5,7 @@ import { cutText } from '@/core/formats/text'
 import { readOwner, readResourcesAndDestinations } from '@/db/queries/workspace'
 import { createToken, withdrawToken } from '../access/token'
 import { done, notDone } from '../done'
+import { heavily } from '../heavy'
 import {
   addConnection as makeConnection,
   changeConnection as alterConnection,
@@ -23,6 +24,7 @@ import {
   orderFields as putInOrder,
   recordSchema,
 } from '../settings/fields'
+import { readFieldUses as usesOf } from '../settings/field_uses'
 import { addList as makeList, listSchema } from '../settings/lists'
 import { setSites as writeSites, sitesSchema } from '../settings/sites'
 import { setTimeZone as writeTimeZone, timeZoneSchema } from '../settings/time_zone'
@@ -92,6 +94,27 @@ export const addList = deed({
   refusals: { 409: 'Somebody made it just now' },
   leaves: { deed: 'addList', about: ({ title }) => title },
   run: ({ context, workspaceId }, input) => makeList(context.db, workspaceId, input),
+})
+
+const use = z.object({ form: z.string(), formName: z.string(), value: z.string().describe('Its label') })
+
+export const readFieldUses = deed({
+  summary: 'What the live forms write into each field and read of it, and which segments ask for it',
+  may: 'read',
+  input: z.object({}),
+  gives: z.object({
+    uses: z.array(
+      z.object({
+        record: recordSchema,
+        field: z.string(),
+        written: z.array(use),
+        read: z.array(use),
+        segments: z.array(z.string()).describe('Their titles, for those who may see people'),
+      }),
+    ),
+  }),
+  run: async ({ context, workspaceId, rights }) =>
+    done({ uses: await heavily(() => usesOf(context.db, workspaceId, rights.has('people'))) }),
 })
 
 export const addField = deed({

@@ -15,6 +15,9 @@ const RATES = {
   file: { burst: 120, perSecond: 1 },
   /** What is sent without the page's script having done its work; more than this counts as spam. */
   plain: { burst: 60, perSecond: 1 / 60 },
+  /** Codes of personal links that are none, each told once in an hour: a browser keeps the one it came by. */
+  guess: { burst: 120, perSecond: 0.5 },
+  guessed: { burst: 1, perSecond: 1 / 3600 },
   /** Pages given work to do: the more of this is used up, by a network or in all, the more work the next one has. */
   page: { burst: 240, perSecond: 0.1 },
   pages: { burst: 12_000, perSecond: 10 },

@@ -48,7 +48,7 @@ export const historyExportSchema = z.object({
   search: searchSchema,
 })
 
-export const sheetExportSchema = z.object({ format: formatSchema, id: z.uuid() })
+export const sheetExportSchema = z.object({ format: formatSchema.default('csv'), id: z.uuid() })
 
 export const leftOutExportSchema = z.object({ format: formatSchema, import: z.uuid() })
 

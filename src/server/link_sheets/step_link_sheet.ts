@@ -13,6 +13,7 @@ import {
   queueSheet,
   readUnknown,
   takeUnlinked,
+  withdrawNext,
 } from '@/db/queries/link_sheets'
 import { readRecords } from '@/db/queries/records'
 import { storedDoer } from '../changes/storedDoer'
@@ -25,7 +26,7 @@ import { hashSecret } from '../visits/visitor'
 import type { GiveWay } from '../worker/giveWay'
 import { codeAt, openSeed } from './codes'
 
-/** Links that are made at once, and contacts: these are looked up, and let what visitors send wait only moments. */
+/** Links that are made or withdrawn at once, and contacts: these are looked up, and let what visitors send wait only moments. */
 const LINKS = 2000
 const CONTACTS = 200
 
@@ -48,7 +49,7 @@ export async function stepLinkSheet(db: Db, keys: readonly string[], id: string,
 /** Makes the next part of a sheet; `false` once there is no more to do. */
 export async function goOn(db: Db, keys: readonly string[], id: string): Promise<boolean> {
   try {
-    return (await addUnknown(db, id)) || (await db.transaction().execute((tx) => linkNext(tx, keys, id)))
+    return (await addUnknown(db, id)) || (await db.transaction().execute((tx) => doNext(tx, keys, id)))
   } catch (error) {
     // What will pass is tried again by the queue.
     if (isTemporary(error)) throw error
@@ -108,8 +109,10 @@ async function enterAll(tx: Runner, held: HeldSheet, rows: readonly { n: number;
   return named.filter(({ isNew }) => isNew).length
 }
 
-async function linkNext(tx: Runner, keys: readonly string[], id: string): Promise<boolean> {
+/** Makes the next links of a sheet, or withdraws the next; `false` where there are none. */
+async function doNext(tx: Runner, keys: readonly string[], id: string): Promise<boolean> {
   const held = await holdSheet(tx, id)
+  if (held?.state === 'withdrawn') return withdrawNext(tx, id, LINKS)
   if (held?.state !== 'making' || held.seed === null) return false
   const seed = openSeed(id, held.seed, keys)
   if (seed === null) throw new Error('No key of this installation opens what its codes are drawn from.')

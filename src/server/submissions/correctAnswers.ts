@@ -234,7 +234,14 @@ async function prepare(
   const correction = planCorrection(
     form,
     { before: { values: found.values, origins: found.origins }, after: { values, origins } },
-    { linkHolder: found.linkHolder, submission: id, form: found.formId, locale: found.locale, test: found.isTest },
+    {
+      linkHolder: found.linkHolder,
+      browsers: found.browsers,
+      submission: id,
+      form: found.formId,
+      locale: found.locale,
+      test: found.isTest,
+    },
     { ...resources, owner: await readOwner(db, workspaceId, found.ownerId), records },
     {
       slots: slots.filter(({ record }) => isThere.has(record)),

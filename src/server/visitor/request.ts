@@ -11,14 +11,8 @@ import { context } from '../context'
 import { askerCountry, askerNetwork } from '../door/asker'
 import { claimVisit } from '../visits/claim'
 import { isProof, proofOf, type VisitPass } from '../visits/secret'
-import {
-  findLinkHolder,
-  keepParameters,
-  releaseNumberSchema,
-  unreadParameters,
-  type Visitor,
-  visitIdSchema,
-} from '../visits/visitor'
+import { holderOfLink } from '../visits/holder_of_link'
+import { keepParameters, releaseNumberSchema, unreadParameters, type Visitor, visitIdSchema } from '../visits/visitor'
 import type { ReceivedForm } from '../files/receiveForm'
 import type { LiveForm } from '../forms/live'
 import { languagesAccepted } from './language'
@@ -99,7 +93,7 @@ export async function tellVisitor(
     link: keepParameters(live.form, given.link),
     unread: unreadParameters(live.form, given.link),
     pageBefore: pageAddress(given.pageBefore),
-    holder: given.k ? await findLinkHolder(db, live, given.k) : null,
+    holder: typeof given.k === 'string' && given.k !== '' ? await holderOfLink(db, live, given.k) : null,
     framedBy: framingAddress(told?.frame),
     browser: tellBrowser(request, told),
     from: { network: askerNetwork(), country: askerCountry() },

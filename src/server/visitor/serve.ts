@@ -12,6 +12,7 @@ import { databaseAway, problem } from '../problem'
 import { Busy } from '../submissions/storeInBatch'
 import { claimVisit } from '../visits/claim'
 import { openForm } from '../visits/openForm'
+import { TooManyGuesses } from '../visits/holder_of_link'
 import { progressSchema, recordProgress } from '../visits/recordProgress'
 import { closedHtml, formHtml, noFormHtml, saidHtml, tooManyHtml } from './html'
 import { languageFor, languagesWanted } from './language'
@@ -55,6 +56,8 @@ export async function serveVisitor(
     return await inTurn(() => patiently(answer(request, slug, progress, inWords, sent)))
   } catch (error) {
     if (error instanceof BadBody) return problem(400, error.message)
+    if (error instanceof TooManyGuesses)
+      return inWords ? tooManyHtml(error.wait, languageFor(request), 'opened_often') : tooMany(error.wait)
     if (error instanceof LineIsFull) return inWords ? tooManyHtml(2, languageFor(request), 'sent_often') : tooMany(2)
     const away = error instanceof TooLong || error instanceof Busy || isTemporary(error)
     log.error({ error, away, form: slug }, 'A visitor’s request failed')

@@ -30,6 +30,8 @@ export interface VisitNotice {
   linkHolder: string | null
   /** The personal link itself, where it is known. */
   linkId: string | null
+  /** Whether the browser remembered no visit to the form before. */
+  newBrowser: boolean
   /** Whether a colleague tries the form. */
   test: boolean
   /** Host of the page that frames the form; `null` where none does, or none is known. */
@@ -62,6 +64,7 @@ export const noticeOf = (
   pageBefore: visitor.pageBefore,
   linkHolder: visitor.holder?.id ?? null,
   linkId: visitor.holder?.link ?? null,
+  newBrowser: visitor.newBrowser ?? false,
   framedBy: visitor.framedBy ? new URL(visitor.framedBy).host : null,
   ownHost,
   at,
@@ -132,6 +135,7 @@ function beginVisit(notice: VisitNotice, at: string): StoredVisit {
     pageBefore: notice.pageBefore,
     linkHolder: notice.linkHolder,
     linkId: notice.linkId,
+    newBrowser: notice.newBrowser,
     answers: null,
     leftBy: null,
     sentAfterAll: false,

@@ -48,12 +48,13 @@ export async function openForm(
   const visit = before && before.visit.test === test && goesOn(before, visitor) ? before.visit : null
   const secret = context().config.LICHEN_SECRET
   const pass = visit ? { id: visit.id, proof: proofOf(secret, formId, visit.id) } : givePass(secret, formId, given)
+  const told = { ...visitor, newBrowser: remembered === null }
   const resumed = Object.keys(visit?.answers ?? {}).length > 0
   const returned = resumed && (before?.quiet ?? 0) >= SITTING
   if (!visit || returned)
     await db
       .transaction()
-      .execute((tx) => advanceVisits(tx, [noticeOf(live, visitor, { id: pass.id, test }, ownHost, at, { returned })]))
+      .execute((tx) => advanceVisits(tx, [noticeOf(live, told, { id: pass.id, test }, ownHost, at, { returned })]))
   return {
     pass,
     values: { ...start.values, ...(visit && (await stillThere(live, visit))) },

@@ -27,6 +27,8 @@ export interface Visitor {
   unread?: readonly string[]
   pageBefore: string | null
   holder: LinkHolder | null
+  /** Whether their browser remembers no visit to the form. */
+  newBrowser?: boolean
   /** Address of the page that frames the form. */
   framedBy?: string | null
   browser?: BrowserFacts

@@ -71,9 +71,10 @@ const COLUMNS: Column<Row>[] = [
   { head: 'Opened', right: true, cell: ({ opened }) => (opened > 0 ? figure(opened) : '—') },
   {
     head: 'What came of it',
-    cell: ({ opened, begun, sent, byOthers, works }) => (
+    cell: ({ opened, browsers, begun, sent, byOthers, works }) => (
       <>
-        {sent ? 'sent' : begun ? 'begun' : opened > 0 ? 'looked at' : <span className="text-soft">nothing yet</span>}{' '}
+        {sent ? 'sent' : begun ? 'begun' : opened > 0 ? 'looked at' : <span className="text-soft">nothing yet</span>}
+        {browsers > 1 && <span className="text-soft">, in {browsers} browsers</span>}{' '}
         {byOthers && (
           <Chip tone="amber" title="Another address was answered by it: somebody passed it on.">
             by others

@@ -18,12 +18,13 @@ interface Props {
 }
 
 /** What came of a link, and whether somebody else answered by it. */
-const Used = ({ opened, begun, sent, byOthers }: LinkUse) =>
+const Used = ({ opened, browsers, begun, sent, byOthers }: LinkUse) =>
   opened === 0 ? (
     'not opened'
   ) : (
     <>
-      opened {opened} · begun {begun} · sent {sent}{' '}
+      opened {opened}
+      {browsers > 1 && ` in ${browsers} browsers`} · begun {begun} · sent {sent}{' '}
       {byOthers > 0 && (
         <Chip tone="amber" title="Another address was answered by it: somebody passed it on.">
           {byOthers} by others

@@ -6,6 +6,7 @@ import { partsOf, questionsAsked } from '@/core/form/values'
 import { RECORD_TYPES, RECORD_WORDS, type RecordField, rulesOfField } from '@/core/fields/field'
 import { useDraft, useFindings } from '../draft/context'
 import { AddResource } from '../settings/addResource'
+import { AcrossForms } from './acrossForms'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { ChoiceField } from '../ui/field'
@@ -75,6 +76,7 @@ export function Records() {
         </tbody>
       </table>
       <Joins />
+      <AcrossForms />
     </WithPane>
   )
 }
