@@ -1,11 +1,11 @@
 'use client'
 
-import { useRouter } from 'next/navigation'
-import { type ReactNode, useEffect } from 'react'
+import type { ReactNode } from 'react'
 import type { RecordField } from '@/core/fields/field'
 import type { ListInfo } from '@/core/records/record'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
+import { Halted } from '../ui/halted'
 import { Only, useGo, useMay } from '../ui/here'
 import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
@@ -13,6 +13,7 @@ import { PageHead } from '../ui/pageHead'
 import { figure } from '../ui/show'
 import { tellLeft } from '../people/why_left'
 import { useRun } from '../ui/useRun'
+import { useUnderWay } from '../ui/useUnderWay'
 import { dropImportAction, putImportBackAction, startImportAction, stopImportAction } from './actions'
 import { Samples } from './samples'
 import { SetOut } from './setOut'
@@ -24,20 +25,12 @@ interface Props {
   lists: readonly ListInfo[]
 }
 
-/** While something goes on, the page is read anew so often, in milliseconds. */
-const AGAIN = 800
-
 const UNDER_WAY: readonly OneImport['state'][] = ['reading', 'checking', 'bringing', 'parting']
 
 /** A file of people: where its columns go, what would come of its rows, and how far that is. */
 export function Import({ one, fields, lists }: Props) {
-  const router = useRouter()
   const isUnderWay = UNDER_WAY.includes(one.state)
-  useEffect(() => {
-    if (!isUnderWay) return
-    const timer = setInterval(() => router.refresh(), AGAIN)
-    return () => clearInterval(timer)
-  }, [isUnderWay, router])
+  useUnderWay(isUnderWay)
   const { state } = one
   return (
     <main className="px-4 py-3">
@@ -47,11 +40,7 @@ export function Import({ one, fields, lists }: Props) {
           {figure(one.rows)} rows · given by <Outside>{one.who}</Outside>, <Moment at={one.createdAt} />
         </span>
       </PageHead>
-      {one.error && (
-        <p role="alert" className="mb-3 max-w-3xl rounded-md bg-red-bg px-3 py-2">
-          {one.error}
-        </p>
-      )}
+      <Halted error={one.error} />
       {isUnderWay && <Progress one={one} />}
       <Steps one={one} />
       {(state === 'mapping' || state === 'ready' || state === 'failed') &&

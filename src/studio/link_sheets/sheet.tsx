@@ -1,19 +1,19 @@
 'use client'
 
-import { useRouter } from 'next/navigation'
-import { useEffect } from 'react'
 import type { RecordField } from '@/core/fields/field'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
 import { Chip } from '../ui/chip'
 import { Figure } from '../ui/figure'
 import { ForGood } from '../ui/forGood'
+import { Halted } from '../ui/halted'
 import { Only } from '../ui/here'
 import { Link } from '../ui/link'
 import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { PageHead } from '../ui/pageHead'
 import { counted, figure, percent } from '../ui/show'
+import { useUnderWay } from '../ui/useUnderWay'
 import { withdrawSheetAction } from './actions'
 import { LinksOfSheet } from './linksOfSheet'
 import { type OneSheet, STATES } from './states'
@@ -28,19 +28,11 @@ interface Props {
   first: Page<RowOf<'links'>>
 }
 
-/** While links are being made, the page is read anew so often, in milliseconds. */
-const AGAIN = 800
-
 /** A link sheet: how far it is, how it is written, what came of it, and who has which link. */
 export function LinkSheet({ sheet, address, fields, query, first }: Props) {
-  const router = useRouter()
   const { id, title, form, formName, chosen, state, expiresAt, isOver, who, createdAt, error } = sheet
   const isUnderWay = state === 'making'
-  useEffect(() => {
-    if (!isUnderWay) return
-    const timer = setInterval(() => router.refresh(), AGAIN)
-    return () => clearInterval(timer)
-  }, [isUnderWay, router])
+  useUnderWay(isUnderWay)
   return (
     <main className="px-4 py-3">
       <PageHead back={['/people/sheets', 'Link sheets']} heading={title}>
@@ -60,11 +52,7 @@ export function LinkSheet({ sheet, address, fields, query, first }: Props) {
           )}
         </span>
       </PageHead>
-      {error && (
-        <p role="alert" className="mb-3 max-w-3xl rounded-md bg-red-bg px-3 py-2">
-          {error}
-        </p>
-      )}
+      <Halted error={error} />
       {isUnderWay ? <Progress sheet={sheet} /> : <Came sheet={sheet} />}
       <div className="grid items-start gap-x-6 gap-y-5 min-[1100px]:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <LinksOfSheet {...{ query, first }} />

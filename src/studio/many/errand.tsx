@@ -1,11 +1,10 @@
 'use client'
 
-import { useRouter } from 'next/navigation'
-import { useEffect } from 'react'
 import { RECORD_WORDS, type RecordType } from '@/core/fields/field'
 import type { ErrandState } from '@/db/schema_of_errands'
 import { Button } from '../ui/button'
 import { Chip, type Tone } from '../ui/chip'
+import { Halted } from '../ui/halted'
 import { Only } from '../ui/here'
 import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
@@ -13,6 +12,7 @@ import { PageHead } from '../ui/pageHead'
 import { figure } from '../ui/show'
 import { tellLeft } from '../people/why_left'
 import { useRun } from '../ui/useRun'
+import { useUnderWay } from '../ui/useUnderWay'
 import { putErrandBackAction, stopErrandAction } from './actions'
 
 interface Props {
@@ -41,20 +41,12 @@ const STATES: Record<ErrandState, { words: string; tone: Tone }> = {
   parted: { words: 'put back', tone: 'plain' },
 }
 
-/** While something goes on, the page is read anew so often, in milliseconds. */
-const AGAIN = 800
-
 /** One thing that is done to many: how far it is, and putting it back. */
 export function ErrandView({ errand, about }: Props) {
   const { id, type, state, of, place, changed, error, leftOver, who, createdAt } = errand
-  const router = useRouter()
   const { busy, run } = useRun()
   const isUnderWay = state === 'doing' || state === 'parting'
-  useEffect(() => {
-    if (!isUnderWay) return
-    const timer = setInterval(() => router.refresh(), AGAIN)
-    return () => clearInterval(timer)
-  }, [isUnderWay, router])
+  useUnderWay(isUnderWay)
   const left = tellLeft(leftOver, figure)
   return (
     <main className="px-4 py-3">
@@ -64,11 +56,7 @@ export function ErrandView({ errand, about }: Props) {
           {RECORD_WORDS[type]} · by <Outside>{who}</Outside>, <Moment at={createdAt} />
         </span>
       </PageHead>
-      {error && (
-        <p role="alert" className="mb-3 max-w-3xl rounded-md bg-red-bg px-3 py-2">
-          {error}
-        </p>
-      )}
+      <Halted error={error} />
       <section aria-label="How far it is" className="mb-3 flex max-w-3xl flex-wrap items-center gap-3">
         {isUnderWay && (
           <progress className="h-2 flex-1 accent-moss" aria-label="How far it is" max={Math.max(of, 1)} value={place} />
