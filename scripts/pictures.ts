@@ -38,7 +38,7 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
   submission: { path: '/arrivals?form=service', prepare: (page) => openFirst(page, '/arrivals/') },
   people: { path: '/people' },
   person: { path: '/people?sort=-submissions', prepare: (page) => openFirst(page, '/people/') },
-  company: { path: '/people/companies?sort=-people', prepare: (page) => openFirst(page, '/people/companies/') },
+  sheet: { path: '/people/sheets', prepare: writeMarks },
   deals: { path: '/people/deals' },
   segment: {
     path: '/people/segments/shared_studios_north',
@@ -95,6 +95,14 @@ async function repeatRow(page: Page) {
   await page.reload()
   await untilStill(page)
   await page.request.put(draft, { headers, data: before })
+}
+
+/** A link sheet, with its links written by the marks of a tool that sends mailings. */
+async function writeMarks(page: Page) {
+  await page.getByRole('link', { name: 'Glaze club mailing' }).click()
+  await page.getByLabel('Code of the link').check()
+  await page.getByLabel(/^Or how your mailing tool/).fill('((COLUMN))')
+  await untilStill(page)
 }
 
 /** People of names that nothing was made for. */

@@ -359,8 +359,7 @@ async function visit(slug: string, count: number, days: number, answer: (at: Dat
 /** A mailing with personal links; some of the people who got one use it. */
 async function visitBringAStudio(): Promise<void> {
   const form = await live('bring-a-studio')
-  const invitees = Array.from({ length: INVITED }, (_, n) => contacts[n * 2] ?? '')
-  const codes = await mailLinks(house, config, await storedForm('bring-a-studio'), invitees)
+  const codes = await mailLinks(house, config, await storedForm('bring-a-studio'), contacts)
   const link = { utm_source: 'club', utm_medium: 'email', utm_campaign: 'glaze-club' }
   const visits = Array.from({ length: INVITED }, (_, n) => ({
     n: n * 2,

@@ -1,7 +1,7 @@
 import { type RawBuilder, sql } from 'kysely'
 import type { Runner } from '../database'
 import type { LinkSheetTable, SheetState } from '../schema_of_links'
-import { type Chosen, chosenIn } from './errands'
+import { type Chosen, chosenIn, countChosen } from './errands'
 import { chooseSorting, type Cursor, numberKey, readPage, type SortKeys } from './list'
 
 /** Whose links a sheet has: people, or addresses that somebody may have. */
@@ -33,9 +33,13 @@ export interface Meant {
 
 /** How many a sheet would be for, some of them, and how many addresses nobody has. */
 export async function countMeant(db: Runner, workspaceId: string, whom: ForWhom, some: number): Promise<Meant> {
+  if (!('addresses' in whom)) {
+    const chosen = await countChosen(db, workspaceId, whom, some)
+    return { known: chosen.n, unknown: 0, some: chosen.some.map(({ title, key }) => ({ title, key })), someUnknown: [] }
+  }
   const { rows } = await sql<Meant>`
     with meant as (${meant(db, workspaceId, whom)})
-    select (select count(distinct contact_id)::int from meant) as known,
+    select (select count(contact_id)::int from meant) as known,
       (select count(*)::int from meant where contact_id is null) as unknown,
       (select coalesce(json_agg(json_build_object('title', title, 'key', key) order by n), '[]') from (
         select * from meant where contact_id is not null order by n limit ${some}) one) as some,
@@ -60,10 +64,10 @@ export async function addSheet(tx: Runner, sheet: NewSheet, whom: ForWhom) {
   // It puts rows beside each other that nobody else looks at, however many: nobody waits for it but who asked.
   await sql`set local statement_timeout = '60s'`.execute(tx)
   const { rows } = await sql<{ known: number; unknown: number }>`
-    with meant as (${meant(tx, sheet.workspace_id, whom)}), once as (
-      select contact_id, email, row_number() over (order by min(n)) as n from meant group by contact_id, email
-    ), added as (
-      insert into link_sheet_row (sheet_id, n, contact_id, email) select ${sheet.id}::uuid, n, contact_id, email from once
+    with added as (
+      insert into link_sheet_row (sheet_id, n, contact_id, email)
+      select ${sheet.id}::uuid, row_number() over (order by n), contact_id, email
+      from (${meant(tx, sheet.workspace_id, whom)}) meant
       returning contact_id
     ) select count(contact_id)::int as known, (count(*) - count(contact_id))::int as unknown from added
   `.execute(tx)
