@@ -9,6 +9,8 @@ import { valuesBeforeStep } from '@/core/form/values'
 import { usesOf } from '@/core/form/uses'
 import { describeCondition, tellCondition } from '@/core/logic/describe'
 import { vocabularyOf } from '@/core/form/vocabulary'
+import { isClaim } from '@/core/origins/origin'
+import { type Fill, sourceOf } from '@/core/origins/registry'
 import { findField, RECORD_WORDS } from '@/core/fields/field'
 import { useDraft } from '../draft/context'
 import { Bar } from '../ui/bar'
@@ -46,7 +48,6 @@ export function QuestionRow({
   onRenamed,
 }: RowProps & { question: Question; number: number }) {
   const form = useDraft((state) => state.form)
-  const resources = useDraft((state) => state.resources)
   const condition = describeCondition(vocabularyOf(form), question.shownWhen)
   const drop = useDrop(question.name)
   const hasDefault = question.default !== null
@@ -67,11 +68,7 @@ export function QuestionRow({
           </button>
         </td>
         <td className="truncate">
-          {question.fill.map((source, index) => (
-            <Chip key={index} tone="teal">
-              {describeFill(source, resources)}
-            </Chip>
-          ))}
+          <Fills fill={question.fill} />
           {hasDefault && <span className="text-soft"> starts as {showAnswer(question, question.default)}</span>}
           {question.fill.length === 0 && !hasDefault && <span className="text-soft">—</span>}
         </td>
@@ -104,6 +101,24 @@ export function QuestionRow({
   )
 }
 
+/** Where a value is filled from, in order; what anybody could have written is told from what is known. */
+function Fills({ fill }: { fill: readonly Fill[] }) {
+  const resources = useDraft((state) => state.resources)
+  return fill.map((source, index) => {
+    const words = describeFill(source, resources)
+    const claim = isClaim(sourceOf(source).origin)
+    return (
+      <Chip
+        key={index}
+        tone={claim ? 'plain' : 'teal'}
+        {...(claim ? { title: `${words}: a claim, anybody can write it` } : {})}
+      >
+        {words}
+      </Chip>
+    )
+  })
+}
+
 export function CarriedRow({
   carried,
   letter,
@@ -111,7 +126,6 @@ export function CarriedRow({
   onToggle,
   onRenamed,
 }: RowProps & { carried: CarriedValue; letter: string }) {
-  const resources = useDraft((state) => state.resources)
   const drop = useDrop(carried.name)
   return (
     <>
@@ -129,11 +143,7 @@ export function CarriedRow({
         </td>
         <td className="truncate">
           {carried.fill.length === 0 && <span className="text-soft">—</span>}
-          {carried.fill.map((source, index) => (
-            <Chip key={index} tone="teal">
-              {describeFill(source, resources)}
-            </Chip>
-          ))}
+          <Fills fill={carried.fill} />
         </td>
         <td />
         <td className="text-soft">text</td>
