@@ -31,7 +31,7 @@ export interface VisitTable {
   unread: ColumnType<string[] | null, string[] | null | undefined, string[] | null>
   /** Whether that person, or its link’s holder, sent the form later, in another visit. */
   sent_after_all: Default<boolean>
-  /** Whether the browser remembered no visit to the form before; not told of visits before that was kept. */
+  /** Whether it came by a personal link that the browser remembered no visit by; not told of visits before that was kept. */
   new_browser: Default<boolean>
   /** Whether a colleague tries the form: it counts nowhere. */
   is_test: Default<boolean>

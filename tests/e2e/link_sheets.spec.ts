@@ -100,3 +100,23 @@ test('people who fit are given a link each, tried, taken along, followed on a ph
   const { body } = await api<{ sheets: { used: { opened: number } }[] }>(reach, 'GET', '/link-sheets')
   expect(body.sheets[0]?.used.opened).toBe(1)
 })
+
+test('a segment leads to a link sheet for whoever is in it', async ({ browser }) => {
+  const slug = unique('sheet')
+  const { page, reach } = await enterHouse(browser, `advice@${slug}.example`)
+  await releasedForm(reach, slug, greetingForm)
+  for (const name of ['Pia', 'Quin']) {
+    const sent = await send(reach, slug, { first_name: name, email: `${name}@${slug}.example` })
+    await applied(reach, sent.body.submission)
+  }
+  const title = 'Called Pia'
+  const condition = { value: 'contact.first_name', is: 'equals', to: 'Pia' }
+  const { body } = await api<{ name: string }>(reach, 'POST', '/segments', { title, condition })
+  await page.goto(`/people/segments/${body.name}`)
+  await page.getByRole('link', { name: 'Make a link sheet' }).click()
+  await expect(page.getByLabel('Which segment')).toHaveValue(body.name)
+  await expect(page.getByRole('region', { name: 'Who that is' })).toContainText('1 person')
+  await page.getByRole('button', { name: 'Make 1 link' }).click()
+  await expect(page.getByRole('region', { name: 'Links' })).toContainText('Pia')
+  await expect(page.getByText('Segment: Called Pia')).toBeVisible()
+})

@@ -2,6 +2,8 @@ import { parse } from 'csv-parse/sync'
 import Excel from 'exceljs'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { hasCheckCharacter } from '@/core/formats/check_character'
+import { connect } from '@/db/database'
+import { moveSheet } from '@/db/queries/link_sheets'
 import { api, applied, send, greetingForm, until } from '../support/api'
 import { readFacts } from '../support/facts'
 import { openPage } from '../support/page'
@@ -224,6 +226,11 @@ describe('a link sheet', () => {
     await shop.rows(`update personal_link set expires_at = now() where sheet_id = $1 and n = 2`, id)
     expect(await known()).toEqual([false, false, true, true])
     expect((await api(shop.reach, 'DELETE', `/link-sheets/${id}`)).status).toBe(204)
+    expect(await known()).toEqual([false, false, false, false])
+    // Whatever goes wrong while its links are marked: it stays withdrawn.
+    const { db, pool } = connect(facts.database, { size: 1 })
+    await moveSheet(db, id, { state: 'stopped', error: 'It cannot go on' })
+    await pool.end()
     expect(await known()).toEqual([false, false, false, false])
     expect((await fileOf(id, 'csv')).status).toBe(409)
     expect((await api(shop.reach, 'DELETE', `/link-sheets/${id}`)).status).toBe(409)

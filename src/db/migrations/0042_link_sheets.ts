@@ -2,7 +2,7 @@ import { type Kysely, sql } from 'kysely'
 
 /**
  * Personal links for many people at once. What came of links that are removed stays with their sheet. Visits tell
- * whether they were their browser’s first, so that of each link it is told in how many it was opened.
+ * whether they were their browser’s first by a link, so that of each it is told in how many it was opened.
  */
 export async function up(db: Kysely<unknown>): Promise<void> {
   await sql`

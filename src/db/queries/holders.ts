@@ -4,6 +4,7 @@ import type { RecordType } from '@/core/fields/field'
 import type { StoredWanted } from '@/core/fill/reads'
 import type { Stored } from '@/core/origins/source'
 import type { Runner } from '../database'
+import { isOfWithdrawn } from './links'
 
 /** Somebody of whom it is known who they are, with what is stored of them and was asked for. */
 export interface Holder {
@@ -73,7 +74,7 @@ const heldBy = (whom: Whom) =>
   'hash' in whom
     ? sql`(select contact_id from personal_link where hash = ${whom.hash} and form_id = ${whom.formId}
         and withdrawn_at is null and (expires_at is null or expires_at > now())
-        and not exists (select from link_sheet sheet where sheet.id = sheet_id and sheet.state = 'withdrawn'))`
+        and not ${isOfWithdrawn('personal_link')})`
     : sql`null`
 
 /** The day on which they last sent each of these forms, by an address of it. */

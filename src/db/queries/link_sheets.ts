@@ -2,6 +2,7 @@ import { type RawBuilder, sql } from 'kysely'
 import type { Runner } from '../database'
 import type { LinkSheetTable, SheetState } from '../schema_of_links'
 import { type Chosen, chosenIn, countChosen } from './errands'
+import { isOfWithdrawn } from './links'
 import { chooseSorting, type Cursor, numberKey, readPage, type SortKeys } from './list'
 
 /** Whose links a sheet has: people, or addresses that somebody may have. */
@@ -95,12 +96,13 @@ interface Moved {
   error?: string | null
 }
 
-/** Says how far a sheet is. */
+/** Says how far a sheet is that is being made; one that was withdrawn meanwhile stays so. */
 export const moveSheet = (tx: Runner, id: string, change: Moved) =>
   tx
     .updateTable('link_sheet')
     .set({ ...change, changed_at: sql<Date>`now()` })
     .where('id', '=', id)
+    .where('state', '=', 'making')
     .execute()
 
 /** The next addresses of a sheet that nobody has. */
@@ -334,12 +336,13 @@ export function listLinksOfSheet(db: Runner, workspaceId: string, { sheet, came,
         'contact.key as email',
       ])
       .select(['came.opened', 'came.browsers', 'came.begun', 'came.sent', 'came.by_others as byOthers'])
-      .select(sql<boolean>`link.withdrawn_at is null and link.expires_at > now() and not ${OF_WITHDRAWN}`.as('works')),
+      .select(
+        sql<boolean>`link.withdrawn_at is null and link.expires_at > now() and not ${isOfWithdrawn('link')}`.as(
+          'works',
+        ),
+      ),
   )
 }
-
-/** Whether the sheet of a link was withdrawn: its links are marked one after the other, and work no more at once. */
-const OF_WITHDRAWN = sql<boolean>`exists (select from link_sheet sheet where sheet.id = link.sheet_id and sheet.state = 'withdrawn')`
 
 const CAME_TO: Record<Came, ReturnType<typeof sql<boolean>>> = {
   nothing: sql`came.opened = 0`,

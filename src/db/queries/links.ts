@@ -18,6 +18,10 @@ const USED = sql<LinkUse>`(
     from visit left join submission sent on sent.form_id = visit.form_id and sent.visit_id = visit.id
     where visit.link_id = personal_link.id and not visit.is_test)`
 
+/** Whether a link is of a sheet that was withdrawn: its links are marked one after the other, and work no more at once. */
+export const isOfWithdrawn = (link: string) =>
+  sql<boolean>`exists (select from link_sheet sheet where sheet.id = ${sql.ref(`${link}.sheet_id`)} and sheet.state = 'withdrawn')`
+
 /** A contact's personal links, newest first; the secrets themselves are stored nowhere. */
 export async function listLinks(db: Runner, workspaceId: string, contactId: string) {
   return db
@@ -30,7 +34,11 @@ export async function listLinks(db: Runner, workspaceId: string, contactId: stri
       'personal_link.expires_at as expiresAt',
       'personal_link.withdrawn_at as withdrawnAt',
     ])
-    .select(sql<boolean>`withdrawn_at is null and coalesce(expires_at > now(), true)`.as('works'))
+    .select(
+      sql<boolean>`withdrawn_at is null and coalesce(expires_at > now(), true) and not ${isOfWithdrawn('personal_link')}`.as(
+        'works',
+      ),
+    )
     .select(USED.as('used'))
     .where('personal_link.workspace_id', '=', workspaceId)
     .where('personal_link.contact_id', '=', contactId)

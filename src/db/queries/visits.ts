@@ -22,7 +22,7 @@ export interface StoredVisit extends VisitProgress {
   unread: string[] | null
   /** Whether whoever left them sent the form later, in another visit. */
   sentAfterAll: boolean
-  /** Whether the browser remembered no visit to the form before. */
+  /** Whether it came by a personal link that the browser remembered no visit by. */
   newBrowser: boolean
   /** Whether a colleague tries the form: it counts nowhere. */
   test: boolean

@@ -30,7 +30,7 @@ export interface VisitNotice {
   linkHolder: string | null
   /** The personal link itself, where it is known. */
   linkId: string | null
-  /** Whether the browser remembered no visit to the form before. */
+  /** Whether it came by a personal link that the browser remembered no visit by. */
   newBrowser: boolean
   /** Whether a colleague tries the form. */
   test: boolean

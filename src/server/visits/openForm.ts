@@ -48,7 +48,9 @@ export async function openForm(
   const visit = before && before.visit.test === test && goesOn(before, visitor) ? before.visit : null
   const secret = context().config.LICHEN_SECRET
   const pass = visit ? { id: visit.id, proof: proofOf(secret, formId, visit.id) } : givePass(secret, formId, given)
-  const told = { ...visitor, newBrowser: remembered === null }
+  // A browser remembers its last visit: one by the same link is no other browser.
+  const link = visitor.holder?.link ?? null
+  const told = { ...visitor, newBrowser: link !== null && before?.visit.linkId !== link }
   const resumed = Object.keys(visit?.answers ?? {}).length > 0
   const returned = resumed && (before?.quiet ?? 0) >= SITTING
   if (!visit || returned)

@@ -27,7 +27,7 @@ export interface Visitor {
   unread?: readonly string[]
   pageBefore: string | null
   holder: LinkHolder | null
-  /** Whether their browser remembers no visit to the form. */
+  /** Whether their browser remembers no visit by the personal link that they came by. */
   newBrowser?: boolean
   /** Address of the page that frames the form. */
   framedBy?: string | null

@@ -7,7 +7,7 @@ import type { StoredSegment } from '@/db/queries/segments'
 import { ConditionEditor } from '../compose/condition'
 import { Button } from '../ui/button'
 import { ChoiceField, TextField, useSettled } from '../ui/field'
-import { OnlyToRead, useGo, useMay } from '../ui/here'
+import { Only, OnlyToRead, useGo, useMay } from '../ui/here'
 import { Link } from '../ui/link'
 import { Outside, quoted } from '../ui/outside'
 import { PageHead } from '../ui/pageHead'
@@ -57,9 +57,16 @@ export function SegmentEditor({ segment, around }: Props) {
     <main className="px-4 py-3">
       <PageHead back={['/people/segments', 'Segments']} heading={segment?.title ?? 'New segment'}>
         {segment && (
-          <Link href={`/people?segment=${segment.name}`} className="text-teal underline">
-            See them in People
-          </Link>
+          <>
+            <Link href={`/people?segment=${segment.name}`} className="text-teal underline">
+              See them in People
+            </Link>
+            <Only may="answer">
+              <Link href={`/people/sheets/new?segment=${segment.name}`} className="text-teal underline">
+                Make a link sheet
+              </Link>
+            </Only>
+          </>
         )}
       </PageHead>
       <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
