@@ -34,6 +34,17 @@ test('people who fit are given a link each, tried, taken along, followed on a ph
   await page.getByLabel('Make contacts of addresses that nobody has').check()
   await expect(page.getByRole('button', { name: 'Make 2 links' })).toBeEnabled()
 
+  // More than can be taken at once is said, with what to do instead.
+  const column = page.getByRole('textbox', { name: 'Addresses, one in each line' })
+  // As a paste does: typed line by line, so many take a browser minutes.
+  await column.evaluate((box: HTMLTextAreaElement) => {
+    const { set } = Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value') ?? {}
+    set?.call(box, 'a@b.example\n'.repeat(20_001))
+    box.dispatchEvent(new Event('input', { bubbles: true }))
+  })
+  await expect(page.getByRole('alert').filter({ hasText: 'lines are taken at once' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Make links' })).toBeDisabled()
+
   await page.getByRole('radio', { name: 'The 3 people you chose' }).check()
   await page.getByLabel('They work for').selectOption('30')
   await page.getByLabel('What the sheet is called').fill('Autumn firing')

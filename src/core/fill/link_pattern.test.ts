@@ -51,6 +51,11 @@ describe('a link pattern', () => {
     )
   })
 
+  it('is held against the form’s address however that is written', () => {
+    const written = { pattern: USUAL_PATTERN, mark: '', columns: [] }
+    expect(examinePattern('https://Lichen.Tarnfield.example:443/f/notes', columns, written)).toEqual([])
+  })
+
   it.each([
     ['?k={code', 'A brace is opened and not closed, or closed and not opened.'],
     ['?k=code}', 'A brace is opened and not closed, or closed and not opened.'],

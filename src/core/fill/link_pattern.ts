@@ -97,7 +97,8 @@ const warning = (text: string): PatternFinding => ({ severity: 'warning', text }
 function findUnled(address: string, pattern: LinkPattern): string | null {
   const said = expandLink(address, pattern, { code: SAMPLE })
   const link = URL.canParse(said) ? new URL(said) : null
-  if (link === null || link.origin + link.pathname !== address)
+  const form = new URL(address)
+  if (link?.origin !== form.origin || link.pathname !== form.pathname)
     return 'It leads to another page than the form’s: begin with a question mark.'
   return link.searchParams.get('k') === SAMPLE ? null : 'It does not say whose link it is: have it end in ?k={code}.'
 }

@@ -42,7 +42,7 @@ export function NewSheet({ forms, segments, lists, given, segment }: Props) {
   const [adds, setAdds] = useState(false)
   const whom = useSettled(JSON.stringify(whomBy(by, chosen, given)), 300)
   const plan = usePlan(whom)
-  const links = plan === null || plan === 'none' ? 0 : plan.known + (adds ? plan.unknown : 0)
+  const links = plan !== null && plan !== 'none' && 'known' in plan ? plan.known + (adds ? plan.unknown : 0) : 0
   const set = (change: Partial<typeof chosen>) => setChosen((before) => ({ ...before, ...change }))
   const make = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
@@ -154,24 +154,29 @@ function whomBy(
 const tellGiven = (given: Whom): string =>
   'ids' in given ? `The ${counted(given.ids.length, 'person', 'people')} you chose` : 'All who fit what you narrowed to'
 
-/** Whom a sheet would be for, asked as it is said; `none` where that cannot be told. */
-function usePlan(whom: string): Plan | 'none' | null {
-  const [plan, setPlan] = useState<Plan | 'none' | null>(null)
+/** Whom a sheet would be for; `none` where nobody is said, and why it cannot be told where it cannot. */
+type Planned = Plan | 'none' | { why: string }
+
+/** Whom a sheet would be for, asked as it is said; `null` while it is counted. */
+function usePlan(whom: string): Planned | null {
+  const [plan, setPlan] = useState<Planned | null>(null)
   useEffect(() => {
     const asked = JSON.parse(whom) as Whom | null
     setPlan(asked === null ? 'none' : null)
     if (asked === null) return
-    if ('addresses' in asked && asked.addresses.length > MOST_PASTED) return setPlan('none')
+    if ('addresses' in asked && asked.addresses.length > MOST_PASTED) return setPlan({ why: TOO_MANY })
     let gone = false
     planSheetAction({ whom: asked })
-      .then((told) => gone || setPlan(told.ok ? told.value : 'none'))
-      .catch(() => gone || setPlan('none'))
+      .then((told) => gone || setPlan(told.ok ? told.value : { why: told.message }))
+      .catch(() => gone || setPlan({ why: 'They could not be counted. Try again in a moment.' }))
     return () => {
       gone = true
     }
   }, [whom])
   return plan
 }
+
+const TOO_MANY = `${figure(MOST_PASTED)} lines are taken at once. Bring a longer column in as a file, under Brought in, and choose a segment of those people.`
 
 interface WayProps {
   by: By
@@ -210,8 +215,14 @@ const Choice = ({ label, options, value, onChoose }: ChoiceProps) => (
 )
 
 /** How many that are, some of them, and what of the addresses is nobody’s or none. */
-function ForWhom({ plan }: { plan: Plan | 'none' | null }) {
+function ForWhom({ plan }: { plan: Planned | null }) {
   if (plan === 'none') return null
+  if (plan !== null && 'why' in plan)
+    return (
+      <p role="alert" className="rounded-md bg-red-bg px-3 py-2">
+        {plan.why}
+      </p>
+    )
   return (
     <section aria-label="Who that is" aria-busy={plan === null} className="rounded-md bg-panel px-3 py-2">
       <p role="status" className="font-semibold">

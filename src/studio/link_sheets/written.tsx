@@ -28,19 +28,21 @@ const SOME_CODE = 'K7WQ2M9XR4TBCD3FGH5JN'
 /** How a sheet is written: its columns, its links, and the marks of the tool that sends the mailing; and the file itself. */
 export function Written({ sheet, address, fields }: Props) {
   const { busy, run } = useRun()
+  const all = sheetColumns(fields)
+  // A field that is retired meanwhile is no column any more.
+  const kept = sheet.columns.filter((name) => all.some((one) => one.name === name))
   const [written, setWritten] = useState({
     title: sheet.title,
-    columns: sheet.columns,
+    columns: kept,
     pattern: sheet.pattern,
     mark: sheet.mark,
   })
   const { title, columns, pattern, mark } = written
   const set = (change: Partial<typeof written>) => setWritten((before) => ({ ...before, ...change }))
-  const all = sheetColumns(fields)
   const findings = examinePattern(address, all, written)
   const isSound = findings.every(({ severity }) => severity !== 'fault')
   const isKept = (['title', 'pattern', 'mark'] as const).every((name) => written[name] === sheet[name])
-  const isSame = isKept && columns.join() === sheet.columns.join()
+  const isSame = isKept && columns.join() === kept.join()
   const keep = async () => {
     if ((await run(() => changeSheetAction({ id: sheet.id, ...written }))) !== undefined) toast('Kept')
   }
@@ -98,7 +100,7 @@ export function Written({ sheet, address, fields }: Props) {
         >
           Keep
         </Button>
-        <TakeSheet id={sheet.id} isReady={sheet.state === 'made' && isSame} />
+        {sheet.state === 'made' && <TakeSheet id={sheet.id} isKept={isSame} />}
       </p>
     </section>
   )
@@ -128,10 +130,10 @@ const Field = ({ label, value, mono, onChange }: FieldProps): ReactNode => (
 )
 
 /** The file, with codes that work: whoever has it can open the form as everybody in it. */
-function TakeSheet({ id, isReady }: { id: string; isReady: boolean }) {
+function TakeSheet({ id, isKept }: { id: string; isKept: boolean }) {
   const inHere = useWithin()
   const { busy, run } = useRun()
-  if (!isReady) return <span className="text-soft">Once it is kept, it can be taken along.</span>
+  if (!isKept) return <span className="text-soft">Once it is kept, it can be taken along.</span>
   const mail = async () => {
     const mailed = await run(() => trySheetAction({ id }))
     if (mailed) toast(`${counted(mailed.links, 'link')} went to ${mailed.to}`)
