@@ -4,6 +4,8 @@ export interface Told {
   status: number
   text: string
   cookies: string[]
+  /** In how many seconds to ask again, where that is said. */
+  retryAfter: string | undefined
 }
 
 interface Asked {
@@ -28,7 +30,8 @@ export const askFrom = (
       response.on('error', fail)
       response.on('end', () => {
         const cookies = (response.headers['set-cookie'] ?? []).map((one) => one.split(';')[0] ?? '')
-        done({ status: response.statusCode ?? 0, text: Buffer.concat(chunks).toString(), cookies })
+        const text = Buffer.concat(chunks).toString()
+        done({ status: response.statusCode ?? 0, text, cookies, retryAfter: response.headers['retry-after'] })
       })
     })
     sent.setTimeout(within, () => sent.destroy(new Error(`No answer: ${method} ${url.slice(0, 200)}`)))
