@@ -56,8 +56,10 @@ export async function serveVisitor(
     return await inTurn(() => patiently(answer(request, slug, progress, inWords, sent)))
   } catch (error) {
     if (error instanceof BadBody) return problem(400, error.message)
-    if (error instanceof TooManyGuesses)
-      return inWords ? tooManyHtml(error.wait, languageFor(request), 'opened_often') : tooMany(error.wait)
+    if (error instanceof TooManyGuesses) {
+      const words = request.method === 'POST' ? 'sent_often' : 'opened_often'
+      return inWords ? tooManyHtml(error.wait, languageFor(request), words) : tooMany(error.wait)
+    }
     if (error instanceof LineIsFull) return inWords ? tooManyHtml(2, languageFor(request), 'sent_often') : tooMany(2)
     const away = error instanceof TooLong || error instanceof Busy || isTemporary(error)
     log.error({ error, away, form: slug }, 'A visitor’s request failed')
