@@ -9,3 +9,10 @@ interface Kept {
   token_id: string | null
   who: string
 }
+
+/** Whoever has something done that will go on by itself, as it is kept with it. */
+export const keepDoer = (by: Doer): Kept => ({
+  member_id: by.sort === 'member' ? by.id : null,
+  token_id: by.sort === 'program' ? by.id : null,
+  who: by.name,
+})

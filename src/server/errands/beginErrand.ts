@@ -10,6 +10,7 @@ import type { Db } from '@/db/database'
 import { readClock } from '@/db/queries/clock'
 import { addErrand, type Chosen, queueErrand } from '@/db/queries/errands'
 import { readResources, type WorkspaceResources } from '@/db/queries/workspace'
+import { keepDoer } from '../changes/storedDoer'
 import { writeChanges } from '../changes/writeChanges'
 import { type Done, done, notDone } from '../done'
 import { findUnfitField } from '../people/fields'
@@ -38,9 +39,8 @@ export async function beginErrand(
   const begun = await db
     .transaction()
     .execute(async (tx): Promise<Done<number>> => {
-      const about = { id, workspace_id: workspaceId, who: by.name }
-      const doer = by.sort === 'member' ? { member_id: by.id, token_id: null } : { member_id: null, token_id: by.id }
-      const of = await addErrand(tx, { ...about, ...doer, errand: settled.value }, chosen)
+      const about = { id, workspace_id: workspaceId, ...keepDoer(by) }
+      const of = await addErrand(tx, { ...about, errand: settled.value }, chosen)
       if (expected !== undefined && of !== expected) throw new Unexpected(of)
       const words = `${of} ${of === 1 ? 'record' : 'records'}: ${tellErrand(settled.value, chosen.type, resources)}`
       const cause = { sort: 'deed' as const, by, deed: 'doToMany' as const }

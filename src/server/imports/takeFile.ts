@@ -6,6 +6,7 @@ import { guessSeparator } from '@/core/imports/guess_separator'
 import iconv from 'iconv-lite'
 import type { Db } from '@/db/database'
 import { queueStep } from '@/db/queries/imports'
+import { keepDoer } from '../changes/storedDoer'
 import { put } from '../files/store'
 import { guessEncoding, kindOf, LOOKED_AT } from './read_file'
 
@@ -31,9 +32,7 @@ export async function takeFile(db: Db, workspaceId: string, name: string, conten
         kind,
         encoding,
         separator,
-        member_id: by.sort === 'member' ? by.id : null,
-        token_id: by.sort === 'program' ? by.id : null,
-        who: by.name,
+        ...keepDoer(by),
         error: null,
       })
       .execute()

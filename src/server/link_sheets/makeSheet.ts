@@ -5,6 +5,7 @@ import { USUAL_PATTERN } from '@/core/fill/link_pattern'
 import { USUAL_COLUMNS } from '@/core/fill/sheet_columns'
 import { readClock } from '@/db/queries/clock'
 import { addSheet, type ForWhom, queueSheet } from '@/db/queries/link_sheets'
+import { keepDoer } from '../changes/storedDoer'
 import { writeChanges } from '../changes/writeChanges'
 import type { Context } from '../context'
 import { sealSeed } from './codes'
@@ -38,7 +39,6 @@ export async function makeSheet(
   const id = randomUUID()
   const counted = await db.transaction().execute(async (tx) => {
     const now = at ?? (await readClock(tx))
-    const doer = by.sort === 'member' ? { member_id: by.id, token_id: null } : { member_id: null, token_id: by.id }
     const about = {
       id,
       workspace_id: workspaceId,
@@ -47,11 +47,11 @@ export async function makeSheet(
       chosen,
       adds,
       days,
-      who: by.name,
+      ...keepDoer(by),
       created_at: now,
     }
     const written = { columns: [...USUAL_COLUMNS], pattern: USUAL_PATTERN }
-    const told = await addSheet(tx, { ...about, ...doer, ...written, seed: sealSeed(id, config.LICHEN_KEYS) }, whom)
+    const told = await addSheet(tx, { ...about, ...written, seed: sealSeed(id, config.LICHEN_KEYS) }, whom)
     const cause = { sort: 'deed' as const, by, deed: 'makeSheet' as const }
     await writeChanges(tx, workspaceId, causesAlone([{ id, workspaceId, cause, about: title, at: now }]))
     await queueSheet(tx, id)
