@@ -22,6 +22,7 @@ import { appliedWith } from '@/server/submissions/applySettings'
 import { applySubmissions } from '@/server/submissions/applySubmissions'
 import { advanceVisits, noticeOf, type VisitNotice } from '@/server/visits/advance'
 import { noticedIn } from '@/server/visits/recordProgress'
+import { rememberHolder } from '@/server/visits/remembered'
 import { givePass } from '@/server/visits/secret'
 import { findLinkHolder, type Visitor } from '@/server/visits/visitor'
 import { type Answer, type Answers, isList, isRecord } from '@/core/answers/answer'
@@ -242,6 +243,8 @@ interface DrawnVisit {
   answers: Answers
   course: Course
   at: Date
+  /** Whether they wish to be known again in their browser. */
+  wishes?: boolean
 }
 
 /** Ines tries the letter’s form before she sends its address out. */
@@ -260,6 +263,8 @@ interface Happened {
   answers: Answers
   notices: VisitNotice[]
   sentAt: Date | null
+  /** Whether they wish to be known again in their browser. */
+  wishes: boolean
 }
 
 /** Whatever was drawn happens, of all forms in the order of time: what somebody sent last is what is stored. */
@@ -288,14 +293,14 @@ function together<One>(all: readonly One[]): One[][] {
   return Array.from({ length: Math.ceil(all.length / TOGETHER) }, (_, n) => all.slice(n * TOGETHER, (n + 1) * TOGETHER))
 }
 
-async function happen({ form, visitor, answers: given, course, at }: DrawnVisit): Promise<Happened> {
+async function happen({ form, visitor, answers: given, course, at, wishes = false }: DrawnVisit): Promise<Happened> {
   const { id } = givePass(config.LICHEN_SECRET, form.formId)
   const answers = course.begins ? await withFiles(form, id, given) : given
   const notices: VisitNotice[] = []
   const notice = (moment: number, noticed: VisitNotice['noticed']) =>
     notices.push(noticeOf(form, visitor, { id, test: false }, ownHost, new Date(moment), noticed))
   const told = (steps: string[], values: Answers) => noticedIn(form.form, { began: true, steps, values }, true)
-  const left = { id, form, visitor, answers, notices, sentAt: null }
+  const left = { id, form, visitor, answers, notices, sentAt: null, wishes }
 
   notice(at.getTime(), {})
   if (!course.begins) return left
@@ -317,10 +322,11 @@ async function happen({ form, visitor, answers: given, course, at }: DrawnVisit)
   return course.steps < met.length ? left : { ...left, sentAt: new Date(moment) }
 }
 
-async function accept({ form, id, visitor, answers, sentAt }: Happened): Promise<string> {
+async function accept({ form, id, visitor, answers, sentAt, wishes }: Happened): Promise<string> {
   const visit = { id, proven: true, test: false }
   const accepted = await acceptSubmission(db, inLanguage(form, []), answers, visitor, visit, trustSender, sentAt)
   if (!accepted.ok) throw new Error(JSON.stringify(accepted))
+  if (wishes) await rememberHolder(db, form, visitor, visit, accepted.values, sentAt)
   return accepted.submission
 }
 
@@ -378,7 +384,7 @@ async function visitBringAStudio(): Promise<void> {
       const holder = await findLinkHolder(db, form, codes.get(contacts[n] ?? ''))
       const { email, first_name } = personOf(n)
       const answers: Answers = { first_name, email, their_studio: studio, club }
-      return { form, at, visitor: { link, pageBefore: null, holder }, answers, course }
+      return { form, at, visitor: { link, pageBefore: null, holder }, answers, course, wishes: n % 6 === 0 }
     }),
   )
   drawn.push(...invited)

@@ -16,6 +16,7 @@ const rehearsal = (title: string, values: Answers) => ({
   title,
   values,
   contact: null,
+  remembered: false,
   tried: null,
   keptBy: null,
 })

@@ -19,7 +19,7 @@ import type {
   SegmentTable,
   WorkspaceTable,
 } from './schema_of_settings'
-import type { LinkSheetRowTable, LinkSheetTable, PersonalLinkTable } from './schema_of_links'
+import type { LinkSheetRowTable, LinkSheetTable, PersonalLinkTable, RememberedBrowserTable } from './schema_of_links'
 import type { ReadoutDayTable, VisitEventTable, VisitTable } from './schema_of_visits'
 import type { ErrandRecordTable, ErrandTable } from './schema_of_errands'
 import type { ImportRowTable, ImportTable } from './schema_of_imports'
@@ -83,6 +83,7 @@ export interface Database {
   no_double: NoDoubleTable
   list_membership: ListMembershipTable
   personal_link: PersonalLinkTable
+  remembered_browser: RememberedBrowserTable
   link_sheet: LinkSheetTable
   link_sheet_row: LinkSheetRowTable
   visit: VisitTable
@@ -300,6 +301,8 @@ interface RehearsalTable {
   title: string
   values: Json<Answers>
   contact: string | null
+  /** Whether that contact is known by a browser that remembers them. */
+  remembered: Default<boolean>
   /** Name of the test values of its form that it is sent as. */
   tried: Default<string | null>
   kept_by: string | null

@@ -1,5 +1,5 @@
 import type { Generated } from 'kysely'
-import type { Default, MaybeMoment } from './schema_of_access'
+import type { Default, MaybeMoment, Moment } from './schema_of_access'
 
 /** A secret address of one person at one form, kept by the hash of its code. */
 export interface PersonalLinkTable {
@@ -14,6 +14,20 @@ export interface PersonalLinkTable {
   /** The sheet it is of, and its place there. */
   sheet_id: Default<string | null>
   n: Default<number | null>
+}
+
+/** A browser that knows somebody again, since they wished it there. */
+export interface RememberedBrowserTable {
+  workspace_id: string
+  id: string
+  contact_id: string
+  /** The form in which they wished it. */
+  form_id: string
+  created_at: Default<Date>
+  expires_at: Moment
+  withdrawn_at: MaybeMoment
+  /** Whether somebody in it said that they are not this person. */
+  by_visitor: Default<boolean>
 }
 
 /** How far a link sheet is; `stopped` where it cannot go on. */

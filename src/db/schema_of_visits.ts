@@ -33,6 +33,8 @@ export interface VisitTable {
   sent_after_all: Default<boolean>
   /** Whether it came by a personal link that the browser remembered no visit by; not told of visits before that was kept. */
   new_browser: Default<boolean>
+  /** The remembered browser that it was known by whose it is. */
+  browser_id: Default<string | null>
   /** Whether a colleague tries the form: it counts nowhere. */
   is_test: Default<boolean>
 }

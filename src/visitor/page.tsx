@@ -63,9 +63,13 @@ export interface PageState {
   speech: Speech
   /** What the form that led here says after sending. */
   greeting: string | null
+  remembering: Remembering
   /** `test` is a colleague's, who tries it; `preview` sends nothing and tells its frame what is typed. */
   mode: 'live' | 'test' | 'preview'
 }
+
+/** Whether its visitor may wish to be known again, or is; `notMe` is where they say that they are somebody else. */
+export type Remembering = { is: 'offered'; ticked: boolean } | { is: 'remembered'; notMe: string } | null
 
 /** What the page's script reads. */
 export interface PageData extends VisitorForm {
@@ -122,6 +126,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
             </p>
           )}
           {state.greeting && <p className="notice">{state.greeting}</p>}
+          {state.remembering?.is === 'remembered' && <NotMe at={state.remembering.notMe} {...state} />}
           {state.resumed && <p className="notice">{speech.tell('still_here')}</p>}
         </div>
         {/* Where there is room for nothing beside, the title comes first. */}
@@ -153,6 +158,12 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
           {form.steps.map((step, index) => (
             <StepSection key={step.name} index={index} say={sayIt} {...state} />
           ))}
+          {state.remembering?.is === 'offered' && (
+            <label className="option consent">
+              <input type="checkbox" name="_remember" value="yes" defaultChecked={state.remembering.ticked} />
+              <span>{speech.tell('remember_me')}</span>
+            </label>
+          )}
           <Actions say={sayIt} {...state} />
           {form.keepUnfinished && (
             <p className="small" id="keeps">
@@ -170,6 +181,16 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
     </Document>
   )
 }
+
+/** Says that the browser remembers somebody, to whom may be somebody else. Trying the page out, nobody is. */
+const NotMe = ({ at, mode, speech }: { at: string } & Pick<PageState, 'mode' | 'speech'>) => (
+  <form className="notice not-me" method="post" action={at}>
+    <span>{speech.tell('remembered_here')}</span>{' '}
+    <button type={mode === 'preview' ? 'button' : 'submit'} className="back">
+      {speech.tell('not_me')}
+    </button>
+  </form>
+)
 
 /** Says what the mark means; a word says so itself. */
 const MarkLegend = ({ on, symbol, colour, speech }: Marks & { speech: Speech }) =>

@@ -86,6 +86,15 @@ describe('every operation', () => {
     ])
     const spam = await send({ url: facts.url }, slug, { first_name: 'Machine', email: `machine@${slug}.example` })
     const link = await one('select id from personal_link where contact_id = $1', contact)
+    const rememberIn = () =>
+      one(
+        `insert into remembered_browser (workspace_id, id, contact_id, form_id, expires_at)
+         select workspace_id, gen_random_uuid(), contact_id, form_id, now() + interval '1 day' from personal_link
+         where id = $1 returning id`,
+        link,
+      )
+    const browser = await rememberIn()
+    await rememberIn()
     const spare = await one(
       `insert into api_token (workspace_id, name, hash, rights) values ($1, 'spare', $2, '{read}') returning id`,
       other.id,
@@ -192,6 +201,9 @@ describe('every operation', () => {
       'POST /addresses/{address}/erasure': { path: `/addresses/stray@${slug}.example/erasure` },
       'POST /contacts/{id}/links': { path: `/contacts/${contact}/links`, body: { form: slug } },
       'DELETE /links/{id}': { path: `/links/${link}` },
+      'GET /contacts/{id}/browsers': { path: `/contacts/${contact}/browsers` },
+      'DELETE /browsers/{id}': { path: `/browsers/${browser}` },
+      'DELETE /contacts/{id}/browsers': { path: `/contacts/${contact}/browsers` },
       'DELETE /contacts/{id}/links': { path: `/contacts/${contact}/links` },
       'POST /link-sheets/plan': { body: { whom: { ids: [contact] } } },
       'GET /field-uses': {},

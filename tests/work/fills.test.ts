@@ -38,6 +38,7 @@ const askingForm: FormInput = {
 /** This one tells it to whoever may know. */
 const tellingForm: FormInput = {
   title: 'Tell',
+  remembers: true,
   intro:
     '[{{ house | default: "-" }}|{{ deal | default: "-" }}|{{ request | default: "-" }}|{{ listed | default: "-" }}|{{ last | default: "-" }}]',
   steps: [
@@ -84,11 +85,29 @@ interface Person {
   email: string
   url: string
   k: string
+  /** What a browser of theirs keeps to be known again. */
+  known: string
 }
 
 const people: Person[] = []
 /** What the page says, and not how it says it anew. */
 const introOf = (html: string) => /\[([^[\]{]*\|[^[\]{]*)\]/.exec(html)?.[1]
+
+/** Has a browser of whoever holds this link know them again; gives what it keeps. */
+async function knownAgain(email: string, k: string): Promise<string> {
+  const { data } = await openPage(facts, `/f/${telling}?k=${k}`)
+  const response = await fetch(`${facts.url}/f/${telling}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ ...data, k, remember: 'yes', values: { email } }),
+  })
+  return (
+    response.headers
+      .getSetCookie()
+      .find((one) => one.startsWith('lichen_remembered_'))
+      ?.split(';')[0] ?? ''
+  )
+}
 
 beforeAll(async () => {
   await releasedForm(facts, asking, askingForm)
@@ -99,7 +118,7 @@ beforeAll(async () => {
     const sent = await send(facts, asking, { first_name, house, email: person.email, letter: n !== 2 })
     const { contact } = await applied(facts, sent.body.submission)
     const link = await api<{ url: string; k: string }>(facts, 'POST', `/contacts/${contact}/links`, { form: telling })
-    people.push({ ...person, ...link.body })
+    people.push({ ...person, ...link.body, known: await knownAgain(person.email, link.body.k) })
   }
 })
 
@@ -131,29 +150,42 @@ describe('what is stored of somebody', () => {
       fc.record({ who: fc.nat(2), spoilt: fc.boolean(), by: fc.constantFrom('address', 'cookie', 'both') }),
       { nil: null },
     )
+    const browser = fc.option(fc.record({ who: fc.nat(2), spoilt: fc.boolean() }), { nil: null })
     const cookies = fc.constantFrom('', 'lichen_visit=x.y', 'lichen_before=x.y', 'lichen_link=x')
     await fc.assert(
-      fc.asyncProperty(key, fc.array(claim, { maxLength: 4 }), cookies, async (held, claims, cookie) => {
-        const asked = new URLSearchParams()
-        const theirs = held && people[held.who]
-        // One letter otherwise is another secret, and nobody’s.
-        const k = theirs ? (held.spoilt ? theirs.k.replace(/^./, (one) => (one === 'A' ? 'B' : 'A')) : theirs.k) : ''
-        for (const one of claims) {
-          const person = one === '' ? undefined : people[one.who]
-          if (one === '' || !person || one.how === 'personal') asked.append('personal', '')
-          else if (one.how !== 'k') asked.append(one.how, one.how === 'email' ? 'nobody@known.example' : 'claimed')
-        }
-        if (theirs && held.by !== 'cookie') asked.set('k', k)
-        if (theirs && held.by !== 'address') asked.set('personal', '')
-        const brought = theirs && held.by !== 'address' ? `lichen_link=${k}; ${cookie}` : cookie
-        const response = await fetch(`${facts.url}/f/${telling}?${asked}`, { headers: { cookie: brought } })
-        const sent = `${[...response.headers].flat().join('\n')}\n${await response.text()}`
-        expect(response.status).toBe(200)
-        secrets.forEach((own, index) => {
-          const isTheirs = theirs !== null && !held?.spoilt && held?.who === index
-          for (const secret of own) expect([secret, sent.includes(secret)]).toEqual([secret, isTheirs])
-        })
-      }),
+      fc.asyncProperty(
+        key,
+        browser,
+        fc.array(claim, { maxLength: 4 }),
+        cookies,
+        async (held, known, claims, cookie) => {
+          const asked = new URLSearchParams()
+          const theirs = held && people[held.who]
+          // One letter otherwise is another secret, and nobody’s.
+          const k = theirs ? (held.spoilt ? theirs.k.replace(/^./, (one) => (one === 'A' ? 'B' : 'A')) : theirs.k) : ''
+          for (const one of claims) {
+            const person = one === '' ? undefined : people[one.who]
+            if (one === '' || !person || one.how === 'personal') asked.append('personal', '')
+            else if (one.how !== 'k') asked.append(one.how, one.how === 'email' ? 'nobody@known.example' : 'claimed')
+          }
+          if (theirs && held.by !== 'cookie') asked.set('k', k)
+          if (theirs && held.by !== 'address') asked.set('personal', '')
+          const brought = theirs && held.by !== 'address' ? `lichen_link=${k}; ${cookie}` : cookie
+          // A proof of somebody else’s, one letter otherwise, is nobody’s.
+          const kept = known && people[known.who]?.known
+          const remembered = known?.spoilt ? kept?.replace(/.$/, (one) => (one === 'A' ? 'Q' : 'A')) : kept
+          const cookies = [brought, remembered].filter(Boolean).join('; ')
+          const response = await fetch(`${facts.url}/f/${telling}?${asked}`, { headers: { cookie: cookies } })
+          const sent = `${[...response.headers].flat().join('\n')}\n${await response.text()}`
+          expect(response.status).toBe(200)
+          secrets.forEach((own, index) => {
+            const byLink = held !== null && !held.spoilt
+            const who = byLink ? held.who : known !== null && !known.spoilt ? known.who : null
+            const isTheirs = who === index
+            for (const secret of own) expect([secret, sent.includes(secret)]).toEqual([secret, isTheirs])
+          })
+        },
+      ),
       { numRuns: 60 },
     )
   })

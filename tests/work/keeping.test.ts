@@ -43,6 +43,16 @@ describe('each night', () => {
        values ($1, 'contact', 'kept@x.example', '', '{}', now(), now()) returning id`,
       own.id,
     )
+    for (const ended of ['31 days', '29 days'])
+      await run(
+        `insert into remembered_browser (workspace_id, id, contact_id, form_id, expires_at)
+         values ($1, $2, $3, $4, now() - $5::interval)`,
+        own.id,
+        randomUUID(),
+        contact?.id,
+        form?.id,
+        ended,
+      )
     for (const [expires, withdrawn] of [
       ['31 days', null],
       ['29 days', null],
@@ -84,11 +94,17 @@ describe('each night', () => {
   it('links, sessions and proofs that have ended are removed, told with how many by which rule, and nothing else', async () => {
     await Promise.all([keepNightly(db), keepNightly(db)])
     expect(await count('select count(*) from personal_link where workspace_id = $1', own.id)).toBe(2)
+    expect(await count('select count(*) from remembered_browser where workspace_id = $1', own.id)).toBe(1)
     // The one that the member is signed in with, and the one that has a day left.
     expect(await count('select count(*) from "session" where "userId" = $1', user)).toBe(2)
     expect(await count('select count(*) from way_in where user_id = $1', user)).toBe(1)
     expect(await count(`select count(*) from verification where "expiresAt" < now()`)).toBe(0)
-    expect(await told()).toEqual({ removeEndedLinks: 2, removeEndedProofs: 1, removeEndedSessions: 2 })
+    expect(await told()).toEqual({
+      removeEndedBrowsers: 1,
+      removeEndedLinks: 2,
+      removeEndedProofs: 1,
+      removeEndedSessions: 2,
+    })
   })
 
   it('a night in which nothing had its time tells nothing', async () => {

@@ -93,6 +93,7 @@ export const bringAStudio = (): Form =>
         country: 'SE',
       },
     ],
+    remembers: true,
     joins: [{ list: 'glaze_club', consent: 'club' }],
     routing: { columns: [], rows: [], otherwise: { desk: 'home_studio_team', message: 'invitation' } },
     messages: [

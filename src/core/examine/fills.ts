@@ -173,6 +173,11 @@ function noteGreetings(form: Form): Finding[] {
     const theirs = usesIn(wording).map(({ path }) => splitPath(path)[0])
     if (!theirs.some(isTheirs)) return []
     const read = sayWith(wording, () => '').trim()
-    return [note('', `${what} greets people who come by a personal link. Everybody else reads “${read}”.`)]
+    return [
+      note(
+        '',
+        `${what} greets people who ${form.remembers ? 'are known' : 'come by a personal link'}. Everybody else reads “${read}”.`,
+      ),
+    ]
   })
 }

@@ -149,6 +149,12 @@ export const formSchema = z
       .boolean()
       .default(false)
       .describe('Keep the answers of people who stop midway; visitors are told'),
+    remembers: z
+      .boolean()
+      .default(false)
+      .describe(
+        'Offer people who came by a personal link to be remembered in their browser, and know again who wished it',
+      ),
     languages: languagesSchema,
     translations: translationsSchema,
     tries: z.array(trySchema).max(30).default([]).describe('Test values: people made up, to try the form as'),

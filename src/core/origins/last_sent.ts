@@ -6,9 +6,9 @@ export const settings = () => ({
   form: z.string().trim().max(200).default('').describe('The form’s slug; empty for this one'),
 })
 
-/** The day on which they last sent a form, told to nobody but the holder of a personal link. */
+/** The day on which they last sent a form, told to nobody who is not known. */
 export const rules: SourceRules<{ form: string }> = {
-  words: 'the day they last sent a form (personal link)',
+  words: 'the day they last sent a form (who is known)',
   origin: 'record',
   begin: () => ({ form: '' }),
   look: ({ form }, { holder, form: itself }) => ({

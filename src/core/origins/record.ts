@@ -12,9 +12,9 @@ export const settings = () => ({
   field: nameSchema,
 })
 
-/** A stored field of theirs, told to nobody but the holder of a personal link. */
+/** A stored field of theirs, told to nobody who is not known. */
 export const rules: SourceRules<{ record: RecordType; field: string }> = {
-  words: 'their record (personal link)',
+  words: 'their record (who is known)',
   origin: 'record',
   begin(name, { fields }) {
     const theirs = fields.filter(({ record }) => record === 'contact')

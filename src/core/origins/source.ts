@@ -66,7 +66,7 @@ export interface LandingFacts {
 /** What is known of a visitor before they type, and of their answer once it is sent and lands. */
 export interface Known {
   link: LinkParameters
-  /** What is stored of the holder of a personal link; `null` for everyone else, whoever they say they are. */
+  /** What is stored of the holder of a personal link, or of whom the browser remembers; `null` for everyone else, whoever they say they are. */
   holder: Stored | null
   /** What they sent in the form that led them to this one. */
   formBefore: SentBefore | null

@@ -45,8 +45,10 @@ export interface Plan extends PlanSoFar {
 
 /** What a plan needs to know of the visit. */
 export interface VisitFacts extends MergeFacts {
-  /** Id of the contact whose personal link was used. */
+  /** Id of the contact whose personal link was used, or whose browser it is. */
   linkHolder: string | null
+  /** Whether they are known by a browser that remembers them, and not by a personal link. */
+  remembered?: boolean
   /** In how many browsers that link had been opened; 0 where it is not known. */
   browsers?: number
   /** Id of the form that was sent. */
@@ -70,17 +72,20 @@ export function planSubmission(
   snapshot: Snapshot,
 ): Plan {
   const spoken = speakTo(form, visit.locale ? [visit.locale] : [])
-  const person = matchPerson(emailIn(form, values), visit.linkHolder, snapshot.records, form.records.contact === 'open')
+  const { linkHolder, remembered } = visit
+  const holder =
+    linkHolder === null ? null : { id: linkHolder, by: remembered ? ('browser' as const) : ('link' as const) }
+  const person = matchPerson(emailIn(form, values), holder, snapshot.records, form.records.contact === 'open')
   const contact = snapshot.records.find(({ id }) => id === person.contact) ?? null
   const records = touchRecords(form, values, person, visit, snapshot)
   // Links get forwarded: what was filled in from their holder’s record is nobody else’s.
-  const isOthers = visit.linkHolder !== null && person.contact !== visit.linkHolder
+  const isOthers = linkHolder !== null && person.contact !== linkHolder
   const receivers = records.map((touched) => receiverOf(touched, isOthers, snapshot))
   const { changes, refused } = landValues(form, values, origins, receivers, snapshot.fields)
   const lists = isKnown(person) ? joinLists(spoken, values, contact, snapshot.lists) : []
   const routed = routeSubmission(form, values, snapshot)
-  // A personal link shows whose address it was sent to, and nobody else’s.
-  const isProven = snapshot.records.some(({ id, key }) => id === visit.linkHolder && key === person.email)
+  // A personal link shows whose address it was sent to, and nobody else’s; a browser remembers whoever had one.
+  const isProven = snapshot.records.some(({ id, key }) => id === linkHolder && key === person.email)
   const { messages: written, unsent } = writeMessages(
     form,
     spoken,
@@ -183,11 +188,19 @@ function planDeliveries(form: Form, values: Answers, soFar: PlanSoFar, { connect
 }
 
 /** Whose link it was, where somebody else answered by it, and whether it went from one browser to another. */
-function noteForwarded({ linkHolder, browsers = 0 }: VisitFacts, isOthers: boolean, { records }: Snapshot): string[] {
+function noteForwarded(
+  { linkHolder, remembered, browsers = 0 }: VisitFacts,
+  isOthers: boolean,
+  { records }: Snapshot,
+): string[] {
   const holder = isOthers && records.find(({ id }) => id === linkHolder)
   return [
     ...(holder
-      ? [`The personal link is that of ${titleOf(holder)}, who passed it on: another address was answered`]
+      ? [
+          remembered
+            ? `The browser remembers ${titleOf(holder)}: another address was answered in it`
+            : `The personal link is that of ${titleOf(holder)}, who passed it on: another address was answered`,
+        ]
       : []),
     ...(browsers > 1 ? [`The personal link had been opened in ${browsers} browsers`] : []),
   ]

@@ -17,18 +17,21 @@ describe('who a submission is from', () => {
     const { how, contact, because: why } = matchPerson(...given)
     return [how, contact, why]
   }
+  const linkOf = (id: string) => ({ id, by: 'link' as const })
   it('is told by the address, and the reason says whether the link agrees', () => {
     expect(because('ilka@x.example', null, [ilka])).toEqual([
       'email',
       'c1',
       'The address ilka@x.example belongs to this contact',
     ])
-    expect(because('ilka@x.example', 'c1', [ilka])).toEqual([
+    expect(because('ilka@x.example', linkOf('c1'), [ilka])).toEqual([
       'email',
       'c1',
       'The personal link and the address belong to this contact',
     ])
-    expect(because('ilka@x.example', 'c2', [ilka])[2]).toBe('The address ilka@x.example belongs to this contact')
+    expect(because('ilka@x.example', linkOf('c2'), [ilka])[2]).toBe(
+      'The address ilka@x.example belongs to this contact',
+    )
     expect(because('new@x.example', null, [ilka])).toEqual(['new', null, 'No contact has the address new@x.example'])
     expect(because('new@x.example', null, [ilka], false)).toEqual([
       'unknown',
@@ -37,8 +40,13 @@ describe('who a submission is from', () => {
     ])
   })
   it('is the holder of the link, or nobody, where no address was answered', () => {
-    expect(because(null, 'c1', [ilka])[0]).toBe('personal_link')
-    expect(because(null, 'c2', [ilka])).toEqual([
+    expect(because(null, linkOf('c1'), [ilka])[0]).toBe('personal_link')
+    expect(because(null, { id: 'c1', by: 'browser' }, [ilka])).toEqual([
+      'remembered',
+      'c1',
+      'No address was answered; the remembered browser belongs to this contact',
+    ])
+    expect(because(null, linkOf('c2'), [ilka])).toEqual([
       'nobody',
       null,
       'No address was answered and there was no personal link',
@@ -47,7 +55,7 @@ describe('who a submission is from', () => {
   it('is a contact, never another record that goes by the same', () => {
     const house = recordOf('company', 'k1', { key: 'ilka@x.example' })
     expect(because('ilka@x.example', null, [house])[0]).toBe('new')
-    expect(because(null, 'k1', [house])[0]).toBe('nobody')
+    expect(because(null, linkOf('k1'), [house])[0]).toBe('nobody')
   })
   it('is told by the first address that was answered', () => {
     const form = formOf([emailQuestion, { ...emailQuestion, name: 'other', required: false }])

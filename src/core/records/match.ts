@@ -8,11 +8,17 @@ import { isKnownBy, type RecordState, titleOf } from './record'
 
 /** Who a submission is taken to be from, and why. */
 export interface Person {
-  how: 'email' | 'personal_link' | 'new' | 'unknown' | 'nobody'
+  how: 'email' | 'personal_link' | 'remembered' | 'new' | 'unknown' | 'nobody'
   /** The contact's id; `null` for a new contact, which has none yet, and where there is none. */
   contact: string | null
   email: string | null
   because: string
+}
+
+/** Whose personal link was used, or whom the browser remembers. */
+export interface KnownHolder {
+  id: string
+  by: 'link' | 'browser'
 }
 
 /** A record that a submission opens or updates. */
@@ -32,13 +38,13 @@ export interface Touched {
 /**
  * Matches a submission with a contact.
  *
- * The answered email decides. The personal link decides only where no email was answered, because
- * links get forwarded: whoever types another address is somebody else, and must not overwrite the
- * person the link was made for. `opens` says whether the form makes contacts of strangers.
+ * The answered email decides. The personal link, or a browser that remembers somebody, decides only where no
+ * email was answered, because links get forwarded and browsers shared: whoever types another address is somebody
+ * else, and must not overwrite the person who is known by them. `opens` says whether the form makes contacts of strangers.
  */
 export function matchPerson(
   email: string | null,
-  linkHolder: string | null,
+  known: KnownHolder | null,
   records: readonly RecordState[],
   opens = true,
 ): Person {
@@ -54,20 +60,20 @@ export function matchPerson(
       }
     if (!contact) return { how: 'new', contact: null, email, because: `No contact has the address ${email}` }
     const because =
-      contact.id === linkHolder
-        ? 'The personal link and the address belong to this contact'
+      contact.id === known?.id
+        ? `The ${WAYS[known.by]} and the address belong to this contact`
         : contact.key === email
           ? `The address ${email} belongs to this contact`
           : `The address ${email} is one that this contact had, too`
     return { how: 'email', contact: contact.id, email, because }
   }
-  const holder = contacts.find(({ id }) => id === linkHolder)
-  if (holder)
+  const holder = contacts.find(({ id }) => id === known?.id)
+  if (holder && known)
     return {
-      how: 'personal_link',
+      how: known.by === 'link' ? 'personal_link' : 'remembered',
       contact: holder.id,
       email: holder.key,
-      because: 'No address was answered; the personal link belongs to this contact',
+      because: `No address was answered; the ${WAYS[known.by]} belongs to this contact`,
     }
   return {
     how: 'nobody',
@@ -76,6 +82,8 @@ export function matchPerson(
     because: 'No address was answered and there was no personal link',
   }
 }
+
+const WAYS = { link: 'personal link', browser: 'remembered browser' }
 
 /**
  * The address a person is matched by: the first one really answered on their way, whichever of the form's

@@ -47,6 +47,7 @@ function explainPerson({ person }: Plan): PlanLine {
   const text = {
     email: `${person.email ?? ''} is known`,
     personal_link: `${person.email ?? ''} is known by personal link`,
+    remembered: `${person.email ?? ''} is known by a browser that remembers them`,
     new: `${person.email ?? ''} becomes a new contact`,
     unknown: `${person.email ?? ''} is unknown, and becomes no contact`,
     nobody: 'Nobody is matched, so nothing lands in a contact',

@@ -41,6 +41,7 @@ import * as unreadParameters from './0039_unread_parameters'
 import * as triedRehearsals from './0040_tried_rehearsals'
 import * as visitsByLink from './0041_visits_by_link'
 import * as linkSheets from './0042_link_sheets'
+import * as rememberedBrowsers from './0043_remembered_browsers'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -86,4 +87,5 @@ export const migrations: Record<string, Migration> = {
   '0040_tried_rehearsals': triedRehearsals,
   '0041_visits_by_link': visitsByLink,
   '0042_link_sheets': linkSheets,
+  '0043_remembered_browsers': rememberedBrowsers,
 }

@@ -3,6 +3,7 @@ import type { Answers } from '@/core/answers/answer'
 import type { Origins } from '@/core/origins/origin'
 import type { Plan } from '@/core/plan/plan'
 import { asJson, type Runner } from '../database'
+import { isOfBrowser } from './browsers'
 import { browsersOfLink } from './links'
 
 /** A submission whose answers may be corrected, with all that planning it anew takes. */
@@ -32,6 +33,7 @@ export const findCorrectable = (db: Runner, workspaceId: string, id: string, loc
       'release.definition',
     ])
     .select(browsersOfLink.as('browsers'))
+    .select(isOfBrowser.as('remembered'))
     .where('submission.workspace_id', '=', workspaceId)
     .where('submission.id', '=', id)
     .where('submission.erased_by', 'is', null)

@@ -35,7 +35,8 @@ export async function eraseSubmissions(
   await sql`delete from answers_before where submission_id = any(${ids}::uuid[])`.execute(tx)
   await sql`delete from submission_note where submission_id = any(${ids}::uuid[])`.execute(tx)
   await sql`
-    update visit set link = '{}', unread = null, page_before = null, link_holder = null, link_id = null, left_by = null,
+    update visit set link = '{}', unread = null, page_before = null, link_holder = null, link_id = null, browser_id = null,
+      left_by = null,
       answers = case when answers is null then null else '{}'::jsonb end
     from submission
     where submission.id = any(${ids}::uuid[]) and visit.form_id = submission.form_id and visit.id = submission.visit_id
@@ -56,7 +57,8 @@ export async function eraseEntries(
   { ids, addresses }: Pick<Traces, 'ids' | 'addresses'>,
 ): Promise<Entry[]> {
   const { rows } = await sql<Entry>`
-    update visit set link = '{}', unread = null, page_before = null, link_holder = null, link_id = null, left_by = null,
+    update visit set link = '{}', unread = null, page_before = null, link_holder = null, link_id = null, browser_id = null,
+      left_by = null,
       answers = case when answers is null then null else '{}'::jsonb end
     where workspace_id = ${workspaceId} and (link_holder = any(${ids}::uuid[])
       or (form_id = any(array(select id from form where workspace_id = ${workspaceId}))
@@ -127,6 +129,14 @@ export async function eraseRecords(
 export const eraseLinks = (tx: Runner, workspaceId: string, ids: readonly string[]) =>
   tx
     .deleteFrom('personal_link')
+    .where('workspace_id', '=', workspaceId)
+    .where('contact_id', '=', sql<string>`any(${ids}::uuid[])`)
+    .execute()
+
+/** Has no browser remember them any more. */
+export const eraseBrowsers = (tx: Runner, workspaceId: string, ids: readonly string[]) =>
+  tx
+    .deleteFrom('remembered_browser')
     .where('workspace_id', '=', workspaceId)
     .where('contact_id', '=', sql<string>`any(${ids}::uuid[])`)
     .execute()

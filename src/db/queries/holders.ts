@@ -4,6 +4,7 @@ import type { RecordType } from '@/core/fields/field'
 import type { StoredWanted } from '@/core/fill/reads'
 import type { Stored } from '@/core/origins/source'
 import type { Runner } from '../database'
+import { heldByBrowser } from './browsers'
 import { isOfWithdrawn } from './links'
 
 /** Somebody of whom it is known who they are, with what is stored of them and was asked for. */
@@ -11,11 +12,19 @@ export interface Holder {
   id: string
   /** The personal link they came by, by its id; `null` where none was asked for. */
   link: string | null
+  /** The browser that remembers them, by its id; `null` where none was asked for. */
+  browser: string | null
   stored: Stored
 }
 
-/** Whom to find: the holder of a form’s personal link that is good, or a contact of a workspace. */
-type Whom = { formId: string; hash: Buffer } | { workspaceId: string; contact: string }
+/**
+ * Whom to find: the holder of a form’s personal link that is good, whoever a browser remembers, or a contact of a
+ * workspace.
+ */
+type Whom =
+  | { formId: string; hash: Buffer }
+  | { workspaceId: string; browser: string }
+  | { workspaceId: string; contact: string }
 
 /** Finds somebody with what is wanted of their stored data, all in one query; days are those of the zone. */
 export async function findHolder(
@@ -57,7 +66,7 @@ export async function findHolder(
         ? query.where('contact.workspace_id', '=', whom.workspaceId).where('contact.id', '=', whom.contact)
         : query,
     )
-    .$if('hash' in whom, (query) => query.where(sql<boolean>`contact.id = ${heldBy(whom)}`))
+    .$if(!('contact' in whom), (query) => query.where(sql<boolean>`contact.id = ${heldBy(whom)}`))
     .executeTakeFirst()
   if (!row) return null
   const { company, deal, request } = row
@@ -65,17 +74,20 @@ export async function findHolder(
   return {
     id: row.id,
     link: row.link,
+    browser: 'browser' in whom ? whom.browser : null,
     stored: { records: { contact: row.values, ...Object.fromEntries(theirs) }, lists: row.lists, sent: row.sent ?? {} },
   }
 }
 
-/** Who holds the personal link; nobody where it is expired, withdrawn or another form’s. */
+/** Who holds the personal link, or is remembered; nobody where that has ended, was withdrawn, or is another form’s. */
 const heldBy = (whom: Whom) =>
   'hash' in whom
     ? sql`(select contact_id from personal_link where hash = ${whom.hash} and form_id = ${whom.formId}
         and withdrawn_at is null and (expires_at is null or expires_at > now())
         and not ${isOfWithdrawn('personal_link')})`
-    : sql`null`
+    : 'browser' in whom
+      ? heldByBrowser(whom.workspaceId, whom.browser)
+      : sql`null`
 
 /** The day on which they last sent each of these forms, by an address of it. */
 const lastSent = (addresses: readonly string[], timeZone: string) => sql<Record<string, string> | null>`(

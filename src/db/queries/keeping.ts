@@ -20,6 +20,19 @@ export async function removeEndedLinks(db: Runner, days: number, most: number): 
   return rows
 }
 
+/** Removes browsers that remembered somebody so many days after they ended, by their time or by somebody’s word. */
+export async function removeEndedBrowsers(db: Runner, days: number, most: number): Promise<Removed[]> {
+  const { rows } = await sql<Removed>`
+    with removed as (
+      delete from remembered_browser where (workspace_id, id) in (
+        select workspace_id, id from remembered_browser
+        where least(withdrawn_at, expires_at) < now() - make_interval(days => ${days}) limit ${most} for update skip locked)
+      returning workspace_id)
+    select workspace_id as workspace, count(*)::int as n from removed group by workspace_id
+  `.execute(db)
+  return rows
+}
+
 /** Removes sessions that have ended, told to every workspace that whoever was signed in belongs to. */
 export async function removeEndedSessions(db: Runner, most: number): Promise<Removed[]> {
   const { rows } = await sql<Removed>`

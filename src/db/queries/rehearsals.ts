@@ -13,6 +13,7 @@ export async function listRehearsals(db: Runner, formId: string) {
       'rehearsal.title',
       'rehearsal.values',
       'rehearsal.contact',
+      'rehearsal.remembered',
       'rehearsal.tried',
       'record.key as contactEmail',
       'keeper.name as keptBy',
@@ -29,6 +30,8 @@ export interface NewRehearsal {
   title: string
   values: Answers
   contact: string | null
+  /** Whether the contact is known by a browser that remembers them, and not by a personal link. */
+  remembered: boolean
   /** Name of test values; `null` for nobody made up. */
   tried: string | null
   keptBy: string | null
@@ -44,15 +47,15 @@ export const MOST_REHEARSALS = 40
 export async function keepRehearsal(
   db: Runner,
   form: { id: string; workspaceId: string },
-  { id, title, values, contact, tried, keptBy }: NewRehearsal,
+  { id, title, values, contact, remembered, tried, keptBy }: NewRehearsal,
 ): Promise<'kept' | 'full' | 'taken'> {
   const { rows } = await sql`
-    insert into rehearsal (id, workspace_id, form_id, title, values, contact, tried, kept_by)
+    insert into rehearsal (id, workspace_id, form_id, title, values, contact, remembered, tried, kept_by)
     select ${id}::uuid, ${form.workspaceId}::uuid, ${form.id}::uuid, ${title}, ${asJson(values)}::jsonb,
-           ${contact}::uuid, ${tried}, ${keptBy}
+           ${contact}::uuid, ${remembered}, ${tried}, ${keptBy}
     where (select count(*) from rehearsal where form_id = ${form.id} and id <> ${id}) < ${MOST_REHEARSALS}
     on conflict (id) do update set title = excluded.title, values = excluded.values, contact = excluded.contact,
-      tried = excluded.tried
+      remembered = excluded.remembered, tried = excluded.tried
     where rehearsal.form_id = excluded.form_id
     returning id
   `.execute(db)
@@ -73,8 +76,8 @@ export async function removeRehearsal(db: Runner, workspaceId: string, id: strin
 /** Keeps a form's rehearsals with another form of its workspace, too. */
 export async function copyRehearsals(db: Runner, fromForm: string, toForm: string): Promise<void> {
   await sql`
-    insert into rehearsal (id, workspace_id, form_id, title, values, contact, tried, kept_by, kept_at)
-    select gen_random_uuid(), workspace_id, ${toForm}, title, values, contact, tried, kept_by, kept_at
+    insert into rehearsal (id, workspace_id, form_id, title, values, contact, remembered, tried, kept_by, kept_at)
+    select gen_random_uuid(), workspace_id, ${toForm}, title, values, contact, remembered, tried, kept_by, kept_at
     from rehearsal where form_id = ${fromForm}
   `.execute(db)
 }

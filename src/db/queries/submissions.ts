@@ -7,6 +7,7 @@ import type { Plan } from '@/core/plan/plan'
 import type { Suspicion } from '@/core/spam/suspect'
 import { asJson, type Runner } from '../database'
 import type { SubmissionState } from '../schema_of_listing'
+import { isOfBrowser } from './browsers'
 import { browsersOfLink } from './links'
 import { readoutJobs } from './visits'
 
@@ -131,6 +132,7 @@ export const readWaiting = (db: Runner, workspaceId: string, most: number, ids: 
     .selectFrom('submission')
     .selectAll()
     .select(browsersOfLink.as('browsers'))
+    .select(isOfBrowser.as('remembered'))
     .where('workspace_id', '=', workspaceId)
     .where('state', '=', 'received')
     .where('binned_at', 'is', null)

@@ -16,6 +16,8 @@ export interface StoredVisit extends VisitProgress {
   linkHolder: string | null
   /** The personal link that it came by. */
   linkId: string | null
+  /** The browser that remembered whose visit it is. */
+  browserId: string | null
   /** The address among the answers that are kept. */
   leftBy: string | null
   /** Names of the parameters that its link had and nobody read; `null` for none. */
@@ -92,6 +94,7 @@ function asVisit(row: Awaited<ReturnType<ReturnType<typeof visitQuery>['execute'
     pageBefore: row.page_before,
     linkHolder: row.link_holder,
     linkId: row.link_id,
+    browserId: row.browser_id,
     answers: row.answers,
     leftBy: row.left_by,
     unread: row.unread,
@@ -105,14 +108,15 @@ export async function writeVisits(db: Runner, visits: readonly StoredVisit[]): P
   if (visits.length === 0) return
   await sql`
     insert into visit (id, workspace_id, form_id, release_number, arrived_at, began_at, sent_at, returned_at,
-      last_at, steps, source, link, page_before, link_holder, link_id, answers, left_by, unread, sent_after_all, new_browser, is_test)
+      last_at, steps, source, link, page_before, link_holder, link_id, browser_id, answers, left_by, unread,
+      sent_after_all, new_browser, is_test)
     select id, "workspaceId", "formId", "releaseNumber", "arrivedAt", "beganAt", "sentAt", "returnedAt",
-      "lastAt", steps, source, link, "pageBefore", "linkHolder", "linkId", nullif(answers, 'null'::jsonb), "leftBy", unread,
+      "lastAt", steps, source, link, "pageBefore", "linkHolder", "linkId", "browserId", nullif(answers, 'null'::jsonb), "leftBy", unread,
       "sentAfterAll", "newBrowser", test
     from jsonb_to_recordset(${asJson(visits)}::jsonb) as row(
       id uuid, "workspaceId" uuid, "formId" uuid, "releaseNumber" integer, "arrivedAt" timestamptz,
       "beganAt" timestamptz, "sentAt" timestamptz, "returnedAt" timestamptz, "lastAt" timestamptz,
-      steps text[], source text, link jsonb, "pageBefore" text, "linkHolder" uuid, "linkId" uuid, answers jsonb,
+      steps text[], source text, link jsonb, "pageBefore" text, "linkHolder" uuid, "linkId" uuid, "browserId" uuid, answers jsonb,
       "leftBy" text, unread text[], "sentAfterAll" boolean, "newBrowser" boolean, test boolean)
     on conflict (form_id, id) do update set
       began_at = excluded.began_at, sent_at = excluded.sent_at, returned_at = excluded.returned_at,

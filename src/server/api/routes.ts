@@ -3,6 +3,7 @@ import { upgradeForm } from '@/core/form/upgrade'
 import { context } from '../context'
 import * as arrivals from '../deeds/arrivals'
 import * as bin from '../deeds/bin'
+import * as browsers from '../deeds/browsers'
 import * as changes from '../deeds/changes'
 import * as corrections from '../deeds/corrections'
 import * as errands from '../deeds/errands'
@@ -95,6 +96,9 @@ export const routes: Route[] = [
   post('/contacts/{id}/links', people.addLink),
   del('/links/{id}', people.dropLink),
   del('/contacts/{id}/links', people.dropLinks),
+  get('/contacts/{id}/browsers', browsers.readBrowsers),
+  del('/contacts/{id}/browsers', browsers.dropBrowsers),
+  del('/browsers/{id}', browsers.dropBrowser),
   post('/link-sheets/plan', linkSheets.planSheet, 200),
   get('/link-sheets', linkSheets.readSheets),
   post('/link-sheets', linkSheets.makeSheet),

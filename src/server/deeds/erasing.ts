@@ -85,6 +85,9 @@ export const readPersonData = deed({
     links: z.array(
       z.object({ form: z.string(), createdAt: moment, expiresAt: moment.nullable(), withdrawnAt: moment.nullable() }),
     ),
+    browsers: z.array(
+      z.object({ form: z.string(), createdAt: moment, expiresAt: moment, withdrawnAt: moment.nullable() }),
+    ),
     notes: z.array(z.object({ text: z.string(), who: z.string().nullable(), writtenAt: moment })),
     opened: z.array(
       z.object({ type: z.enum(['deal', 'request']), createdAt: moment, stored, notes: z.array(z.string()) }),

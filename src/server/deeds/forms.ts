@@ -253,6 +253,7 @@ export const planDraft = deed({
     carried: given.default({}).describe('Carried values to take as they are; the others are filled'),
     link: linkParameters.default({}),
     contact: z.uuid().nullish().describe('Plan as the holder of this contact’s personal link'),
+    remembered: z.boolean().default(false).describe('Plan as the contact in a browser that remembers them'),
     tried: nameSchema.nullish().describe('Plan as somebody made up: the name of test values of the definition'),
   }),
   gives: planShape.extend({

@@ -25,6 +25,7 @@ export const readRehearsals = deed({
         title: z.string(),
         values: answers,
         contact: z.uuid().nullable().describe('Sent as the holder of this contact’s personal link'),
+        remembered: z.boolean().describe('Known by a browser that remembers them, and not by a personal link'),
         contactEmail: z.string().nullable(),
         tried: z.string().nullable().describe('Sent as somebody made up: the name of test values of the form'),
         keptBy: z.string().nullable(),
@@ -49,6 +50,10 @@ export const keepRehearsal = deed({
     title: z.string().trim().min(1, 'Give the rehearsal a name').max(200),
     values: answers.refine((values) => JSON.stringify(values).length <= LONGEST, 'These answers are too long to keep'),
     contact: z.uuid().nullable().default(null),
+    remembered: z
+      .boolean()
+      .default(false)
+      .describe('Known by a browser that remembers them, and not by a personal link'),
     tried: nameSchema.nullable().default(null),
   }),
   gives: z.object({ id: z.uuid(), title: z.string() }),

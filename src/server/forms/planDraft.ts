@@ -33,6 +33,8 @@ export interface DraftInput {
   link: LinkParameters
   /** Id of the contact whose personal link is used. */
   contact: string | null
+  /** Whether the contact is known by a browser that remembers them, and not by a personal link. */
+  remembered?: boolean
   /** Test values to plan with, in place of what is known of anybody. */
   tried?: Try | undefined
   /** Carried values to take as they are, as those of an arrival; the others are filled. */
@@ -67,7 +69,7 @@ export async function planDraft(db: Db, form: Form, owner: DraftOf, input: Draft
     waitsForLanding(form) ? readNumbersTaken(db, [id]) : new Map<string, number>(),
   ])
   const snapshot = { ...resources, owner: ownedBy, records }
-  const facts = { linkHolder: holder?.id ?? null, submission: null, form: id }
+  const facts = { linkHolder: holder?.id ?? null, remembered: input.remembered ?? false, submission: null, form: id }
   const { values, origins } = settleLanded(form, sent, snapshot, (taken.get(id) ?? 0) + 1) ?? sent
   return { plan: planSubmission(form, values, origins, facts, snapshot), errors }
 }

@@ -26,10 +26,13 @@ export interface RehearsalRun {
 export async function runRehearsals(db: Db, stored: StoredForm, draft: Form): Promise<RehearsalRun[]> {
   const live = stored.liveDefinition ? readStored(stored.liveDefinition) : null
   const runs: RehearsalRun[] = []
-  for (const { id, title, values, contact, tried: name, keptAt: at } of await listRehearsals(db, stored.id)) {
+  for (const { id, title, values, contact, remembered, tried: name, keptAt: at } of await listRehearsals(
+    db,
+    stored.id,
+  )) {
     // Whoever is made up is the same to both.
     const tried = draft.tries.find((one) => one.name === name)
-    const input = { values, carried: values, link: {}, contact, tried, at }
+    const input = { values, carried: values, link: {}, contact, remembered, tried, at }
     const now = await planDraft(db, draft, stored, input)
     const before = live ? await planDraft(db, live, stored, input) : null
     runs.push({

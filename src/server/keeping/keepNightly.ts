@@ -2,6 +2,7 @@ import type { DeedName } from '@/core/changes/deeds'
 import type { Db, Runner } from '@/db/database'
 import {
   removeEndedChecks,
+  removeEndedBrowsers,
   removeEndedLinks,
   removeEndedProofs,
   removeEndedSessions,
@@ -18,7 +19,7 @@ interface Rule {
   remove(tx: Runner, most: number): Promise<Removed[]>
 }
 
-/** How long a person’s page still shows a link that has ended, in days. */
+/** How long a person’s page still shows a link or a browser that has ended, in days. */
 const LINKS_SHOWN = 30
 
 /** How long the rows of a file that was brought in, and addresses that nobody has, can be looked at, in days. */
@@ -26,6 +27,7 @@ const ROWS_SHOWN = 30
 
 const RULES: readonly Rule[] = [
   { deed: 'removeEndedLinks', remove: (tx, most) => removeEndedLinks(tx, LINKS_SHOWN, most) },
+  { deed: 'removeEndedBrowsers', remove: (tx, most) => removeEndedBrowsers(tx, LINKS_SHOWN, most) },
   { deed: 'removeEndedSessions', remove: removeEndedSessions },
   { deed: 'removeEndedProofs', remove: removeEndedProofs },
   { deed: 'removeEndedProofs', remove: removeEndedChecks },

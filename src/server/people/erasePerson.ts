@@ -13,6 +13,7 @@ import {
   eraseDeliveries,
   eraseEntries,
   eraseFromSheets,
+  eraseBrowsers,
   eraseLinks,
   eraseOpened,
   eraseRecords,
@@ -110,6 +111,7 @@ async function eraseNow(
   const { theirs, others } = await partSubmissions(tx, traces, await readSentByThem(tx, workspaceId, elsewhere))
   const sent = theirs.map(({ id }) => id)
   await eraseLinks(tx, workspaceId, traces.ids)
+  await eraseBrowsers(tx, workspaceId, traces.ids)
   const entries = await eraseEntries(tx, workspaceId, traces)
   const files = await giveUpFiles(tx, sent, entries)
   const naming = others.map(({ id }) => id)

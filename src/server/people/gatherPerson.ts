@@ -10,6 +10,7 @@ import type { RecordType } from '@/core/fields/field'
 import type { Form } from '@/core/form/definition'
 import type { Db, Runner } from '@/db/database'
 import { findTraces, readSentByThem, readTellingDeliveries, type Traces } from '@/db/queries/traces'
+import { listBrowsers } from '@/db/queries/browsers'
 import { listLinks } from '@/db/queries/links'
 import { listNotes } from '@/db/queries/notes'
 import { findPerson, readLineage } from '@/db/queries/people'
@@ -34,10 +35,11 @@ export async function gatherPerson(db: Db, workspaceId: string, id: string) {
   const { fields, lists } = await readResources(db, workspaceId)
   const sent = await readSentBy(db, workspaceId, traces)
   const ids = sent.map((one) => one.id)
-  const [entries, files, links, notes, opened, changes, deliveries] = await Promise.all([
+  const [entries, files, links, browsers, notes, opened, changes, deliveries] = await Promise.all([
     readEntriesOf(db, workspaceId, traces),
     readFilesOf(db, ids),
     listLinks(db, workspaceId, id),
+    listBrowsers(db, workspaceId, id),
     listNotes(db, workspaceId, id, ALL),
     readOpenedInFull(db, workspaceId, traces.ids),
     readLineage(db, workspaceId, traces.ids, ALL),
@@ -67,6 +69,12 @@ export async function gatherPerson(db: Db, workspaceId: string, id: string) {
       settledAt,
     })),
     links: links.map(({ formName, createdAt, expiresAt, withdrawnAt }) => ({
+      form: formName,
+      createdAt,
+      expiresAt,
+      withdrawnAt,
+    })),
+    browsers: browsers.map(({ formName, createdAt, expiresAt, withdrawnAt }) => ({
       form: formName,
       createdAt,
       expiresAt,

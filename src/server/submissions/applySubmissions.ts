@@ -127,8 +127,8 @@ function makePlan(
 ): Made | Error {
   if (released instanceof Error) return released
   try {
-    const { link_holder: linkHolder, browsers, id, form_id, locale, is_test: test } = submission
-    const facts = { linkHolder, browsers, submission: id, form: form_id, locale, test }
+    const { link_holder: linkHolder, browsers, remembered, id, form_id, locale, is_test: test } = submission
+    const facts = { linkHolder, remembered, browsers, submission: id, form: form_id, locale, test }
     const snapshot = { ...around, owner: released.owner }
     const { form } = released
     const settled = waitsForLanding(form) ? settleLanded(form, submission, snapshot, number) : null

@@ -128,6 +128,7 @@ export class Batch {
       pageBefore: submission.page_before,
       linkHolder: submission.link_holder,
       linkId: null,
+      browserId: null,
       newBrowser: false,
       test: submission.is_test,
       framedBy: null,

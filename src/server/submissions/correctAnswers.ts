@@ -236,6 +236,7 @@ async function prepare(
     { before: { values: found.values, origins: found.origins }, after: { values, origins } },
     {
       linkHolder: found.linkHolder,
+      remembered: found.remembered,
       browsers: found.browsers,
       submission: id,
       form: found.formId,

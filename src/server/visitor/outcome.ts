@@ -40,7 +40,12 @@ async function wayOn(
   if (goesTo?.to !== 'form') return null
   const next = await findLiveForm(db, goesTo.form)
   if (next?.workspaceId !== live.workspaceId || next.closed) return null
-  const keeping = new Keeping(next.slug, config.LICHEN_URL.startsWith('https:'), next.form.framedBy.length > 0)
+  const keeping = new Keeping(
+    next.slug,
+    next.workspaceId,
+    config.LICHEN_URL.startsWith('https:'),
+    next.form.framedBy.length > 0,
+  )
   const proof = proofOf(config.LICHEN_SECRET, next.formId, submission, 'sent')
   return { location: nextAddress(next.slug, link), 'set-cookie': keeping.before(submission, proof) }
 }

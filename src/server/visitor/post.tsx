@@ -18,12 +18,22 @@ import { knownOf } from '../visits/known'
 import { fillStart } from '../visits/openForm'
 import { recordProgress } from '../visits/recordProgress'
 import { givePass, proofOf, type VisitPass } from '../visits/secret'
+import { type BrowserPass, rememberHolder } from '../visits/remembered'
 import { releaseNumberSchema, type Visitor } from '../visits/visitor'
 import { closedHtml, formHtml, saidHtml, tooManyHtml } from './html'
 import { languageFor, languagesWanted } from './language'
 import { lookBelow } from './look'
 import { answerOutcome } from './outcome'
-import { linkSecret, readFields, readSentJson, tellVisitor, type VisitorCall, withoutSecret } from './request'
+import {
+  type Keeping,
+  linkSecret,
+  readFields,
+  readSentJson,
+  tellVisitor,
+  type VisitorCall,
+  withoutSecret,
+} from './request'
+import { remembering } from './remembering'
 import { giveSigns, judgeSender, trustHolder } from './signs'
 
 /** Takes answers sent as JSON, by the page's script or by any program. */
@@ -58,6 +68,8 @@ export async function postJson({ request, live, keeping }: VisitorCall): Promise
       ? await answerOutcome(shown, visitor, accepted, 200)
       : Response.json({ submission, outcome: { ...outcome, because: undefined } })
     response.headers.append('set-cookie', keeping.forgetLink())
+    if (sent.remember)
+      await remember(response, keeping, rememberHolder(db, shown, visitor, visit, accepted.values, null))
     return response
   }
   switch (accepted.why) {
@@ -111,7 +123,15 @@ export async function postPage(call: VisitorCall): Promise<Response> {
   const page = new StepPost(form, visitor, entered, visit, action, facts)
   const response = await page.answer(shown === null, sent?.refused ?? [])
   if (page.sent) response.headers.append('set-cookie', keeping.forgetLink())
+  if (page.sent && own.remember)
+    await remember(response, keeping, rememberHolder(db, form, visitor, visit, page.sent, null))
   return response
+}
+
+/** Gives a browser what it will be known again by, where it is to be. */
+async function remember(response: Response, keeping: Keeping, known: Promise<BrowserPass | null>): Promise<void> {
+  const pass = await known
+  if (pass) response.headers.append('set-cookie', keeping.browser(pass))
 }
 
 /** A field that stands once in a page. */
@@ -132,6 +152,7 @@ const ownFields = (entered: Readonly<Record<string, unknown>>) => ({
   /** The language the page is in, and the one that it is to be in next. */
   language: textIn(entered, '_language'),
   switchTo: textIn(entered, '_in'),
+  remember: textIn(entered, '_remember'),
 })
 
 const signsIn = (entered: Readonly<Record<string, unknown>>): SentSigns => ({
@@ -142,7 +163,7 @@ const signsIn = (entered: Readonly<Record<string, unknown>>): SentSigns => ({
 })
 
 class StepPost {
-  sent = false
+  sent: Answers | null = null
   private readonly carried: Answers
   private readonly onPage: Record<string, PageFact>
   private readonly filled: Answers
@@ -204,7 +225,7 @@ class StepPost {
     const judge = judgeOf(live, visitor, visit, signsIn(entered))
     const accepted = await acceptSubmission(db, live, entered, visitor, visit, judge, null)
     if (accepted.ok) {
-      this.sent = true
+      this.sent = accepted.values
       return answerOutcome(live, visitor, accepted, 303)
     }
     switch (accepted.why) {
@@ -260,6 +281,13 @@ class StepPost {
         action: this.action,
         resumed: false,
         greeting: null,
+        remembering: remembering(
+          this.live,
+          this.visitor,
+          this.visit,
+          this.action,
+          textIn(this.entered, '_remember') !== undefined,
+        ),
         mode: this.visit.test ? 'test' : 'live',
       },
       status,

@@ -6,13 +6,22 @@ import { cutText, isTooDeep } from '@/core/formats/text'
 import { isZone } from '@/core/formats/zone'
 import { type BrowserFacts, SCREENS } from '@/core/origins/source'
 import type { Db } from '@/db/database'
+import { REMEMBERED } from '@/db/queries/browsers'
 import { findSubmitted } from '@/db/queries/submissions'
 import { context } from '../context'
 import { askerCountry, askerNetwork } from '../door/asker'
 import { claimVisit } from '../visits/claim'
 import { isProof, proofOf, type VisitPass } from '../visits/secret'
 import { holderOfLink } from '../visits/holder_of_link'
-import { keepParameters, releaseNumberSchema, unreadParameters, type Visitor, visitIdSchema } from '../visits/visitor'
+import { type BrowserPass, isPassOf } from '../visits/remembered'
+import {
+  findRemembered,
+  keepParameters,
+  releaseNumberSchema,
+  unreadParameters,
+  type Visitor,
+  visitIdSchema,
+} from '../visits/visitor'
 import type { ReceivedForm } from '../files/receiveForm'
 import type { LiveForm } from '../forms/live'
 import { languagesAccepted } from './language'
@@ -38,6 +47,8 @@ const bodySchema = z.object({
   work: z.string().optional(),
   website: z.string().optional(),
   hands: z.string().optional(),
+  /** Whether its visitor ticked that they wish to be known again. */
+  remember: z.string().optional(),
 })
 
 /** What a handler of visitors' requests gets: who asks whom, and for which form. */
@@ -93,12 +104,20 @@ export async function tellVisitor(
     link: keepParameters(live.form, given.link),
     unread: unreadParameters(live.form, given.link),
     pageBefore: pageAddress(given.pageBefore),
-    holder: typeof given.k === 'string' && given.k !== '' ? await holderOfLink(db, live, given.k) : null,
+    holder: await knownHolder(db, live, given.k, request),
     framedBy: framingAddress(told?.frame),
     browser: tellBrowser(request, told),
     from: { network: askerNetwork(), country: askerCountry() },
     formBefore: await sentBefore(db, live, request),
   }
+}
+
+/** Whose personal link this is; where it is nobody’s, whom the browser remembers. */
+async function knownHolder(db: Db, live: LiveForm, k: unknown, request: Request): Promise<Visitor['holder']> {
+  const byLink = typeof k === 'string' && k !== '' ? await holderOfLink(db, live, k) : null
+  if (byLink) return byLink
+  const browser = browserRemembering(request, live)
+  return browser === null ? null : findRemembered(db, live, browser)
 }
 
 /** What a page tells of the browser it is in, as its fields or a program’s JSON have it. */
@@ -146,6 +165,8 @@ function pageAddress(text: string | null | undefined): string | null {
 const VISIT_COOKIE = 'lichen_visit'
 const LINK_COOKIE = 'lichen_link'
 const BEFORE_COOKIE = 'lichen_before'
+/** All forms of a workspace know whoever is remembered in one. */
+const rememberedCookie = (workspaceId: string): string => `lichen_remembered_${workspaceId.slice(0, 8)}`
 
 /** Stands in the address in place of a personal link's secret, which then travels in a cookie. */
 const BY_LINK = 'personal'
@@ -159,6 +180,16 @@ const REMEMBER = { visit: 30 * 24 * 60 * 60, link: 60 * 60, before: 60 * 60 }
 export function rememberedVisit(request: Request, secret: string, formId: string): string | null {
   const [id, proof] = readCookie(request, VISIT_COOKIE)?.split('.') ?? []
   return claimVisit(secret, formId, { visit: id, proof }, false)?.proven ? (id ?? null) : null
+}
+
+/** The browser that asks, by the id that it is remembered by, where the form knows people again and this one shows it. */
+export function browserRemembering(
+  request: Request,
+  { form, workspaceId }: Pick<LiveForm, 'form' | 'workspaceId'>,
+): string | null {
+  if (!form.remembers) return null
+  const [id = '', proof = ''] = readCookie(request, rememberedCookie(workspaceId))?.split('.') ?? []
+  return isPassOf(workspaceId, { id, proof }) ? id : null
 }
 
 /** Stands in the address of a form that colleagues try, with the proof that it was given to them. */
@@ -185,11 +216,12 @@ function readCookie(request: Request, name: string): string | null {
   return found?.[1] ?? null
 }
 
-/** What a browser is to keep for one form's address. A form that may be framed elsewhere keeps it there, too. */
+/** What a browser is to keep, all but one thing for one form's address. A form that may be framed elsewhere keeps it there, too. */
 export class Keeping {
   constructor(
     /** The address that was asked for. */
     readonly slug: string,
+    private readonly workspaceId: string,
     private readonly secure: boolean,
     private readonly framed: boolean,
   ) {}
@@ -200,10 +232,14 @@ export class Keeping {
   before = (submission: string, proof: string): string =>
     this.cookie(BEFORE_COOKIE, `${submission}.${proof}`, REMEMBER.before)
 
-  private cookie(name: string, value: string, seconds: number): string {
+  browser = ({ id, proof }: BrowserPass): string =>
+    this.cookie(rememberedCookie(this.workspaceId), `${id}.${proof}`, REMEMBERED * 24 * 60 * 60, '/f/')
+  forgetBrowser = (): string => this.cookie(rememberedCookie(this.workspaceId), '', 0, '/f/')
+
+  private cookie(name: string, value: string, seconds: number, path = `/f/${this.slug}`): string {
     const where =
       this.secure && this.framed ? 'SameSite=None; Secure; Partitioned' : `SameSite=Lax${this.secure ? '; Secure' : ''}`
-    return `${name}=${value}; Path=/f/${this.slug}; Max-Age=${seconds}; HttpOnly; ${where}`
+    return `${name}=${value}; Path=${path}; Max-Age=${seconds}; HttpOnly; ${where}`
   }
 }
 

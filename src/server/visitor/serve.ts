@@ -19,8 +19,11 @@ import { languageFor, languagesWanted } from './language'
 import { lookBelow, serveLook } from './look'
 import { giveSigns } from './signs'
 import { postJson, postPage } from './post'
+import { withdrawBrowser } from '@/db/queries/browsers'
+import { NOT_ME, remembering } from './remembering'
 import {
   BadBody,
+  browserRemembering,
   isTestLink,
   Keeping,
   linkSecret,
@@ -43,17 +46,16 @@ export async function serveVisitor(
   part: string | null,
   sent: ReceivedForm | null,
 ): Promise<Response> {
-  const progress = part === 'progress'
   const mark = /^look-(.*)\.css$/.exec(part ?? '')?.[1]
   if (mark !== undefined)
     return request.method === 'GET'
       ? patiently(lookSheet(slug, mark)).catch(databaseAway)
       : problem(405, 'This address takes GET.', {}, { allow: 'GET' })
-  const inWords = forPeople(request, progress)
+  const inWords = part !== 'progress' && forPeople(request)
   const { presence } = context()
   try {
     if (presence.isAway) return inWords ? awayHtml(request) : databaseAway()
-    return await inTurn(() => patiently(answer(request, slug, progress, inWords, sent)))
+    return await inTurn(() => patiently(answer(request, slug, part, inWords, sent)))
   } catch (error) {
     if (error instanceof BadBody) return problem(400, error.message)
     if (error instanceof TooManyGuesses) {
@@ -79,8 +81,7 @@ async function lookSheet(slug: string, mark: string): Promise<Response> {
 }
 
 /** A person's browser shows what it gets; a program or the page's script reads it. */
-const forPeople = (request: Request, progress: boolean): boolean =>
-  !progress && !(request.headers.get('content-type')?.includes('json') ?? false)
+const forPeople = (request: Request): boolean => !(request.headers.get('content-type')?.includes('json') ?? false)
 
 class TooLong extends Error {}
 
@@ -101,25 +102,25 @@ async function patiently(work: Promise<Response>): Promise<Response> {
 async function answer(
   request: Request,
   slug: string,
-  progress: boolean,
+  part: string | null,
   inWords: boolean,
   sent: ReceivedForm | null,
 ): Promise<Response> {
-  const reply = replyTo(request, progress)
+  const reply = replyTo(request, part)
   if (!reply) {
-    const allow = progress ? 'POST' : 'GET, HEAD, POST'
+    const allow = part === null ? 'GET, HEAD, POST' : 'POST'
     return problem(405, `This address takes ${allow}.`, {}, { allow })
   }
   const { visitors: db, config } = context()
   const live = await findLiveForm(db, slug)
   if (!live) return inWords ? noFormHtml(languageFor(request)) : problem(404, 'There is no live form at this address.')
   const secure = config.LICHEN_URL.startsWith('https:')
-  const keeping = new Keeping(slug, secure, live.form.framedBy.length > 0)
+  const keeping = new Keeping(slug, live.workspaceId, secure, live.form.framedBy.length > 0)
   return reply({ request, live, keeping, sent })
 }
 
-function replyTo({ method, headers }: Request, progress: boolean): Reply | null {
-  if (progress) return method === 'POST' ? postProgress : null
+function replyTo({ method, headers }: Request, part: string | null): Reply | null {
+  if (part !== null) return method !== 'POST' ? null : part === NOT_ME ? postNotMe : postProgress
   if (method === 'GET') return getPage
   if (method === 'HEAD')
     return async () => new Response(null, { headers: { 'content-type': 'text/html; charset=utf-8' } })
@@ -193,6 +194,7 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
     action,
     resumed: opened.resumed,
     greeting: visitor.formBefore?.title ?? null,
+    remembering: remembering(live, visitor, { proven: true, test: given === 'test' }, action),
     mode: given === 'test' ? 'test' : 'live',
   })
   response.headers.append('set-cookie', keeping.visit(opened.pass))
@@ -211,6 +213,19 @@ function frameOf({ headers }: Request): string | null {
 function isNavigation({ headers }: Request): boolean {
   const mode = headers.get('sec-fetch-mode')
   return mode === null ? (headers.get('accept')?.includes('text/html') ?? false) : mode === 'navigate'
+}
+
+/** Somebody in a browser says that they are not whom it remembers: it knows nobody from then on. */
+const postNotMe: Reply = async ({ request, live, keeping }) => {
+  const wait = count(...ofAsker('progress', live.slug))
+  if (wait > 0) return tooManyHtml(wait, languageFor(request), 'opened_often')
+  const browser = browserRemembering(request, live)
+  if (browser !== null) await withdrawBrowser(context().visitors, live.workspaceId, browser, true)
+  const { search } = new URL(request.url)
+  return new Response(null, {
+    status: 303,
+    headers: { location: `/f/${live.slug}${search}`, 'set-cookie': keeping.forgetBrowser() },
+  })
 }
 
 /** How far a visit has come. */

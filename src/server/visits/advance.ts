@@ -30,6 +30,8 @@ export interface VisitNotice {
   linkHolder: string | null
   /** The personal link itself, where it is known. */
   linkId: string | null
+  /** The browser that remembers whose visit it is. */
+  browserId: string | null
   /** Whether it came by a personal link that the browser remembered no visit by. */
   newBrowser: boolean
   /** Whether a colleague tries the form. */
@@ -64,6 +66,7 @@ export const noticeOf = (
   pageBefore: visitor.pageBefore,
   linkHolder: visitor.holder?.id ?? null,
   linkId: visitor.holder?.link ?? null,
+  browserId: visitor.holder?.browser ?? null,
   newBrowser: visitor.newBrowser ?? false,
   framedBy: visitor.framedBy ? new URL(visitor.framedBy).host : null,
   ownHost,
@@ -127,7 +130,7 @@ function beginVisit(notice: VisitNotice, at: string): StoredVisit {
     steps: [],
     source: tellSource(notice.link, notice.pageBefore, {
       ownHost: notice.ownHost,
-      byPersonalLink: notice.linkHolder !== null,
+      byPersonalLink: notice.linkHolder !== null && notice.browserId === null,
       framedBy: notice.framedBy,
     }).label,
     link: notice.link,
@@ -135,6 +138,7 @@ function beginVisit(notice: VisitNotice, at: string): StoredVisit {
     pageBefore: notice.pageBefore,
     linkHolder: notice.linkHolder,
     linkId: notice.linkId,
+    browserId: notice.browserId,
     newBrowser: notice.newBrowser,
     answers: null,
     leftBy: null,

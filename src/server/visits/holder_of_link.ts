@@ -1,6 +1,7 @@
 import type { Db } from '@/db/database'
+import type { Holder } from '@/db/queries/holders'
 import { count, ofAsker, waitFor } from '../door/limits'
-import { findLinkHolder, hashSecret, type LinkHolder } from './visitor'
+import { findLinkHolder, hashSecret } from './visitor'
 
 /** A network has tried so many codes that it must wait before the next is looked at. */
 export class TooManyGuesses extends Error {
@@ -17,7 +18,7 @@ export async function holderOfLink(
   db: Db,
   live: Parameters<typeof findLinkHolder>[1],
   code: string,
-): Promise<LinkHolder | null> {
+): Promise<Holder | null> {
   const wait = waitFor(...ofAsker('guess'))
   if (wait > 0) throw new TooManyGuesses(wait)
   const holder = await findLinkHolder(db, live, code)

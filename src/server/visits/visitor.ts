@@ -2,14 +2,14 @@ import { createHash } from 'node:crypto'
 import { z } from 'zod'
 import { valueIn } from '@/core/answers/answer'
 import { parameterSchema } from '@/core/answers/name'
-import type { BrowserFacts, SentBefore, ServerFacts, Stored } from '@/core/origins/source'
+import type { BrowserFacts, SentBefore, ServerFacts } from '@/core/origins/source'
 import type { Form } from '@/core/form/definition'
 import { isWellFormedSecret } from '@/core/fill/personal_link'
 import { parametersRead, storedRead } from '@/core/fill/reads'
 import type { LinkParameters } from '@/core/answers/link_parameters'
 import { cutText, makeSound } from '@/core/formats/text'
 import type { Db } from '@/db/database'
-import { findHolder } from '@/db/queries/holders'
+import { findHolder, type Holder } from '@/db/queries/holders'
 import type { LiveForm } from '../forms/live'
 
 /** A visit's id in the one way it is stored, however it was written. */
@@ -26,7 +26,8 @@ export interface Visitor {
   /** Names of the link’s other parameters, which nobody reads. */
   unread?: readonly string[]
   pageBefore: string | null
-  holder: LinkHolder | null
+  /** Whoever the personal link was made for, or the browser remembers. */
+  holder: Holder | null
   /** Whether their browser remembers no visit by the personal link that they came by. */
   newBrowser?: boolean
   /** Address of the page that frames the form. */
@@ -36,15 +37,6 @@ export interface Visitor {
   from?: Pick<ServerFacts, 'network' | 'country'>
   /** What this browser sent in the form that led here, as it proves. */
   formBefore?: (SentBefore & { title: string }) | null
-}
-
-/** The contact a personal link was made for. */
-export interface LinkHolder {
-  id: string
-  /** The link, by its id; `null` where somebody is only tried. */
-  link: string | null
-  /** What the form may tell them of themselves. */
-  stored: Stored
 }
 
 const MOST_PARAMETERS = 30
@@ -108,7 +100,14 @@ export async function findLinkHolder(
   db: Db,
   { formId, slug, form, timeZone }: Pick<LiveForm, 'formId' | 'slug' | 'form' | 'timeZone'>,
   secret: unknown,
-): Promise<LinkHolder | null> {
+): Promise<Holder | null> {
   if (typeof secret !== 'string' || !isWellFormedSecret(secret)) return null
   return findHolder(db, { formId, hash: hashSecret(secret) }, storedRead(form, slug), timeZone)
 }
+
+/** Whom a browser remembers, with what the form may tell them of themselves; `null` where it does no more. */
+export const findRemembered = (
+  db: Db,
+  { workspaceId, slug, form, timeZone }: Pick<LiveForm, 'workspaceId' | 'slug' | 'form' | 'timeZone'>,
+  browser: string,
+): Promise<Holder | null> => findHolder(db, { workspaceId, browser }, storedRead(form, slug), timeZone)

@@ -7,7 +7,7 @@ import { Button } from '../ui/button'
 import { CHOICE, Chooser } from '../ui/chooser'
 import { useSettled } from '../ui/field'
 
-/** Whom a page is shown as: a contact by their personal link, or somebody made up, by the name of their test values. */
+/** Whom a page is shown as: a contact who is known, or somebody made up, by the name of their test values. */
 export interface Seer {
   as: 'contact' | 'tried'
   id: string
@@ -21,11 +21,13 @@ interface Props {
   tries: readonly Seer[]
   /** `null` for a stranger. */
   seer: Seer | null
+  /** Whether a contact is known by their browser, and not by a personal link. */
+  remembered: boolean
   onChoose: (seer: Seer | null) => void
 }
 
 /** Whom the page is shown as: a stranger, or any contact, found by typing. */
-export function SeenBy({ people, tries, seer, onChoose }: Props) {
+export function SeenBy({ people, tries, seer, remembered, onChoose }: Props) {
   const [open, setOpen] = useState(false)
   const [text, setText] = useState('')
   const found = usePeople(text, open)
@@ -44,7 +46,7 @@ export function SeenBy({ people, tries, seer, onChoose }: Props) {
       narrows={false}
       trigger={
         <Button aria-label="Seen by" className="min-w-0 flex-1 justify-between">
-          <bdi className="truncate">{seer ? nameOf(seer) : 'a stranger'}</bdi> <span aria-hidden>▾</span>
+          <bdi className="truncate">{seer ? nameOf(seer, remembered) : 'a stranger'}</bdi> <span aria-hidden>▾</span>
         </Button>
       }
     >
@@ -71,7 +73,8 @@ export function SeenBy({ people, tries, seer, onChoose }: Props) {
   )
 }
 
-const nameOf = ({ as, name }: Seer): string => (as === 'contact' ? `${name}, by personal link` : name)
+const nameOf = ({ as, name }: Seer, remembered: boolean): string =>
+  as === 'contact' ? `${name}, ${remembered ? 'in their browser' : 'by personal link'}` : name
 
 /** Contacts that fit what is typed, once it rests; `null` while nothing is. */
 function usePeople(text: string, open: boolean) {

@@ -22,6 +22,9 @@ export function VisitorView({ people, themes }: { people: Omit<Seer, 'as'>[]; th
   const seesPeople = useMay('people')
   const [seen, setSeen] = useState<Seer | null>(null)
   const contact = seen?.as === 'contact' ? seen.id : null
+  /** Whether whoever it is shown to is known by their browser, and not by a personal link. */
+  const [byBrowser, setByBrowser] = useState(false)
+  const remembered = byBrowser && contact !== null && form.remembers
   // Test values may be taken away while they are looked at.
   const tried = form.tries.find(({ name }) => seen?.as === 'tried' && name === seen.id) ?? null
   /** The language it is read in; empty for the form's own. */
@@ -92,6 +95,7 @@ export function VisitorView({ people, themes }: { people: Omit<Seer, 'as'>[]; th
     revision: String(revision),
     contact: contact ?? '',
     tried: tried?.name ?? '',
+    known: remembered ? 'browser' : '',
     lang: read,
   })
   const address = inHere(`/preview/${facts.slug}?${asked}`)
@@ -117,6 +121,7 @@ export function VisitorView({ people, themes }: { people: Omit<Seer, 'as'>[]; th
               people={people.map((one) => ({ as: 'contact' as const, ...one }))}
               tries={form.tries.map(({ name, called }) => ({ as: 'tried' as const, id: name, name: called }))}
               seer={seen?.as === 'tried' ? tried && { ...seen, name: tried.called } : seen}
+              remembered={remembered}
               onChoose={(next) => {
                 // Another person sees their own values, not the ones typed for somebody else.
                 typed.current = null
@@ -152,6 +157,23 @@ export function VisitorView({ people, themes }: { people: Omit<Seer, 'as'>[]; th
             ))}
           </span>
         </div>
+        {contact !== null && form.remembers && (
+          <label className="-mt-1 mb-2 flex items-center gap-2 text-soft">
+            Known
+            <select
+              aria-label="Known by"
+              className="box w-auto!"
+              value={String(byBrowser)}
+              onChange={(event) => {
+                typed.current = null
+                setByBrowser(event.target.value === 'true')
+              }}
+            >
+              <option value="false">by personal link</option>
+              <option value="true">by a browser that remembers them</option>
+            </select>
+          </label>
+        )}
         <div className="relative min-h-[300px] flex-1 overflow-hidden rounded-lg border border-rule bg-white">
           {/* Drawn at a phone's or a desk's true width and shown smaller, so that lines break as they will. */}
           <iframe
@@ -164,6 +186,7 @@ export function VisitorView({ people, themes }: { people: Omit<Seer, 'as'>[]; th
         <IfSentNow
           values={values}
           contact={contact}
+          remembered={remembered}
           tried={tried?.name ?? null}
           form={form}
           begun={typed.current?.begun ?? false}
@@ -177,6 +200,7 @@ export function VisitorView({ people, themes }: { people: Omit<Seer, 'as'>[]; th
 interface NowProps {
   values: Record<string, string> | null
   contact: string | null
+  remembered: boolean
   /** Name of the test values that are tried. */
   tried: string | null
   form: Form
@@ -187,16 +211,16 @@ interface NowProps {
 /** What would be sent, for those who may see whom it would reach. */
 const IfSentNow = (props: NowProps) => (useMay('people') ? <SentNow {...props} /> : null)
 
-function SentNow({ values, contact, tried, form, begun }: NowProps) {
+function SentNow({ values, contact, remembered, tried, form, begun }: NowProps) {
   const slug = useDraft((state) => state.facts.slug)
   const [result, setResult] = useState<Planned | null>(null)
-  const settled = useSettled(JSON.stringify({ values, contact, tried }), 300)
+  const settled = useSettled(JSON.stringify({ values, contact, remembered, tried }), 300)
   const settledForm = useSettled(form, 600)
   useEffect(() => {
-    const { values, contact, tried } = JSON.parse(settled) as Pick<NowProps, 'values' | 'contact' | 'tried'>
+    const { values, ...by } = JSON.parse(settled) as Pick<NowProps, 'values' | 'contact' | 'remembered' | 'tried'>
     if (values === null) return
     let stale = false
-    planDraftAction({ slug, draft: settledForm, values, contact, tried })
+    planDraftAction({ slug, draft: settledForm, values, ...by })
       .then((next) => {
         if (!stale && next.ok) setResult(next.value)
       })

@@ -49,6 +49,7 @@ export function FormWording() {
           <span className="font-semibold">Title and wording</span>{' '}
           <span className="text-soft">
             “{form.title}”{form.keepUnfinished ? ' · unfinished answers are kept' : ''}
+            {form.remembers ? ' · people are known again' : ''}
           </span>
         </summary>
         <div className="grid grid-cols-[112px_minmax(0,1fr)_104px_minmax(0,1fr)] items-center gap-x-3 gap-y-2 py-2">
@@ -87,6 +88,13 @@ export function FormWording() {
             onCommit={(keepUnfinished) => set({ keepUnfinished }, 'keep')}
           />
           {wording('back', 'Back button')}
+          <span />
+          <Tick
+            label="Know people again in their browser (who came by personal link and wish it)"
+            on={form.remembers}
+            onCommit={(remembers) => set({ remembers }, 'remembers')}
+          />
+          <span className="col-span-2" />
           <span />
           <span>
             <Button onClick={() => edit(askContactLast)}>Ask who they are last</Button>

@@ -4,6 +4,7 @@ import { deedAction } from '@/server/access/session'
 import { addNote, changeNote, changeRecord, dropNote, giveOwner, putBack } from '@/server/deeds/changes'
 import { eraseAddress, erasePerson, planAddressErasure, planErasure } from '@/server/deeds/erasing'
 import { lookForDoubles, mergeRecords, sayTwo } from '@/server/deeds/merging'
+import { dropBrowser, dropBrowsers } from '@/server/deeds/browsers'
 import { addLink, dropLink, dropLinks } from '@/server/deeds/people'
 
 /** Makes a personal link to a form for a contact; the address is shown this once. */
@@ -14,6 +15,12 @@ export const withdrawLinkAction = deedAction(dropLink)
 
 /** Withdraws all of somebody’s. */
 export const withdrawLinksAction = deedAction(dropLinks)
+
+/** Has a browser know somebody no more. */
+export const withdrawBrowserAction = deedAction(dropBrowser)
+
+/** The same with every browser that knows somebody. */
+export const withdrawBrowsersAction = deedAction(dropBrowsers)
 
 /** Sets fields of a record. */
 export const changeRecordAction = deedAction(changeRecord)

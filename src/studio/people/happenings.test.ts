@@ -23,7 +23,7 @@ const all = happeningsOf({
     { id: 'idle', formName: 'Open day', state: 'applied', isTest: false, receivedAt: at(5) },
   ],
   deliveries: [delivery('sent', 4), delivery('idle', 6), delivery('elsewhere', 7)],
-  links: [{ id: 'l1', formName: 'Glaze box', createdAt: at(1), withdrawnAt: at(10) }],
+  known: [{ id: 'l1', by: 'link', formName: 'Glaze box', createdAt: at(1), withdrawnAt: at(10) }],
 })
 
 describe('a time line', () => {

@@ -12,12 +12,15 @@ interface SentThen {
   receivedAt: Date
 }
 
-/** A personal link, as the page of a person has it. */
-interface LinkThen {
+/** A personal link, or a browser that remembers them, as the page of a person has it. */
+interface KnownThen {
   id: string
+  by: 'link' | 'browser'
   formName: string
   createdAt: Date
   withdrawnAt: Date | null
+  /** Whether somebody in that browser said that they are not this person. */
+  byVisitor?: boolean
 }
 
 /** All that is known to have happened with a record. */
@@ -25,7 +28,7 @@ export interface Known {
   changes: readonly Change[]
   submissions?: readonly SentThen[]
   deliveries?: readonly FollowedDelivery[]
-  links?: readonly LinkThen[]
+  known?: readonly KnownThen[]
 }
 
 /** Something that happened: a cause with what it did and what followed; or what no cause tells. */
@@ -36,8 +39,8 @@ export interface Happening {
   changes: Change[]
   /** A submission that changed nothing. */
   sent: SentThen | null
-  /** A personal link that was made, or withdrawn. */
-  link: { formName: string; is: 'made' | 'withdrawn' } | null
+  /** A personal link or a remembered browser that they are known by from then on, or no more. */
+  known: (Pick<KnownThen, 'by' | 'formName' | 'byVisitor'> & { is: 'made' | 'withdrawn' }) | null
   /** What went outside because of it. */
   followed: FollowedDelivery[]
 }
@@ -62,7 +65,7 @@ export type Narrowed = (typeof NARROWED)[number]
 const HANDED_OVER = ['submission', 'link']
 
 /** All that happened, the latest first. */
-export function happeningsOf({ changes, submissions = [], deliveries = [], links = [] }: Known): Happening[] {
+export function happeningsOf({ changes, submissions = [], deliveries = [], known = [] }: Known): Happening[] {
   const byCause = new Map<string, Happening>()
   for (const change of changes) {
     if (HANDED_OVER.includes(readSlot(change.field).is)) continue
@@ -78,28 +81,24 @@ export function happeningsOf({ changes, submissions = [], deliveries = [], links
     if (cause) cause.followed.push(delivery)
     else byCause.set(delivery.cause, { ...NOTHING, key: delivery.cause, at: delivery.createdAt, followed: [delivery] })
   }
-  const made = links.flatMap(({ id, formName, createdAt, withdrawnAt }): Happening[] => [
-    { ...NOTHING, key: `${id} made`, at: createdAt, link: { formName, is: 'made' }, followed: [] },
-    ...(withdrawnAt
-      ? [
-          {
-            ...NOTHING,
-            key: `${id} withdrawn`,
-            at: withdrawnAt,
-            link: { formName, is: 'withdrawn' as const },
-            followed: [],
-          },
-        ]
-      : []),
-  ])
+  const made = known.flatMap(({ id, by, formName, createdAt, withdrawnAt, byVisitor }): Happening[] => {
+    const toldAs = (is: 'made' | 'withdrawn', at: Date): Happening => ({
+      ...NOTHING,
+      key: `${id} ${is}`,
+      at,
+      known: { by, formName, byVisitor, is },
+      followed: [],
+    })
+    return [toldAs('made', createdAt), ...(withdrawnAt ? [toldAs('withdrawn', withdrawnAt)] : [])]
+  })
   // What happened at one moment stays in the order it was told.
   return [...byCause.values(), ...made].sort((one, other) => new Date(other.at).getTime() - new Date(one.at).getTime())
 }
 
-const NOTHING = { changes: [], sent: null, link: null }
+const NOTHING = { changes: [], sent: null, known: null }
 
 /** Whether something that happened shows where a time line is narrowed. */
-export function isOf({ changes, sent, link, followed }: Happening, narrowed: Narrowed): boolean {
+export function isOf({ changes, sent, known, followed }: Happening, narrowed: Narrowed): boolean {
   switch (narrowed) {
     case 'sent':
       return sent !== null || changes.some(({ sort }) => sort === 'submission')
@@ -110,6 +109,6 @@ export function isOf({ changes, sent, link, followed }: Happening, narrowed: Nar
     case 'notes':
       return changes.some(({ field }) => readSlot(field).is === 'note')
     case 'links':
-      return link !== null
+      return known !== null
   }
 }

@@ -2,12 +2,11 @@
 
 import type { LinkUse, listLinks } from '@/db/queries/links'
 import { Chip } from '../ui/chip'
-import { ForGood } from '../ui/forGood'
 import { useMay } from '../ui/here'
 import { Moment } from '../ui/moment'
-import { Outside } from '../ui/outside'
 import { withdrawLinkAction, withdrawLinksAction } from './actions'
 import { NewLink } from './newLink'
+import { Withdrawable } from './withdrawable'
 
 export type PersonalLinks = Awaited<ReturnType<typeof listLinks>>
 
@@ -40,59 +39,33 @@ export function Links({ contact, links, forms }: Props) {
     <section>
       <h2 className="mb-1.5">Personal links</h2>
       {links.length > 0 && (
-        <table className="sheet mb-2">
-          <thead>
-            <tr>
-              <th>Form</th>
-              <th>Made</th>
-              <th>Works</th>
-              <th>
-                <span className="sr-only">Withdraw</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {links.map(({ id, formName, createdAt, expiresAt, withdrawnAt, works, used }) => (
-              <tr key={id} className={works ? '' : 'text-soft'}>
-                <td>
-                  <Outside>{formName}</Outside>
-                  <span className="block text-soft">
-                    <Used {...used} />
-                  </span>
-                </td>
-                <td className="whitespace-nowrap">
-                  <Moment at={createdAt} />
-                </td>
-                <td className="whitespace-nowrap">
-                  {withdrawnAt ? 'withdrawn ' : expiresAt ? (works ? 'until ' : 'no more since ') : 'always'}
-                  {(withdrawnAt ?? expiresAt) && <Moment at={withdrawnAt ?? expiresAt ?? createdAt} />}
-                </td>
-                <td className="text-right">
-                  {works && may && (
-                    <ForGood
-                      label="Withdraw"
-                      what={`the link to ${formName}`}
-                      action={() => withdrawLinkAction({ id })}
-                      done="The link is withdrawn"
-                    />
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
-      {may && links.filter(({ works }) => works).length > 1 && (
-        <p className="mb-2">
-          <ForGood
-            label="Withdraw all"
-            what="all personal links"
-            action={() => withdrawLinksAction({ id: contact })}
-            done="All of their links are withdrawn"
-          />
-        </p>
+        <Withdrawable
+          heads={['Form', 'Made', 'Works']}
+          ways={links.map((one) => ({
+            ...one,
+            came: <Used {...one.used} />,
+            until: <Until {...one} />,
+            holds: one.works,
+            what: `the link to ${one.formName}`,
+          }))}
+          withdraw={(id) => withdrawLinkAction({ id })}
+          withdrawn="The link is withdrawn"
+          all={{
+            what: 'all personal links',
+            withdraw: () => withdrawLinksAction({ id: contact }),
+            withdrawn: 'All of their links are withdrawn',
+          }}
+        />
       )}
       {may ? <NewLink contact={contact} forms={forms} /> : links.length === 0 && <p className="text-soft">None.</p>}
     </section>
   )
 }
+
+/** Until when a link works, or since when it does no more. */
+const Until = ({ createdAt, expiresAt, withdrawnAt, works }: PersonalLinks[number]) => (
+  <>
+    {withdrawnAt ? 'withdrawn ' : expiresAt ? (works ? 'until ' : 'no more since ') : 'always'}
+    {(withdrawnAt ?? expiresAt) && <Moment at={withdrawnAt ?? expiresAt ?? createdAt} />}
+  </>
+)

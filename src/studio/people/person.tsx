@@ -6,6 +6,7 @@ import { PageHead } from '../ui/pageHead'
 import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { type DoubleOf, LikelyDoubles } from './likelyDoubles'
+import { Browsers, type RememberedBrowsers } from './browsers'
 import { Links, type PersonalLinks } from './links'
 import { Memberships } from './memberships'
 import { MergeWith } from './mergeWith'
@@ -25,6 +26,7 @@ interface Props {
   fields: RecordField[]
   lists: ListInfo[]
   links: PersonalLinks
+  browsers: RememberedBrowsers
   forms: { slug: string; name: string }[]
   doubles: DoubleOf[]
   members: Owner[]
@@ -33,7 +35,7 @@ interface Props {
 }
 
 /** A person: every stored value with what set it, every change, every list and submission. */
-export function Person({ person, fields, lists, links, forms, doubles, members, deliveries }: Props) {
+export function Person({ person, fields, lists, links, browsers, forms, doubles, members, deliveries }: Props) {
   const { id, values, parts, changes, notes, memberships, submissions, opened } = person
   return (
     <main className="px-4 py-3">
@@ -65,11 +67,16 @@ export function Person({ person, fields, lists, links, forms, doubles, members, 
           <OpenedRecords opened={opened} fields={fields} />
           <Memberships id={id} memberships={memberships} around={{ fields, lists, members }} />
           <Links contact={person.id} links={links} forms={forms} />
+          <Browsers contact={person.id} browsers={browsers} />
         </div>
         <div className="space-y-5">
           <Notes record={id} notes={notes} />
           <TimeLine
-            {...{ id, changes, parts, submissions, deliveries, links }}
+            {...{ id, changes, parts, submissions, deliveries }}
+            known={[
+              ...links.map((one) => ({ ...one, by: 'link' as const })),
+              ...browsers.map((one) => ({ ...one, by: 'browser' as const })),
+            ]}
             tell={{ record: 'contact', fields, lists }}
           />
           <Rest shown={submissions.length} list="/arrivals" search={person.email} />

@@ -146,15 +146,27 @@ const isOfMany = ({ deed }: Change): boolean => deed === 'doToMany'
 const headWords = ({ sort, who, formName }: Change): string =>
   sort === 'submission' ? `by ${formName}` : `by ${who ?? 'somebody'}`
 
+/** That they are known by a link or in a browser from then on, or no more. */
+const KnownBy = ({ by, formName, byVisitor, is }: NonNullable<Happening['known']>) =>
+  by === 'link' ? (
+    <span>
+      Personal link to <Outside>{formName}</Outside> {is}
+    </span>
+  ) : (
+    <span>
+      {is === 'made'
+        ? 'Wished to be remembered in a browser, in '
+        : byVisitor
+          ? 'Somebody in their browser said “this is not me”, remembered in '
+          : 'Browser withdrawn that remembered them since '}
+      <Outside>{formName}</Outside>
+    </span>
+  )
+
 /** What happened, by whom, and putting all of it back. */
-function Head({ happening: { changes, sent, link } }: { happening: Happening }) {
+function Head({ happening: { changes, sent, known } }: { happening: Happening }) {
   const [first] = changes
-  if (link)
-    return (
-      <span>
-        Personal link to <Outside>{link.formName}</Outside> {link.is}
-      </span>
-    )
+  if (known) return <KnownBy {...known} />
   if (sent)
     return (
       <span>

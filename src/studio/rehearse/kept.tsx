@@ -17,6 +17,8 @@ export interface Kept {
   title: string
   values: Answers
   contact: string | null
+  /** Whether the contact is known by a browser that remembers them, and not by a personal link. */
+  remembered: boolean
   contactEmail: string | null
   /** Name of the test values it is sent as. */
   tried: string | null

@@ -28,22 +28,26 @@ interface Props {
 /** Stands before the name of test values, where a contact’s id stands otherwise. */
 const TRIED = 'tried '
 
+/** Stands before the id of a contact who is known by a browser that remembers them. */
+const REMEMBERED = 'browser '
+
 /** Any answers run through the draft without effect: the same plan that a sent form would get. */
 export function Rehearse({ people, arrivals, kept: start }: Props) {
   const { form, facts } = useDraft((state) => state)
   const [values, setValues] = useState<Answers>({})
-  /** A contact’s id, or `TRIED` and the name of test values; empty for a stranger. */
+  /** A contact’s id, which may follow `REMEMBERED`, or `TRIED` and the name of test values; empty for a stranger. */
   const [sentBy, setSentBy] = useState('')
   const [result, setResult] = useState<Planned | null>(null)
   const [failed, setFailed] = useState(false)
   const { kept, version, keep, drop } = useKept(start)
   const senders = sendersOf(people, kept)
-  const sender = senders.find(({ id }) => id === sentBy)
+  const remembered = sentBy.startsWith(REMEMBERED)
+  const sender = senders.find(({ id }) => id === (remembered ? sentBy.slice(REMEMBERED.length) : sentBy))
   const tried = form.tries.find(({ name }) => sentBy === TRIED + name)
-  const settled = useSettled(JSON.stringify({ values, contact: sender?.id, tried: tried?.name }), 250)
+  const settled = useSettled(JSON.stringify({ values, contact: sender?.id, remembered, tried: tried?.name }), 250)
   useEffect(() => {
     let stale = false
-    const asked = JSON.parse(settled) as { values: Answers; contact?: string; tried?: string }
+    const asked = JSON.parse(settled) as { values: Answers; contact?: string; remembered: boolean; tried?: string }
     const carried = Object.fromEntries(
       form.carried.flatMap(({ name }) => (Object.hasOwn(asked.values, name) ? [[name, asked.values[name]]] : [])),
     )
@@ -82,6 +86,9 @@ export function Rehearse({ people, arrivals, kept: start }: Props) {
               ['', 'a stranger'],
               ...form.tries.map(({ name, called }) => [`${TRIED}${name}`, `${called} (test values)`] as const),
               ...senders.map(({ id, name }) => [id, `${name}, by personal link`] as const),
+              ...(form.remembers || remembered
+                ? senders.map(({ id, name }) => [REMEMBERED + id, `${name}, in a browser that remembers them`] as const)
+                : []),
             ]}
             onCommit={setSentBy}
           />
@@ -118,6 +125,7 @@ export function Rehearse({ people, arrivals, kept: start }: Props) {
                 title,
                 values,
                 contact: sender?.id ?? null,
+                remembered,
                 contactEmail: sender?.name ?? null,
                 tried: tried?.name ?? null,
               })
@@ -133,7 +141,8 @@ export function Rehearse({ people, arrivals, kept: start }: Props) {
           onDrop={(one) => void drop(one)}
           onOpen={(one) => {
             setValues(one.values)
-            setSentBy(one.tried === null ? (one.contact ?? '') : TRIED + one.tried)
+            const contact = one.contact && `${one.remembered ? REMEMBERED : ''}${one.contact}`
+            setSentBy(one.tried === null ? (contact ?? '') : TRIED + one.tried)
           }}
         />
       </div>

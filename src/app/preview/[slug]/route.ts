@@ -35,6 +35,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ slug
   // As whoever is seen only by those who may see people.
   const contact = member.rights.has('people') ? z.uuid().safeParse(searchParams.get('contact')).data : undefined
   const { workspaceId, timeZone } = member
+  const isRemembered = searchParams.get('known') === 'browser'
   const holder = contact
     ? await findHolder(db, { workspaceId, contact }, storedRead(form, stored.slug), timeZone)
     : null
@@ -64,6 +65,12 @@ export async function GET(request: Request, { params }: { params: Promise<{ slug
     action: '#',
     resumed: false,
     greeting: null,
+    remembering:
+      holder && draft.remembers
+        ? isRemembered
+          ? { is: 'remembered', notMe: '#' }
+          : { is: 'offered', ticked: false }
+        : null,
     mode: 'preview',
   })
 }

@@ -58,6 +58,9 @@ export const de: Language = {
     another_question: 'Ihre Antwort hat eine weitere Frage ergeben. Bitte sehen Sie noch einmal nach.',
     form_changed:
       'Dieses Formular hat sich geändert, seit Sie es geöffnet haben. Ihre Angaben sind noch da. Bitte sehen Sie noch einmal nach.',
+    remember_me: 'In diesem Browser an mich erinnern: Unsere Formulare kennen mich hier ein Jahr lang',
+    remembered_here: 'Dieser Browser erinnert sich an Sie.',
+    not_me: 'Das bin ich nicht',
     still_here: 'Ihre Antworten von vorhin sind noch da.',
     kept_as_you_go:
       'Was Sie ausfüllen, wird laufend aufbewahrt, damit Sie später in diesem Browser weitermachen können. Wenn Sie mittendrin aufhören, können wir sehen, was Sie eingetragen haben.',

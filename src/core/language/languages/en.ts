@@ -54,6 +54,9 @@ export const texts = {
   wrong_answers: { one: 'One answer needs another look:', other: '{count} answers need another look:' },
   another_question: 'Your answer brought up another question. Please look again.',
   form_changed: 'This form has changed since you opened it. What you filled in is still here. Please look again.',
+  remember_me: 'Remember me in this browser: our forms know me here for a year',
+  remembered_here: 'This browser remembers you.',
+  not_me: 'This is not me',
   still_here: 'Your answers from before are still here.',
   kept_as_you_go:
     'What you fill in is kept as you go, so that you can finish later in this browser. If you stop midway, we can see what you have entered.',

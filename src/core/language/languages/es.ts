@@ -55,6 +55,9 @@ export const es: Language = {
     another_question: 'Su respuesta ha dado lugar a otra pregunta. Mire otra vez, por favor.',
     form_changed:
       'Este formulario ha cambiado desde que lo abrió. Lo que rellenó sigue aquí. Mire otra vez, por favor.',
+    remember_me: 'Recordarme en este navegador: nuestros formularios me reconocerán aquí durante un año',
+    remembered_here: 'Este navegador le recuerda.',
+    not_me: 'No soy yo',
     still_here: 'Sus respuestas de antes siguen aquí.',
     kept_as_you_go:
       'Lo que rellena se guarda sobre la marcha, para que pueda terminar más tarde en este navegador. Si lo deja a medias, podemos ver lo que ha escrito.',

@@ -55,6 +55,9 @@ export const fr: Language = {
     another_question: 'Votre réponse a fait apparaître une autre question. Regardez encore une fois.',
     form_changed:
       'Ce formulaire a changé depuis que vous l’avez ouvert. Ce que vous avez rempli est toujours là. Regardez encore une fois.',
+    remember_me: 'Se souvenir de moi dans ce navigateur : nos formulaires me reconnaîtront ici pendant un an',
+    remembered_here: 'Ce navigateur se souvient de vous.',
+    not_me: 'Ce n’est pas moi',
     still_here: 'Vos réponses précédentes sont toujours là.',
     kept_as_you_go:
       'Ce que vous remplissez est conservé au fur et à mesure, pour que vous puissiez finir plus tard dans ce navigateur. Si vous vous arrêtez en route, nous pouvons voir ce que vous avez saisi.',

@@ -70,6 +70,9 @@ export const pl: Language = {
     another_question: 'Ta odpowiedź przyniosła kolejne pytanie. Proszę spojrzeć jeszcze raz.',
     form_changed:
       'Ten formularz zmienił się od chwili otwarcia. Wpisane odpowiedzi nadal tu są. Proszę spojrzeć jeszcze raz.',
+    remember_me: 'Zapamiętać mnie w tej przeglądarce: nasze formularze będą mnie tu znały przez rok',
+    remembered_here: 'Ta przeglądarka pamięta, kto tu pisał.',
+    not_me: 'To nie ja',
     still_here: 'Wcześniejsze odpowiedzi nadal tu są.',
     kept_as_you_go:
       'Wpisywane odpowiedzi są na bieżąco przechowywane, aby można było dokończyć później w tej przeglądarce. Po przerwaniu w połowie możemy zobaczyć, co wpisano.',

@@ -54,6 +54,9 @@ export const pt: Language = {
     wrong_answers: { one: 'Há uma resposta a rever:', other: 'Há {count} respostas a rever:' },
     another_question: 'A sua resposta fez surgir outra pergunta. Veja outra vez, por favor.',
     form_changed: 'Este formulário mudou desde que o abriu. O que preencheu continua aqui. Veja outra vez, por favor.',
+    remember_me: 'Lembrar-se de mim neste navegador: os nossos formulários reconhecem-me aqui durante um ano',
+    remembered_here: 'Este navegador lembra-se de si.',
+    not_me: 'Não sou eu',
     still_here: 'As suas respostas anteriores continuam aqui.',
     kept_as_you_go:
       'O que preenche vai sendo guardado, para que possa terminar mais tarde neste navegador. Se parar a meio, podemos ver o que introduziu.',

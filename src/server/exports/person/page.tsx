@@ -174,6 +174,16 @@ export function PersonPage({ data, files, workspace, zone, at }: Props) {
             ))}
           </ul>
         </Part>
+        <Part title="Browsers that remember them" none={data.browsers.length === 0}>
+          <ul>
+            {data.browsers.map(({ form, createdAt, expiresAt, withdrawnAt }, n) => (
+              <li key={n}>
+                Wished in <bdi>{form}</bdi> {when(createdAt)}, {withdrawnAt ? 'withdrawn' : 'until'}{' '}
+                {when(withdrawnAt ?? expiresAt)}
+              </li>
+            ))}
+          </ul>
+        </Part>
         <Part title="All that changed" none={data.changes.length === 0}>
           <ul>
             {data.changes.map(({ at: moment, what, from, to, by }, n) => (

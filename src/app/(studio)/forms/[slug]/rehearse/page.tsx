@@ -25,11 +25,12 @@ export default memberPage('people', async ({ workspaceId, timeZone }, { params: 
         title: `${email ?? 'somebody'}, ${showMoment(timeZone, receivedAt)}`,
         values,
       }))}
-      kept={kept.map(({ id, title, values, contact, contactEmail, tried }) => ({
+      kept={kept.map(({ id, title, values, contact, remembered, contactEmail, tried }) => ({
         id,
         title,
         values,
         contact,
+        remembered,
         contactEmail,
         tried,
       }))}
