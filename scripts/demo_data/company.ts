@@ -37,8 +37,6 @@ export const OWN_FIELDS: RecordField[] = [
   field('contact', 'open_day', 'Open kiln day', 'date'),
   field('contact', 'phone', 'Phone', 'phone'),
   field('contact', 'postal_address', 'Postal address', 'long_text'),
-  field('contact', 'referral_code', 'Referral code'),
-  field('contact', 'referred_by', 'Referred by'),
   field('contact', 'last_campaign', 'Last campaign'),
   field('company', 'region', 'Region', 'choice', REGION_OPTIONS),
   field('deal', 'stage', 'Stage', 'choice', options('New', 'Called', 'Offer sent', 'Won', 'Lost')),
@@ -93,7 +91,6 @@ export interface DemoPerson {
   last_name: string
   company: string
   region: string
-  referral_code: string
 }
 
 /** The person of a number; no two share an address. */
@@ -109,6 +106,5 @@ export function personOf(n: number): DemoPerson {
     last_name: last,
     company,
     region: REGIONS[studio % 4] ?? 'north',
-    referral_code: `TK${(10000 + n * 37).toString(36).toUpperCase()}`,
   }
 }

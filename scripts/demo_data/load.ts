@@ -381,13 +381,25 @@ async function visitBringAStudio(): Promise<void> {
   }))
   const invited = await Promise.all(
     visits.map(async ({ n, at, course, studio, club }): Promise<DrawnVisit> => {
-      const holder = await findLinkHolder(db, form, codes.get(contacts[n] ?? ''))
+      const holder = await findLinkHolder(db, form, codes.get(contacts[n] ?? '')?.link)
       const { email, first_name } = personOf(n)
       const answers: Answers = { first_name, email, their_studio: studio, club }
       return { form, at, visitor: { link, pageBefore: null, holder }, answers, course, wishes: n % 6 === 0 }
     }),
   )
   drawn.push(...invited)
+  tellFriends([...codes.values()].map(({ referral }) => referral))
+}
+
+/** Some of those who were invited tell a friend, who comes to the finder with their code. */
+function tellFriends(codes: readonly string[]): void {
+  const since = daysAgo(12)
+  const came = drawn.filter(({ form, at }) => form.slug === 'kiln-finder' && at > since)
+  for (const [n, one] of came.entries()) {
+    // Of every second contact a visit was drawn.
+    const ref = codes[((n * n) % 11) * 2]
+    if (n % 4 === 0 && ref) one.visitor = { ...one.visitor, link: { ...one.visitor.link, ref } }
+  }
 }
 
 async function countAll(): Promise<void> {

@@ -19,7 +19,13 @@ import type {
   SegmentTable,
   WorkspaceTable,
 } from './schema_of_settings'
-import type { LinkSheetRowTable, LinkSheetTable, PersonalLinkTable, RememberedBrowserTable } from './schema_of_links'
+import type {
+  LinkSheetRowTable,
+  LinkSheetTable,
+  PersonalLinkTable,
+  ReferralCodeTable,
+  RememberedBrowserTable,
+} from './schema_of_links'
 import type { ReadoutDayTable, VisitEventTable, VisitTable } from './schema_of_visits'
 import type { ErrandRecordTable, ErrandTable } from './schema_of_errands'
 import type { ImportRowTable, ImportTable } from './schema_of_imports'
@@ -83,6 +89,7 @@ export interface Database {
   no_double: NoDoubleTable
   list_membership: ListMembershipTable
   personal_link: PersonalLinkTable
+  referral_code: ReferralCodeTable
   remembered_browser: RememberedBrowserTable
   link_sheet: LinkSheetTable
   link_sheet_row: LinkSheetRowTable
@@ -166,6 +173,8 @@ interface RecordTable {
   gone_by: Default<string | null>
   /** The record that it was merged into: that one stands for it. */
   merged_into: Default<string | null>
+  /** The contact who brought this one, by their referral code. */
+  brought_by: Default<string | null>
   created_at: Moment
   updated_at: Moment
 }

@@ -30,6 +30,14 @@ export interface RememberedBrowserTable {
   by_visitor: Default<boolean>
 }
 
+/** The code that people say who were brought along by somebody: one a person. */
+export interface ReferralCodeTable {
+  workspace_id: string
+  code: string
+  contact_id: string
+  created_at: Default<Date>
+}
+
 /** How far a link sheet is; `stopped` where it cannot go on. */
 export type SheetState = 'making' | 'made' | 'stopped' | 'withdrawn'
 

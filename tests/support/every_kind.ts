@@ -120,6 +120,14 @@ export const EVERY_KIND: Record<KindName, TriedKind> = {
     answer: 'https://alder.example/',
     words: 'https://alder.example/',
   },
+  referral_code: {
+    label: 'Who brought you',
+    settings: {},
+    mouse: [{ write: 'k7q xm2 ptq', into: 'Who brought you' }],
+    keys: [{ write: 'k7q-xm2-ptq' }],
+    answer: 'K7QXM2PTQ',
+    words: 'K7Q XM2 PTQ',
+  },
   number: {
     label: 'Shelves',
     settings: { minimum: 1, unit: 'boards' },

@@ -16,6 +16,7 @@ const ARABIC = {
   'questions.a_phone.label': 'هاتفك',
   'questions.a_address.label': 'مكان التسليم',
   'questions.a_web_address.label': 'موقعك',
+  'questions.a_referral_code.label': 'من أحضرك',
   'questions.a_number.label': 'الرفوف',
   'questions.a_number.unit': 'لوح',
   'questions.a_stepper.label': 'عدد من يعملون على العجلة',

@@ -82,6 +82,8 @@ async function answer(box: Locator, question: Question, email: string): Promise<
       return
     case 'signature':
       return box.getByRole('textbox').fill('Ulla Varga')
+    case 'referral_code':
+      return input.fill('K7QXM2PTQ')
     case 'web_address':
       return input.fill('alder-school.example')
     case 'file':

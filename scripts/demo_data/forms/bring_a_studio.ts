@@ -59,8 +59,7 @@ export const bringAStudio = (): Form =>
       {
         name: 'studio_code',
         label: 'Referral code',
-        fill: [{ from: 'record', field: 'referral_code' }],
-        lands: [{ field: 'referral_code', ifFilled: 'keep', trustedOnly: true }],
+        fill: [{ from: 'referral_code' }],
       },
       {
         name: 'house',
@@ -109,7 +108,7 @@ export const bringAStudio = (): Form =>
         title: 'Thanks',
         to: 'visitor',
         subject: 'Thank you for bringing {{ their_studio }}',
-        body: 'Thank you, {{ first_name }}. We write to {{ their_studio }} this week.',
+        body: 'Thank you, {{ first_name }}. We write to {{ their_studio }} this week.\n\nYour referral code is {{ studio_code | default: "still to come" }}. Whoever gives it in our kiln finder was brought along by you.',
       },
     ],
     outcome: {

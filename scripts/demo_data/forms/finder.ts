@@ -30,6 +30,7 @@ export function finder(variant: 'first' | 'longer' | 'shorter' | 'draft', { ware
     keepUnfinished: true,
     records: {
       company: true,
+      broughtBy: 'referral',
       deal: { title: 'Kiln for {{ studio | default: first_name | default: "somebody" }}', again: 'same' },
     },
     steps: [
@@ -155,9 +156,8 @@ export function finder(variant: 'first' | 'longer' | 'shorter' | 'draft', { ware
       ...contactCarried,
       {
         name: 'referral',
-        label: 'Referral code',
+        label: 'Code of who brought them',
         fill: [{ from: 'link', parameter: 'ref' }],
-        lands: [{ field: 'referred_by', ifFilled: 'keep' }],
       },
     ],
     joins: [{ list: 'firing_notes', consent: 'newsletter' }],

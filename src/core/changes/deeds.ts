@@ -43,6 +43,7 @@ const DEEDS = {
   eraseAddress: 'erased what was kept of an address',
   erasePerson: 'erased a person for good',
   endSession: 'ended a session of their own',
+  giveCode: 'gave somebody a referral code',
   giveOwner: 'gave an owner',
   importPeople: 'brought people in',
   inviteMember: 'invited somebody',

@@ -14,7 +14,16 @@ const house = fc.constantFrom(...HOUSES)
 const email = fc.tuple(name, house).map(([who, where]) => `${who}@${where.toLowerCase()}.example`)
 const domain = house.map((where) => `${where.toLowerCase()}.example`)
 
-const blank = { contact: null, company: null, owner: null, form: null, lists: [], revision: 1, mergedInto: null }
+const blank = {
+  contact: null,
+  company: null,
+  owner: null,
+  form: null,
+  lists: [],
+  revision: 1,
+  mergedInto: null,
+  broughtBy: null,
+}
 const gone = fc.constantFrom(null, null, null, 'a cause')
 
 const companies = fc

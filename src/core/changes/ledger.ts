@@ -4,7 +4,7 @@ import type { Wanted } from '../records/wanted'
 import { type Owner, type RecordState, titleOf } from '../records/record'
 import type { Caused } from './cause'
 import type { ChangeSet, Opening, Ref, SlotChange } from './change_set'
-import { COMPANY_SLOT, CONTACT_SLOT, MERGED_SLOT, readSlot, THERE_SLOT, type TieSlot } from './slot'
+import { BROUGHT_SLOT, COMPANY_SLOT, CONTACT_SLOT, MERGED_SLOT, readSlot, THERE_SLOT, type TieSlot } from './slot'
 
 /** A stored record, with how often its fields have changed: whoever is sent it can tell an older state by that. */
 export interface Held extends RecordState {
@@ -39,7 +39,12 @@ export function readOwner(held: Answer): Owner | null {
 }
 
 /** What of a record says to which other it belongs. */
-const TIED = { [COMPANY_SLOT]: 'company', [CONTACT_SLOT]: 'contact', [MERGED_SLOT]: 'mergedInto' } as const
+const TIED = {
+  [COMPANY_SLOT]: 'company',
+  [CONTACT_SLOT]: 'contact',
+  [MERGED_SLOT]: 'mergedInto',
+  [BROUGHT_SLOT]: 'broughtBy',
+} as const
 
 /** The record in such a slot, by id. */
 export const tiedTo = (record: Held, slot: TieSlot): string | null => record[TIED[slot]]
@@ -206,6 +211,7 @@ export class Ledger {
       revision: 1,
       goneBy: null,
       mergedInto: null,
+      broughtBy: null,
     })
     this.keep(caused, { record: id, slot: THERE_SLOT, from: null, to: true, because })
     return id
@@ -229,6 +235,7 @@ export class Ledger {
       case 'company':
       case 'contact':
       case 'merged':
+      case 'brought':
         throw new Error('Which other record a record belongs to is said by a tie')
       case 'list': {
         const others = record.lists.filter((list) => list !== slot.name)

@@ -1,10 +1,12 @@
 import { type Answer, isBlank } from '../answers/answer'
 import { identityOf, titleOf } from '../records/record'
 import { type ChangeSet, NO_CHANGES, type SlotChange, type Tie } from './change_set'
-import { type Held, ownerInSlot } from './ledger'
+import { type Held, ownerInSlot, tiedTo } from './ledger'
 import {
+  BROUGHT_SLOT,
   COMPANY_SLOT,
   DOMAIN_SLOT,
+  isTieSlot,
   MERGED_SLOT,
   OWNER_SLOT,
   sameHeld,
@@ -50,17 +52,16 @@ const slotsIn = (records: readonly Held[]): string[] => {
   for (const { type } of records) names.delete(identityOf(type))
   return [
     ...(records.some(({ company }) => company !== null) ? [COMPANY_SLOT] : []),
+    ...(records.some(({ broughtBy }) => broughtBy !== null) ? [BROUGHT_SLOT] : []),
     ...(records.some(({ owner }) => owner !== null) ? [OWNER_SLOT] : []),
     ...names,
   ]
 }
 
-const valueOf = (record: Held, slot: string): Answer =>
-  slot === COMPANY_SLOT
-    ? record.company
-    : slot === OWNER_SLOT
-      ? ownerInSlot(record.owner)
-      : (record.values[slot] ?? null)
+function valueOf(record: Held, slot: string): Answer {
+  if (isTieSlot(slot)) return tiedTo(record, slot)
+  return slot === OWNER_SLOT ? ownerInSlot(record.owner) : (record.values[slot] ?? null)
+}
 
 /**
  * What the record that is kept could hold of each slot that any of them fills, with the better one first: what is not
@@ -68,10 +69,12 @@ const valueOf = (record: Held, slot: string): Answer =>
  */
 export function weighMerge({ kept, gone }: Merging, setBy: (record: string, slot: string) => SetBy | null): Choice[] {
   const records = [kept, ...gone]
+  const merged = new Set<Answer>(records.map(({ id }) => id))
   return slotsIn(records).flatMap((slot): Choice[] => {
     const [first, second, ...rest] = records
       .map((record): Offer => ({ record: record.id, value: valueOf(record, slot), setBy: setBy(record.id, slot) }))
-      .filter(({ value }) => !isBlank(value))
+      // Nobody brought themselves.
+      .filter(({ value }) => !isBlank(value) && !(slot === BROUGHT_SLOT && merged.has(value)))
       // What is alike in all else stays in the order of the records: the one that is kept first.
       .sort((a, b) => Number(byHand(b)) - Number(byHand(a)) || since(b) - since(a))
     if (!first) return []
@@ -122,7 +125,7 @@ export function mergeRecords(
     const from = valueOf(kept, slot)
     if (sameHeld(slot, from, chosen.value)) continue
     const because = of(chosen.record)
-    if (slot === COMPANY_SLOT) ties.push({ record: kept.id, slot, to: String(chosen.value), because })
+    if (isTieSlot(slot)) ties.push({ record: kept.id, slot, to: String(chosen.value), because })
     else changes.push({ record: kept.id, slot, from, to: chosen.value, because })
   }
   const housed = gone.find(({ domain }) => domain !== null)
@@ -144,7 +147,9 @@ export function mergeRecords(
     // Whoever is gone stays on it, unseen: with the moment and the place of the consent.
     changes.push({ record: kept.id, slot: slotOfList(list), from: null, to: wording, because: of(contact) })
   }
-  for (const { record, slot } of belongings.tied) ties.push({ record, slot, to: kept.id, because: into })
+  for (const { record, slot } of belongings.tied)
+    if (record !== kept.id) ties.push({ record, slot, to: kept.id, because: into })
+    else if (!choices.some((one) => one.slot === slot)) ties.push({ record, slot, to: null, because: into })
   for (const { id } of gone) {
     changes.push({ record: id, slot: THERE_SLOT, from: true, to: null, because: into })
     ties.push({ record: id, slot: MERGED_SLOT, to: kept.id, because: into })

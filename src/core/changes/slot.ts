@@ -12,6 +12,8 @@ export type Slot =
   | { is: 'contact' }
   /** The record that this one is part of since the two were merged. */
   | { is: 'merged' }
+  /** The contact who brought this one, by their referral code. */
+  | { is: 'brought' }
   /** The member who sees to it. */
   | { is: 'owner' }
   /** A company’s mail domain. */
@@ -34,6 +36,7 @@ const LINK = '_link.'
 export const COMPANY_SLOT = '_company'
 export const CONTACT_SLOT = '_contact'
 export const MERGED_SLOT = '_merged'
+export const BROUGHT_SLOT = '_brought'
 export const DOMAIN_SLOT = '_domain'
 export const OWNER_SLOT = '_owner'
 export const THERE_SLOT = '_there'
@@ -43,7 +46,7 @@ export const slotOfSubmission = (id: string): string => SUBMISSION + id
 export const slotOfLink = (id: string): string => LINK + id
 
 /** Slots that hold another record. */
-export const TIE_SLOTS = [COMPANY_SLOT, CONTACT_SLOT, MERGED_SLOT] as const
+export const TIE_SLOTS = [COMPANY_SLOT, CONTACT_SLOT, MERGED_SLOT, BROUGHT_SLOT] as const
 export type TieSlot = (typeof TIE_SLOTS)[number]
 export const isTieSlot = (name: string): name is TieSlot => (TIE_SLOTS as readonly string[]).includes(name)
 
@@ -51,6 +54,7 @@ export function readSlot(name: string): Slot {
   if (name === COMPANY_SLOT) return { is: 'company' }
   if (name === CONTACT_SLOT) return { is: 'contact' }
   if (name === MERGED_SLOT) return { is: 'merged' }
+  if (name === BROUGHT_SLOT) return { is: 'brought' }
   if (name === OWNER_SLOT) return { is: 'owner' }
   if (name === DOMAIN_SLOT) return { is: 'domain' }
   if (name === THERE_SLOT) return { is: 'there' }

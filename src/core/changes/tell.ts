@@ -23,6 +23,8 @@ export function tellSlot(name: string, { record, fields, lists }: Tellable): str
       return 'Person'
     case 'merged':
       return 'Merged into'
+    case 'brought':
+      return 'Brought by'
     case 'owner':
       return 'Owner'
     case 'domain':
@@ -49,6 +51,7 @@ export function tellHeld(name: string, held: Answer, { record, fields }: Tellabl
     case 'company':
     case 'contact':
     case 'merged':
+    case 'brought':
     case 'owner':
       return showPlainly(partOf(held, 'name') ?? (typeof held === 'string' ? held : null))
     case 'domain':

@@ -18,7 +18,7 @@ import { examineWording } from './wording'
 import { type Finding, finding } from './finding'
 import { listed } from '../formats/listed'
 import { MOST_IN_A_ROW } from '../form/paces'
-import { domainAt, findQuestion, labelOf, pathsIn, questionsAsked } from '../form/values'
+import { domainAt, findCarried, findQuestion, labelOf, pathsIn, questionsAsked } from '../form/values'
 
 /** The workspace's records, lists and desks that a form may name. */
 export interface Resources {
@@ -39,6 +39,7 @@ export function examineForm(form: Form, resources: Resources): Finding[] {
     ...examineTranslations(form),
     ...examineFills(form, resources),
     ...examineLandings(form, resources.fields),
+    ...examineBringer(form),
     ...examineJoins(form, resources),
     ...examineOwners(form, resources),
     ...examineRouting(form, resources),
@@ -122,6 +123,23 @@ const examineOwners = (form: Form, { desks }: Resources): Finding[] =>
           'Owners are given by desk, and no desk says who owns what it is told: nobody will.',
         ),
       ]
+
+/** Whether the value that says who brought somebody along is one that can. */
+function examineBringer(form: Form): Finding[] {
+  const { broughtBy: name, contact } = form.records
+  if (name === null) return []
+  const question = findQuestion(form, name)
+  if ((!question || question.off) && !findCarried(form, name))
+    return [recordsFault('brought_by', `“${name}” is to say who brought somebody along; there is no such value.`)]
+  return contact === 'known'
+    ? [
+        finding('warning', 'records')(
+          'brought_by',
+          'The form makes no new contacts, and only who is new is brought along.',
+        ),
+      ]
+    : []
+}
 
 function examineJoins(form: Form, { lists }: Resources): Finding[] {
   return form.joins.flatMap(({ list, consent }) => {

@@ -68,6 +68,8 @@ function examineStored({ name, label }: Value, stored: StoredRead, { fields, lis
       return stored.form === '' || formAt(destinations.forms, stored.form)
         ? []
         : [fault(name, `“${label}” asks when the form “${stored.form}” was last sent, which does not exist.`)]
+    case 'code':
+      return []
   }
 }
 
@@ -109,6 +111,8 @@ function examineEarly(form: Form, value: CarriedValue): Finding[] {
   const early = (about: string, what: string) =>
     fault(about, `${what} depends on “${label}”, which is known only ${ONCE[once]}.`)
   const landed = once === 'landed'
+  // What is said has words for whoever is not known.
+  const sooner = value.fill.some((one) => sourceOf(one).sooner)
   const shown = [
     ...form.steps
       .filter(({ shownWhen }) => pathsTested(shownWhen).some(isIt))
@@ -133,12 +137,12 @@ function examineEarly(form: Form, value: CarriedValue): Finding[] {
   return [
     ...shown,
     ...computed.map((value) => early(value.name, `What “${value.label}” is computed from`)),
-    ...(said ? [early(name, 'What the page says')] : []),
+    ...(said && !sooner ? [early(name, 'What the page says')] : []),
     ...(landed && form.routing.columns.some(isIt) ? [early(name, 'The routing table')] : []),
     ...form.outcomes
       .filter(({ when }) => landed && pathsTested(when).some(isIt))
       .map((outcome) => early(outcome.name, `Who comes to ${tellOutcome(outcome)}`)),
-    ...thanked.map((outcome) => early(name, `What ${tellOutcome(outcome)} says`)),
+    ...(sooner ? [] : thanked).map((outcome) => early(name, `What ${tellOutcome(outcome)} says`)),
   ]
 }
 

@@ -34,6 +34,7 @@ describe('the columns of a sheet', () => {
       'company',
       'link',
       'code',
+      'referral_code',
       'first_name',
       'region',
       'contact.code',

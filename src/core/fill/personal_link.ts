@@ -1,7 +1,6 @@
 import { checkCharacter, hasCheckCharacter } from '../formats/check_character'
+import { lettersFrom } from '../formats/letters'
 
-/** Digits and letters that are hard to mistake for each other; 32 of them, so 5 bits each. */
-const ALPHABET = '23456789ABCDEFGHJKLMNPQRSTUVWXYZ'
 const LENGTH = 20
 
 /** Bytes of randomness a secret is made from. */
@@ -18,10 +17,6 @@ export function secretFrom(random: Uint8Array): string | null {
   const check = checkCharacter(code)
   return check === '*' ? null : code + check
 }
-
-/** So many of those digits and letters, one for each of these bytes. */
-export const lettersFrom = (random: Uint8Array, length: number): string =>
-  [...random.subarray(0, length)].map((byte) => ALPHABET.charAt(byte % 32)).join('')
 
 /** Whether a secret could be one of ours; says nothing about whom it belongs to. */
 export const isWellFormedSecret = (secret: string): boolean => secret.length === LENGTH + 1 && hasCheckCharacter(secret)

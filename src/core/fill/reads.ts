@@ -16,6 +16,8 @@ export interface StoredWanted {
   lists: readonly string[]
   /** Addresses of the forms of which it is asked when they were last sent. */
   sent: readonly string[]
+  /** Whether their referral code is. */
+  code: boolean
 }
 
 /** All that a form at an address reads of somebody’s stored data, each thing once. */
@@ -26,5 +28,9 @@ export function storedRead(form: Form, address: string): StoredWanted {
     records: each((one) => (one.read === 'field' ? one.record : [])),
     lists: each((one) => (one.read === 'list' ? one.list : [])),
     sent: each((one) => (one.read === 'sent' ? one.form || address : [])),
+    code: reads.some(({ read }) => read === 'code'),
   }
 }
+
+/** Whether a form’s values are filled with its sender’s own referral code. */
+export const readsCode = (form: Form): boolean => fillsIn(form).some(({ from }) => from === 'referral_code')

@@ -17,6 +17,7 @@ const OWN: readonly SheetColumn[] = [
   { name: 'company', label: 'Company', tells: 'about', field: null },
   { name: 'link', label: 'Link', tells: 'nothing', field: null },
   { name: 'code', label: 'Code of the link', tells: 'nothing', field: null },
+  { name: 'referral_code', label: 'Referral code', tells: 'nothing', field: null },
 ]
 
 /** The columns that a sheet has unless others are chosen. */

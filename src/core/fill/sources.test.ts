@@ -193,7 +193,7 @@ describe('what is known only once an answer is sent, or lands', () => {
         { name: 'plain', label: 'Plain', fill: [{ from: 'constant', value: 'c' }] },
       ],
     } as never)
-    const landing = { number: 12, desks: () => ['North desk', 'Advice line'] }
+    const landing = { number: () => 12, code: () => null, desks: () => ['North desk', 'Advice line'] }
     expect(waitsForLanding(numbered)).toBe(true)
     expect(waitsForLanding(form)).toBe(false)
     expect(fillCarried(numbered, known).values).toEqual({ plain: 'c' })
@@ -202,7 +202,9 @@ describe('what is known only once an answer is sent, or lands', () => {
       origins: { box: 'generated', desk: 'form' },
     })
     expect(fillLanded(numbered, { box: '7', desk: 'kept' }, landing).values).toEqual({})
-    expect(fillLanded(numbered, {}, { ...landing, number: null }).values).toEqual({ desk: 'North desk, Advice line' })
+    expect(fillLanded(numbered, {}, { ...landing, number: () => null }).values).toEqual({
+      desk: 'North desk, Advice line',
+    })
   })
 })
 

@@ -9,7 +9,7 @@ const asVisitorsSee = (form: Form): Form => ({
     questions: step.questions.filter(({ off }) => !off).map((question) => ({ ...question, lands: [], fill: [] })),
   })),
   carried: [],
-  records: { contact: 'open', company: false, deal: null, request: null, owner: 'nobody' },
+  records: { contact: 'open', company: false, deal: null, request: null, broughtBy: null, owner: 'nobody' },
   joins: [],
   routing: { hit: 'first', columns: [], rows: [], otherwise: null },
   messages: form.messages.filter(({ to }) => to === 'visitor'),

@@ -49,6 +49,10 @@ const recordsSchema = z
     company: z.boolean().default(false).describe('Whether the company is matched, or opened'),
     deal: openingSchema.nullable().default(null),
     request: openingSchema.nullable().default(null),
+    broughtBy: nameSchema
+      .nullable()
+      .default(null)
+      .describe('The value with the referral code of whoever brought its sender along'),
     owner: z
       .enum(['nobody', 'desk', 'company'])
       .default('nobody')
@@ -56,7 +60,7 @@ const recordsSchema = z
         'Who sees to records that nobody sees to yet: an owner of the desk that is told, in turn; or the company’s, where that has one',
       ),
   })
-  .default({ contact: 'open', company: false, deal: null, request: null, owner: 'nobody' })
+  .default({ contact: 'open', company: false, deal: null, request: null, broughtBy: null, owner: 'nobody' })
   .describe('The records a submission opens or updates')
 
 const routeSchema = z.strictObject({

@@ -84,8 +84,12 @@ export function removeQuestion(form: Form, name: string): Form {
     ...step,
     questions: step.questions.filter((question) => question.name !== name),
   }))
-  return { ...without, joins: form.joins.filter(({ consent }) => consent !== name) }
+  return { ...forgetBringer(without, name), joins: form.joins.filter(({ consent }) => consent !== name) }
 }
+
+/** A form without a value no more asks that for who brought its sender along. */
+const forgetBringer = (form: Form, name: string): Form =>
+  form.records.broughtBy === name ? { ...form, records: { ...form.records, broughtBy: null } } : form
 
 /** Moves a question one place up or down, over the edge of its step into the next one. */
 export function moveQuestion(form: Form, name: string, by: -1 | 1): Form {
@@ -220,7 +224,7 @@ export const updateCarried = (form: Form, name: string, change: Partial<CarriedV
 })
 
 export const removeCarried = (form: Form, name: string): Form => ({
-  ...form,
+  ...forgetBringer(form, name),
   carried: form.carried.filter((carried) => carried.name !== name),
 })
 
@@ -276,6 +280,10 @@ export function renameValue(form: Form, from: string, to: string): Form {
       })) as Question[],
     })),
     carried: form.carried.map((carried) => ({ ...carried, name: name(carried.name), fill: carried.fill.map(fill) })),
+    records: {
+      ...form.records,
+      broughtBy: form.records.broughtBy === null ? null : name(form.records.broughtBy),
+    },
     joins: form.joins.map((join) => ({ ...join, consent: name(join.consent) })),
     routing: {
       ...form.routing,

@@ -1,7 +1,7 @@
 import type { Answer } from '../answers/answer'
 import { findField, type RecordField } from '../fields/field'
 import { companyDomain, companyKey } from '../records/company'
-import type { Wanted } from '../records/wanted'
+import { NOTHING_WANTED, type Wanted } from '../records/wanted'
 import type { ImportPlan } from './import_plan'
 import { readCell, readYesNo } from './read_cell'
 
@@ -49,11 +49,9 @@ export function wantedByRow({ email, company }: SaidRow): Wanted {
   const name = company.get('name')
   const domain = company.size > 0 && email !== null ? companyDomain(email) : null
   return {
+    ...NOTHING_WANTED,
     emails: email === null ? [] : [email],
-    contacts: [],
     companyKeys: typeof name === 'string' ? [companyKey(name)] : [],
     domains: domain === null ? [] : [domain],
-    openings: false,
-    houses: false,
   }
 }

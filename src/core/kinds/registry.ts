@@ -18,6 +18,7 @@ import * as phone from './phone'
 import * as prose from './prose'
 import * as ranking from './ranking'
 import * as rating from './rating'
+import * as referral_code from './referral_code'
 import * as scale from './scale'
 import * as several_choices from './several_choices'
 import * as signature from './signature'
@@ -38,6 +39,7 @@ export const KINDS = {
   phone,
   address,
   web_address,
+  referral_code,
   number,
   stepper,
   slider,

@@ -13,6 +13,7 @@ import * as list from './list'
 import * as page_before from './page_before'
 import * as random_code from './random_code'
 import * as record from './record'
+import * as referral_code from './referral_code'
 import * as running_number from './running_number'
 import * as server from './server'
 import type { Offered, SourceFile, SourceRules } from './source'
@@ -32,6 +33,7 @@ const SOURCES = {
   computed,
   random_code,
   running_number,
+  referral_code,
 } satisfies Record<string, SourceFile>
 
 export type SourceName = keyof typeof SOURCES

@@ -7,7 +7,7 @@ export const rules: SourceRules<object> = {
   words: 'a running number',
   origin: 'generated',
   begin: () => ({}),
-  look: (_, { landing }) => (landing ? { raw: landing.number, origin: 'generated' } : 'later'),
+  look: (_, { landing }) => (landing ? { raw: landing.number(), origin: 'generated' } : 'later'),
   describe: () => 'running number',
   knownOnce: () => 'landed',
 }

@@ -18,6 +18,8 @@ export interface Stored {
   lists: readonly string[]
   /** The day on which they last sent a form (`YYYY-MM-DD`), by an address of that form. */
   sent: Readonly<Record<string, string>>
+  /** Their referral code; left out where nobody asked. */
+  code?: string | null
 }
 
 /** What a browser tells of itself; `null` for what it does not. */
@@ -57,8 +59,10 @@ export interface FormFacts {
 
 /** What only landing settles. */
 export interface LandingFacts {
-  /** The number that is next; `null` where none is given, as to a test. */
-  number: number | null
+  /** Takes the number that is next; `null` where none is given, as to a test. */
+  number(): number | null
+  /** The sender’s referral code, given now where they had none; `null` for nobody. */
+  code(): string | null
   /** What the desks that are told are called. */
   desks(): readonly string[]
 }
@@ -117,6 +121,7 @@ export type StoredRead =
   | { read: 'list'; list: string }
   /** The day they last sent a form; `form` is empty for the same form. */
   | { read: 'sent'; form: string }
+  | { read: 'code' }
 
 /** What a workspace has that fills can name. */
 export interface Offered {
@@ -138,6 +143,8 @@ export interface SourceRules<S> {
   describe(settings: S, offered: Offered): string
   /** When it is known, where that is not before anyone types: once the answer is sent, or once it lands. */
   knownOnce?(settings: S): 'sent' | 'landed' | null
+  /** Whether it is known from the first of whoever is known themselves, so that a page may say it to them. */
+  sooner?: true
   /** What it reads of somebody’s stored data. */
   stored?(settings: S): StoredRead
   /** The parameter of a link that it reads. */

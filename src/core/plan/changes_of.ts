@@ -1,5 +1,5 @@
 import type { ChangeSet, Opening, Ref, SlotChange, Tie } from '../changes/change_set'
-import { COMPANY_SLOT, DOMAIN_SLOT, slotOfList } from '../changes/slot'
+import { BROUGHT_SLOT, COMPANY_SLOT, DOMAIN_SLOT, slotOfList } from '../changes/slot'
 import type { RecordType } from '../fields/field'
 import type { Touched } from '../records/match'
 import type { RecordState } from '../records/record'
@@ -13,7 +13,7 @@ const ORDER = ['company', 'contact', 'deal', 'request'] as const
  * is opened, `records` what the plan was made from.
  */
 export function changesOf(
-  plan: Pick<Plan, 'records' | 'changes' | 'lists'>,
+  plan: Pick<Plan, 'records' | 'changes' | 'lists' | 'brought'>,
   form: string,
   records: readonly RecordState[],
 ): ChangeSet {
@@ -29,7 +29,7 @@ export function changesOf(
       ...inOrder.flatMap((one) => [...fieldChanges(plan, one), ...domainChanges(one, records)]),
       ...listChanges(plan, refOf('contact')),
     ],
-    ties: inOrder.flatMap((one) => tiesOf(one, refOf('company'), records)),
+    ties: [...inOrder.flatMap((one) => tiesOf(one, refOf('company'), records)), ...bringerTies(plan, refOf('contact'))],
   }
 }
 
@@ -73,6 +73,12 @@ const listChanges = ({ lists }: Pick<Plan, 'lists'>, contact: Ref | null): SlotC
         to: wording,
         because,
       }))
+
+/** Whoever is new belongs to who brought them along. */
+const bringerTies = ({ brought }: Pick<Plan, 'brought'>, contact: Ref | null): Tie[] =>
+  brought && contact !== null
+    ? [{ record: contact, slot: BROUGHT_SLOT, to: brought.contact, because: brought.because }]
+    : []
 
 /** Contacts, deals and requests that belong to no company yet belong to the submission’s. */
 function tiesOf({ record, id }: Touched, company: Ref | null, records: readonly RecordState[]): Tie[] {

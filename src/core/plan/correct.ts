@@ -2,7 +2,7 @@ import { type Answer, type Answers, isBlank, partOf, sameAnswer } from '../answe
 import type { ChangeSet, SlotChange, Tie } from '../changes/change_set'
 import { ownerInSlot, readOwner, recordInSlot } from '../changes/ledger'
 import type { DoneToSlot, Left } from '../changes/put_back'
-import { COMPANY_SLOT, DOMAIN_SLOT, readSlot, sameHeld, THERE_SLOT } from '../changes/slot'
+import { COMPANY_SLOT, DOMAIN_SLOT, isTieSlot, readSlot, sameHeld, THERE_SLOT } from '../changes/slot'
 import type { RecordType } from '../fields/field'
 import type { Form } from '../form/definition'
 import type { Origins } from '../origins/origin'
@@ -138,12 +138,12 @@ function asIfSent(
     if (record === 'company' && domain !== stood.domain) settle(stood.id, DOMAIN_SLOT, domain, NAMED)
   }
   for (const tie of wanted.ties) {
-    const key = keyOf({ record: tie.record, slot: COMPANY_SLOT })
+    const key = keyOf(tie)
     const one = held.get(key)
     said.add(key)
-    if (records.find(({ id }) => id === tie.record)?.company === tie.to) continue
+    if (idIn(valueOf(records, tie.record, tie.slot)) === tie.to) continue
     if (one && !sameHeld(one.slot, one.to, one.now))
-      left.push({ record: tie.record, slot: COMPANY_SLOT, why: 'changed since', wanted: tie.to })
+      left.push({ record: tie.record, slot: tie.slot, why: 'changed since', wanted: tie.to })
     else ties.push(tie)
   }
   const touched = new Set(plan.records.flatMap(({ id }) => id ?? []))
@@ -151,7 +151,7 @@ function asIfSent(
     if (said.has(keyOf({ record, slot })) || slot === THERE_SLOT || sameHeld(slot, from, now)) continue
     const isKept = isBlank(from) && beginsWith(typeOf(records, record)).includes(slot)
     if (!sameHeld(slot, to, now)) left.push({ record, slot, why: 'changed since', wanted: from })
-    else if (slot === COMPANY_SLOT) ties.push({ record, slot, to: companyIn(from), because: UNSAID })
+    else if (isTieSlot(slot)) ties.push({ record, slot, to: idIn(from), because: UNSAID })
     else if (!isKept || (free.has(record) && !touched.has(record)))
       changes.push({ record, slot, from: now, to: from, because: UNSAID })
   }
@@ -181,7 +181,8 @@ const isOpened = ({ slot, from, now }: DoneToSlot): boolean => slot === THERE_SL
 
 const typeOf = (records: readonly RecordState[], id: string) => records.find((one) => one.id === id)?.type ?? 'contact'
 
-function companyIn(held: Answer): string | null {
+/** The record that a slot holds, by id. */
+function idIn(held: Answer): string | null {
   const id = partOf(held, 'id')
   return typeof id === 'string' ? id : null
 }
@@ -194,8 +195,9 @@ function valueOf(records: readonly RecordState[], id: string, name: string): Ans
   if (slot.is === 'field') return record.values[slot.name] ?? null
   if (slot.is === 'domain') return record.domain
   if (slot.is === 'owner') return ownerInSlot(record.owner)
-  const company = records.find((one) => one.id === record.company)
-  return slot.is === 'company' && company ? recordInSlot(company) : null
+  const tied = slot.is === 'company' ? record.company : slot.is === 'brought' ? record.broughtBy : null
+  const other = records.find((one) => one.id === tied)
+  return other ? recordInSlot(other) : null
 }
 
 /** A record as it was before the submission, where that still shows; one that it opened is there all the same. */
@@ -210,7 +212,8 @@ function asBefore(record: RecordState, slots: readonly DoneToSlot[], opened: Rea
     if (slot.is === 'field') one = { ...one, values: { ...one.values, [slot.name]: from } }
     else if (slot.is === 'domain') one = { ...one, domain: typeof from === 'string' ? from : null }
     else if (slot.is === 'owner') one = { ...one, owner: readOwner(from) }
-    else if (slot.is === 'company') one = { ...one, company: companyIn(from) }
+    else if (slot.is === 'company') one = { ...one, company: idIn(from) }
+    else if (slot.is === 'brought') one = { ...one, broughtBy: idIn(from) }
     else if (slot.is === 'list' && from === null)
       one = { ...one, lists: one.lists.filter((list) => list !== slot.name) }
   }

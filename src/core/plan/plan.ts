@@ -25,6 +25,7 @@ import {
   type Touched,
 } from '../records/match'
 import { titleOf } from '../records/record'
+import { type Brought, findBringer } from './brought'
 import { giveOwners } from './give_owners'
 import type { Snapshot } from './snapshot'
 
@@ -39,6 +40,8 @@ export interface Plan extends PlanSoFar {
   deliveries: PlannedDelivery[]
   outcome: Outcome
   findings: string[]
+  /** Who brought the sender along, who is new. */
+  brought?: Brought
   /** Name of the desk whose next owner it took, where it took somebody’s turn. */
   turn?: string
 }
@@ -72,10 +75,9 @@ export function planSubmission(
   snapshot: Snapshot,
 ): Plan {
   const spoken = speakTo(form, visit.locale ? [visit.locale] : [])
-  const { linkHolder, remembered } = visit
-  const holder =
-    linkHolder === null ? null : { id: linkHolder, by: remembered ? ('browser' as const) : ('link' as const) }
-  const person = matchPerson(emailIn(form, values), holder, snapshot.records, form.records.contact === 'open')
+  const { linkHolder } = visit
+  const person = personOf(form, values, visit, snapshot)
+  const { brought, findings: notBrought } = findBringer(form, values, person, snapshot.records)
   const contact = snapshot.records.find(({ id }) => id === person.contact) ?? null
   const records = touchRecords(form, values, person, visit, snapshot)
   // Links get forwarded: what was filled in from their holder’s record is nobody else’s.
@@ -112,13 +114,26 @@ export function planSubmission(
     outcome,
     findings: [
       ...noteForwarded(visit, isOthers, snapshot),
+      ...notBrought,
       ...unsent,
       ...unmade,
       ...refused,
       ...noteUnlanded(form, values),
     ],
+    ...(brought ? { brought } : {}),
     ...(owners.turn === null ? {} : { turn: owners.turn }),
   }
+}
+
+/** Who a submission is from. */
+export function personOf(
+  form: Form,
+  values: Answers,
+  { linkHolder, remembered }: Pick<VisitFacts, 'linkHolder' | 'remembered'>,
+  { records }: Pick<Snapshot, 'records'>,
+): Person {
+  const holder = linkHolder === null ? null : ({ id: linkHolder, by: remembered ? 'browser' : 'link' } as const)
+  return matchPerson(emailIn(form, values), holder, records, form.records.contact === 'open')
 }
 
 /** The records a submission opens or updates, as the form says. */

@@ -22,12 +22,13 @@ const facts = { linkHolder: null, submission: 's', form: 'f' }
 it('settles the desks as the plan tells them, and the number that is next', () => {
   for (const ware of ['glass', 'clay']) {
     const sent = { values: { email: 'a@x.example', ware }, origins: {} }
-    const settled = settleLanded(form, sent, snapshot, 7)
+    const settled = settleLanded(form, sent, snapshot, { number: 7, code: null })
     const plan = planSubmission(form, settled?.values ?? {}, settled?.origins ?? {}, facts, snapshot)
     expect(settled).toEqual({
       values: { ...sent.values, box: '7', told: plan.routed[0]?.desk.title },
       origins: { box: 'generated', told: 'form' },
       tookNumber: true,
+      tookCode: null,
     })
     expect(plan.messages[0]).toMatchObject({
       subject: 'Box 7',
@@ -38,8 +39,23 @@ it('settles the desks as the plan tells them, and the number that is next', () =
 
 it('takes no number where there is none, or the answer has one; and nothing where nothing waits', () => {
   const sent = { values: { email: 'a@x.example' }, origins: {} }
-  expect(settleLanded(form, sent, snapshot, null)).toMatchObject({ tookNumber: false })
+  expect(settleLanded(form, sent, snapshot, { number: null, code: null })).toMatchObject({ tookNumber: false })
   const landed = { values: { ...sent.values, box: '3' }, origins: {} }
-  expect(settleLanded(form, landed, snapshot, 7)).toMatchObject({ values: { box: '3' }, tookNumber: false })
-  expect(settleLanded(formOf([emailQuestion]), sent, snapshot, 7)).toBe(null)
+  expect(settleLanded(form, landed, snapshot, { number: 7, code: null })).toMatchObject({
+    values: { box: '3' },
+    tookNumber: false,
+  })
+  expect(settleLanded(formOf([emailQuestion]), sent, snapshot, { number: 7, code: null })).toBe(null)
+})
+
+it('gives whoever it is from their referral code, where the form asks for it', () => {
+  const asking = formOf([emailQuestion], {
+    carried: [{ name: 'code', label: 'Code', fill: [{ from: 'referral_code' }] }],
+  })
+  const sent = { values: { email: 'a@x.example' }, origins: {} }
+  const settled = settleLanded(asking, sent, snapshot, { number: 7, code: 'K7QXM2PTQ' })
+  expect(settled).toMatchObject({ values: { code: 'K7QXM2PTQ' }, tookNumber: false, tookCode: 'K7QXM2PTQ' })
+  // Whoever is known had it from the first.
+  const known = { values: { ...sent.values, code: 'G6ZMWX4R5' }, origins: {} }
+  expect(settleLanded(asking, known, snapshot, { number: 7, code: 'K7QXM2PTQ' })).toBeNull()
 })

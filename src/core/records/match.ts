@@ -1,4 +1,5 @@
 import { type Answers, isBlank, joinPath, valueAt, valueIn } from '../answers/answer'
+import { readReferralCode } from '../formats/referral_code'
 import { showAt } from '../form/show'
 import type { Form, Opening } from '../form/definition'
 import { emailQuestions, valuesThatLand } from '../form/values'
@@ -92,6 +93,12 @@ const WAYS = { link: 'personal link', browser: 'remembered browser' }
 export function emailIn(form: Form, values: Answers): string | null {
   const answered = emailQuestions(form).map(({ name }) => valueIn(values, name))
   return answered.find((email) => typeof email === 'string' && email !== '')?.toString() ?? null
+}
+
+/** The code that answers say, of whoever brought their sender along; `null` for none, and where there is a slip in it. */
+export function codeSaid(form: Form, values: Answers): string | null {
+  const said = form.records.broughtBy === null ? null : valueIn(values, form.records.broughtBy)
+  return typeof said === 'string' ? readReferralCode(said) : null
 }
 
 /** Whether a person has, or now gets, a record of theirs. */

@@ -19,6 +19,8 @@ export interface RecordState {
   contact: string | null
   company: string | null
   owner: Owner | null
+  /** The contact who brought this one by their referral code, by id. */
+  broughtBy: string | null
   /** The form that opened it, by id. */
   form: string | null
   values: Answers
@@ -26,6 +28,8 @@ export interface RecordState {
   lists: string[]
   /** What records that were merged into it were matched by; none where left out. */
   also?: readonly { key: string; domain: string | null }[]
+  /** A contact’s referral codes, the one they are given first; left out where nobody asked. */
+  codes?: readonly string[]
 }
 
 /** Whether a record, or one that is part of it by now, is matched by a key. */

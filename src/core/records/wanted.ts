@@ -1,7 +1,8 @@
 import type { Answers } from '../answers/answer'
 import type { Form } from '../form/definition'
+import { readsCode } from '../fill/reads'
 import { companyDomain, companyKey } from './company'
-import { companyNameIn, emailIn } from './match'
+import { codeSaid, companyNameIn, emailIn } from './match'
 
 /** Records that may be matched: contacts by address or id, companies by key or mail domain, and what forms have opened. */
 export interface Wanted {
@@ -13,14 +14,31 @@ export interface Wanted {
   openings: boolean
   /** Whether the companies that these people belong to count, too. */
   houses: boolean
+  /** Referral codes that were said: whose they are counts. */
+  codes: readonly string[]
+  /** Whether it counts which codes these people have. */
+  ownCodes: boolean
+}
+
+/** Nothing that is stored. */
+export const NOTHING_WANTED: Wanted = {
+  emails: [],
+  contacts: [],
+  companyKeys: [],
+  domains: [],
+  openings: false,
+  houses: false,
+  codes: [],
+  ownCodes: false,
 }
 
 /** What one submission may match: whoever makes its plan must know all of it. `form` is `null` where none can be read. */
 export function wantedBy(form: Form | null, values: Answers, linkHolder: string | null): Wanted {
   const contacts = linkHolder ? [linkHolder] : []
-  if (!form) return { emails: [], contacts, companyKeys: [], domains: [], openings: false, houses: false }
+  if (!form) return { ...NOTHING_WANTED, contacts }
   const { records } = form
   const email = emailIn(form, values)
+  const code = codeSaid(form, values)
   const company = records.company ? companyNameIn(form, values) : null
   const domain = records.company && email ? companyDomain(email) : null
   return {
@@ -30,12 +48,16 @@ export function wantedBy(form: Form | null, values: Answers, linkHolder: string 
     domains: domain ? [domain] : [],
     openings: records.deal?.again === 'same' || records.request?.again === 'same',
     houses: records.owner === 'company',
+    codes: code ? [code] : [],
+    ownCodes: code !== null || readsCode(form),
   }
 }
 
 /** What several submissions may match, each thing once. */
 export function joinWanted(all: readonly Wanted[]): Wanted {
-  const each = (key: 'emails' | 'contacts' | 'companyKeys' | 'domains') => [...new Set(all.flatMap((one) => one[key]))]
+  const each = (key: 'emails' | 'contacts' | 'companyKeys' | 'domains' | 'codes') => [
+    ...new Set(all.flatMap((one) => one[key])),
+  ]
   return {
     emails: each('emails'),
     contacts: each('contacts'),
@@ -43,5 +65,7 @@ export function joinWanted(all: readonly Wanted[]): Wanted {
     domains: each('domains'),
     openings: all.some(({ openings }) => openings),
     houses: all.some(({ houses }) => houses),
+    codes: each('codes'),
+    ownCodes: all.some(({ ownCodes }) => ownCodes),
   }
 }

@@ -15,6 +15,9 @@ export interface PlanLine {
 export function explainPlan(plan: Plan): PlanLine[] {
   return [
     explainPerson(plan),
+    ...(plan.brought
+      ? [{ place: 'person' as const, text: `Brought along by ${plan.brought.title}`, because: plan.brought.because }]
+      : []),
     ...plan.records.filter(({ record }) => record !== 'contact').map((touched) => explainTouched(plan, touched)),
     ...plan.changes.map(explainChange),
     ...plan.lists.map(({ title, because }): PlanLine => ({ place: 'list', text: `Joins ${title}`, because })),

@@ -66,6 +66,7 @@ export const contactOf = (id: string, email: string, more: Partial<RecordState> 
   contact: null,
   company: null,
   owner: null,
+  broughtBy: null,
   form: null,
   lists: [],
   ...more,

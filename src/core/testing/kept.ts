@@ -5,6 +5,7 @@ import { type Held, type KeptChange, Ledger, ownerInSlot, recordInSlot } from '.
 import { mergeRecords, weighMerge } from '../changes/merge'
 import { doneToSlots, putBack, type PuttingBack, recordsIn } from '../changes/put_back'
 import {
+  BROUGHT_SLOT,
   COMPANY_SLOT,
   isTieSlot,
   MERGED_SLOT,
@@ -90,9 +91,10 @@ export class Kept {
       links: [],
       notes: notes.filter(({ record }) => ids.has(record)),
       lists: gone.flatMap(({ id, lists }) => lists.map((list) => ({ contact: id, list, wording: 'I agree' }))),
-      tied: others.flatMap(({ id, company, mergedInto }): { record: string; slot: TieSlot }[] => [
+      tied: others.flatMap(({ id, company, mergedInto, broughtBy }): { record: string; slot: TieSlot }[] => [
         ...(ids.has(company ?? '') ? [{ record: id, slot: COMPANY_SLOT } as const] : []),
         ...(ids.has(mergedInto ?? '') ? [{ record: id, slot: MERGED_SLOT } as const] : []),
+        ...(ids.has(broughtBy ?? '') ? [{ record: id, slot: BROUGHT_SLOT } as const] : []),
       ]),
     }
     return this.do(mergeRecords({ kept, gone }, choices, take, belongings), { sort: 'merge', by })
@@ -130,11 +132,14 @@ export class Kept {
     const own = this.changes.filter((change) => change.cause === cause)
     const isOwn = (record: string, slot: string) => own.some((one) => one.record === record && one.field === slot)
     // What it had before the cause brought it is not since.
-    const brought = this.changes.findIndex(
+    const begun = this.changes.findIndex(
       ({ record, field, cause: by }) => record === id && field === THERE_SLOT && by === cause,
     )
     const belonging = this.there().filter(
       (other) => other.company === id && !isOwn(other.id, COMPANY_SLOT) && !isOwn(other.id, THERE_SLOT),
+    )
+    const brought = this.there().filter(
+      (other) => other.broughtBy === id && !isOwn(other.id, BROUGHT_SLOT) && !isOwn(other.id, THERE_SLOT),
     )
     const parts = this.partsOf(id).filter((part) => !isOwn(part.id, MERGED_SLOT))
     const chain = this.chainOf(cause)
@@ -147,7 +152,7 @@ export class Kept {
     )
     const heldAt = (changes: readonly KeptChange[]) =>
       new Map(changes.flatMap(({ record, field, to }) => (record === id ? [[field, to] as const] : [])))
-    const before = heldAt(this.changes.slice(0, brought + 1))
+    const before = heldAt(this.changes.slice(0, begun + 1))
     const filled = [...heldAt(this.changes)].filter(
       ([field, to]) =>
         to !== null &&
@@ -156,7 +161,7 @@ export class Kept {
         !isOwn(id, field) &&
         !sameAnswer(to, before.get(field) ?? null),
     )
-    return belonging.length + parts.length + sent.length + filled.length
+    return belonging.length + brought.length + parts.length + sent.length + filled.length
   }
 
   /** A cause, what it puts back, and so on. */
@@ -171,6 +176,8 @@ export class Kept {
     for (const record of this.there()) {
       for (const [field, value] of Object.entries(record.values)) slots[`${record.id} ${field}`] = value
       slots[`${record.id} ${COMPANY_SLOT}`] = record.company === null ? null : recordInSlot(this.get(record.company))
+      slots[`${record.id} ${BROUGHT_SLOT}`] =
+        record.broughtBy === null ? null : recordInSlot(this.get(record.broughtBy))
       slots[`${record.id} ${OWNER_SLOT}`] = ownerInSlot(record.owner)
       for (const list of record.lists) slots[`${record.id} ${slotOfList(list)}`] = 'I agree'
     }
@@ -186,7 +193,7 @@ export class Kept {
   unexplained(): string[] {
     const last = new Map(this.changes.map(({ record, field, to }) => [`${record} ${field}`, to]))
     return Object.entries(this.state()).flatMap(([slot, value]) =>
-      last.has(slot) && !sameAnswer(last.get(slot), value) && !/ _(company|merged)$/.test(slot) ? [slot] : [],
+      last.has(slot) && !sameAnswer(last.get(slot), value) && !/ _(company|merged|brought)$/.test(slot) ? [slot] : [],
     )
   }
 }
@@ -212,6 +219,8 @@ export function submission(kept: Kept, email: string, name: string, stage: strin
   const ref = contact?.id ?? 'contact'
   const because = 'Answered'
   const consent = slotOfList('notes')
+  // Whoever is new, and joins, was brought along by somebody who is there.
+  const bringer = !contact && joins ? kept.there().find(({ type }) => type === 'contact') : undefined
   return {
     ...NO_CHANGES,
     opens: [
@@ -227,9 +236,11 @@ export function submission(kept: Kept, email: string, name: string, stage: strin
         ? [{ record: ref, slot: consent, from: null, to: 'I agree', because }]
         : []),
     ],
-    ties:
-      (contact?.company ?? null) === null
-        ? [{ record: ref, slot: COMPANY_SLOT, to: company?.id ?? 'company', because }]
-        : [],
+    ties: [
+      ...((contact?.company ?? null) === null
+        ? [{ record: ref, slot: COMPANY_SLOT, to: company?.id ?? 'company', because } as const]
+        : []),
+      ...(bringer ? [{ record: ref, slot: BROUGHT_SLOT, to: bringer.id, because } as const] : []),
+    ],
   }
 }

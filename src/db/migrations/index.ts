@@ -42,6 +42,7 @@ import * as triedRehearsals from './0040_tried_rehearsals'
 import * as visitsByLink from './0041_visits_by_link'
 import * as linkSheets from './0042_link_sheets'
 import * as rememberedBrowsers from './0043_remembered_browsers'
+import * as referralCodes from './0044_referral_codes'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -88,4 +89,5 @@ export const migrations: Record<string, Migration> = {
   '0041_visits_by_link': visitsByLink,
   '0042_link_sheets': linkSheets,
   '0043_remembered_browsers': rememberedBrowsers,
+  '0044_referral_codes': referralCodes,
 }

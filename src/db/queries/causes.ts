@@ -2,6 +2,7 @@ import { sql } from 'kysely'
 import type { Doer } from '@/core/changes/cause'
 import type { ReadChange } from '@/core/changes/put_back'
 import {
+  BROUGHT_SLOT,
   COMPANY_SLOT,
   CONTACT_SLOT,
   MERGED_SLOT,
@@ -99,6 +100,9 @@ export async function countOthers(
       select other.id, other.contact_id from record other
       where other.contact_id = any(${records}::uuid[]) and other.gone_by is null
       union all
+      select other.id, other.brought_by from record other
+      where other.brought_by = any(${records}::uuid[]) and other.gone_by is null
+      union all
       select part.id, part.merged_into from record part where part.merged_into = any(${records}::uuid[])
     ), own as (
       select record_id, field from record_change where cause_id = any(${inHand}::uuid[])
@@ -117,7 +121,7 @@ export async function countOthers(
         and not exists (select from own where own.record_id = record.id and own.field = ${slotOfLink('')} || link.id))
       + (select count(*) from belonging other where other.whose = record.id
         and not exists (select from own where own.record_id = other.id
-          and own.field in (${THERE_SLOT}, ${COMPANY_SLOT}, ${CONTACT_SLOT}, ${MERGED_SLOT})))
+          and own.field in (${THERE_SLOT}, ${COMPANY_SLOT}, ${CONTACT_SLOT}, ${MERGED_SLOT}, ${BROUGHT_SLOT})))
       + (select count(*) from (
           select distinct on (field) field, "to" from record_change where record_id = record.id order by field, seq desc
         ) last where last."to" <> 'null' and not starts_with(field, ${slotOfSubmission('')})

@@ -133,6 +133,14 @@ export const eraseLinks = (tx: Runner, workspaceId: string, ids: readonly string
     .where('contact_id', '=', sql<string>`any(${ids}::uuid[])`)
     .execute()
 
+/** Has nobody have their referral code any more. */
+export const eraseCodes = (tx: Runner, workspaceId: string, ids: readonly string[]) =>
+  tx
+    .deleteFrom('referral_code')
+    .where('workspace_id', '=', workspaceId)
+    .where('contact_id', '=', sql<string>`any(${ids}::uuid[])`)
+    .execute()
+
 /** Has no browser remember them any more. */
 export const eraseBrowsers = (tx: Runner, workspaceId: string, ids: readonly string[]) =>
   tx

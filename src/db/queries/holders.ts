@@ -6,6 +6,7 @@ import type { Stored } from '@/core/origins/source'
 import type { Runner } from '../database'
 import { heldByBrowser } from './browsers'
 import { isOfWithdrawn } from './links'
+import { codesOf } from './referral_codes'
 
 /** Somebody of whom it is known who they are, with what is stored of them and was asked for. */
 export interface Holder {
@@ -30,7 +31,7 @@ type Whom =
 export async function findHolder(
   db: Runner,
   whom: Whom,
-  { records, lists, sent }: StoredWanted,
+  { records, lists, sent, code }: StoredWanted,
   timeZone: string,
 ): Promise<Holder | null> {
   const opened = (type: RecordType) =>
@@ -59,6 +60,7 @@ export async function findHolder(
     )
     .select(link.as('link'))
     .select((sent.length > 0 ? lastSent(sent, timeZone) : sql<null>`null`).as('sent'))
+    .select((code ? sql<string | null>`(${codesOf('contact')})[1]` : sql<null>`null`).as('code'))
     .where('contact.type', '=', 'contact')
     .where('contact.gone_by', 'is', null)
     .$if('contact' in whom, (query) =>
@@ -75,7 +77,12 @@ export async function findHolder(
     id: row.id,
     link: row.link,
     browser: 'browser' in whom ? whom.browser : null,
-    stored: { records: { contact: row.values, ...Object.fromEntries(theirs) }, lists: row.lists, sent: row.sent ?? {} },
+    stored: {
+      records: { contact: row.values, ...Object.fromEntries(theirs) },
+      lists: row.lists,
+      sent: row.sent ?? {},
+      ...(code ? { code: row.code } : {}),
+    },
   }
 }
 

@@ -1,5 +1,6 @@
 import { type RawBuilder, sql } from 'kysely'
 import type { Runner } from '../database'
+import { codesOf } from './referral_codes'
 import type { LinkSheetTable, SheetState } from '../schema_of_links'
 import { type Chosen, chosenIn, countChosen } from './errands'
 import { isOfWithdrawn } from './links'
@@ -361,6 +362,7 @@ export const readLinksToWrite = (db: Runner, sheet: string, after: number, limit
     )
     .select([sql<number>`link.n`.as('n'), 'link.hash', 'contact.id as contact', 'contact.title as name'])
     .select(['contact.key as email', 'contact.values', 'house.title as company'])
+    .select(sql<string | null>`(${codesOf('contact')})[1]`.as('referralCode'))
     .where('link.sheet_id', '=', sheet)
     .where('link.n', '>', after)
     .where(sql<boolean>`link.withdrawn_at is null and link.expires_at > now()`)

@@ -1,6 +1,6 @@
 import { sql } from 'kysely'
 import type { Belongings } from '@/core/changes/merge'
-import { COMPANY_SLOT, CONTACT_SLOT, MERGED_SLOT, OWNER_SLOT, type TieSlot } from '@/core/changes/slot'
+import { BROUGHT_SLOT, COMPANY_SLOT, CONTACT_SLOT, MERGED_SLOT, OWNER_SLOT, type TieSlot } from '@/core/changes/slot'
 import type { Runner } from '../database'
 
 /** All that belongs to these records, of what their page tells and of what it does not. */
@@ -34,7 +34,7 @@ export async function readBelongings(db: Runner, workspaceId: string, ids: reado
 }
 
 async function readTied(db: Runner, workspaceId: string, ids: readonly string[]): Promise<Belongings['tied']> {
-  const by = (slot: TieSlot, column: 'company_id' | 'contact_id' | 'merged_into') => sql<{
+  const by = (slot: TieSlot, column: 'company_id' | 'contact_id' | 'merged_into' | 'brought_by') => sql<{
     record: string
     slot: TieSlot
   }>`
@@ -42,7 +42,7 @@ async function readTied(db: Runner, workspaceId: string, ids: readonly string[])
     where workspace_id = ${workspaceId} and ${sql.ref(column)} = any(${ids}::uuid[])`
   const { rows } = await sql<{ record: string; slot: TieSlot }>`
     ${by(COMPANY_SLOT, 'company_id')} union all ${by(CONTACT_SLOT, 'contact_id')}
-    union all ${by(MERGED_SLOT, 'merged_into')}
+    union all ${by(MERGED_SLOT, 'merged_into')} union all ${by(BROUGHT_SLOT, 'brought_by')}
   `.execute(db)
   return rows
 }
@@ -54,7 +54,7 @@ export async function readSetBy(db: Runner, workspaceId: string, ids: readonly s
     from record_change change
     join cause on cause.workspace_id = change.workspace_id and cause.id = change.cause_id
     where change.workspace_id = ${workspaceId} and record_id = any(${ids}::uuid[])
-      and (not starts_with(field, '_') or field in (${COMPANY_SLOT}, ${OWNER_SLOT}))
+      and (not starts_with(field, '_') or field in (${COMPANY_SLOT}, ${OWNER_SLOT}, ${BROUGHT_SLOT}))
     order by record_id, field, change.seq desc
   `.execute(db)
   return rows

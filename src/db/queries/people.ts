@@ -25,6 +25,7 @@ import {
 } from './listing'
 import { listNotes } from './notes'
 import { type Around, fitsPeople } from './people_who'
+import { readReferral } from './referral_codes'
 import { ownerOf } from './records'
 
 export interface PeopleFilter {
@@ -203,7 +204,7 @@ export async function findPerson(db: Runner, workspaceId: string, id: string) {
   if (!person) return null
   const parts = await readParts(db, workspaceId, id)
   const all = [id, ...parts.map((one) => one.id)]
-  const [changes, notes, memberships, submissions, opened] = await Promise.all([
+  const [changes, notes, memberships, submissions, opened, referral] = await Promise.all([
     readLineage(db, workspaceId, all),
     listNotes(db, workspaceId, id),
     db
@@ -241,8 +242,9 @@ export async function findPerson(db: Runner, workspaceId: string, id: string) {
       .limit(MOST_SHOWN)
       .execute(),
     listOpened(db, workspaceId, { contact: id }),
+    readReferral(db, workspaceId, id),
   ])
-  return { ...person, parts, changes, notes, memberships, submissions, opened }
+  return { ...person, parts, changes, notes, memberships, submissions, opened, referral }
 }
 
 /** A company's page: what is stored, its people, its deals and requests, and every change. */

@@ -3,18 +3,19 @@ import type { Held } from '@/core/changes/ledger'
 import type { Owner } from '@/core/records/record'
 import type { Wanted } from '@/core/records/wanted'
 import type { Runner } from '../database'
+import { codesOf, contactsWith } from './referral_codes'
 
 /** Records of one workspace that may be matched, of those that are there, the latest made first; locked until the transaction ends where `lock` says so. */
 export async function readRecords(db: Runner, workspaceId: string, wanted: Wanted, lock = false): Promise<Held[]> {
-  const { emails, contacts, companyKeys, domains, openings, houses: theirs } = wanted
+  const { emails, contacts, companyKeys, domains, openings, houses: theirs, codes, ownCodes } = wanted
   const read = (which: ReturnType<typeof sql<boolean>>) =>
-    select(db, workspaceId, lock, sql`gone_by is null and (${which})`)
+    select(db, workspaceId, lock, sql`gone_by is null and (${which})`, ownCodes)
   // What was merged into another is met as that one.
   const part = (which: ReturnType<typeof sql<boolean>>) => sql<boolean>`id = any(array(
     select part.merged_into from record part
     where part.workspace_id = ${workspaceId} and part.merged_into is not null and (${which})))`
   const people = await read(sql<boolean>`type = 'contact' and (key = any(${emails}::text[])
-    or id = any(${contacts}::uuid[])
+    or id = any(${contacts}::uuid[])${codes.length > 0 ? sql` or id = any(${contactsWith(workspaceId, codes)})` : sql``}
     or ${part(sql<boolean>`part.type = 'contact' and (part.key = any(${emails}::text[]) or part.id = any(${contacts}::uuid[]))`)})`)
   const homes = theirs ? people.flatMap(({ company }) => company ?? []) : []
   const houses =
@@ -41,7 +42,13 @@ export const holdRecords = (tx: Runner, workspaceId: string, ids: readonly strin
 export const ownerOf = (table: string) =>
   sql<Owner | null>`(select json_build_object('id', id, 'name', name) from "user" where id = ${sql.ref(`${table}.owner_id`)})`
 
-async function select(db: Runner, workspaceId: string, lock: boolean, which: ReturnType<typeof sql<boolean>>) {
+async function select(
+  db: Runner,
+  workspaceId: string,
+  lock: boolean,
+  which: ReturnType<typeof sql<boolean>>,
+  codes = false,
+) {
   const query = db
     .selectFrom('record')
     .selectAll('record')
@@ -58,6 +65,7 @@ async function select(db: Runner, workspaceId: string, lock: boolean, which: Ret
         where part.merged_into = record.id)`.as('also'),
     )
     .select(ownerOf('record').as('owner'))
+    .select((codes ? codesOf('record') : sql<string[] | null>`null`).as('codes'))
     .where('workspace_id', '=', workspaceId)
     .where(which)
     .orderBy('created_at', 'desc')
@@ -77,7 +85,9 @@ async function select(db: Runner, workspaceId: string, lock: boolean, which: Ret
     revision: row.revision,
     goneBy: row.gone_by,
     mergedInto: row.merged_into,
+    broughtBy: row.brought_by,
     ...(row.also ? { also: row.also } : {}),
+    ...(row.codes ? { codes: row.codes } : {}),
   }))
 }
 

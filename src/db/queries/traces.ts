@@ -1,6 +1,7 @@
 import { sql } from 'kysely'
 import type { Answers } from '@/core/answers/answer'
 import type { DeedName } from '@/core/changes/deeds'
+import { BROUGHT_SLOT } from '@/core/changes/slot'
 import type { DeliveryBody } from '@/core/dispatch/targets/bodies'
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { RecordType } from '@/core/fields/field'
@@ -148,7 +149,9 @@ export async function readSentByThem(
       union all select id from submission where workspace_id = ${workspaceId} and state = 'received' and ${holds}
       union all select submission.id from submission join visit
         on visit.form_id = submission.form_id and visit.id = submission.visit_id
-        where visit.link_holder = any(${ids}::uuid[]))
+        where visit.link_holder = any(${ids}::uuid[])
+      union all select cause_id from record_change where workspace_id = ${workspaceId} and field = ${BROUGHT_SLOT}
+        and "to" ->> 'id' = any(${ids}::text[]))
   `.execute(db)
   return rows
 }
@@ -218,6 +221,8 @@ export async function readTellingRecords(
     where workspace_id = ${workspaceId} and not id = any(${ids}::uuid[]) and id in (
       select record_id from record_change join cause on cause.id = cause_id
       where cause_id = any(${causes}::uuid[]) and cause.sort <> 'import'
+      union select record_id from record_change where workspace_id = ${workspaceId} and field = ${BROUGHT_SLOT}
+        and ("to" ->> 'id' = any(${ids}::text[]) or "from" ->> 'id' = any(${ids}::text[]))
       union select holder.id from record_text words join record holder on holder.id = words.record_id
         where words.workspace_id = ${workspaceId} and ${anyWord(sql`words.text`, addresses)}
           and ${anyWord(sql`concat_ws(' ', holder.title, holder.key, holder.domain, values_text(holder."values"))`, addresses)}

@@ -55,21 +55,21 @@ function asRow({ id, cause, about = '', at }: Caused) {
 
 /** Records as they stand after changes, each with the moment of its last one. */
 function upsertRecords(workspaceId: string, records: Written['records']): RawBuilder<unknown> {
-  const rows = records.map(({ record: { lists: _, also: __, ...record }, at }) => ({
+  const rows = records.map(({ record: { lists: _, also: __, codes: ___, ...record }, at }) => ({
     ...record,
     title: titleOf(record),
     at: at.toISOString(),
   }))
   return sql`
     insert into record (id, workspace_id, type, key, title, domain, contact_id, company_id, owner_id, form_id, "values", revision,
-      gone_by, merged_into, created_at, updated_at)
-    select id, ${workspaceId}, type, key, title, domain, contact, company, owner ->> 'id', form, "values", revision, "goneBy", "mergedInto", at, at
+      gone_by, merged_into, brought_by, created_at, updated_at)
+    select id, ${workspaceId}, type, key, title, domain, contact, company, owner ->> 'id', form, "values", revision, "goneBy", "mergedInto", "broughtBy", at, at
     from jsonb_to_recordset(${asJson(rows)}::jsonb) as row(id uuid, type text, key text, title text, domain text,
-      contact uuid, company uuid, owner jsonb, form uuid, "values" jsonb, revision integer, "goneBy" uuid, "mergedInto" uuid, at timestamptz)
+      contact uuid, company uuid, owner jsonb, form uuid, "values" jsonb, revision integer, "goneBy" uuid, "mergedInto" uuid, "broughtBy" uuid, at timestamptz)
     on conflict (id) do update set
       key = excluded.key, title = excluded.title, "values" = excluded."values", revision = excluded.revision,
       domain = excluded.domain, contact_id = excluded.contact_id, company_id = excluded.company_id,
-      owner_id = excluded.owner_id,
+      owner_id = excluded.owner_id, brought_by = excluded.brought_by,
       gone_by = excluded.gone_by, merged_into = excluded.merged_into, updated_at = greatest(record.updated_at, excluded.updated_at)`
 }
 

@@ -94,6 +94,7 @@ export const routes: Route[] = [
   get('/addresses/{address}/erasure', erasing.planAddressErasure),
   post('/addresses/{address}/erasure', erasing.eraseAddress, 200),
   post('/contacts/{id}/links', people.addLink),
+  post('/contacts/{id}/code', people.giveCode, 200),
   del('/links/{id}', people.dropLink),
   del('/contacts/{id}/links', people.dropLinks),
   get('/contacts/{id}/browsers', browsers.readBrowsers),

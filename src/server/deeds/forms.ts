@@ -368,6 +368,10 @@ export const readReadout = deed({
     returned: z.number(),
     finish: range.nullable(),
     medianSeconds: z.number().nullable(),
+    brought: z
+      .number()
+      .nullable()
+      .describe('People brought along by a referral code; none where the form asks for none'),
     steps: z.array(z.object({ name: z.string(), title: z.string(), reached: z.number(), left: z.number() })),
     sources: z.array(z.object({ source: z.string(), ...figures, finish: range.nullable() })),
     days: z.array(z.object({ day: z.string(), arrived: z.number(), sent: z.number() })),

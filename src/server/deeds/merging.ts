@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { COMPANY_SLOT, OWNER_SLOT } from '@/core/changes/slot'
+import { isTieSlot, OWNER_SLOT } from '@/core/changes/slot'
 import { tellHeld, tellSlot } from '@/core/changes/tell'
 import { findField, showStored } from '@/core/fields/field'
 import { titleOf } from '@/core/records/record'
@@ -65,12 +65,12 @@ export const planMerge = deed({
     const { fields, lists } = await readResources(db, workspaceId)
     const belongings = await readBelongings(db, workspaceId, goneIds)
     const records = [kept, ...gone]
-    const houses = new Map(
+    const called = new Map(
       (
         await findRecordTitles(
           db,
           workspaceId,
-          records.flatMap(({ company }) => company ?? []),
+          records.flatMap(({ company, broughtBy }) => [company ?? [], broughtBy ?? []].flat()),
         )
       ).map((one) => [one.id, one.title]),
     )
@@ -85,12 +85,11 @@ export const planMerge = deed({
         offers: offers.map(({ record: of, value, setBy }) => ({
           record: of,
           value,
-          words:
-            slot === COMPANY_SLOT
-              ? (houses.get(String(value)) ?? '')
-              : slot === OWNER_SLOT
-                ? tellHeld(slot, value, { record: kept.type, fields, lists })
-                : showStored(findField(fields, kept.type, slot), value),
+          words: isTieSlot(slot)
+            ? (called.get(String(value)) ?? '')
+            : slot === OWNER_SLOT
+              ? tellHeld(slot, value, { record: kept.type, fields, lists })
+              : showStored(findField(fields, kept.type, slot), value),
           at: setBy?.at ?? null,
           who: setBy?.byHand ? setBy.who : null,
         })),

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { ANY_EMAIL, rules as email } from '@/core/kinds/email'
 import { findForm } from '@/db/queries/forms'
 import { withdrawLink, withdrawLinksOf } from '@/db/queries/links'
+import { readCode } from '@/db/queries/referral_codes'
 import {
   COMPANY_KEYS,
   CONTACT_KEYS,
@@ -15,6 +16,7 @@ import {
 import { done, notDone } from '../done'
 import { addContact as makeContact } from '../people/addContact'
 import { createPersonalLink } from '../people/createPersonalLink'
+import { ensureCodes } from '../people/referral_codes'
 import { heavily } from '../heavy'
 import { stateSchema } from './arrivals'
 import { deed } from './deed'
@@ -84,6 +86,14 @@ export const readContact = deed({
       }),
     ),
     opened: z.array(opened),
+    referral: z.object({
+      code: z.string().nullable().describe('What people say whom they bring along; none until they are given one'),
+      broughtBy: z.object({ id: z.uuid(), name: z.string() }).nullable(),
+      brought: z.object({
+        total: z.number(),
+        people: z.array(z.object({ id: z.uuid(), name: z.string(), at: moment })).describe('The latest of them'),
+      }),
+    }),
   }),
   refusals: { 404: 'No such contact' },
   async run({ context, workspaceId }, { id }) {
@@ -148,6 +158,24 @@ export const addLink = deed({
     const form = await findForm(db, workspaceId, slug)
     if (!form) return notDone(404, 'There is no such form.')
     return done(await createPersonalLink(db, config.LICHEN_URL, form, id, null, days))
+  },
+})
+
+export const giveCode = deed({
+  summary: 'Give a contact their referral code; whoever has one keeps it',
+  may: 'answer',
+  input: z.object({ id: z.uuid() }),
+  gives: z.object({ code: z.string() }),
+  refusals: { 404: 'No such contact' },
+  leaves: {
+    deed: 'giveCode',
+    about: async ({ id }, _, { context, workspaceId }) => (await findContact(context.db, workspaceId, id))?.email ?? '',
+  },
+  async run({ context: { db }, workspaceId }, { id }) {
+    if (!(await findContact(db, workspaceId, id))) return notDone(404, 'There is no such contact.')
+    await ensureCodes(db, workspaceId, [id])
+    const code = await readCode(db, id)
+    return code === null ? notDone(404, 'There is no such contact.') : done({ code })
   },
 })
 

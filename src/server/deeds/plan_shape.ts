@@ -84,5 +84,9 @@ export const plan = z.object({
   deliveries: z.array(planned),
   outcome,
   findings: z.array(z.string()),
+  brought: z
+    .object({ contact: z.uuid(), title: z.string(), because: z.string() })
+    .optional()
+    .describe('Who brought the sender along, who is new, by their referral code'),
   turn: z.string().optional().describe('Name of the desk whose next owner it took'),
 }) satisfies z.ZodType<Plan, Plan>

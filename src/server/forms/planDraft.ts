@@ -8,7 +8,7 @@ import { tryAs } from '@/core/fill/try_as'
 import type { Try } from '@/core/form/tries'
 import type { Form } from '@/core/form/definition'
 import { walkForm } from '@/core/form/walk'
-import { type Plan, planSubmission } from '@/core/plan/plan'
+import { personOf, type Plan, planSubmission } from '@/core/plan/plan'
 import { settleLanded } from '@/core/plan/settle_landed'
 import { wantedBy } from '@/core/records/wanted'
 import type { Db } from '@/db/database'
@@ -18,6 +18,7 @@ import { findHolder } from '@/db/queries/holders'
 import { readNumbersTaken } from '@/db/queries/running_numbers'
 import { readOwner, readResources } from '@/db/queries/workspace'
 import { context } from '../context'
+import { drawCode } from '../people/referral_codes'
 import { drawFor, knownOf } from '../visits/known'
 import { factsAt } from './facts'
 
@@ -70,6 +71,8 @@ export async function planDraft(db: Db, form: Form, owner: DraftOf, input: Draft
   ])
   const snapshot = { ...resources, owner: ownedBy, records }
   const facts = { linkHolder: holder?.id ?? null, remembered: input.remembered ?? false, submission: null, form: id }
-  const { values, origins } = settleLanded(form, sent, snapshot, (taken.get(id) ?? 0) + 1) ?? sent
+  const own = records.find((one) => one.id === personOf(form, sent.values, facts, snapshot).contact)?.codes?.[0]
+  const given = { number: (taken.get(id) ?? 0) + 1, code: own ?? drawCode() }
+  const { values, origins } = settleLanded(form, sent, snapshot, given) ?? sent
   return { plan: planSubmission(form, values, origins, facts, snapshot), errors }
 }

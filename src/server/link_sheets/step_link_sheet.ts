@@ -15,6 +15,7 @@ import {
   takeUnlinked,
   withdrawNext,
 } from '@/db/queries/link_sheets'
+import { NOTHING_WANTED } from '@/core/records/wanted'
 import { readRecords } from '@/db/queries/records'
 import { storedDoer } from '../changes/storedDoer'
 import { inTurn } from '../changes/inTurn'
@@ -22,6 +23,7 @@ import { writeChanges } from '../changes/writeChanges'
 import { isTemporary, reasonOf } from '../failures'
 import { log } from '../log'
 import { entering } from '../people/addContact'
+import { ensureCodes } from '../people/referral_codes'
 import { hashSecret } from '../visits/visitor'
 import type { GiveWay } from '../worker/giveWay'
 import { codeAt, openSeed } from './codes'
@@ -86,7 +88,7 @@ async function enterAll(tx: Runner, held: HeldSheet, rows: readonly { n: number;
     tx,
     emails.map((email) => `${workspaceId} ${email}`),
   )
-  const wanted = { emails, contacts: [], companyKeys: [], domains: [], openings: false, houses: false }
+  const wanted = { ...NOTHING_WANTED, emails }
   const records = await readRecords(tx, workspaceId, wanted, true)
   const ledger = new Ledger(records, randomUUID)
   const caused: Caused = {
@@ -121,6 +123,11 @@ async function doNext(tx: Runner, keys: readonly string[], id: string): Promise<
     await moveSheet(tx, id, { state: 'made' })
     return false
   }
+  await ensureCodes(
+    tx,
+    held.workspace_id,
+    rows.map(({ contact }) => contact),
+  )
   const links = rows.map(({ n, contact }) => ({ n, contact, hash: hashSecret(codeAt(seed, n)) }))
   await moveSheet(tx, id, { linked: held.linked + (await addLinks(tx, held, links)) })
   return true

@@ -41,7 +41,8 @@ export async function openSheet(
     if (!hashSecret(code).equals(link.hash)) throw new Error('A code of a sheet is not the one that was kept')
     const told = (column: SheetColumn): string => showStored(column.field ?? undefined, storedIn(link, column))
     const about = Object.fromEntries(all.map((column) => [column.name, column.field ? told(column) : null]))
-    const row = { ...about, email: link.email, name: link.name, company: link.company, code }
+    const { email, name, company, referralCode: referral_code } = link
+    const row = { ...about, email, name, company, code, referral_code }
     return { ...row, link: expandLink(address, sheet.pattern, row) }
   }
   return done({ sheet, cellsOf })

@@ -9,6 +9,7 @@ import { matchCompany } from '@/core/records/match'
 import { isKnownBy, type RecordState } from '@/core/records/record'
 import type { Db } from '@/db/database'
 import { lockNames } from '@/db/queries/clock'
+import { NOTHING_WANTED } from '@/core/records/wanted'
 import { readRecords } from '@/db/queries/records'
 import { readResources } from '@/db/queries/workspace'
 import { inTurn } from '../changes/inTurn'
@@ -41,12 +42,10 @@ export async function addContact(db: Db, workspaceId: string, contact: NewContac
       ...companyKeys.map((key) => `${workspaceId} company ${key}`),
     ])
     const wanted = {
+      ...NOTHING_WANTED,
       emails: [values.email],
-      contacts: [],
       companyKeys,
       domains: domain ? [domain] : [],
-      openings: false,
-      houses: false,
     }
     const records = await readRecords(tx, workspaceId, wanted, true)
     if (records.some((one) => one.type === 'contact' && isKnownBy(one, values.email)))

@@ -3,8 +3,12 @@ import { sql } from 'kysely'
 import { SECRET_BYTES, secretFrom } from '@/core/fill/personal_link'
 import type { Runner } from '@/db/database'
 import { hashSecret } from '../visits/visitor'
+import { ensureCodes } from './referral_codes'
 
-/** Makes a personal link to a form for a contact, `at` `null` for now, that works for so many days. The secret is told once and stored hashed. */
+/**
+ * Makes a personal link to a form for a contact, who has a referral code from then on, `at` `null` for now, that works for so many days.
+ * The secret is told once and stored hashed.
+ */
 export async function createPersonalLink(
   db: Runner,
   baseUrl: string,
@@ -14,6 +18,7 @@ export async function createPersonalLink(
   days: number,
 ): Promise<{ url: string; k: string }> {
   const k = drawSecret()
+  await ensureCodes(db, form.workspaceId, [contactId])
   await db
     .insertInto('personal_link')
     .values({

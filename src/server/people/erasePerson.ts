@@ -14,6 +14,7 @@ import {
   eraseEntries,
   eraseFromSheets,
   eraseBrowsers,
+  eraseCodes,
   eraseLinks,
   eraseOpened,
   eraseRecords,
@@ -112,6 +113,7 @@ async function eraseNow(
   const sent = theirs.map(({ id }) => id)
   await eraseLinks(tx, workspaceId, traces.ids)
   await eraseBrowsers(tx, workspaceId, traces.ids)
+  await eraseCodes(tx, workspaceId, traces.ids)
   const entries = await eraseEntries(tx, workspaceId, traces)
   const files = await giveUpFiles(tx, sent, entries)
   const naming = others.map(({ id }) => id)

@@ -3,6 +3,7 @@ import type { Form } from '@/core/form/definition'
 import { type Range, wilson } from '@/core/readout/wilson'
 import type { Db } from '@/db/database'
 import { readDays, readMedianSeconds } from '@/db/queries/readout'
+import { countBrought } from '@/db/queries/referral_codes'
 
 /** A form's numbers for a span of days, both included. */
 export interface Readout {
@@ -16,6 +17,8 @@ export interface Readout {
   /** Sent of arrived, with its 95 % range; `null` where nobody arrived. */
   finish: Rate | null
   medianSeconds: number | null
+  /** People who were brought along by somebody’s referral code; `null` where the form asks for none. */
+  brought: number | null
   steps: { name: string; title: string; reached: number; left: number }[]
   sources: { source: string; arrived: number; began: number; sent: number; finish: Rate | null }[]
   days: { day: string; arrived: number; sent: number }[]
@@ -26,9 +29,10 @@ export interface Rate extends Range {
 }
 
 export async function readReadout(db: Db, formId: string, form: Form, from: string, to: string): Promise<Readout> {
-  const [rows, medianSeconds] = await Promise.all([
+  const [rows, medianSeconds, brought] = await Promise.all([
     readDays(db, [formId], from, to),
     readMedianSeconds(db, formId, from, to),
+    form.records.broughtBy === null ? null : countBrought(db, formId, from, to),
   ])
   const total = (key: 'arrived' | 'began' | 'sent' | 'unfinished' | 'returned') =>
     rows.reduce((sum, row) => sum + row[key], 0)
@@ -42,6 +46,7 @@ export async function readReadout(db: Db, formId: string, form: Form, from: stri
     returned: total('returned'),
     finish: rateOf(total('sent'), total('arrived')),
     medianSeconds,
+    brought,
     steps: countSteps(form, rows),
     sources: groupBy(rows, ({ source }) => source)
       .map(([source, of]) => ({ source, ...countGroup(of) }))

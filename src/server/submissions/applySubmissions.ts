@@ -1,5 +1,5 @@
 import { waitsForLanding } from '@/core/fill/fill'
-import { type Plan, planSubmission } from '@/core/plan/plan'
+import { personOf, type Plan, planSubmission } from '@/core/plan/plan'
 import { type Settled, settleLanded } from '@/core/plan/settle_landed'
 import type { Snapshot } from '@/core/plan/snapshot'
 import type { Db, Runner } from '@/db/database'
@@ -18,7 +18,7 @@ import { readReleased } from '../forms/live'
 import { log, traced } from '../log'
 import type { ApplySettings } from './applySettings'
 import { Batch, meetRecords, type ReleasedForm } from './batch'
-import { readLanding } from './landing'
+import { type Landing, readLanding } from './landing'
 
 /**
  * Plans and applies what a workspace has received, in the order it arrived, until nothing is left that is
@@ -88,10 +88,10 @@ async function applyTogether(
   const turns = new Map<string, number>()
   const met = await meetRecords(tx, workspaceId, submissions, forms, settings)
   const work = new Batch(workspaceId, settings, now, met)
-  const landing = await readLanding(tx, submissions, forms)
+  const landing = await readLanding(tx, workspaceId, submissions, forms)
   for (const sent of submissions) {
     const released = forms.get(sent.release_id) ?? new Error('Its release does not exist')
-    const made = makePlan(sent, released, landing.numberFor(sent), {
+    const made = makePlan(sent, released, landing, {
       ...resources,
       desks: desks.map((desk) => ({ ...desk, turn: (desk.turn ?? 0) + (turns.get(desk.name) ?? 0) })),
       records: met.ledger.known(),
@@ -101,7 +101,8 @@ async function applyTogether(
       failed.push({ id: sent.id, error: reasonOf(made) })
     } else {
       const { plan, settled } = made
-      work.take(settled ? landing.settle(sent, settled) : sent, released, plan)
+      const contact = work.take(settled ? landing.settle(sent, settled) : sent, released, plan)
+      if (settled && contact !== null) landing.give(contact, settled.tookCode)
       // A colleague who tries the form takes nobody’s turn.
       if (plan.turn !== undefined && !sent.is_test) turns.set(plan.turn, (turns.get(plan.turn) ?? 0) + 1)
     }
@@ -122,7 +123,7 @@ interface Made {
 function makePlan(
   submission: ReceivedSubmission,
   released: ReleasedForm | Error,
-  number: number | null,
+  landing: Landing,
   around: Omit<Snapshot, 'owner'>,
 ): Made | Error {
   if (released instanceof Error) return released
@@ -131,7 +132,14 @@ function makePlan(
     const facts = { linkHolder, remembered, browsers, submission: id, form: form_id, locale, test }
     const snapshot = { ...around, owner: released.owner }
     const { form } = released
-    const settled = waitsForLanding(form) ? settleLanded(form, submission, snapshot, number) : null
+    const settled = waitsForLanding(form)
+      ? settleLanded(
+          form,
+          submission,
+          snapshot,
+          landing.givenTo(submission, personOf(form, submission.values, facts, snapshot), snapshot.records),
+        )
+      : null
     const { values, origins } = settled ?? submission
     return { plan: planSubmission(form, values, origins, facts, snapshot), settled }
   } catch (error) {

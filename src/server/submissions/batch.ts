@@ -78,8 +78,8 @@ export class Batch {
     private readonly met: Met,
   ) {}
 
-  /** Takes one plan in; later plans of the batch see what it does. */
-  take(submission: ReceivedSubmission, released: ReleasedForm, plan: Plan): void {
+  /** Takes one plan in; later plans of the batch see what it does. Gives the contact that it is of. */
+  take(submission: ReceivedSubmission, released: ReleasedForm, plan: Plan): string | null {
     const { form, number, slug, name } = released
     const { ledger, files } = this.met
     const at = this.settings.appliedAt?.(submission.received_at) ?? this.now
@@ -146,6 +146,7 @@ export class Batch {
         email: contact.key,
         sentAt: submission.received_at.toISOString(),
       })
+    return contact?.id ?? null
   }
 
   async write(tx: Runner): Promise<void> {

@@ -1,4 +1,4 @@
-import { lettersFrom } from '@/core/fill/personal_link'
+import { lettersFrom } from '@/core/formats/letters'
 import { momentIn } from '@/core/formats/zone'
 import { type Known, NOTHING_KNOWN } from '@/core/origins/source'
 import { hmac } from '../proofs'

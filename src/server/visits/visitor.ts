@@ -10,7 +10,9 @@ import type { LinkParameters } from '@/core/answers/link_parameters'
 import { cutText, makeSound } from '@/core/formats/text'
 import type { Db } from '@/db/database'
 import { findHolder, type Holder } from '@/db/queries/holders'
+import { readCode } from '@/db/queries/referral_codes'
 import type { LiveForm } from '../forms/live'
+import { ensureCodes } from '../people/referral_codes'
 
 /** A visit's id in the one way it is stored, however it was written. */
 export const visitIdSchema = z.uuid().toLowerCase()
@@ -98,16 +100,33 @@ export const hashSecret = (secret: string): Buffer => createHash('sha256').updat
  */
 export async function findLinkHolder(
   db: Db,
-  { formId, slug, form, timeZone }: Pick<LiveForm, 'formId' | 'slug' | 'form' | 'timeZone'>,
+  {
+    workspaceId,
+    formId,
+    slug,
+    form,
+    timeZone,
+  }: Pick<LiveForm, 'workspaceId' | 'formId' | 'slug' | 'form' | 'timeZone'>,
   secret: unknown,
 ): Promise<Holder | null> {
   if (typeof secret !== 'string' || !isWellFormedSecret(secret)) return null
-  return findHolder(db, { formId, hash: hashSecret(secret) }, storedRead(form, slug), timeZone)
+  const holder = await findHolder(db, { formId, hash: hashSecret(secret) }, storedRead(form, slug), timeZone)
+  return holder && withCode(db, workspaceId, holder)
 }
 
 /** Whom a browser remembers, with what the form may tell them of themselves; `null` where it does no more. */
-export const findRemembered = (
+export async function findRemembered(
   db: Db,
   { workspaceId, slug, form, timeZone }: Pick<LiveForm, 'workspaceId' | 'slug' | 'form' | 'timeZone'>,
   browser: string,
-): Promise<Holder | null> => findHolder(db, { workspaceId, browser }, storedRead(form, slug), timeZone)
+): Promise<Holder | null> {
+  const holder = await findHolder(db, { workspaceId, browser }, storedRead(form, slug), timeZone)
+  return holder && withCode(db, workspaceId, holder)
+}
+
+/** Somebody with a referral code, where the form tells them of it: who got a link before they were given any gets one now. */
+async function withCode(db: Db, workspaceId: string, holder: Holder): Promise<Holder> {
+  if (holder.stored.code !== null) return holder
+  await ensureCodes(db, workspaceId, [holder.id])
+  return { ...holder, stored: { ...holder.stored, code: await readCode(db, holder.id) } }
+}

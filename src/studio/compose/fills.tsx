@@ -111,6 +111,7 @@ const SETTINGS: { [N in SourceName]: (props: SettingsProps<Extract<Fill, { from:
     />
   ),
   running_number: () => <span />,
+  referral_code: () => <span />,
   form_before: ({ fill, onChange }) => (
     <TextField
       hideLabel

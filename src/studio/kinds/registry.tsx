@@ -20,6 +20,7 @@ import { phone } from './phone'
 import { prose } from './prose'
 import { ranking } from './ranking'
 import { rating } from './rating'
+import { referral_code } from './referral_code'
 import { scale } from './scale'
 import { several_choices } from './several_choices'
 import { short_text } from './short_text'
@@ -59,6 +60,7 @@ const KINDS: { [K in KindName]: StudioKind<K> } = {
   stepper,
   time,
   web_address,
+  referral_code,
   yes_no,
 }
 

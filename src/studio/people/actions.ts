@@ -5,10 +5,13 @@ import { addNote, changeNote, changeRecord, dropNote, giveOwner, putBack } from 
 import { eraseAddress, erasePerson, planAddressErasure, planErasure } from '@/server/deeds/erasing'
 import { lookForDoubles, mergeRecords, sayTwo } from '@/server/deeds/merging'
 import { dropBrowser, dropBrowsers } from '@/server/deeds/browsers'
-import { addLink, dropLink, dropLinks } from '@/server/deeds/people'
+import { addLink, dropLink, dropLinks, giveCode } from '@/server/deeds/people'
 
 /** Makes a personal link to a form for a contact; the address is shown this once. */
 export const newLinkAction = deedAction(addLink)
+
+/** Gives somebody their referral code. */
+export const giveCodeAction = deedAction(giveCode)
 
 /** Withdraws a personal link. */
 export const withdrawLinkAction = deedAction(dropLink)

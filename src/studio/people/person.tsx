@@ -7,6 +7,7 @@ import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { type DoubleOf, LikelyDoubles } from './likelyDoubles'
 import { Browsers, type RememberedBrowsers } from './browsers'
+import { ReferralOf } from './referral'
 import { Links, type PersonalLinks } from './links'
 import { Memberships } from './memberships'
 import { MergeWith } from './mergeWith'
@@ -55,6 +56,15 @@ export function Person({ person, fields, lists, links, browsers, forms, doubles,
           )}
           <Outside>{person.email}</Outside>
           <Parts parts={parts} /> · known since <Moment at={person.createdAt} />
+          {person.referral.broughtBy && (
+            <>
+              {' '}
+              · brought along by{' '}
+              <Link href={`/people/${person.referral.broughtBy.id}`} className="text-teal underline">
+                <Outside>{person.referral.broughtBy.name}</Outside>
+              </Link>
+            </>
+          )}
         </span>
         <OwnerField id={id} owner={person.owner} members={members} />
         <MergeWith id={id} list="people" called="person" />
@@ -67,6 +77,7 @@ export function Person({ person, fields, lists, links, browsers, forms, doubles,
           <OpenedRecords opened={opened} fields={fields} />
           <Memberships id={id} memberships={memberships} around={{ fields, lists, members }} />
           <Links contact={person.id} links={links} forms={forms} />
+          <ReferralOf contact={person.id} referral={person.referral} />
           <Browsers contact={person.id} browsers={browsers} />
         </div>
         <div className="space-y-5">

@@ -1,4 +1,5 @@
 import type { Summary } from '@/core/readout/summary'
+import type { Bringer } from '@/db/queries/referral_codes'
 import type { Readout } from '@/server/readout/readReadout'
 import { Bar } from '../ui/bar'
 import { Figure } from '../ui/figure'
@@ -24,11 +25,13 @@ interface Props {
   slug: string
   /** `null` for whoever may not see people. */
   left: LeftBehind[] | null
+  /** Who brought the most people along; `null` for whoever may not see people. */
+  bringers: Bringer[] | null
 }
 
 /** A form's numbers: people, not page loads, each rate with its 95 % range. */
-export function ReadoutView({ numbers, summaries, slug, left }: Props) {
-  const { arrived, began, sent, finish, unfinished, returned, medianSeconds } = numbers
+export function ReadoutView({ numbers, summaries, slug, left, bringers }: Props) {
+  const { arrived, began, sent, finish, unfinished, returned, medianSeconds, brought } = numbers
   return (
     <main className="grid min-[900px]:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] max-[899px]:*:min-w-0 max-[899px]:*:overflow-x-auto gap-x-6 gap-y-4 border-t border-rule px-4 py-3">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 min-[900px]:col-span-2">
@@ -42,6 +45,7 @@ export function ReadoutView({ numbers, summaries, slug, left }: Props) {
         {finish && <Figure value={percent(finish.rate)} of="finish" range={range(finish)} />}
         <Figure value={figure(unfinished)} of="left answers behind" />
         <Figure value={figure(returned)} of="came back" />
+        {brought !== null && <Figure value={figure(brought)} of="brought along" />}
         {medianSeconds !== null && <Figure value={duration(medianSeconds)} of="median" />}
       </div>
       {arrived === 0 ? (
@@ -60,6 +64,12 @@ export function ReadoutView({ numbers, summaries, slug, left }: Props) {
           <div>
             <h2 className="mb-1.5">Where they came from</h2>
             <Sources sources={numbers.sources} />
+            {bringers && bringers.length > 0 && (
+              <>
+                <h2 className="mt-5 mb-1.5">Brought along by</h2>
+                <Bringers bringers={bringers} />
+              </>
+            )}
             <h2 className="mt-5 mb-1.5">
               Left behind{' '}
               {left && (
@@ -115,6 +125,30 @@ export function ReadoutView({ numbers, summaries, slug, left }: Props) {
     </main>
   )
 }
+
+/** Who brought the most people along. */
+const Bringers = ({ bringers }: { bringers: Bringer[] }) => (
+  <table className="sheet">
+    <thead>
+      <tr>
+        <th>Who</th>
+        <th className="text-right!">People</th>
+      </tr>
+    </thead>
+    <tbody>
+      {bringers.map(({ id, name, brought }) => (
+        <tr key={id}>
+          <td>
+            <Link href={`/people/${id}`} className="text-teal underline">
+              <Outside>{name}</Outside>
+            </Link>
+          </td>
+          <td className="text-right">{figure(brought)}</td>
+        </tr>
+      ))}
+    </tbody>
+  </table>
+)
 
 /** How the figures hang together. */
 const AddsUp = ({ numbers: { began, sent, unfinished } }: { numbers: Readout }) => (

@@ -1,6 +1,8 @@
 'use client'
 
-import type { Opening } from '@/core/form/definition'
+import type { Form, Opening } from '@/core/form/definition'
+import { questionsAsked } from '@/core/form/values'
+import { mannerOf } from '@/core/kinds/registry'
 import { newOpening, setRecords } from '@/core/form/edits'
 import { useDraft } from '../draft/context'
 import { ChoiceField, TextField, Tick } from '../ui/field'
@@ -8,7 +10,7 @@ import { ChoiceField, TextField, Tick } from '../ui/field'
 /** The records a submission opens or updates. */
 export function TouchedRecords() {
   const { form, edit } = useDraft((state) => state)
-  const { contact, company, deal, request, owner } = form.records
+  const { contact, company, deal, request, owner, broughtBy } = form.records
   return (
     <section className="mb-5">
       <h2 className="mb-1.5">What a submission opens or updates</h2>
@@ -33,6 +35,18 @@ export function TouchedRecords() {
         />
         <OpeningRow what="deal" title="Deal" opening={deal} />
         <OpeningRow what="request" title="Request" opening={request} />
+        <span className="text-soft">Brought by</span>
+        <ChoiceField
+          hideLabel
+          label="Which value says who brought them along"
+          className="max-w-96"
+          value={broughtBy ?? ''}
+          options={[
+            ['', 'nobody asks'],
+            ...codeValues(form).map(([name, label]) => [name, `whoever has the code in “${label}”`] as const),
+          ]}
+          onCommit={(next) => edit((one) => setRecords(one, { broughtBy: next || null }))}
+        />
         <span className="text-soft">Owner</span>
         <ChoiceField
           hideLabel
@@ -50,6 +64,14 @@ export function TouchedRecords() {
     </section>
   )
 }
+
+/** Values that can hold a friend’s code: answers that are texts, and what is carried. */
+const codeValues = (form: Form): (readonly [string, string])[] => [
+  ...questionsAsked(form)
+    .filter(({ question }) => mannerOf(question).domain(question).is === 'text' && !mannerOf(question).isAddress)
+    .map(({ question: { name, label } }) => [name, label] as const),
+  ...form.carried.map(({ name, label }) => [name, label] as const),
+]
 
 function OpeningRow({ what, title, opening }: { what: 'deal' | 'request'; title: string; opening: Opening | null }) {
   const edit = useDraft((state) => state.edit)

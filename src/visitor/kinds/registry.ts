@@ -17,6 +17,7 @@ import { phone } from './phone'
 import { prose } from './prose'
 import { ranking } from './ranking'
 import { rating } from './rating'
+import { referral_code } from './referral_code'
 import { scale } from './scale'
 import { several_choices } from './several_choices'
 import { short_text } from './short_text'
@@ -56,6 +57,7 @@ const KINDS: { [K in KindName]: VisitorKind<K> } = {
   stepper,
   time,
   web_address,
+  referral_code,
   yes_no,
 }
 

@@ -29,6 +29,7 @@ export const ar: Language = {
     not_email: 'اكتب عنوان بريد إلكتروني، مثل {example}.',
     not_phone: 'اكتب رقم هاتف مع رمز بلده، مثل {example}.',
     not_web_address: 'اكتب عنوان موقع، مثل {example}.',
+    not_code: 'في هذا الرمز خطأ. راجعه مرة أخرى؛ تبدو الرموز مثل {example}.',
     not_day: 'اكتب يومًا موجودًا، مثل {example}.',
     not_time: 'اكتب وقتًا من اليوم، مثل {example}.',
     not_like: 'اكتبه بهذا الشكل، مثل {example}.',

@@ -15,6 +15,7 @@ export const de: Language = {
     not_email: 'Schreiben Sie eine E-Mail-Adresse, etwa {example}.',
     not_phone: 'Schreiben Sie eine Telefonnummer mit ihrem Land, etwa {example}.',
     not_web_address: 'Schreiben Sie eine Webadresse, etwa {example}.',
+    not_code: 'In diesem Code ist ein Fehler. Sehen Sie noch einmal nach; ein Code sieht etwa so aus: {example}.',
     not_day: 'Schreiben Sie einen Tag, den es gibt, etwa {example}.',
     not_time: 'Schreiben Sie eine Uhrzeit, etwa {example}.',
     not_like: 'Schreiben Sie es in dieser Form, etwa {example}.',

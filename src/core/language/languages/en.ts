@@ -13,6 +13,7 @@ export const texts = {
   not_email: 'Write an email address, such as {example}.',
   not_phone: 'Write a phone number with its country, such as {example}.',
   not_web_address: 'Write a web address, such as {example}.',
+  not_code: 'There is a slip in this code. Look at it again; codes look like {example}.',
   not_day: 'Write a day that exists, such as {example}.',
   not_time: 'Write a time of the day, such as {example}.',
   not_like: 'Write it in this form, such as {example}.',

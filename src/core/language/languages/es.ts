@@ -15,6 +15,7 @@ export const es: Language = {
     not_email: 'Escriba una dirección de correo, por ejemplo {example}.',
     not_phone: 'Escriba un número de teléfono con su país, por ejemplo {example}.',
     not_web_address: 'Escriba una dirección web, por ejemplo {example}.',
+    not_code: 'Hay un error en este código. Mírelo otra vez; los códigos son como {example}.',
     not_day: 'Escriba un día que exista, por ejemplo {example}.',
     not_time: 'Escriba una hora, por ejemplo {example}.',
     not_like: 'Escríbalo de esta forma, por ejemplo {example}.',

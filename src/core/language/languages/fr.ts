@@ -15,6 +15,7 @@ export const fr: Language = {
     not_email: 'Écrivez une adresse e-mail, par exemple {example}.',
     not_phone: 'Écrivez un numéro de téléphone avec son pays, par exemple {example}.',
     not_web_address: 'Écrivez une adresse web, par exemple {example}.',
+    not_code: 'Il y a une faute dans ce code. Regardez-le encore une fois ; un code ressemble à {example}.',
     not_day: 'Écrivez une date qui existe, par exemple {example}.',
     not_time: 'Écrivez une heure, par exemple {example}.',
     not_like: 'Écrivez-le sous cette forme, par exemple {example}.',

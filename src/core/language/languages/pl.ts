@@ -25,6 +25,7 @@ export const pl: Language = {
     not_email: 'Proszę podać adres e-mail, na przykład {example}.',
     not_phone: 'Proszę podać numer telefonu z krajem, na przykład {example}.',
     not_web_address: 'Proszę podać adres strony, na przykład {example}.',
+    not_code: 'W tym kodzie jest błąd. Proszę sprawdzić jeszcze raz; kod wygląda jak {example}.',
     not_day: 'Proszę podać istniejący dzień, na przykład {example}.',
     not_time: 'Proszę podać godzinę, na przykład {example}.',
     not_like: 'Proszę napisać to w tej postaci, na przykład {example}.',

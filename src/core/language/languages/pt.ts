@@ -15,6 +15,7 @@ export const pt: Language = {
     not_email: 'Escreva um endereço de e-mail, como {example}.',
     not_phone: 'Escreva um número de telefone com o país, como {example}.',
     not_web_address: 'Escreva um endereço web, como {example}.',
+    not_code: 'Há um erro neste código. Veja-o outra vez; os códigos são como {example}.',
     not_day: 'Escreva um dia que exista, como {example}.',
     not_time: 'Escreva uma hora, como {example}.',
     not_like: 'Escreva desta forma, como {example}.',

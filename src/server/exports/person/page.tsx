@@ -47,6 +47,13 @@ export function PersonPage({ data, files, workspace, zone, at }: Props) {
             </>
           )}
           .
+          {data.broughtBy && (
+            <>
+              {' '}
+              Brought along by <bdi>{data.broughtBy}</bdi>.
+            </>
+          )}
+          {data.referralCode && ` Their referral code is ${data.referralCode}: it brought ${data.brought} along.`}
         </p>
 
         <Part title="Stored" none={data.stored.length === 0}>

@@ -3,6 +3,7 @@ import { callStep } from '@/core/form/steps'
 import { readStored } from '@/core/form/stored'
 import { listUnfinished } from '@/db/queries/arrivals'
 import { findForm } from '@/db/queries/forms'
+import { readBringers } from '@/db/queries/referral_codes'
 import { memberPage } from '@/server/access/session'
 import { spanSchema } from '@/server/deeds/forms'
 import { context } from '@/server/context'
@@ -17,12 +18,13 @@ export default memberPage('read', async ({ workspaceId, rights }, { params: { sl
   if (!stored) notFound()
   const form = readStored(stored.liveDefinition ?? stored.draft)
   const { from, to } = defaultSpan(spanSchema.safeParse(search).data ?? {}, new Date(), stored.timeZone)
-  const [numbers, summaries, left] = await Promise.all([
+  const [numbers, summaries, left, bringers] = await Promise.all([
     readReadout(db, stored.id, form, from, to),
     readSummaries(db, stored.id, form, from, to, rights.has('people')),
     rights.has('people')
       ? listUnfinished(db, workspaceId, { form: slug, from, to, limit: 8 }).then((page) => page.rows)
       : null,
+    rights.has('people') && form.records.broughtBy !== null ? readBringers(db, stored.id, from, to, 8) : null,
   ])
   const titleOf = (name: string | undefined) => {
     const step = form.steps.find((one) => one.name === name)
@@ -33,6 +35,7 @@ export default memberPage('read', async ({ workspaceId, rights }, { params: { sl
       numbers={numbers}
       summaries={summaries}
       slug={slug}
+      bringers={bringers}
       left={
         left?.map(({ id, email, answers, steps, lastAt, source }) => ({
           id,
