@@ -4,7 +4,7 @@ import { basename, dirname, relative, resolve } from 'node:path'
 import { build, type BuildOptions, type Metafile, type Plugin } from 'esbuild'
 import { partsIn } from '@/core/answers/address'
 import { COUNTRIES } from '@/core/answers/countries'
-import { KIND_NAMES } from '@/core/kinds/registry'
+import { KIND_NAMES, type KindName, mannerOf } from '@/core/kinds/registry'
 import { themeCss } from '@/core/look/css'
 import { FAMILY_NAMES } from '@/core/look/families'
 import { READY } from '@/core/look/ready'
@@ -51,7 +51,10 @@ export async function buildVisitor(): Promise<void> {
       { in: ONE_BY_ONE, out: 'visitor-one_at_a_time' },
       { in: SAYING, out: 'visitor-says' },
       { in: PRINTING, out: 'visitor-prints' },
-      ...KIND_NAMES.map((kind) => ({ in: `kind:${kind}`, out: `visitor-${kind}` })),
+      ...KIND_NAMES.filter((kind) => scriptOf(kind) === kind).map((kind) => ({
+        in: `kind:${kind}`,
+        out: `visitor-${kind}`,
+      })),
     ],
     {
       format: 'esm',
@@ -77,7 +80,7 @@ export async function buildVisitor(): Promise<void> {
     says: filesOf(scripts, SAYING),
     prints: filesOf(scripts, PRINTING),
     script: filesOf(scripts, 'src/visitor/script/main.ts'),
-    kinds: Object.fromEntries(KIND_NAMES.map((kind) => [kind, filesOf(scripts, `kind:${kind}`)])),
+    kinds: Object.fromEntries(KIND_NAMES.map((kind) => [kind, filesOf(scripts, `kind:${scriptOf(kind)}`)])),
   }
   await writeFile('public/visitor.json', JSON.stringify(assets))
 }
@@ -158,6 +161,9 @@ const INSTEAD: [RegExp, string][] = [
   [/\/expression_faults$/, 'expression_faults'],
   [/^url-parse$/, 'url_parse'],
 ]
+
+/** The kind whose script a page reads it by. */
+const scriptOf = (kind: KindName): KindName => mannerOf({ kind }).onPage ?? kind
 
 /** Gives each kind a script that adds its rules, and what brings it to life, to the page's own registry. */
 const kindsApart: Plugin = {

@@ -171,6 +171,8 @@ export function samplesAnswers(chance: Chance, people: number): Answers {
   return {
     glazes: chosen.length >= 2 ? chosen : ['ash_green', 'tenmoku'],
     matters: chance.happens(0.8) ? { place_1: first, place_2: rest[0] ?? null, place_3: rest[1] ?? null } : null,
+    people_sharing: chance.happens(0.7) ? chance.whole(1, 14) : null,
+    ware: chance.happens(0.6) ? chance.pick(['earthenware', 'stoneware', 'porcelain', 'glass']) : null,
     club_number: chance.happens(0.3) ? `GC-${chance.whole(1000, 9999)}` : null,
     person: { first: first_name, last: last_name },
     email,

@@ -41,6 +41,10 @@ export interface PageState {
   carried: Answers
   /** Values that wait for what only the page’s script can tell, each with what that is. */
   onPage: Record<string, PageFact>
+  /** Which questions in turn it asks, in our own words; `null` where none are asked in turn. */
+  turnsSaid: string | null
+  /** Said where all is known that is asked in turn; `null` where it is not, or nothing is said. */
+  allKnown: string | null
   /** What shows for these values. */
   way: Pick<Way, 'shown' | 'steps' | 'answers'>
   /** Name of the step to show. */
@@ -125,6 +129,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
               nowhere.
             </p>
           )}
+          {state.allKnown && <Paragraphs {...around(form.turns.greeting, state.allKnown)} className="notice" />}
           {state.greeting && <p className="notice">{state.greeting}</p>}
           {state.remembering?.is === 'remembered' && <NotMe at={state.remembering.notMe} {...state} />}
           {state.resumed && <p className="notice">{speech.tell('still_here')}</p>}
@@ -145,6 +150,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
           <input type="hidden" name="_step" value={state.step} />
           <input type="hidden" name="_shown" value={state.way.shown.join(' ')} />
           <input type="hidden" name="_before" value={state.pageBefore ?? ''} />
+          {state.turnsSaid !== null && <input type="hidden" name="_turns" value={state.turnsSaid} />}
           {state.framedBy && <input type="hidden" name="_frame" value={state.framedBy} />}
           {[...new Set(Object.values(state.onPage))].map((fact) => (
             <input key={fact} type="hidden" name={`_${fact}`} value="" data-told={fact} />
@@ -159,7 +165,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
             <StepSection key={step.name} index={index} say={sayIt} {...state} />
           ))}
           {state.remembering?.is === 'offered' && (
-            <label className="option consent">
+            <label className="option consent remember">
               <input type="checkbox" name="_remember" value="yes" defaultChecked={state.remembering.ticked} />
               <span>{speech.tell('remember_me')}</span>
             </label>

@@ -80,7 +80,7 @@ test('a draft is tried as somebody whom the browser remembers', async ({ studio 
   await studio.getByPlaceholder('A name or an address').fill('Wim')
   await studio.getByRole('option', { name: /Wim/ }).first().click()
   await expect(view.getByLabel(/^Remember me in this browser/)).toBeVisible()
-  await studio.getByLabel('Known by').selectOption('by browser')
+  await studio.getByLabel('Known by').selectOption('by a browser that remembers them')
   await expect(view.getByText('This browser remembers you.')).toBeVisible()
   await expect(view.getByLabel('First name')).toHaveValue('Wim')
 })

@@ -103,6 +103,11 @@ const set: Record<string, Setter> = {
   least: write('At least'),
   most: async (drawer, value, question) =>
     write(question.kind === 'file' ? 'Most files' : 'At most')(drawer, value, question),
+  turn: async (drawer, turn: { known: string; days: number } | null) => {
+    if (!turn) return
+    await drawer.getByLabel('Asked', { exact: true }).selectOption(turn.known)
+    if (turn.known === 'again') await drawer.getByLabel('Asked again after').selectOption(String(turn.days))
+  },
   places: write('Places given'),
   several: tick('several in a row'),
   like: write('Like this'),

@@ -53,6 +53,50 @@ export const glazeSamples = ({ glazes }: DemoPictures): Form =>
         ],
       },
       {
+        name: 'your_kiln',
+        title: 'Your kiln',
+        questions: [
+          {
+            kind: 'stepper',
+            name: 'people_sharing',
+            label: 'How many people share your kiln?',
+            minimum: 1,
+            maximum: 60,
+            unit: 'people',
+            unitOfOne: 'person',
+            turn: {},
+            lands: [{ field: 'studio_size' }],
+          },
+          {
+            kind: 'single_choice',
+            name: 'ware',
+            label: 'What do you fire most?',
+            options: options('Earthenware', 'Stoneware', 'Porcelain', 'Glass'),
+            turn: {},
+            lands: [{ field: 'ware' }],
+          },
+          {
+            kind: 'number',
+            name: 'peak_temperature',
+            label: 'How hot do you fire?',
+            minimum: 1000,
+            maximum: 1320,
+            unit: '°C',
+            shownWhen: { value: 'ware', is: 'differs', to: 'glass' },
+            turn: { known: 'again', days: 365 },
+            lands: [{ field: 'peak_temperature' }],
+          },
+          {
+            kind: 'phone',
+            name: 'phone',
+            label: 'May we ring you about the box?',
+            country: 'SE',
+            turn: { known: 'shown' },
+            lands: [{ field: 'phone' }],
+          },
+        ],
+      },
+      {
         name: 'where_to',
         title: 'Where to',
         questions: [
@@ -81,6 +125,12 @@ export const glazeSamples = ({ glazes }: DemoPictures): Form =>
       { name: 'time_zone', label: 'Time zone', fill: [{ from: 'browser', what: 'zone' }] },
       { name: 'box_number', label: 'Number of the box', fill: [{ from: 'running_number' }] },
     ],
+    turns: {
+      atOnce: 2,
+      allKnown: 'greeting',
+      greeting: 'We know how you fire: choose your glazes, and the box is on its way.',
+    },
+    remembers: true,
     joins: [{ list: 'glaze_club', consent: 'club_letters' }],
     routing: {
       columns: ['address.country'],

@@ -82,6 +82,8 @@ export interface KindManner<S> {
   files?(settings: S): FilesAsked
   /** Settings that a visitor’s page gets in another form than they are set. */
   forPage?(settings: S): Readonly<Record<string, unknown>>
+  /** The kind that a page takes it for, by whose script: what is wrong with an answer then only the server says. */
+  onPage?: 'company'
   /** Paths of the values that it is computed from. */
   looksAt?(settings: S): Path[]
   /** What changes in its settings when one of them is called something else. */

@@ -5,7 +5,7 @@ import { meets } from '../logic/expectation'
 import { ELSE, piecesOf } from '../logic/pieces'
 import { type Box, caseOf, meet, minus, type Region, TooManyCases, union } from '../logic/region'
 import type { Form } from '../form/definition'
-import { domainAt, findQuestion, labelAt, labelOf, questionsAsked } from '../form/values'
+import { domainAt, findQuestion, labelAt, labelOf, questionsAsked, isAlwaysAnswered } from '../form/values'
 
 /**
  * All cases that some conditions of a form can tell apart: each value that they look at has any of its answers,
@@ -96,7 +96,7 @@ export function unlessTooMany<T>(analyse: () => T): T | null {
 /** Whether a value may be blank once all was asked: a required question that always shows never is. */
 function canBeBlank(form: Form, name: string): boolean {
   const asked = questionsAsked(form).find(({ question }) => question.name === name)
-  return !(asked?.question.required && asked.question.shownWhen === null && asked.step.shownWhen === null)
+  return !asked || !isAlwaysAnswered(asked)
 }
 
 function tellAnswer(form: Form, name: string, answer: Answer): string {

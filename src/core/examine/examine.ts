@@ -8,6 +8,7 @@ import { targetOf } from '../dispatch/targets/registry'
 import type { Desk } from '../dispatch/desk'
 import type { ListInfo, Owner } from '../records/record'
 import type { Form, Message, Question } from '../form/definition'
+import { examineTurns } from './turns'
 import { examineFills } from './fills'
 import { examineLandings } from './landings'
 import { conditionOf, examineOrder, type Reach, type Tried } from './reach'
@@ -38,6 +39,7 @@ export function examineForm(form: Form, resources: Resources): Finding[] {
     ...examineWording(form),
     ...examineTranslations(form),
     ...examineFills(form, resources),
+    ...examineTurns(form),
     ...examineLandings(form, resources.fields),
     ...examineBringer(form),
     ...examineJoins(form, resources),

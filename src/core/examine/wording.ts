@@ -16,6 +16,7 @@ import {
   valuesAtEnd,
   valuesBefore,
   valuesBeforeStep,
+  isAlwaysAnswered,
 } from '../form/values'
 import { nameOfOutcome, outcomesOf, tellOutcome, textsOf } from '../form/outcomes'
 import { showsAllAtOnce } from '../form/paces'
@@ -146,6 +147,5 @@ function judgeAfter(form: Form, { path, hasFallback }: WordingUse): Judged {
   const asked = questionsAsked(form).find(({ question }) => question.name === name)
   if (!domainAt(form, path) || (!asked && !findCarried(form, name)))
     return { severity: 'fault', text: ', which is not in the form.' }
-  const always = asked?.question.required && asked.question.shownWhen === null && asked.step.shownWhen === null
-  return hasFallback || always ? null : { severity: 'warning', text: MISSING }
+  return hasFallback || (asked && isAlwaysAnswered(asked)) ? null : { severity: 'warning', text: MISSING }
 }

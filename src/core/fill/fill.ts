@@ -6,6 +6,7 @@ import type { CarriedValue, Form, Question } from '../form/definition'
 import { questionsAsked } from '../form/values'
 import { foldCase } from '../logic/fold_case'
 import type { Origins } from '../origins/origin'
+import { fillsOf } from './stored_fills'
 import type { LinkParameters } from '../answers/link_parameters'
 import { showPlainly } from '../answers/show_plainly'
 import { type Fill, sourceOf } from '../origins/registry'
@@ -32,7 +33,7 @@ export const fillQuestions = (form: Form, known: Known, carried?: Filled): Fille
 
 const fillable = (form: Form): Question[] =>
   questionsAsked(form)
-    .map(({ question }) => question)
+    .map(({ question }) => ({ ...question, fill: fillsOf(question) }))
     .filter((question) => mannerOf(question).fillable)
 
 /** What is found as a question takes it; of several, what takes only one takes the first. */

@@ -1,10 +1,14 @@
 import type { RecordType } from '../fields/field'
 import type { Form } from '../form/definition'
+import { questionsAsked } from '../form/values'
 import { type Fill, sourceOf } from '../origins/registry'
+import { fillsOf, keptSince } from './stored_fills'
 
 /** Every place that a form’s values, switched-off questions included, are filled from. */
-const fillsIn = (form: Form): Fill[] =>
-  [...form.carried, ...form.steps.flatMap(({ questions }) => questions)].flatMap(({ fill }) => fill)
+const fillsIn = (form: Form): Fill[] => [
+  ...form.carried.flatMap(({ fill }) => fill),
+  ...form.steps.flatMap(({ questions }) => questions.flatMap(fillsOf)),
+]
 
 /** The link parameters that a form’s values are filled from. */
 export const parametersRead = (form: Form): Set<string> =>
@@ -16,6 +20,8 @@ export interface StoredWanted {
   lists: readonly string[]
   /** Addresses of the forms of which it is asked when they were last sent. */
   sent: readonly string[]
+  /** Fields of which it is asked when they were last set, as `contact.ware`. */
+  since: readonly string[]
   /** Whether their referral code is. */
   code: boolean
 }
@@ -28,6 +34,7 @@ export function storedRead(form: Form, address: string): StoredWanted {
     records: each((one) => (one.read === 'field' ? one.record : [])),
     lists: each((one) => (one.read === 'list' ? one.list : [])),
     sent: each((one) => (one.read === 'sent' ? one.form || address : [])),
+    since: [...new Set(questionsAsked(form).flatMap(({ question }) => keptSince(question) ?? []))],
     code: reads.some(({ read }) => read === 'code'),
   }
 }

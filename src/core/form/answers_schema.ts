@@ -23,7 +23,8 @@ export function answersSchema(form: Form): JsonSchema {
   for (const carried of form.carried) properties[carried.name] = carriedSchema
   for (const { step, question } of questionsAsked(form)) {
     const { name } = question
-    const required = question.required && isAnswered(question)
+    // What is asked in turn may not be asked.
+    const required = question.required && isAnswered(question) && question.turn === null
     const { schema, requiredSchema } = mannerOf(question)
     const must = required ? { required: [name] } : {}
     const condition = shownWhenAll(step, question)

@@ -10,6 +10,7 @@ import { fillSchema } from '../origins/registry'
 import { questionSchema } from './question'
 import { PACES } from './paces'
 import { trySchema } from './tries'
+import { turnsSchema } from './turn'
 import { waitsSchema } from './waits'
 import { languagesSchema, translationsSchema } from './translation'
 
@@ -153,6 +154,7 @@ export const formSchema = z
       .boolean()
       .default(false)
       .describe('Keep the answers of people who stop midway; visitors are told'),
+    turns: turnsSchema,
     remembers: z
       .boolean()
       .default(false)

@@ -8,6 +8,7 @@ import { nameSchema, wordingSchema } from '../answers/name'
 import { answerSchema } from '../answers/given'
 import { fillSchema } from '../origins/registry'
 import { landingSchema, whenSchema } from './parts'
+import { turnSchema } from './turn'
 
 /** What every question has, whatever its kind. */
 const common = {
@@ -30,6 +31,7 @@ const common = {
   ownLook: questionLookSchema.default({}).describe('What it has otherwise than the form’s look'),
   off: z.boolean().default(false).describe('Kept in the draft, absent for visitors'),
   shownWhen: whenSchema,
+  turn: turnSchema.nullable().default(null).describe('Asked in turn; null for always'),
   errorText: saidToVisitors(z.string().trim().max(300)).default('').describe('Own wording when the answer is wrong'),
   default: answerSchema.nullable().default(null),
   fill: z.array(fillSchema).max(10).default([]),

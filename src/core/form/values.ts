@@ -115,3 +115,7 @@ const namesOf = (form: Form, isKnown: (asked: ReturnType<typeof questionsAsked>[
     .map(({ question }) => question.name),
   ...form.carried.map(({ name }) => name),
 ]
+
+/** Whether whoever sends a form has answered a question, whatever else they answer: it must be, and always shows. */
+export const isAlwaysAnswered = ({ step, question }: { step: Step; question: Question }): boolean =>
+  question.required && question.turn === null && question.shownWhen === null && step.shownWhen === null

@@ -48,11 +48,14 @@ export function visitorView(form: Form, carried: Answers, onPage: Record<string,
 
 const nameIn = (path: string): string => splitPath(path)[0]
 
-const withoutDestinations = (question: Question): Question => ({
-  ...question,
-  ...mannerOf(question).forPage?.(question),
-  lands: [],
-  fill: [],
-  ownLook: {},
-  default: null,
-})
+const withoutDestinations = (question: Question): Question =>
+  ({
+    ...question,
+    ...mannerOf(question).forPage?.(question),
+    kind: mannerOf(question).onPage ?? question.kind,
+    lands: [],
+    fill: [],
+    ownLook: {},
+    default: null,
+    turn: null,
+  }) as Question

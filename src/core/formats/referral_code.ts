@@ -1,11 +1,10 @@
 import { checkCharacter, hasCheckCharacter } from './check_character'
-import { LETTERS } from './letters'
 
 /** Letters before the one that checks them: 40 bits, so that few are drawn twice among a million. */
 export const REFERRAL_LETTERS = 8
 
 /** A code as it is stored: capital letters and digits that are hard to mistake, the last of which checks the others. */
-export const REFERRAL_CODE = `^[${LETTERS}]{${REFERRAL_LETTERS + 1}}$`
+export const REFERRAL_CODE = '^[2-9A-HJ-NP-Z]{9}$'
 const sound = new RegExp(REFERRAL_CODE)
 
 /**
@@ -19,10 +18,7 @@ export function referralCodeOf(letters: string): string | null {
 
 /** The code that some text says, whatever the case, and however it is grouped; `null` where there is a slip in it. */
 export function readReferralCode(text: string): string | null {
-  const code = text
-    .normalize('NFKC')
-    .toUpperCase()
-    .replace(/[\s._\-\u2010-\u2015]+/g, '')
+  const code = text.toUpperCase().replace(/[^0-9A-Z]+/g, '')
   return sound.test(code) && hasCheckCharacter(code) ? code : null
 }
 

@@ -8,14 +8,16 @@ export const settings = () => ({})
 /** Longest text that is taken for a code, in characters: people group it as they like. */
 const LONGEST = 60
 
-const NOT_CODE = { code: 'not_code', example: showReferralCode('K7QXM2PTQ') } as const
+const NOT_CODE = { code: 'not_code', example: 'K7Q XM2 PTQ' } as const
 
-/** The code of whoever brought somebody along: found whatever the case, and with a slip in it none. */
+/**
+ * The code of whoever brought somebody along: found whatever the case, and with a slip in it none. A page reads it as a
+ * line of text, and the server says of a slip: what would tell that in browsers is more than all else of the kind.
+ */
 export const rules: KindRules<object> = {
   check(raw) {
     const read = readLine(raw, LONGEST)
-    if (!read.ok) return read.problem.code === 'too_long' ? refuse(NOT_CODE) : read
-    if (isEmpty(read.answer)) return read
+    if (!read.ok || isEmpty(read.answer)) return read
     const code = readReferralCode(String(read.answer))
     return code === null ? refuse(NOT_CODE) : accept(code)
   },
@@ -29,6 +31,7 @@ export const manner: KindManner<object> = {
   must: () => 'a person’s code',
   ...AS_TEXT,
   unsummed: true,
+  onPage: 'company',
   schema: () => ({
     type: 'string',
     pattern: REFERRAL_CODE,

@@ -1,13 +1,15 @@
 /**
  * Where a value came from. `link` is a claim anybody can make by writing an address, and so is what a `browser` tells
- * of itself; `record` is stored data, told only to the holder of a personal link or whom a browser remembers; `form_before` is what the same
- * visitor sent in the form that led them here; `server` is what we saw ourselves, `form` what the form says of itself,
- * `generated` what was made for this answer alone. What is `computed` from a claim is that claim.
+ * of itself; `record` is stored data, told only to whoever is known, by a personal link or a browser that remembers
+ * them, and `known` what was stored, so that they were not asked; `form_before` is what the same visitor sent in the
+ * form that led them here; `server` is what we saw ourselves, `form` what the form says of itself, `generated` what was
+ * made for this answer alone. What is `computed` from a claim is that claim.
  */
 export const ORIGINS = [
   'typed',
   'link',
   'record',
+  'known',
   'browser',
   'server',
   'form',

@@ -18,6 +18,8 @@ export interface Stored {
   lists: readonly string[]
   /** The day on which they last sent a form (`YYYY-MM-DD`), by an address of that form. */
   sent: Readonly<Record<string, string>>
+  /** The day on which fields were last set (`YYYY-MM-DD`), as `contact.ware`: of those that were asked for. */
+  since?: Readonly<Record<string, string>>
   /** Their referral code; left out where nobody asked. */
   code?: string | null
 }

@@ -150,10 +150,11 @@ function decide(
       value: to,
       kept: `${label} is not the ${field.label.toLowerCase()} this ${field.record === 'contact' ? 'person' : 'company'} is known by`,
     }
-  if (isOthers && origin === 'record')
+  if (isOthers && (origin === 'record' || origin === 'known'))
     return { value: to, kept: `${label} was filled in for the holder of the link, who is somebody else` }
   if (trustedOnly && isClaim(origin)) return { value: to, kept: `${label} is a claim, and ${field.label} takes none` }
   if (isBlank(now)) return { value: to, kept: null }
+  if (origin === 'known') return { value: to, kept: `${label} was known, and is another by now` }
   switch (ifFilled) {
     case 'replace':
       return { value: to, kept: null }

@@ -31,7 +31,7 @@ type Whom =
 export async function findHolder(
   db: Runner,
   whom: Whom,
-  { records, lists, sent, code }: StoredWanted,
+  { records, lists, sent, since, code }: StoredWanted,
   timeZone: string,
 ): Promise<Holder | null> {
   const opened = (type: RecordType) =>
@@ -60,6 +60,7 @@ export async function findHolder(
     )
     .select(link.as('link'))
     .select((sent.length > 0 ? lastSent(sent, timeZone) : sql<null>`null`).as('sent'))
+    .select((since.length > 0 ? lastSet(since, timeZone) : sql<null>`null`).as('since'))
     .select((code ? sql<string | null>`(${codesOf('contact')})[1]` : sql<null>`null`).as('code'))
     .where('contact.type', '=', 'contact')
     .where('contact.gone_by', 'is', null)
@@ -81,6 +82,7 @@ export async function findHolder(
       records: { contact: row.values, ...Object.fromEntries(theirs) },
       lists: row.lists,
       sent: row.sent ?? {},
+      ...(since.length > 0 ? { since: row.since ?? {} } : {}),
       ...(code ? { code: row.code } : {}),
     },
   }
@@ -95,6 +97,14 @@ const heldBy = (whom: Whom) =>
     : 'browser' in whom
       ? heldByBrowser(whom.workspaceId, whom.browser)
       : sql`null`
+
+/** The day on which each of these fields was set last, of theirs and of their company’s. */
+const lastSet = (fields: readonly string[], timeZone: string) => sql<Record<string, string> | null>`(
+    select json_object_agg(name, day) from (
+      select record.type || '.' || change.field as name, (max(change.at) at time zone ${timeZone})::date::text as day
+      from record join record_change change on change.record_id = record.id
+      where record.id in (contact.id, contact.company_id) and record.type || '.' || change.field = any(${fields}::text[])
+      group by 1) last)`
 
 /** The day on which they last sent each of these forms, by an address of it. */
 const lastSent = (addresses: readonly string[], timeZone: string) => sql<Record<string, string> | null>`(

@@ -111,7 +111,7 @@ export async function readMedianSeconds(db: Runner, formId: string, from: string
   return rows[0]?.median ?? null
 }
 
-/** What was sent on those days, the latest first. */
+/** What was sent on those days, the latest first, without what was known and so not asked. */
 export async function readSentValues(
   db: Runner,
   formId: string,
@@ -121,7 +121,10 @@ export async function readSentValues(
 ): Promise<Answers[]> {
   const rows = await db
     .selectFrom('submission')
-    .select('values')
+    .select(
+      sql<Answers>`case when origins::text like '%"known"%' then "values" - array(
+      select key from jsonb_each_text(origins) where value = 'known') else "values" end`.as('values'),
+    )
     .where('form_id', '=', formId)
     .where('state', '<>', 'spam')
     .where('binned_at', 'is', null)

@@ -259,6 +259,9 @@ export const planDraft = deed({
   gives: planShape.extend({
     errors: z.array(z.object({ name: z.string(), message: z.string() })).describe('What answers would be refused for'),
     examined: z.array(finding).describe('What there is to say of the draft'),
+    turns: z
+      .array(z.array(z.string()))
+      .describe('What is asked in turn this time, the next time, and so on, if all of it is answered'),
   }),
   refusals: { 404: 'No such form, contact or test values' },
   run: (by, { slug, draft: other, contact = null, tried: name = null, ...input }) =>
@@ -268,10 +271,11 @@ export const planDraft = deed({
       const draft = other ?? readStored(form.draft)
       const tried = draft.tries.find((one) => one.name === name)
       if (name !== null && !tried) return notDone(404, 'The form has no such test values.')
-      const { plan, errors } = await planOf(db, draft, form, { ...input, contact, tried })
+      const { plan, errors, turns } = await planOf(db, draft, form, { ...input, contact, tried })
       return done({
         ...plan,
         errors,
+        turns,
         examined: await examineDraft(db, by.workspaceId, draft),
       })
     }),

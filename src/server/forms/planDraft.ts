@@ -2,11 +2,13 @@ import type { LinkParameters } from '@/core/answers/link_parameters'
 import { ENGLISH, languageOf } from '@/core/language/languages'
 import type { AnswerError } from '@/core/form/check'
 import { originsOf } from '@/core/fill/origins_of'
+import { foreseeTurns, originsOfKnown } from '@/core/fill/turns'
 import { fillForm, takeCarried, waitsForLanding } from '@/core/fill/fill'
 import { storedRead } from '@/core/fill/reads'
 import { tryAs } from '@/core/fill/try_as'
 import type { Try } from '@/core/form/tries'
 import type { Form } from '@/core/form/definition'
+import { labelOf } from '@/core/form/values'
 import { walkForm } from '@/core/form/walk'
 import { personOf, type Plan, planSubmission } from '@/core/plan/plan'
 import { settleLanded } from '@/core/plan/settle_landed'
@@ -20,12 +22,15 @@ import { readOwner, readResources } from '@/db/queries/workspace'
 import { context } from '../context'
 import { drawCode } from '../people/referral_codes'
 import { drawFor, knownOf } from '../visits/known'
+import { inTurnFor } from '../visits/turns'
 import { factsAt } from './facts'
 
 export interface DraftRun {
   plan: Plan
   /** What the answers would be refused for; the plan is made of the sound ones. */
   errors: AnswerError[]
+  /** What is asked in turn this time, the next, and so on, by what the questions are called. */
+  turns: string[][]
 }
 
 /** Answers to plan with, and what is known of whoever sends them. */
@@ -62,8 +67,13 @@ export async function planDraft(db: Db, form: Form, owner: DraftOf, input: Draft
   const known = input.tried ? tryAs(asked, input.tried) : asked
   const { carried: filled, questions } = fillForm(form, known, input.values)
   const carried = { ...filled.values, ...takeCarried(form, input.carried ?? {}) }
-  const { answers, errors } = walkForm(form, input.values, carried, { ...factsAt(timeZone, at), speech: ENGLISH })
-  const sent = { values: { ...carried, ...answers }, origins: originsOf(form, answers, questions, filled.origins) }
+  const { form: inTurn, turns } = inTurnFor(form, known, carried, null, input.values)
+  const settled = { ...carried, ...turns.known }
+  const { answers, errors } = walkForm(inTurn, input.values, settled, { ...factsAt(timeZone, at), speech: ENGLISH })
+  const sent = {
+    values: { ...settled, ...answers },
+    origins: originsOf(form, answers, questions, { ...filled.origins, ...originsOfKnown(turns) }),
+  }
   const [ownedBy, records, taken] = await Promise.all([
     readOwner(db, workspaceId, owner.ownerId),
     readRecords(db, workspaceId, wantedBy(form, sent.values, holder?.id ?? null)),
@@ -74,5 +84,6 @@ export async function planDraft(db: Db, form: Form, owner: DraftOf, input: Draft
   const own = records.find((one) => one.id === personOf(form, sent.values, facts, snapshot).contact)?.codes?.[0]
   const given = { number: (taken.get(id) ?? 0) + 1, code: own ?? drawCode() }
   const { values, origins } = settleLanded(form, sent, snapshot, given) ?? sent
-  return { plan: planSubmission(form, values, origins, facts, snapshot), errors }
+  const foreseen = foreseeTurns(form, known, carried).map((names) => names.map((name) => labelOf(form, name)))
+  return { plan: planSubmission(form, values, origins, facts, snapshot), errors, turns: foreseen }
 }

@@ -5,6 +5,7 @@ import { chooseOutcome, type Outcome } from '@/core/dispatch/outcome'
 import { fillForm } from '@/core/fill/fill'
 import type { Origins } from '@/core/origins/origin'
 import { originsOf } from '@/core/fill/origins_of'
+import { originsOfKnown } from '@/core/fill/turns'
 import type { Form } from '@/core/form/definition'
 import { sayErrors } from '@/core/form/said'
 import { CLOSING_GRACE } from '@/core/form/state'
@@ -19,6 +20,7 @@ import { filesIn } from '@/core/answers/files'
 import { factsFor } from '../forms/facts'
 import type { SpokenForm } from '../forms/live'
 import { drawFor, knownOf } from '../visits/known'
+import { inTurnFor } from '../visits/turns'
 import type { Visitor } from '../visits/visitor'
 import { storeInBatch } from './storeInBatch'
 
@@ -71,19 +73,22 @@ export async function acceptSubmission(
   const now = at ?? new Date()
   const visitId = visit?.id ?? randomUUID()
   const draw = drawFor(context().config.LICHEN_SECRET, formId, visitId)
-  const { carried, questions } = fillForm(form, { ...knownOf(live, visitor, now), draw }, raw)
+  const known = { ...knownOf(live, visitor, now), draw }
+  const { carried, questions } = fillForm(form, known, raw)
+  const { form: asked, turns } = inTurnFor(form, known, carried.values, visit?.turns ?? null, raw)
+  const settled = { ...carried.values, ...turns.known }
   const facts = await factsFor(live, visit, raw, now)
-  const { answers, errors } = walkForm(form, raw, carried.values, facts)
+  const { answers, errors } = walkForm(asked, raw, settled, facts)
   if (errors.length > 0) {
     const before = visit?.proven ? await findSent(db, formId, visit.id) : undefined
     return before
       ? { ok: true, submission: before.id, outcome: before.outcome, values: before.values }
-      : { ok: false, why: 'wrong', errors: sayErrors(form, errors, { ...carried.values, ...answers }, speech) }
+      : { ok: false, why: 'wrong', errors: sayErrors(form, errors, { ...settled, ...answers }, speech) }
   }
-  const origins = originsOf(form, answers, questions, carried.origins)
+  const origins = originsOf(form, answers, questions, { ...carried.origins, ...originsOfKnown(turns) })
   const judged = await judge({ form, answers, origins })
   if (judged.wait > 0) return { ok: false, why: 'too many', wait: judged.wait }
-  const values = { ...carried.values, ...answers }
+  const values = { ...settled, ...answers }
   const id = randomUUID()
   const submission: NewSubmission = {
     id,

@@ -3,6 +3,7 @@ import { fileAddress, filesIn } from '@/core/answers/files'
 import { Ledger } from '@/core/changes/ledger'
 import type { SentFile } from '@/core/dispatch/attachments'
 import type { RecordType } from '@/core/fields/field'
+import { formInTurn, turnsTaken } from '@/core/fill/turns'
 import type { Form } from '@/core/form/definition'
 import { walkForm } from '@/core/form/walk'
 import { changesOf } from '@/core/plan/changes_of'
@@ -116,7 +117,8 @@ export class Batch {
     this.deliveries.push(
       ...deliveriesOf(this.workspaceId, { cause: submission.id, form: submission.form_id }, plan.deliveries, sent),
     )
-    const { steps } = walkForm(form, submission.values, submission.values)
+    const turns = turnsTaken(form, submission.values, submission.origins)
+    const { steps } = walkForm(formInTurn(form, turns), submission.values, submission.values)
     this.visits.push({
       visitId: submission.visit_id,
       formId: submission.form_id,

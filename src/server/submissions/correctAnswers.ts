@@ -8,6 +8,7 @@ import { THERE_SLOT } from '@/core/changes/slot'
 import { waitsForItsTime } from '@/core/dispatch/waits'
 import type { PlannedDelivery } from '@/core/dispatch/targets/target'
 import type { AnswerError } from '@/core/form/check'
+import { formInTurn, turnsTaken } from '@/core/fill/turns'
 import type { Form } from '@/core/form/definition'
 import { readStored } from '@/core/form/stored'
 import { walkForm } from '@/core/form/walk'
@@ -202,13 +203,16 @@ async function prepare(
   const carried = Object.fromEntries(
     form.carried.flatMap(({ name }) => (Object.hasOwn(found.values, name) ? [[name, found.values[name] ?? null]] : [])),
   )
-  const walked = walkForm(form, { ...found.values, ...given }, carried, {
+  // What was not asked stays so, unless it is answered now.
+  const turns = turnsTaken(form, found.values, found.origins, Object.keys(given))
+  const settled = { ...carried, ...turns.known }
+  const walked = walkForm(formInTurn(form, turns), { ...found.values, ...given }, settled, {
     ...factsAt(resources.workspace.timeZone, found.receivedAt),
     speech: ENGLISH,
   })
   const { answers } = walked
   const errors = [...walked.errors, ...refuseFiles(found.values, answers)]
-  const values = { ...carried, ...answers }
+  const values = { ...settled, ...answers }
   const changed = Object.keys(given).filter((name) => !sameAnswer(values[name] ?? null, found.values[name] ?? null))
   // Whoever corrects an answer stands for it.
   const origins: Origins = { ...found.origins, ...Object.fromEntries(changed.map((name) => [name, 'typed' as const])) }

@@ -3,6 +3,7 @@ import { languageOf, speak } from '@/core/language/languages'
 import type { Language, TextKey } from '@/core/language/texts'
 import type { ReactElement } from 'react'
 import type { Answers } from '@/core/answers/answer'
+import type { Turns } from '@/core/fill/turns'
 import type { Form } from '@/core/form/definition'
 import { outcomesOf } from '@/core/form/outcomes'
 import { tellSent } from '@/core/form/tell_sent'
@@ -22,13 +23,16 @@ const HEADERS = {
 }
 
 /** What differs from page to page; the rest follows from it. */
-export type PageInput = Omit<PageState, 'title' | 'intro' | 'standing' | 'way'> & {
+export type PageInput = Omit<PageState, 'title' | 'intro' | 'standing' | 'way' | 'allKnown'> & {
+  /** Which of its questions in turn it asks. */
+  turns: Turns
+
   /** Values the wording may use: what was filled in before anybody typed. */
   wordingValues: Answers
 }
 
 export async function formHtml(input: PageInput, status = 200): Promise<Response> {
-  const { form, values, carried, wordingValues, step, ...rest } = input
+  const { form, values, carried, wordingValues, step, turns, ...rest } = input
   const { speech } = rest
   const fields = mergeFields(form, { ...carried, ...wordingValues }, { submission: null, speech })
   const { standing } = form.look
@@ -46,6 +50,7 @@ export async function formHtml(input: PageInput, status = 200): Promise<Response
         heading: renderLineOr(standing.heading, fields, ''),
         text: renderOr(standing.text, fields, ''),
       }}
+      allKnown={turns.allKnown && form.turns.allKnown === 'greeting' ? renderOr(form.turns.greeting, fields, '') : null}
       way={way}
       // A step in which nothing shows is none.
       step={(way.steps.find(({ name }) => name === step) ?? way.steps[0])?.name ?? step}

@@ -1,9 +1,10 @@
-import type { Outcome } from '@/core/dispatch/outcome'
+import { chooseOutcome, type Outcome } from '@/core/dispatch/outcome'
 import { isOnSite } from '@/core/examine/outcomes'
 import { readSites } from '@/db/queries/workspace'
 import { context } from '../context'
 import { findLiveForm, type LiveForm, type SpokenForm } from '../forms/live'
 import type { Accepted } from '../submissions/acceptSubmission'
+import type { FormStart } from '../visits/openForm'
 import { proofOf } from '../visits/secret'
 import type { Visitor } from '../visits/visitor'
 import { outcomeHtml } from './html'
@@ -25,6 +26,17 @@ export async function answerOutcome(
   const next = await wayOn(live, visitor, taken)
   if (next) return new Response(null, { status, headers: next })
   return outcomeHtml(live, taken.outcome, taken.values, lookBelow(`/f/${live.slug}`, live.form, live.theme))
+}
+
+/** What somebody gets of whom all is known, where the form says that they come to its outcome at once: nothing is sent. */
+export async function answerKnown(live: SpokenForm, { values, carried }: FormStart): Promise<Response> {
+  const known = { ...carried, ...values }
+  const { outcome } = chooseOutcome(live.form, known, { submission: null, speech: live.speech })
+  const to = outcome.goesTo
+  if (to?.to === 'form') return new Response(null, { status: 303, headers: { location: `/f/${to.form}` } })
+  if (to?.to === 'address' && isOnSite(to.address, await readSites(context().visitors, live.workspaceId)))
+    return new Response(null, { status: 303, headers: { location: to.address } })
+  return outcomeHtml(live, { ...outcome, summary: false }, known, lookBelow(`/f/${live.slug}`, live.form, live.theme))
 }
 
 /** Where an outcome leads on to, as headers; `null` where it is read here, also since nobody is let there any more. */

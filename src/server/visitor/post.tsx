@@ -1,6 +1,6 @@
 import { type Answers, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/form/check'
-import type { PageFact } from '@/core/origins/source'
+import { fillForm } from '@/core/fill/fill'
 import { readBoxes } from '@/core/form/boxes'
 import { showsAllAtOnce } from '@/core/form/paces'
 import { walkForm } from '@/core/form/walk'
@@ -15,7 +15,8 @@ import { problem } from '../problem'
 import { acceptSubmission, type Judge, trustSender } from '../submissions/acceptSubmission'
 import { type ClaimedVisit, claimVisit } from '../visits/claim'
 import { knownOf } from '../visits/known'
-import { fillStart } from '../visits/openForm'
+import { fillStart, type FormStart } from '../visits/openForm'
+import { inTurnFor } from '../visits/turns'
 import { recordProgress } from '../visits/recordProgress'
 import { givePass, proofOf, type VisitPass } from '../visits/secret'
 import { type BrowserPass, rememberHolder } from '../visits/remembered'
@@ -34,6 +35,7 @@ import {
   withoutSecret,
 } from './request'
 import { remembering } from './remembering'
+import { sayTurns } from '../visits/turns'
 import { giveSigns, judgeSender, trustHolder } from './signs'
 
 /** Takes answers sent as JSON, by the page's script or by any program. */
@@ -153,6 +155,7 @@ const ownFields = (entered: Readonly<Record<string, unknown>>) => ({
   language: textIn(entered, '_language'),
   switchTo: textIn(entered, '_in'),
   remember: textIn(entered, '_remember'),
+  turns: textIn(entered, '_turns'),
 })
 
 const signsIn = (entered: Readonly<Record<string, unknown>>): SentSigns => ({
@@ -164,9 +167,7 @@ const signsIn = (entered: Readonly<Record<string, unknown>>): SentSigns => ({
 
 class StepPost {
   sent: Answers | null = null
-  private readonly carried: Answers
-  private readonly onPage: Record<string, PageFact>
-  private readonly filled: Answers
+  private readonly start: FormStart
   /** The step that was shown. */
   private readonly asked: string
   private readonly current: string
@@ -181,12 +182,11 @@ class StepPost {
     private readonly facts: FactsHere,
   ) {
     const { steps } = live.form
-    const start = fillStart(live.form, knownOf(live, visitor, new Date()))
-    this.carried = start.carried
-    this.onPage = start.onPage
-    this.filled = start.values
+    const known = knownOf(live, visitor, new Date())
+    const { carried } = fillForm(live.form, known)
+    this.start = fillStart(inTurnFor(live.form, known, carried.values, visit?.turns ?? null, entered), known)
     const { id } = visit ?? givePass(context().config.LICHEN_SECRET, live.formId)
-    this.visit = visit ?? { id, proven: true, test: false }
+    this.visit = { ...(visit ?? { id, proven: true, test: false }), turns: this.start.turns.asked }
     const shown = live.form.steps.find(({ name }) => name === entered._step) ?? steps[0]
     // Where all is asked at once, all of it was sent.
     this.asked = shown?.name ?? ''
@@ -197,7 +197,7 @@ class StepPost {
   async answer(changed: boolean, refused: ReceivedForm['refused']): Promise<Response> {
     const { live, entered, visitor, visit, facts } = this
     const { visitors: db, config } = context()
-    const checked = walkForm(live.form, entered, this.carried, facts)
+    const checked = walkForm(this.start.form, entered, this.start.carried, facts)
     const steps = checked.steps.map(({ name }) => name)
     const all = showsAllAtOnce(live.form.pace)
     const at = all ? steps.length - 1 : steps.indexOf(this.current)
@@ -213,7 +213,7 @@ class StepPost {
     if (entered._go === 'back') return this.show(steps[Math.max(0, at - 1)] ?? this.current)
     if (this.hasNewQuestion(checked.shown))
       return this.show(this.current, { notice: live.speech.tell('another_question') })
-    const { errors } = walkForm(live.form, entered, this.carried, { upTo: this.current, ...facts })
+    const { errors } = walkForm(this.start.form, entered, this.start.carried, { upTo: this.current, ...facts })
     if (errors.length > 0) return this.showErrors(errors)
     const next = steps[at + 1]
     if (next) {
@@ -243,7 +243,7 @@ class StepPost {
   /** Whether answers on this page made one of its questions show that the visitor has not seen yet. */
   private hasNewQuestion(shown: readonly string[]): boolean {
     const seen = new Set((textIn(this.entered, '_shown') ?? '').split(' '))
-    const { steps, pace } = this.live.form
+    const { steps, pace } = this.start.form
     const here = showsAllAtOnce(pace) ? steps : steps.filter(({ name }) => name === this.current)
     return here.flatMap(({ questions }) => questions).some(({ name }) => shown.includes(name) && !seen.has(name))
   }
@@ -261,15 +261,17 @@ class StepPost {
     const signs = await giveSigns(this.live, this.visit.id, signsIn(this.entered).opened)
     return formHtml(
       {
-        form: this.live.form,
+        form: this.start.form,
+        turns: this.start.turns,
+        turnsSaid: sayTurns(this.live, this.visit.id, this.start.turns),
         language: this.live.language,
         speech: this.live.speech,
         look: this.look(),
         release: this.live.number,
         values: this.entered,
-        carried: this.carried,
-        onPage: this.onPage,
-        wordingValues: this.filled,
+        carried: this.start.carried,
+        onPage: this.start.onPage,
+        wordingValues: this.start.values,
         step,
         errors: more.errors ?? [],
         notice: more.notice ?? null,

@@ -47,6 +47,8 @@ const bodySchema = z.object({
   work: z.string().optional(),
   website: z.string().optional(),
   hands: z.string().optional(),
+  /** Which questions in turn its page asked. */
+  turns: z.string().max(5000).optional(),
   /** Whether its visitor ticked that they wish to be known again. */
   remember: z.string().optional(),
 })

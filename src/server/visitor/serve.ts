@@ -17,6 +17,8 @@ import { progressSchema, recordProgress } from '../visits/recordProgress'
 import { closedHtml, formHtml, noFormHtml, saidHtml, tooManyHtml } from './html'
 import { languageFor, languagesWanted } from './language'
 import { lookBelow, serveLook } from './look'
+import { sayTurns } from '../visits/turns'
+import { answerKnown } from './outcome'
 import { giveSigns } from './signs'
 import { postJson, postPage } from './post'
 import { withdrawBrowser } from '@/db/queries/browsers'
@@ -173,8 +175,11 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
   const remembered = rememberedVisit(request, config.LICHEN_SECRET, live.formId)
   const given = isTestLink(config.LICHEN_SECRET, live.formId, url) ? 'test' : 'visit'
   const opened = await openForm(db, live, visitor, remembered, given, new URL(config.LICHEN_URL).host, null)
+  if (opened.turns.allKnown && live.form.turns.allKnown === 'outcome') return answerKnown(live, opened)
   const response = await formHtml({
-    form: live.form,
+    form: opened.form,
+    turns: opened.turns,
+    turnsSaid: sayTurns(live, opened.pass.id, opened.turns),
     language: live.language,
     speech: live.speech,
     look: lookBelow(`/f/${live.slug}`, live.form, live.theme),

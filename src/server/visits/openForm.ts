@@ -11,18 +11,24 @@ import type { LiveForm, SpokenForm } from '../forms/live'
 import { advanceVisits, noticeOf } from './advance'
 import { knownOf } from './known'
 import { givePass, proofOf, type VisitPass } from './secret'
+import { inTurnFor, type InTurn } from './turns'
 import type { Visitor } from './visitor'
 
 /** How many seconds after the last sign of life a sitting is over: coming back later is a return. */
 const SITTING = 30 * 60
 
-export interface OpenedForm {
-  pass: VisitPass
+/** What a form starts with for somebody. */
+export interface FormStart extends InTurn {
   /** Filled and kept values to start with. */
   values: Answers
+  /** Carried values, and what is known and so not asked. */
   carried: Answers
   /** Values that wait for what only the page’s script can tell. */
   onPage: Record<string, PageFact>
+}
+
+export interface OpenedForm extends FormStart {
+  pass: VisitPass
   /** Name of the step to start at. */
   step: string
   resumed: boolean
@@ -41,7 +47,6 @@ export async function openForm(
   ownHost: string | null,
   at: Date | null,
 ): Promise<OpenedForm> {
-  const start = fillStart(live.form, knownOf(live, visitor, at ?? new Date()))
   const { formId } = live
   const before = remembered ? await findVisit(db, { formId, visitId: remembered }, at) : null
   const test = given === 'test'
@@ -50,6 +55,7 @@ export async function openForm(
   const pass = visit ? { id: visit.id, proof: proofOf(secret, formId, visit.id) } : givePass(secret, formId, given)
   // A browser remembers its last visit: one by the same link is no other browser.
   const link = visitor.holder?.link ?? null
+  const start = startFor(live.form, knownOf(live, visitor, at ?? new Date()), visit?.answers ?? {})
   const told = { ...visitor, newBrowser: link !== null && before?.visit.linkId !== link }
   const resumed = Object.keys(visit?.answers ?? {}).length > 0
   const returned = resumed && (before?.quiet ?? 0) >= SITTING
@@ -59,9 +65,8 @@ export async function openForm(
       .execute((tx) => advanceVisits(tx, [noticeOf(live, told, { id: pass.id, test }, ownHost, at, { returned })]))
   return {
     pass,
+    ...start,
     values: { ...start.values, ...(visit && (await stillThere(live, visit))) },
-    carried: start.carried,
-    onPage: start.onPage,
     step: lastStep(live.form, resumed ? visit : null),
     resumed,
   }
@@ -75,10 +80,22 @@ async function stillThere(live: LiveForm, { id, answers }: StoredVisit): Promise
   return withoutFiles(answers ?? {}, (file) => there.has(file))
 }
 
-/** What a form starts with for somebody of whom this is known, before anything is kept. */
-export function fillStart(form: Form, known: Known): Pick<OpenedForm, 'values' | 'carried' | 'onPage'> {
+/** What a form starts with for somebody of whom this is known, who has left these answers. */
+export function startFor(form: Form, known: Known, left: Answers = {}): FormStart {
+  const { carried } = fillForm(form, known)
+  return fillStart(inTurnFor(form, known, carried.values, null, left), known)
+}
+
+/** What a form starts with as it is asked in turn, before anything is kept. */
+export function fillStart({ form, turns }: InTurn, known: Known): FormStart {
   const { carried, questions } = fillForm(form, known)
-  return { values: questions.values, carried: carried.values, onPage: filledOnPage(form, known) }
+  return {
+    form,
+    turns,
+    values: questions.values,
+    carried: { ...carried.values, ...turns.known },
+    onPage: filledOnPage(form, known),
+  }
 }
 
 /**

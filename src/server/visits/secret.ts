@@ -36,9 +36,9 @@ export function givenFor(secret: string, id: string): GivenFor | null {
 
 /**
  * What a proof is of: that a visit is a browser's own, that it sent the submission which led it here, when it was
- * opened, that a browser may know somebody again, or that a form's address was given to colleagues.
+ * opened, which questions its page asked, that a browser may know somebody again, or that a form's address was given to colleagues.
  */
-type Proven = 'visit' | 'sent' | 'opened' | 'remembered' | 'test link'
+type Proven = 'visit' | 'sent' | 'opened' | 'turns' | 'remembered' | 'test link'
 
 /** The proof that belongs to a visit of a form, or to what led to it. */
 export const proofOf = (secret: string, formId: string, id: string, of: Proven = 'visit'): string =>

@@ -29,6 +29,7 @@ const ORIGINS: Record<Origin, [string, Tone]> = {
   typed: ['typed', 'plain'],
   link: ['link, a claim', 'amber'],
   record: ['their record', 'teal'],
+  known: ['known, not asked', 'teal'],
   browser: ['their browser, a claim', 'plain'],
   server: ['seen by the server', 'plain'],
   form: ['the form itself', 'plain'],

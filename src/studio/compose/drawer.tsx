@@ -18,6 +18,7 @@ import { LandingEditor } from '../records/landings'
 import { ChoiceField, TextField, Tick } from '../ui/field'
 import { toast } from '../ui/toast'
 import { vocabularyOf } from '@/core/form/vocabulary'
+import { TurnField } from './band'
 import { ConditionEditor } from './condition'
 import { FillEditor } from './fills'
 import { OwnLook } from './ownLook'
@@ -93,6 +94,14 @@ export function QuestionDrawer({ question, onRenamed }: { question: Question; on
           onChange={(shownWhen) => change({ shownWhen }, 'shownWhen')}
         />
       </div>
+      {fillable && answered && (question.turn || !manner.isAddress) && (
+        <>
+          <span className="text-soft">Asked</span>
+          <div className={wide}>
+            <TurnField turn={question.turn} onChange={(turn) => change({ turn }, 'turn')} />
+          </div>
+        </>
+      )}
       {fillable && (
         <>
           <span className="self-start pt-1 text-soft">Filled from</span>

@@ -10,6 +10,7 @@ import { useDraft } from '../draft/context'
 import { Button } from '../ui/button'
 import { Dialog } from '../ui/dialog'
 import { Dragging } from './dragging'
+import { BandRow } from './band'
 import { LEDGER_KEYS } from './keys'
 import { CarriedRow, QuestionRow, StepRow } from './row'
 import { RowDeedsProvider, useRowDeeds } from './rowDeeds'
@@ -240,6 +241,8 @@ function LedgerRow({ row, ...rest }: LedgerRowProps) {
       return <StepRow step={row.step} number={row.number} {...rest} />
     case 'question':
       return <QuestionRow question={row.question} number={row.number} {...rest} />
+    case 'band':
+      return <BandRow />
     case 'carried':
       return <CarriedRow carried={row.carried} letter={row.letter} {...rest} />
     case 'carried-head':

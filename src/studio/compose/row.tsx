@@ -16,6 +16,7 @@ import { useDraft } from '../draft/context'
 import { Bar } from '../ui/bar'
 import { Chip } from '../ui/chip'
 import { TextField } from '../ui/field'
+import { tellTurn } from './band'
 import { ConditionEditor } from './condition'
 import { CarriedDrawer, QuestionDrawer } from './drawer'
 import { Handle, useDrop } from './dragging'
@@ -54,7 +55,9 @@ export function QuestionRow({
   return (
     <>
       <tr ref={drop.ref} className={`${open ? openRow : 'hover:bg-lit'} ${drop.line}`}>
-        <td className="text-right whitespace-nowrap text-soft">
+        <td
+          className={`text-right whitespace-nowrap text-soft ${question.turn && !open ? 'shadow-[inset_3px_0_0_var(--color-teal)]' : ''}`}
+        >
           <Handle of={question.name} />
           {number}
         </td>
@@ -68,9 +71,10 @@ export function QuestionRow({
           </button>
         </td>
         <td className="truncate">
+          {question.turn && <Chip tone="teal">{tellTurn(question.turn)}</Chip>}
           <Fills fill={question.fill} />
           {hasDefault && <span className="text-soft"> starts as {showAnswer(question, question.default)}</span>}
-          {question.fill.length === 0 && !hasDefault && <span className="text-soft">—</span>}
+          {question.fill.length === 0 && !hasDefault && !question.turn && <span className="text-soft">—</span>}
         </td>
         <td>
           {question.shownWhen ? (
@@ -78,7 +82,7 @@ export function QuestionRow({
               {tellCondition(vocabularyOf(form), question.shownWhen)}
             </Chip>
           ) : (
-            <span className="text-soft">always</span>
+            <span className="text-soft">{question.turn ? 'in turn' : 'always'}</span>
           )}
         </td>
         <td className={`truncate ${question.required ? '' : 'text-soft'}`} title={describeRule(question)}>

@@ -5,7 +5,7 @@ import { themeCss } from '@/core/look/css'
 import { looksOfQuestions } from '@/core/form/looks'
 import { type OwnTheme, themeOf } from '@/core/look/look'
 import { nameInEnglish } from '@/core/language/languages'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { Fragment, useEffect, useMemo, useRef, useState } from 'react'
 import { explainPlan } from '@/core/rehearse/explain'
 import { type Planned, planDraftAction } from '../draft/actions'
 import { useDraft } from '../draft/context'
@@ -197,6 +197,19 @@ export function VisitorView({ people, themes }: { people: Omit<Seer, 'as'>[]; th
   )
 }
 
+/** What whoever looks is asked in turn: this time, the next, and after that. */
+const Foreseen = ({ turns }: { turns: string[][] }) =>
+  turns.length > 0 && (
+    <dl className="mb-1 grid grid-cols-[auto_minmax(0,1fr)] gap-x-2">
+      {turns.slice(0, 3).map((labels, visit) => (
+        <Fragment key={visit}>
+          <dt className="text-[#a9ad9c]">{['Asked in turn', 'next time', 'after that'][visit]}</dt>
+          <dd>{labels.join(' · ')}</dd>
+        </Fragment>
+      ))}
+    </dl>
+  )
+
 interface NowProps {
   values: Record<string, string> | null
   contact: string | null
@@ -237,6 +250,7 @@ function SentNow({ values, contact, remembered, tried, form, begun }: NowProps) 
       className="mt-2 max-h-[210px] overflow-auto rounded-lg bg-ink px-3 py-2 text-[12px] leading-[1.6] text-[#e6e7da]"
     >
       <h2 className="text-[12px] text-[#c8d57c]">If sent now</h2>
+      {result && <Foreseen turns={result.turns} />}
       {!result && <p>…</p>}
       {result && result.errors.length > 0 && (
         <p className={begun ? 'text-[#f0c58f]' : undefined}>

@@ -16,7 +16,7 @@ import { formHtml, noFormHtml } from '@/server/visitor/html'
 import { languagesAccepted } from '@/server/visitor/language'
 import { lookBelow } from '@/server/visitor/look'
 import { knownOf } from '@/server/visits/known'
-import { fillStart } from '@/server/visits/openForm'
+import { startFor } from '@/server/visits/openForm'
 
 /** The draft as visitors would see it, for people who are signed in. Nothing is counted, kept or sent. */
 export async function GET(request: Request, { params }: { params: Promise<{ slug: string }> }) {
@@ -42,10 +42,12 @@ export async function GET(request: Request, { params }: { params: Promise<{ slug
   const browser = { language: languagesAccepted(request)[0] ?? null, zone: null, screen: null }
   const shown = { slug: stored.slug, number: stored.liveNumber ?? 0, language, timeZone }
   const known = knownOf(shown, { link: {}, pageBefore: null, holder, browser }, new Date())
-  const start = fillStart(form, tried ? tryAs(known, tried) : known)
+  const start = startFor(form, tried ? tryAs(known, tried) : known)
   const own = await findTheme(db, member.workspaceId, form.look.theme)
   return formHtml({
-    form,
+    form: start.form,
+    turns: start.turns,
+    turnsSaid: null,
     language,
     speech,
     look: lookBelow(here(`/preview/${slug}`), form, themeOf(form.look, own)),
