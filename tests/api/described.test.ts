@@ -200,6 +200,7 @@ describe('every operation', () => {
       'GET /addresses/{address}/erasure': { path: `/addresses/stray@${slug}.example/erasure` },
       'POST /addresses/{address}/erasure': { path: `/addresses/stray@${slug}.example/erasure` },
       'POST /contacts/{id}/links': { path: `/contacts/${contact}/links`, body: { form: slug } },
+      'POST /forms/{slug}/turns': { path: `/forms/${slug}/turns`, body: {} },
       'POST /contacts/{id}/code': { path: `/contacts/${contact}/code` },
       'DELETE /links/{id}': { path: `/links/${link}` },
       'GET /contacts/{id}/browsers': { path: `/contacts/${contact}/browsers` },

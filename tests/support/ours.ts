@@ -22,6 +22,7 @@ export interface Ours {
   sheet: string
   delivery: string
   link: string
+  browser: string
   token: string
   /** The address of a page of the studio, about these. */
   at(path: string): string
@@ -80,6 +81,12 @@ export async function makeOurs(): Promise<Ours> {
     sheet: sheet.body.id,
     delivery: deliveries[0]?.id ?? '',
     link: await one('select id from personal_link where contact_id = $1 and sheet_id is null', [contact]),
+    browser: await one(
+      `insert into remembered_browser (workspace_id, id, contact_id, form_id, expires_at)
+       select workspace_id, gen_random_uuid(), contact_id, form_id, now() + interval '1 day' from personal_link
+       where contact_id = $1 limit 1 returning id`,
+      [contact],
+    ),
     token: await one('select t.id from api_token t join form f using (workspace_id) where f.slug = $1 limit 1', [slug]),
     at: (path) =>
       path

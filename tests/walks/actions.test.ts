@@ -30,6 +30,9 @@ describe('every action', () => {
       [{ id: ours.delivery }],
       [{ id: ours.submission }],
       [{ id: ours.link }],
+      [{ id: ours.browser }],
+      [{ id: ours.contact }],
+      [{ slug: ours.slug }],
       [{ id: ours.import }],
       [{ id: ours.sheet }],
       [{ id: ours.sheet, title: 'Evil', columns: ['email'], pattern: '?k={code}', mark: '' }],
@@ -120,6 +123,12 @@ describe('every action', () => {
       'select count(*) from personal_link where withdrawn_at is null and contact_id = $1',
       [ours.contact],
     ),
+    browsers: await figure(
+      facts.database,
+      'select count(*) from remembered_browser where withdrawn_at is null and contact_id = $1',
+      [ours.contact],
+    ),
+    codes: await figure(facts.database, 'select count(*) from referral_code where contact_id = $1', [ours.company]),
     token: await figure(facts.database, 'select count(*) from api_token where withdrawn_at is null and id = $1', [
       ours.token,
     ]),

@@ -206,6 +206,45 @@ describe('a form that asks in turn', () => {
     expect(shownIn((await ruth.open()).html)).toContain('trade')
   })
 
+  it('is counted over everybody and over a segment as it would be for each of them', async () => {
+    const people = await Promise.all(
+      [{}, { town: 'Cove' }, { town: 'Cove', trade: 'Tin' }, { town: 'Harbour', trade: 'Tin' }].map((values, n) =>
+        known(`Counted${n}`, { last_name: `Counted${mark}`, ...values } as Record<string, string>),
+      ),
+    )
+    const seen = await Promise.all(
+      people.map(async (one) =>
+        shownIn((await one.open()).html).find((name) => ['town', 'trade', 'boat'].includes(name)),
+      ),
+    )
+    expect(seen).toEqual(['town', 'trade', undefined, 'boat'])
+    const condition = { value: 'contact.last_name', is: 'equals', to: `Counted${mark}` }
+    const segment = await api<{ name: string }>(shop.reach, 'POST', '/segments', { title: 'Counted', condition })
+    const count = (wish: object) => api<Counts>(shop.reach, 'POST', `/forms/${slug}/turns`, wish)
+    interface Counts {
+      people: number
+      allKnown: number
+      questions: { name: string; known: number; asked: number }[]
+    }
+    expect((await count({ segment: segment.body.name })).body).toEqual({
+      people: 4,
+      allKnown: 1,
+      questions: [
+        { name: 'town', known: 3, asked: 1 },
+        { name: 'trade', known: 2, asked: 1 },
+        { name: 'boat', known: 0, asked: 1 },
+      ],
+    })
+    const [all] = await shop.rows<{ n: number; town: number }>(
+      `select count(*)::int as n, count(*) filter (where "values" ->> 'town' <> '')::int as town from record
+       where workspace_id = $1 and type = 'contact' and gone_by is null`,
+      shop.workspace,
+    )
+    const everybody = (await count({})).body
+    expect([everybody.people, everybody.questions[0]?.known]).toEqual([all?.n, all?.town])
+    expect((await count({ segment: 'gone' })).status).toBe(404)
+  })
+
   it('is planned by what is known, and foreseen visit by visit', async () => {
     const pia = await known('Pia', { town: 'Harbour' })
     const plan = async (contact: string | null) =>

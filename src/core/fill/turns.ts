@@ -20,7 +20,7 @@ export interface Turns {
 /** Whether some of a form’s questions are asked in turn. */
 export const asksInTurn = (form: Form): boolean => questionsInTurn(form).length > 0
 
-const questionsInTurn = (form: Form): { step: Step; question: Question }[] =>
+export const questionsInTurn = (form: Form): { step: Step; question: Question }[] =>
   questionsAsked(form).filter(({ question }) => isInTurn(question))
 
 const isInTurn = (question: Question): boolean => question.turn !== null && isAnswered(question)
@@ -35,17 +35,18 @@ export type Whatever = { exactly: readonly string[] } | { also: readonly string[
  * `carried` are the carried values.
  */
 export const takeTurns = (form: Form, known: Known, carried: Answers, whatever: Whatever = { also: [] }): Turns =>
-  deal(form, known, carried, whatever, new Set())
+  deal(form, standingOf(form, known), carried, whatever, new Set())
 
 /**
  * What somebody is asked in turn this time, the next time, and so on until nothing is left, if they answer all they are
  * asked: the names of the questions.
  */
 export function foreseeTurns(form: Form, known: Known, carried: Answers): string[][] {
+  const standing = standingOf(form, known)
   const visits: string[][] = []
   const met = new Set<string>()
   for (;;) {
-    const { asked } = deal(form, known, carried, { also: [] }, met)
+    const { asked } = deal(form, standing, carried, { also: [] }, met)
     const fresh = asked.filter((name) => !met.has(name))
     if (fresh.length === 0 || visits.length === form.steps.flatMap(({ questions }) => questions).length) return visits
     visits.push([...asked])
@@ -53,11 +54,27 @@ export function foreseeTurns(form: Form, known: Known, carried: Answers): string
   }
 }
 
-/** `met` are questions that will be known by then, nobody can say with which answer. */
-function deal(form: Form, known: Known, carried: Answers, whatever: Whatever, met: ReadonlySet<string>): Turns {
+/** How somebody stands to the questions in turn: what is stored of them, and which of that is to be asked again. */
+export interface Standing {
+  stored: Answers
+  isDue: (question: Question) => boolean
+}
+
+const standingOf = (form: Form, known: Known): Standing => ({
+  stored: knownAnswers(form, known),
+  isDue: (question) => isDue(question, known),
+})
+
+/** Which questions somebody who stands so is asked. `met` will be known by then, nobody can say with which answer. */
+export function deal(
+  form: Form,
+  { stored, isDue }: Standing,
+  carried: Answers,
+  whatever: Whatever,
+  met: ReadonlySet<string>,
+): Turns {
   const inTurn = questionsInTurn(form)
   if (inTurn.length === 0) return NO_TURNS
-  const stored = knownAnswers(form, known)
   const settled: Answers = { ...carried }
   /** What is answered, or computed, only now. */
   const open = new Set(questionsAsked(form).flatMap(({ question }) => (isInTurn(question) ? [] : [question.name])))
@@ -72,7 +89,7 @@ function deal(form: Form, known: Known, carried: Answers, whatever: Whatever, me
       ? question.turn?.known === 'shown'
         ? 'shown'
         : 'dropped'
-      : howKnown(question, answer, known)
+      : howKnown(question, answer, isDue)
     const isNext = may && how === 'asked' && turns < form.turns.atOnce
     const isAsked =
       'exactly' in whatever
@@ -92,9 +109,9 @@ function deal(form: Form, known: Known, carried: Answers, whatever: Whatever, me
 const NO_TURNS: Turns = { asked: [], known: {}, allKnown: false }
 
 /** What becomes of a question by what is known: it takes its turn, is shown filled in beside the others, or is dropped. */
-function howKnown(question: Question, answer: Answer, known: Known): 'asked' | 'shown' | 'dropped' {
+function howKnown(question: Question, answer: Answer, isDue: Standing['isDue']): 'asked' | 'shown' | 'dropped' {
   if (isBlank(answer)) return 'asked'
-  if (question.turn?.known === 'again') return isDue(question, known) ? 'asked' : 'dropped'
+  if (question.turn?.known === 'again') return isDue(question) ? 'asked' : 'dropped'
   return question.turn?.known === 'shown' ? 'shown' : 'dropped'
 }
 
@@ -103,7 +120,7 @@ const mayHold = (condition: Condition | null, settled: Answers, open: ReadonlySe
   pathsTested(condition).some((path) => open.has(splitPath(path)[0])) || holds(condition, settled)
 
 /** Answers to the questions in turn that are stored of somebody, as the questions take them. */
-function knownAnswers(form: Form, known: Known): Answers {
+export function knownAnswers(form: Form, known: Known): Answers {
   const stored = questionsInTurn(form).map(({ question }) => ({
     ...question,
     fill: storedFills(question),

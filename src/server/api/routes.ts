@@ -3,6 +3,7 @@ import { upgradeForm } from '@/core/form/upgrade'
 import { context } from '../context'
 import * as arrivals from '../deeds/arrivals'
 import * as bin from '../deeds/bin'
+import * as turns from '../deeds/turns'
 import * as browsers from '../deeds/browsers'
 import * as changes from '../deeds/changes'
 import * as corrections from '../deeds/corrections'
@@ -48,6 +49,7 @@ export const routes: Route[] = [
   get('/forms/{slug}/conditions.logic.json', forms.readConditions),
   get('/forms/{slug}/findings', forms.readFindings),
   post('/forms/{slug}/releases', forms.releaseForm),
+  post('/forms/{slug}/turns', turns.countTurns, 200),
   post('/forms/{slug}/plan', forms.planDraft, 200, { prepare: upgradeDraft }),
   post('/forms/{slug}/tests', forms.sendTest),
   get('/forms/{slug}/readout', forms.readReadout),

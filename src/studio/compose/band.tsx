@@ -5,6 +5,8 @@ import { ALL_KNOWN, KNOWN_TURNS, type Turn } from '@/core/form/turn'
 import { useDraft } from '../draft/context'
 import { ChoiceField, TextField } from '../ui/field'
 import { useMergeable } from '../draft/mergeable'
+import { Only } from '../ui/here'
+import { CountedTurns } from './countedTurns'
 
 const KNOWN_WORDS: Record<Turn['known'], string> = {
   dropped: 'dropped when known',
@@ -75,6 +77,9 @@ export function BandRow() {
               />
             </div>
           )}
+          <Only may="people">
+            <CountedTurns />
+          </Only>
         </div>
       </td>
     </tr>

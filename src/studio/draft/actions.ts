@@ -9,6 +9,7 @@ import { deedAction, memberAction } from '@/server/access/session'
 import { context } from '@/server/context'
 import { perform } from '@/server/deeds/deed'
 import { planDraft, releaseForm, saveDraft, sendTest } from '@/server/deeds/forms'
+import { countTurns } from '@/server/deeds/turns'
 import { rehearseLatest } from '@/server/forms/rehearseLatest'
 
 /** What a draft would do, and what is wrong with the answers it was given. */
@@ -44,6 +45,9 @@ export const saveDraftAction = memberAction(
 
 /** Plans the draft on the screen, saved or not, with these answers and carried values. Nothing is done. */
 export const planDraftAction = deedAction(planDraft)
+
+/** Counts how many people would be asked each question in turn. */
+export const countTurnsAction = deedAction(countTurns)
 
 /** Sends answers through the live release as a test. */
 export const sendTestAction = deedAction(sendTest)

@@ -1,7 +1,10 @@
 'use server'
 
 import { deedAction } from '@/server/access/session'
-import { addSegment, changeSegment, countSegment, dropSegment } from '@/server/deeds/segments'
+import { addSegment, changeSegment, countSegment, dropSegment, readSegments } from '@/server/deeds/segments'
+
+/** Segments, by title. */
+export const readSegmentsAction = deedAction(readSegments)
 
 /** Counts who fits a condition. */
 export const countSegmentAction = deedAction(countSegment)
