@@ -30,6 +30,7 @@ export function tellStations(form: Form, facts: StationFacts): Station[] {
   const asked = questionsAsked(form)
   const landing = asked.filter(({ question }) => landsOrJoins(form, question)).length
   const carriedLanding = form.carried.filter(({ lands }) => lands.length > 0).length
+  const inTurn = asked.filter(({ question }) => question.turn !== null).length
   const routes = form.routing.rows.length
   const changes = facts.live ? tellDifferences(facts.live.form, form).length : 0
   const { arrived, finish, unfinished } = facts.numbers
@@ -37,7 +38,7 @@ export function tellStations(form: Form, facts: StationFacts): Station[] {
     {
       place: 'compose',
       title: 'Compose',
-      says: `${asked.length} asked · ${form.carried.length} carried · ${count(form.steps.length, 'step')}`,
+      says: `${asked.length} asked${inTurn > 0 ? `, ${inTurn} in turn` : ''} · ${form.carried.length} carried · ${count(form.steps.length, 'step')}`,
       state: stateOf(facts.findings, 'compose'),
     },
     {

@@ -5,7 +5,7 @@ import { walkForm } from '../form/walk'
 import { type Known, NOTHING_KNOWN } from '../origins/source'
 import { choiceOf, emailQuestion, formOf, holderOf } from '../testing/forms'
 import { storedRead } from './reads'
-import { foreseeTurns, formInTurn, originsOfKnown, takeTurns, turnsTaken } from './turns'
+import { foreseeTurns, formInTurn, knownThatShows, originsOfKnown, takeTurns, turnsTaken } from './turns'
 
 const inTurn = (known = 'dropped', days = 365) => ({ known, days })
 const number = (name: string, turn: object | null = inTurn(), more = {}) => ({
@@ -114,7 +114,7 @@ describe('a form that asks in turn', () => {
     const values = { wish: 'blue', sharing: 4, ware: null, email: 'a@x.example' }
     const turns = turnsTaken(box, values, { sharing: 'known', wish: 'typed' })
     expect(turns).toMatchObject({ asked: ['ware'], known: { sharing: 4 } })
-    expect(originsOfKnown(turns)).toEqual({ sharing: 'known' })
+    expect(originsOfKnown(turns.known)).toEqual({ sharing: 'known' })
     expect(turnsTaken(box, values, { sharing: 'known' }, ['sharing', 'heat'])).toMatchObject({
       asked: ['sharing', 'ware', 'heat'],
       known: {},
@@ -154,6 +154,12 @@ describe('a form that asks in turn', () => {
         },
       ),
     )
+  })
+  it('knows nothing of what does not show for what is answered now', () => {
+    const turns = turnsOf({ heat: 1240 })
+    expect(turns).toMatchObject({ asked: ['sharing', 'ware'], known: { heat: 1240 } })
+    expect(knownThatShows(box, turns, { ware: 'clay' })).toEqual({ heat: 1240 })
+    expect(knownThatShows(box, turns, { ware: 'glass' })).toEqual({})
   })
   it('leaves a form without any as it is', () => {
     const plain = formOf([emailQuestion])

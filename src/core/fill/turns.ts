@@ -172,6 +172,19 @@ export function turnsTaken(form: Form, values: Answers, origins: Origins, also: 
   }
 }
 
+/** What is known and shows for these values: a question that does not show has no answer, whatever is stored. */
+export function knownThatShows(form: Form, { known }: Turns, values: Answers): Answers {
+  const showing: Answers = { ...values, ...known }
+  for (const { step, question } of questionsInTurn(form)) {
+    const { name } = question
+    if (!Object.hasOwn(known, name)) continue
+    if (![step.shownWhen, question.shownWhen].every((condition) => holds(condition, showing))) showing[name] = null
+  }
+  return Object.fromEntries(
+    Object.keys(known).flatMap((name) => (isBlank(showing[name] ?? null) ? [] : [[name, showing[name] ?? null]])),
+  )
+}
+
 /** Where what is known came from, beside the origins of what was answered. */
-export const originsOfKnown = ({ known }: Turns): Origins =>
+export const originsOfKnown = (known: Answers): Origins =>
   Object.fromEntries(Object.keys(known).map((name) => [name, 'known' as const]))

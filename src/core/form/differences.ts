@@ -86,6 +86,7 @@ export const PART_WORDS: Readonly<Record<string, string>> = {
   wording: 'what is agreed to',
   lands: 'where it lands',
   fill: 'what fills it',
+  turn: 'whether it is asked in turn',
   errorText: 'error text',
   off: 'switched on or off',
   hideLabel: 'whether its label is seen',

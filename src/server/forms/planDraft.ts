@@ -2,7 +2,7 @@ import type { LinkParameters } from '@/core/answers/link_parameters'
 import { ENGLISH, languageOf } from '@/core/language/languages'
 import type { AnswerError } from '@/core/form/check'
 import { originsOf } from '@/core/fill/origins_of'
-import { foreseeTurns, originsOfKnown } from '@/core/fill/turns'
+import { foreseeTurns, originsOfKnown, knownThatShows } from '@/core/fill/turns'
 import { fillForm, takeCarried, waitsForLanding } from '@/core/fill/fill'
 import { storedRead } from '@/core/fill/reads'
 import { tryAs } from '@/core/fill/try_as'
@@ -70,9 +70,10 @@ export async function planDraft(db: Db, form: Form, owner: DraftOf, input: Draft
   const { form: inTurn, turns } = inTurnFor(form, known, carried, null, input.values)
   const settled = { ...carried, ...turns.known }
   const { answers, errors } = walkForm(inTurn, input.values, settled, { ...factsAt(timeZone, at), speech: ENGLISH })
+  const left = knownThatShows(form, turns, { ...carried, ...answers })
   const sent = {
-    values: { ...settled, ...answers },
-    origins: originsOf(form, answers, questions, { ...filled.origins, ...originsOfKnown(turns) }),
+    values: { ...carried, ...left, ...answers },
+    origins: originsOf(form, answers, questions, { ...filled.origins, ...originsOfKnown(left) }),
   }
   const [ownedBy, records, taken] = await Promise.all([
     readOwner(db, workspaceId, owner.ownerId),

@@ -5,7 +5,7 @@ import { chooseOutcome, type Outcome } from '@/core/dispatch/outcome'
 import { fillForm } from '@/core/fill/fill'
 import type { Origins } from '@/core/origins/origin'
 import { originsOf } from '@/core/fill/origins_of'
-import { originsOfKnown } from '@/core/fill/turns'
+import { originsOfKnown, knownThatShows } from '@/core/fill/turns'
 import type { Form } from '@/core/form/definition'
 import { sayErrors } from '@/core/form/said'
 import { CLOSING_GRACE } from '@/core/form/state'
@@ -85,10 +85,11 @@ export async function acceptSubmission(
       ? { ok: true, submission: before.id, outcome: before.outcome, values: before.values }
       : { ok: false, why: 'wrong', errors: sayErrors(form, errors, { ...settled, ...answers }, speech) }
   }
-  const origins = originsOf(form, answers, questions, { ...carried.origins, ...originsOfKnown(turns) })
+  const left = knownThatShows(form, turns, { ...carried.values, ...answers })
+  const origins = originsOf(form, answers, questions, { ...carried.origins, ...originsOfKnown(left) })
   const judged = await judge({ form, answers, origins })
   if (judged.wait > 0) return { ok: false, why: 'too many', wait: judged.wait }
-  const values = { ...settled, ...answers }
+  const values = { ...carried.values, ...left, ...answers }
   const id = randomUUID()
   const submission: NewSubmission = {
     id,

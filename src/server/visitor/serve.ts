@@ -175,33 +175,37 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
   const remembered = rememberedVisit(request, config.LICHEN_SECRET, live.formId)
   const given = isTestLink(config.LICHEN_SECRET, live.formId, url) ? 'test' : 'visit'
   const opened = await openForm(db, live, visitor, remembered, given, new URL(config.LICHEN_URL).host, null)
-  if (opened.turns.allKnown && live.form.turns.allKnown === 'outcome') return answerKnown(live, opened)
-  const response = await formHtml({
-    form: opened.form,
-    turns: opened.turns,
-    turnsSaid: sayTurns(live, opened.pass.id, opened.turns),
-    language: live.language,
-    speech: live.speech,
-    look: lookBelow(`/f/${live.slug}`, live.form, live.theme),
-    release: live.number,
-    values: opened.values,
-    carried: opened.carried,
-    onPage: opened.onPage,
-    wordingValues: opened.values,
-    step: opened.step,
-    errors: [],
-    notice: null,
-    pass: opened.pass,
-    signs: await giveSigns(live, opened.pass.id),
-    pageBefore: visitor.pageBefore,
-    framedBy: visitor.framedBy ?? null,
-    now: momentIn(live.timeZone, new Date()),
-    action,
-    resumed: opened.resumed,
-    greeting: visitor.formBefore?.title ?? null,
-    remembering: remembering(live, visitor, { proven: true, test: given === 'test' }, action),
-    mode: given === 'test' ? 'test' : 'live',
-  })
+  const isDone = opened.turns.allKnown && live.form.turns.allKnown === 'outcome'
+  // Whoever is known by their browser may be somebody else, and must be able to say so.
+  const response =
+    isDone && !visitor.holder?.browser
+      ? await answerKnown(live, opened)
+      : await formHtml({
+          form: opened.form,
+          turns: opened.turns,
+          turnsSaid: sayTurns(live, opened.pass.id, opened.turns),
+          language: live.language,
+          speech: live.speech,
+          look: lookBelow(`/f/${live.slug}`, live.form, live.theme),
+          release: live.number,
+          values: opened.values,
+          carried: opened.carried,
+          onPage: opened.onPage,
+          wordingValues: opened.values,
+          step: opened.step,
+          errors: [],
+          notice: null,
+          pass: opened.pass,
+          signs: await giveSigns(live, opened.pass.id),
+          pageBefore: visitor.pageBefore,
+          framedBy: visitor.framedBy ?? null,
+          now: momentIn(live.timeZone, new Date()),
+          action,
+          resumed: opened.resumed,
+          greeting: visitor.formBefore?.title ?? null,
+          remembering: remembering(live, visitor, { proven: true, test: given === 'test' }, action),
+          mode: given === 'test' ? 'test' : 'live',
+        })
   response.headers.append('set-cookie', keeping.visit(opened.pass))
   if (secret) response.headers.append('set-cookie', keeping.link(secret))
   return response

@@ -1,6 +1,5 @@
 import { asksInTurn, formInTurn, type Turns, takeTurns } from '@/core/fill/turns'
-import type { Answers } from '@/core/answers/answer'
-import { isBlank, valueIn } from '@/core/answers/answer'
+import { type Answers, valueIn } from '@/core/answers/answer'
 import type { Form } from '@/core/form/definition'
 import type { Known } from '@/core/origins/source'
 import { context } from '../context'
@@ -41,7 +40,11 @@ export function inTurnFor(
   page: readonly string[] | null,
   sent: Readonly<Record<string, unknown>>,
 ): InTurn {
-  const answered = Object.keys(sent).filter((name) => !isBlank((valueIn(sent, name) ?? null) as never))
+  const answered = Object.keys(sent).filter((name) => isGiven(valueIn(sent, name)))
   const turns = takeTurns(form, known, carried, page ? { exactly: page } : { also: answered })
   return { form: formInTurn(form, turns), turns }
 }
+
+/** Whether something was sent for a question at all. */
+const isGiven = (raw: unknown): boolean =>
+  raw !== undefined && raw !== null && raw !== '' && !(Array.isArray(raw) && raw.length === 0)
