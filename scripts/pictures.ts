@@ -23,8 +23,8 @@ const finder = '/forms/kiln-finder'
 const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Page) => Promise<unknown> }> = {
   forms: { path: '/forms' },
   compose: {
-    path: '/forms/bring-a-studio/compose',
-    prepare: seeAsMember,
+    path: '/forms/glaze-samples/compose',
+    prepare: seeAsKnown,
   },
   look: { path: `${finder}/compose?part=look`, prepare: waitForPlan },
   records: { path: `${finder}/records` },
@@ -120,13 +120,13 @@ async function sendOddNames(page: Page) {
   await untilStill(page)
 }
 
-/** What fills a value, beside the page as somebody made up sees it. */
-async function seeAsMember(page: Page) {
-  await page.getByRole('button', { name: /house/ }).click()
+/** As somebody of whom most is known sees the page, by their personal link. */
+async function seeAsKnown(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Seen by' }).click()
-  await page.getByRole('option', { name: /A member of the club/ }).click()
-  await page.frameLocator('iframe').getByRole('heading', { name: /^Runa/ }).waitFor()
-  await waitForPlan(page)
+  await page.getByPlaceholder('A name or an address').fill('Thea')
+  await page.getByRole('option').filter({ hasText: 'Thea' }).first().click()
+  await page.getByRole('region', { name: 'If sent now' }).getByText('Asked in turn').waitFor()
+  await page.waitForTimeout(1200)
 }
 
 async function waitForPlan(page: Page) {

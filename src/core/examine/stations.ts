@@ -38,7 +38,12 @@ export function tellStations(form: Form, facts: StationFacts): Station[] {
     {
       place: 'compose',
       title: 'Compose',
-      says: `${asked.length} asked${inTurn > 0 ? `, ${inTurn} in turn` : ''} · ${form.carried.length} carried · ${count(form.steps.length, 'step')}`,
+      says: [
+        `${asked.length} asked${inTurn > 0 ? `, ${inTurn} in turn` : ''}`,
+        `${form.carried.length} carried`,
+        // The line has room for so much.
+        ...(inTurn > 0 ? [] : [count(form.steps.length, 'step')]),
+      ].join(' · '),
       state: stateOf(facts.findings, 'compose'),
     },
     {
