@@ -119,7 +119,6 @@ export const landingOf = ({ field, translate }: Suggestion, part: string | undef
   part,
   ifFilled: 'replace',
   trustedOnly: false,
-  unless: [],
   translate,
 })
 
