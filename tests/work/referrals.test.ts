@@ -48,6 +48,7 @@ const tellingForm: FormInput = {
   steps: [{ name: 'all', title: 'All', questions: [firstName, email] }],
   records: {},
   carried: [{ name: 'own', label: 'Own code', fill: [{ from: 'referral_code' }] }],
+  messages: [{ name: 'notice', title: 'Notice', to: 'desk', subject: 'Code {{ own }}', body: 'It came.' }],
 }
 
 const shop = workshop(facts, asking, askingForm)
@@ -107,6 +108,17 @@ describe('a referral code', () => {
     const pages = await Promise.all([1, 2, 3].map(() => openPage(facts, `/f/${telling}?k=${link.body.k}`)))
     const { code } = await referralOf(contact)
     for (const { html } of pages) expect(html).toContain(`Your code is [${code}]`)
+  })
+
+  it('is the same each time in what is only tried', async () => {
+    const plan = async () =>
+      (
+        await api<{ findings: string[] }>(shop.reach, 'POST', `/forms/${telling}/plan`, {
+          values: { email: 'try@x.example' },
+        })
+      ).body
+    expect(await plan()).toEqual(await plan())
+    expect(await shop.rows("select from record where key = 'try@x.example'")).toEqual([])
   })
 
   it('stands in a link sheet for each of its people', async () => {

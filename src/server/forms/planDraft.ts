@@ -7,6 +7,7 @@ import { fillForm, takeCarried, waitsForLanding } from '@/core/fill/fill'
 import { storedRead } from '@/core/fill/reads'
 import { tryAs } from '@/core/fill/try_as'
 import type { Try } from '@/core/form/tries'
+import { REFERRAL_LETTERS } from '@/core/formats/referral_code'
 import type { Form } from '@/core/form/definition'
 import { labelOf } from '@/core/form/values'
 import { walkForm } from '@/core/form/walk'
@@ -20,7 +21,7 @@ import { findHolder } from '@/db/queries/holders'
 import { readNumbersTaken } from '@/db/queries/running_numbers'
 import { readOwner, readResources } from '@/db/queries/workspace'
 import { context } from '../context'
-import { drawCode } from '../people/referral_codes'
+import { codeFrom } from '../people/referral_codes'
 import { drawFor, knownOf } from '../visits/known'
 import { inTurnFor } from '../visits/turns'
 import { factsAt } from './facts'
@@ -83,7 +84,10 @@ export async function planDraft(db: Db, form: Form, owner: DraftOf, input: Draft
   const snapshot = { ...resources, owner: ownedBy, records }
   const facts = { linkHolder: holder?.id ?? null, remembered: input.remembered ?? false, submission: null, form: id }
   const own = records.find((one) => one.id === personOf(form, sent.values, facts, snapshot).contact)?.codes?.[0]
-  const given = { number: (taken.get(id) ?? 0) + 1, code: own ?? drawCode() }
+  const given = {
+    number: (taken.get(id) ?? 0) + 1,
+    code: own ?? codeFrom((n) => draw(`referral code ${n}`, REFERRAL_LETTERS)),
+  }
   const { values, origins } = settleLanded(form, sent, snapshot, given) ?? sent
   const foreseen = foreseeTurns(form, known, carried).map((names) => names.map((name) => labelOf(form, name)))
   return { plan: planSubmission(form, values, origins, facts, snapshot), errors, turns: foreseen }

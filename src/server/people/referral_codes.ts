@@ -5,9 +5,12 @@ import type { Runner } from '@/db/database'
 import { giveCodes, readTakenCodes } from '@/db/queries/referral_codes'
 
 /** Draws a code at random. Somebody may have it already. */
-export function drawCode(): string {
-  for (;;) {
-    const code = referralCodeOf(lettersFrom(randomBytes(REFERRAL_LETTERS), REFERRAL_LETTERS))
+const drawCode = (): string => codeFrom(() => lettersFrom(randomBytes(REFERRAL_LETTERS), REFERRAL_LETTERS))
+
+/** The first code that letters make which are drawn again and again. */
+export function codeFrom(draw: (n: number) => string): string {
+  for (let n = 0; ; n++) {
+    const code = referralCodeOf(draw(n))
     if (code !== null) return code
   }
 }
