@@ -1,4 +1,4 @@
-import { api, applied, send, until } from '../support/api'
+import { api, applied, releasedForm, send, until } from '../support/api'
 import { expect, facts, test, unique } from './studio'
 
 /** Companies, deals and typed fields, from Settings to the pages that fill. */
@@ -73,9 +73,9 @@ test('a field made in Settings is offered while mapping, what does not fit is sa
   const lands = studio.getByLabel('What of When did you begin? lands')
   await expect(lands).toHaveValue('year')
   await lands.selectOption('lands as it is')
-  await expect(studio.getByText('Land its year instead.')).toBeVisible()
+  await expect(studio.getByText(/Land its year or its month/)).toBeVisible()
   await lands.selectOption('lands its year')
-  await expect(studio.getByText('Land its year instead.')).toBeHidden()
+  await expect(studio.getByText(/Land its year or its month/)).toBeHidden()
   await studio.getByRole('link', { name: 'Release' }).click()
   await studio.getByRole('button', { name: 'Make release 1 live' }).click()
   await expect(studio.getByText('release 1 live')).toBeVisible()
@@ -143,4 +143,44 @@ test('nothing lands before a field is chosen; the likely ones come first, and on
   await studio.getByPlaceholder('A field, or a name for a new one').fill(label)
   await studio.getByRole('option', { name: `New contact field “${label}” number` }).click()
   await expect(studio.getByLabel('Record field for How many shelves?')).toHaveText(new RegExp(`Contact · ${label}`))
+})
+
+test('an answer that says nothing is said to, and leaves what is stored', async ({ studio }) => {
+  const slug = unique('unsaid')
+  await releasedForm(facts, slug, {
+    title: 'Ask',
+    steps: [
+      {
+        name: 'all',
+        title: 'All',
+        questions: [
+          {
+            kind: 'single_choice',
+            name: 'region',
+            label: 'Which region?',
+            options: [
+              { value: 'north', label: 'North' },
+              { value: 'not_sure', label: 'Not sure' },
+            ],
+            lands: [{ field: 'last_name' }],
+          },
+          { kind: 'email', name: 'email', label: 'Email', required: true, lands: [{ field: 'email' }] },
+        ],
+      },
+    ],
+  })
+  await studio.goto(`/forms/${slug}/records`)
+  await studio.getByText('every answer lands').click()
+  await studio.getByRole('checkbox', { name: 'Not sure' }).check()
+  await expect(studio.getByText('“Not sure” says nothing')).toBeVisible()
+  await expect(studio.getByText(/^draft saved/)).toBeVisible()
+  await api(facts, 'POST', `/forms/${slug}/releases`)
+  const email = `${unique('unsaid')}@studio.example`
+  const answer = async (region: string) => {
+    const { body } = await send(facts, slug, { email, region })
+    const { contact } = await applied(facts, body.submission)
+    return (await api<{ values: object }>(facts, 'GET', `/contacts/${contact}`)).body.values
+  }
+  expect(await answer('north')).toMatchObject({ last_name: 'North' })
+  expect(await answer('not_sure')).toMatchObject({ last_name: 'North' })
 })

@@ -234,7 +234,7 @@ describe('examining a draft', () => {
     [
       'a date in a number, with what would mend it',
       formOf([emailQuestion, { kind: 'date', name: 'visit', label: 'Visit', lands: [{ field: 'size' }] }]),
-      /“Visit” is a date, which does not land in “Contact · size” \(number\)\. Land its year instead/,
+      /“Visit” is a date, which does not land in “Contact · size” \(number\)\. Land its year or its month or/,
     ],
     [
       'an option that the field has not',

@@ -81,7 +81,7 @@ function examineFit(
   about: string,
   domain: Domain,
   field: RecordField,
-  { translate }: Landing,
+  { translate, unless }: Landing,
 ): Finding[] {
   const into = `“${RECORD_WORDS[field.record]} · ${field.label}”`
   const mends = translationsFor(domain, field.type)
@@ -95,7 +95,9 @@ function examineFit(
     return [fault(about, mend ? `${what}. Land ${mend} instead.` : `${what}. Choose another field.`)]
   }
   if (!hasOptions(field.type) || (domain.is !== 'one of' && domain.is !== 'some of')) return []
-  const foreign = domain.values.filter((one) => !field.options.some((option) => option.value === one))
+  const foreign = domain.values.filter(
+    (one) => !unless.includes(one) && !field.options.some((option) => option.value === one),
+  )
   const open = domain.open
     ? [warning(about, `What is written for “${label}” instead of its options does not land in ${into}.`)]
     : []
@@ -105,7 +107,7 @@ function examineFit(
         ...open,
         fault(
           about,
-          `“${label}” offers ${foreign.map((one) => `“${one}”`).join(', ')}, which ${into} has not among its options.`,
+          `“${label}” offers ${foreign.map((one) => `“${one}”`).join(', ')}, which ${into} has not among its options. Say that they say nothing, or give it those options.`,
         ),
       ]
 }

@@ -4,7 +4,19 @@ import type { Domain } from '../answers/kind'
 import { type FieldType, rulesOfField } from './field'
 
 /** Ways of making one sort of value of another, for landings whose value and field do not fit. */
-export const TRANSLATIONS = ['year', 'count', 'first', 'only', 'link', 'links', 'is_given'] as const
+export const TRANSLATIONS = [
+  'year',
+  'month',
+  'day_of_month',
+  'number',
+  'digits',
+  'count',
+  'first',
+  'only',
+  'link',
+  'links',
+  'is_given',
+] as const
 
 export type Translation = (typeof TRANSLATIONS)[number]
 
@@ -21,6 +33,30 @@ const RULES: Record<Translation, TranslationRules> = {
     from: ['day'],
     to: ['number'],
     apply: (value) => (isDay(value) ? Number(value.slice(0, 4)) : null),
+  },
+  month: {
+    words: 'its month',
+    from: ['day'],
+    to: ['number'],
+    apply: (value) => (isDay(value) ? Number(value.slice(5, 7)) : null),
+  },
+  day_of_month: {
+    words: 'its day of the month',
+    from: ['day'],
+    to: ['number'],
+    apply: (value) => (isDay(value) ? Number(value.slice(8, 10)) : null),
+  },
+  number: {
+    words: 'as the number it says',
+    from: ['text'],
+    to: ['number', 'money'],
+    apply: (value) => (typeof value === 'string' ? readNumber(value) : null),
+  },
+  digits: {
+    words: 'as bare digits',
+    from: ['number'],
+    to: ['text', 'long_text'],
+    apply: (value) => (typeof value === 'number' ? String(value) : null),
   },
   count: {
     words: 'how many were chosen',
@@ -58,6 +94,16 @@ const RULES: Record<Translation, TranslationRules> = {
     to: ['yes_no'],
     apply: () => true,
   },
+}
+
+/** The number that a text is, and nothing beside it. “1,234” is a thousand to some and one to others, and so none. */
+function readNumber(text: string): Answer {
+  if (/^\s*[-+]?[1-9]\d{0,2}[.,]\d{3}\s*$/.test(text)) return null
+  const plain = text
+    .trim()
+    .replace(/[\s\u00a0\u202f'’](?=\d{3}(?:\D|$))/g, '')
+    .replace(',', '.')
+  return /^[-+]?\d{1,15}(?:\.\d{1,6})?$/.test(plain) ? Number(plain) : null
 }
 
 export const rulesOfTranslation = (translation: Translation): TranslationRules => RULES[translation]

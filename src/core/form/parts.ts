@@ -45,5 +45,10 @@ export const landingSchema = z.strictObject({
   part: aboutPart,
   ifFilled: z.enum(['replace', 'keep', 'add', 'larger', 'earlier']).default('replace'),
   trustedOnly: z.boolean().default(false).describe('Takes nothing that anybody could have written into a link'),
+  unless: z
+    .array(z.string().min(1).max(200))
+    .max(200)
+    .default([])
+    .describe('Answers that say nothing, as “not sure”: they land nothing, and leave what is there'),
   translate: z.enum(TRANSLATIONS).optional().describe('What of the value lands, where it does not fit as it is'),
 })

@@ -119,6 +119,7 @@ export const landingOf = ({ field, translate }: Suggestion, part: string | undef
   part,
   ifFilled: 'replace',
   trustedOnly: false,
+  unless: [],
   translate,
 })
 

@@ -74,7 +74,7 @@ export function landValues(
         if (landing.record !== receiver.record) continue
         const field = findField(fields, landing.record, landing.field)
         const path = joinPath(value.name, landing.part)
-        const given = valueAt(values, path)
+        const given = withoutUnsaid(valueAt(values, path), landing)
         if (!field || isBlank(given)) continue
         const to = asStored(form, path, given, field, landing)
         if (to === null)
@@ -90,6 +90,12 @@ export function landValues(
     landed.changes.push(...changes.values())
   }
   return landed
+}
+
+/** An answer without what says nothing where it lands. */
+function withoutUnsaid(given: Answer, { unless }: Landing): Answer {
+  if (isList(given)) return given.filter((one) => !unless.includes(String(one)))
+  return typeof given === 'string' && unless.includes(given) ? null : given
 }
 
 /** An answer as a field stores it; `null` where it cannot. */

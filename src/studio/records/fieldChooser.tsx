@@ -47,7 +47,7 @@ export function FieldChooser({ name, part, label, shows, quiet = false, offersPa
     const made = await addFieldAction({ record, label: called, type: wanted.type, options })
     if (!made.ok) return toast(made.message)
     setResources(made.now)
-    choose([{ record, field: made.value.name, part, ifFilled: 'replace', trustedOnly: false }])
+    choose([{ record, field: made.value.name, part, ifFilled: 'replace', trustedOnly: false, unless: [] }])
   }
   const called = (text.trim() || labelAt(form, joinPath(name, part))).slice(0, 80)
   const stores = rulesOfField(fieldFor(domainAt(form, joinPath(name, part))).type).words.toLowerCase()

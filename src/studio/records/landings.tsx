@@ -14,6 +14,7 @@ import { PartField } from '../kinds/partField'
 import { Button } from '../ui/button'
 import { ChoiceField, Tick } from '../ui/field'
 import { FieldChooser } from './fieldChooser'
+import { Unsaid } from './unsaid'
 
 interface Props {
   /** Name of the value. */
@@ -84,6 +85,7 @@ function OneLanding({ name, label, landing, parts, fields, onChange, onDrop, als
   const domain = domainAt(form, joinPath(name, part))
   const mends = domain && known ? translationsFor(domain, known.type) : []
   const fill = (findQuestion(form, name) ?? findCarried(form, name))?.fill ?? []
+  const chosen = domain?.is === 'one of' || domain?.is === 'some of' ? domain.values : []
   const claimable = fill.some((one) => isClaim(sourceOf(one).origin))
   return (
     <div className="max-w-[680px] space-y-1">
@@ -119,8 +121,11 @@ function OneLanding({ name, label, landing, parts, fields, onChange, onDrop, als
         </Button>
         {also}
       </div>
-      {(mends.length > 0 || translate || claimable || trustedOnly) && (
-        <div className="flex items-center gap-3 pl-1.5 text-soft">
+      {(chosen.length > 0 || mends.length > 0 || translate || claimable || trustedOnly) && (
+        <div className="flex flex-wrap items-center gap-x-3 gap-y-1 pl-1.5 text-soft">
+          {chosen.length > 0 && (
+            <Unsaid path={joinPath(name, part)} label={label} values={chosen} landing={landing} onChange={onChange} />
+          )}
           {(mends.length > 0 || translate) && (
             <ChoiceField
               hideLabel
