@@ -14,23 +14,15 @@ import { readConfig } from '@/server/config'
 import { context } from '@/server/context'
 import { addConnection } from '@/server/settings/connections'
 import { createForm } from '@/server/forms/createForm'
-import { findLiveForm, inLanguage, type LiveForm } from '@/server/forms/live'
+import { findLiveForm, type LiveForm } from '@/server/forms/live'
 import { releaseForm } from '@/server/forms/releaseForm'
 import { sendTest } from '@/server/forms/sendTest'
-import { acceptSubmission, trustSender } from '@/server/submissions/acceptSubmission'
 import { appliedWith } from '@/server/submissions/applySettings'
 import { applySubmissions } from '@/server/submissions/applySubmissions'
-import { advanceVisits, noticeOf, type VisitNotice } from '@/server/visits/advance'
-import { noticedIn } from '@/server/visits/recordProgress'
-import { rememberHolder } from '@/server/visits/remembered'
-import { givePass } from '@/server/visits/secret'
-import { findLinkHolder, type Visitor } from '@/server/visits/visitor'
-import { type Answer, type Answers, isList, isRecord } from '@/core/answers/answer'
-import { mannerOf } from '@/core/kinds/registry'
-import { answeredByHand } from '@/core/form/values'
+import { findLinkHolder } from '@/server/visits/visitor'
+import type { Answers } from '@/core/answers/answer'
 import { addDays, isWeekday } from '@/core/answers/day'
 import type { Form } from '@/core/form/definition'
-import { walkForm } from '@/core/form/walk'
 import { COMPANY, CONNECTIONS, DESKS, LISTS, OWN_FIELDS, personOf } from './company'
 import { bringAStudio } from './forms/bring_a_studio'
 import { deliverySurvey } from './forms/delivery_survey'
@@ -40,7 +32,6 @@ import { glazeSamples } from './forms/glaze_samples'
 import { openDay } from './forms/open_day'
 import { schoolQuote } from './forms/school_quote'
 import { service } from './forms/service'
-import { sendDemoFile } from './files'
 import { addPictures } from './pictures'
 import { addColleagues, binOne, correctOne, giveOwners, saySegments } from './in_hand'
 import { mailLinks } from './mail_links'
@@ -49,8 +40,8 @@ import { Chance } from './random'
 import { finderRehearsals } from './rehearsals'
 import { settleHistory } from './history'
 import { postSpam } from './spam'
+import { type DrawnVisit, makeVisits } from './happen'
 import {
-  type Course,
   courseOf,
   finderAnswers,
   openDayAnswers,
@@ -71,11 +62,8 @@ const INVITED = 140
 /** Days for which what was to go out is still to go out; what is older went out then. */
 const HELD_DAYS = 3
 const AT_ONCE = 12
-/** Visits told of, and submissions applied, in one go. */
-const TOGETHER = 60
 
 const config = readConfig()
-const ownHost = new URL(config.LICHEN_URL).host
 // Demo data can be loaded again, so it need not wait for the disk.
 const address = new URL(config.DATABASE_URL)
 address.searchParams.set('options', '-c synchronous_commit=off -c timezone=UTC')
@@ -116,7 +104,7 @@ if (!process.argv.includes('--no-visits')) {
   await visit('firing-notes', 110, 88, () => notesAnswers(chance, CONTACTS * 2))
   await visit('service', 90, 88, (at) => serviceAnswers(chance, CONTACTS, (days) => weekdayAfter(at, days)))
   await visit('school-quote', 70, 88, (at) => quoteAnswers(chance, CONTACTS * 2, (days) => weekdayAfter(at, days)))
-  await makeVisits(drawn)
+  await makeVisits({ db, config, now }, drawn)
   await moveDeals(house)
   await giveOwners(house, owners)
   await correctOne(house)
@@ -237,112 +225,12 @@ async function visitFinder(): Promise<void> {
   }
 }
 
-interface DrawnVisit {
-  form: LiveForm
-  visitor: Visitor
-  answers: Answers
-  course: Course
-  at: Date
-  /** Whether they wish to be known again in their browser. */
-  wishes?: boolean
-}
-
 /** Ines tries the letter’s form before she sends its address out. */
 async function tryLetter(): Promise<void> {
   const values = { email: config.LICHEN_DEMO_EMAIL, letter: true }
   const tried = await sendTest(db, await live('firing-notes'), { values, contact: null })
   if (!tried.ok) throw new Error(JSON.stringify(tried))
   await applySubmissions(db, [tried.submission], { ...appliedWith(config), together: 1 })
-}
-
-/** What happens in a visit: what is noticed, in its order, and when its answers are sent, if they are. */
-interface Happened {
-  id: string
-  form: LiveForm
-  visitor: Visitor
-  answers: Answers
-  notices: VisitNotice[]
-  sentAt: Date | null
-  /** Whether they wish to be known again in their browser. */
-  wishes: boolean
-}
-
-/** Whatever was drawn happens, of all forms in the order of time: what somebody sent last is what is stored. */
-async function makeVisits(visits: readonly DrawnVisit[]): Promise<void> {
-  const happened: Happened[] = []
-  for (const some of together(visits)) {
-    const now = await Promise.all(some.map(happen))
-    const notices = now.flatMap((one) => one.notices)
-    await db.transaction().execute((tx) => advanceVisits(tx, notices))
-    happened.push(...now)
-  }
-  const sent = happened.filter(({ sentAt }) => sentAt !== null).sort((a, b) => Number(a.sentAt) - Number(b.sentAt))
-  for (const some of together(sent)) {
-    const accepted = await Promise.all(some.map(accept))
-    await applySubmissions(db, accepted, {
-      ...appliedWith(config),
-      together: TOGETHER,
-      // Each at a moment of its own, whoever applies it.
-      appliedAt: (receivedAt) => new Date(receivedAt.getTime() + 400),
-    })
-  }
-}
-
-/** Some after the other, as many at once as on a busy site. */
-function together<One>(all: readonly One[]): One[][] {
-  return Array.from({ length: Math.ceil(all.length / TOGETHER) }, (_, n) => all.slice(n * TOGETHER, (n + 1) * TOGETHER))
-}
-
-async function happen({ form, visitor, answers: given, course, at, wishes = false }: DrawnVisit): Promise<Happened> {
-  const { id } = givePass(config.LICHEN_SECRET, form.formId)
-  const answers = course.begins ? await withFiles(form, id, given) : given
-  const notices: VisitNotice[] = []
-  const notice = (moment: number, noticed: VisitNotice['noticed']) =>
-    notices.push(noticeOf(form, visitor, { id, test: false }, ownHost, new Date(moment), noticed))
-  const told = (steps: string[], values: Answers) => noticedIn(form.form, { began: true, steps, values }, true)
-  const left = { id, form, visitor, answers, notices, sentAt: null, wishes }
-
-  notice(at.getTime(), {})
-  if (!course.begins) return left
-  const met = walkForm(form.form, answers).steps
-  const steps = met.slice(0, course.steps + 1).map(({ name }) => name)
-  let moment = at.getTime() + 4000
-  notice(moment, told(steps.slice(0, 1), {}))
-  for (let step = 0; step < Math.min(course.steps, met.length); step++) {
-    moment += (course.seconds[step] ?? 30) * 1000
-    const done = met.slice(0, step + 1).flatMap(({ questions }) => questions.map(({ name }) => name))
-    const values = Object.fromEntries(Object.entries(answers).filter(([name]) => done.includes(name)))
-    if (step + 1 < met.length) notice(moment, told(steps.slice(0, step + 2), values))
-    if (step === course.pauseAfter) {
-      moment += 5 * 60 * 60 * 1000
-      if (moment > now.getTime() - 10 * 60 * 1000) return left
-      notice(moment, { returned: form.form.keepUnfinished })
-    }
-  }
-  return course.steps < met.length ? left : { ...left, sentAt: new Date(moment) }
-}
-
-async function accept({ form, id, visitor, answers, sentAt, wishes }: Happened): Promise<string> {
-  const visit = { id, proven: true, test: false }
-  const accepted = await acceptSubmission(db, inLanguage(form, []), answers, visitor, visit, trustSender, sentAt)
-  if (!accepted.ok) throw new Error(JSON.stringify(accepted))
-  if (wishes) await rememberHolder(db, form, visitor, visit, accepted.values, sentAt)
-  return accepted.submission
-}
-
-/** The same answers with the files in them sent: each is drawn by its name only. */
-async function withFiles(form: LiveForm, visitId: string, answers: Answers): Promise<Answers> {
-  const sent: Answers = { ...answers }
-  const send = (question: string, names: Answer) =>
-    isList(names)
-      ? Promise.all(names.map((name) => sendDemoFile(db, form, visitId, question, String(name), config.LICHEN_URL)))
-      : null
-  for (const { name } of answeredByHand(form.form).filter((question) => mannerOf(question).files)) {
-    const answer = answers[name] ?? null
-    if (isList(answer)) sent[name] = await send(name, answer)
-    else if (isRecord(answer) && isList(answer.drawn)) sent[name] = { drawn: await send(name, answer.drawn) }
-  }
-  return sent
 }
 
 /** Guests of the open kiln day answer, and a few say no. */
