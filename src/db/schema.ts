@@ -36,6 +36,7 @@ import type {
   LikelyDoubleTable,
   NoDoubleTable,
   NoteTable,
+  ProposalTable,
   RecordChangeTable,
 } from './schema_of_causes'
 import type {
@@ -80,6 +81,7 @@ export interface Database {
   cause: CauseTable
   record_change: RecordChangeTable
   note: NoteTable
+  proposal: ProposalTable
   answers_before: AnswersBeforeTable
   import: ImportTable
   import_row: ImportRowTable

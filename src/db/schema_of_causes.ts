@@ -50,6 +50,16 @@ export interface NoteTable {
   written_at: Moment
 }
 
+/** What a submission proposes for a field of a record, until that is taken or left. */
+export interface ProposalTable {
+  workspace_id: string
+  record_id: string
+  submission_id: string
+  field: string
+  value: ColumnType<Answer, string, string>
+  at: Moment
+}
+
 /** The answers that a correction replaced; of one that was put back, those that it gave. */
 export interface AnswersBeforeTable {
   cause_id: string

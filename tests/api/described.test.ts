@@ -69,6 +69,12 @@ describe('every operation', () => {
     await releasedForm(reach, slug, { ...smallForm, records })
     const sent = await send(reach, slug, { first_name: 'Oda', email: `oda@${slug}.example`, letter: true })
     const { contact, deliveries } = await applied(reach, sent.body.submission)
+    const proposeAs = async (first_name: string) => {
+      const again = await send(reach, slug, { first_name, email: `oda@${slug}.example` })
+      await applied(reach, again.body.submission)
+      return { proposals: [{ submission: again.body.submission, field: 'first_name' }] }
+    }
+    const [taken, left] = [await proposeAs('Odda'), await proposeAs('Odette')]
     const company = await api<{ id: string }>(reach, 'POST', '/contacts', {
       email: `oda+elm@${slug}.example`,
       company: 'Elm Pottery',
@@ -261,6 +267,8 @@ describe('every operation', () => {
       'PUT /records/{id}': { path: `/records/${opened}`, body: { values: { title: 'Kiln' } } },
       'PUT /records/{id}/owner': { path: `/records/${opened}/owner`, body: { owner: member } },
       'POST /records/{id}/notes': { path: `/records/${opened}/notes`, body: { text: 'Wants it by spring' } },
+      'POST /records/{id}/proposals/taken': { path: `/records/${contact}/proposals/taken`, body: taken },
+      'POST /records/{id}/proposals/left': { path: `/records/${contact}/proposals/left`, body: left },
       'PUT /notes/{id}': { path: `/notes/${noted.body.id}`, body: { text: 'Rang three times' } },
       'DELETE /notes/{id}': { path: `/notes/${noted.body.id}` },
       'POST /causes/{id}/back': { path: `/causes/${sent.body.submission}/back`, body: {} },

@@ -76,7 +76,7 @@ describe('sending a form as a program', () => {
     expect((await send(facts, 'no-such-form', {})).status).toBe(404)
   })
 
-  it('never erases with a blank, and keeps what set each value', async () => {
+  it('never erases with a blank, and keeps what set or proposed each value', async () => {
     const first = await send(facts, slug, answers('lineage'))
     await applied(facts, first.body.submission)
     const second = await send(facts, slug, { ...answers('lineage'), first_name: 'Line Age' })
@@ -84,13 +84,18 @@ describe('sending a form as a program', () => {
     const client = new pg.Client(facts.database)
     await client.connect()
     const { rows } = await client.query(
-      `select field, "from", "to", cause_id from record_change where record_id = $1 and field = 'first_name' order by at, "from" nulls first`,
+      `select field, "from", "to", cause_id from record_change where record_id = $1 and field like '%first_name' order by at, "from" nulls first`,
       [contact],
     )
     await client.end()
     expect(rows).toEqual([
       { field: 'first_name', from: null, to: 'lineage', cause_id: first.body.submission },
-      { field: 'first_name', from: 'lineage', to: 'Line Age', cause_id: second.body.submission },
+      {
+        field: `_proposed.${second.body.submission}.first_name`,
+        from: null,
+        to: 'Line Age',
+        cause_id: second.body.submission,
+      },
     ])
   })
 })

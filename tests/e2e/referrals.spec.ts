@@ -1,30 +1,13 @@
-import type { FormInput } from '@/core/form/definition'
-import { api, applied, releasedForm, send, smallForm } from '../support/api'
+import { api, applied, askEmail, askFirstName, formAsking, releasedForm, send } from '../support/api'
 import { expect, facts, test, unique } from './studio'
 
 /** A friend’s code, from the link that carries it to the pages that tell who brought whom. */
 
-const askingForm: FormInput = {
-  ...smallForm,
-  joins: [],
-  steps: [
-    {
-      name: 'all',
-      title: 'All',
-      questions: [
-        {
-          kind: 'short_text',
-          name: 'first_name',
-          label: 'First name',
-          required: true,
-          lands: [{ field: 'first_name' }],
-        },
-        { kind: 'email', name: 'email', label: 'Email', required: true, lands: [{ field: 'email' }] },
-        { kind: 'referral_code', name: 'friend', label: 'Who sent you?', fill: [{ from: 'link', parameter: 'ref' }] },
-      ],
-    },
-  ],
-}
+const askingForm = formAsking([
+  askFirstName,
+  askEmail,
+  { kind: 'referral_code', name: 'friend', label: 'Who sent you?', fill: [{ from: 'link', parameter: 'ref' }] },
+])
 
 test('a code is given, said to be what tells who brought whom, typed with a slip, and told on both pages', async ({
   browser,

@@ -1,26 +1,16 @@
 import type { FormInput } from '@/core/form/definition'
-import { api, releasedForm, smallForm, until } from '../support/api'
+import { api, askEmail, askFirstName, formAsking, releasedForm, until } from '../support/api'
 import { query } from '../support/database'
 import { expect, facts, test, unique } from './studio'
 
 /** Questions of which only the unknown are asked: how they are set, what somebody known is asked, and what follows. */
 
-const plain: FormInput = {
-  ...smallForm,
-  joins: [],
-  steps: [
-    {
-      name: 'all',
-      title: 'All',
-      questions: [
-        { kind: 'short_text', name: 'region', label: 'Which region?', lands: [{ field: 'region' }] },
-        { kind: 'short_text', name: 'first_name', label: 'First name', lands: [{ field: 'first_name' }] },
-        { kind: 'short_text', name: 'last_name', label: 'Last name', lands: [{ field: 'last_name' }] },
-        { kind: 'email', name: 'email', label: 'Email', required: true, lands: [{ field: 'email' }] },
-      ],
-    },
-  ],
-}
+const plain = formAsking([
+  { kind: 'short_text', name: 'region', label: 'Which region?', lands: [{ field: 'region' }] },
+  { ...askFirstName, required: false },
+  { kind: 'short_text', name: 'last_name', label: 'Last name', lands: [{ field: 'last_name' }] },
+  askEmail,
+])
 
 async function newcomer(slug: string, values: object) {
   const email = `${unique('turns')}@studio.example`

@@ -85,6 +85,22 @@ export async function releasedForm(reach: Reach, slug: string, draft: FormInput)
   if (released.status !== 201) throw new Error(`${slug} was not released: ${JSON.stringify(released.body)}`)
 }
 
+export const askFirstName = {
+  kind: 'short_text' as const,
+  name: 'first_name',
+  label: 'First name',
+  required: true,
+  lands: [{ field: 'first_name' }],
+}
+
+export const askEmail = {
+  kind: 'email' as const,
+  name: 'email',
+  label: 'Email',
+  required: true,
+  lands: [{ field: 'email' }],
+}
+
 /** A small form that lands in a contact, tells a desk and thanks the visitor. */
 export const smallForm: FormInput = {
   title: 'Ask us',
@@ -93,22 +109,13 @@ export const smallForm: FormInput = {
     {
       name: 'about',
       title: 'About it',
-      questions: [
-        {
-          kind: 'short_text',
-          name: 'first_name',
-          label: 'First name',
-          required: true,
-          lands: [{ field: 'first_name' }],
-        },
-        { kind: 'long_text', name: 'wish', label: 'What do you need?' },
-      ],
+      questions: [askFirstName, { kind: 'long_text', name: 'wish', label: 'What do you need?' }],
     },
     {
       name: 'you',
       title: 'Where to reach you',
       questions: [
-        { kind: 'email', name: 'email', label: 'Email', required: true, lands: [{ field: 'email' }] },
+        askEmail,
         { kind: 'consent', name: 'letter', label: 'Firing notes', wording: 'Send me Firing notes.' },
       ],
     },
@@ -121,6 +128,12 @@ export const smallForm: FormInput = {
   routing: { otherwise: { desk: 'advice_line', message: 'notice' } },
   outcome: { title: 'Thank you, {{ first_name }}', body: 'We write to {{ email }}.' },
 }
+
+/** The small form with other questions, in one step. */
+export const formAsking = (
+  questions: NonNullable<FormInput['steps'][number]['questions']>,
+  more: Partial<FormInput> = {},
+): FormInput => ({ ...smallForm, joins: [], steps: [{ name: 'all', title: 'All', questions }], ...more })
 
 /** The small form, which greets whoever holds a personal link by the first name that is stored of them. */
 export const greetingForm: FormInput = {

@@ -1,7 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import type { FormInput } from '@/core/form/definition'
 import { readReferralCode } from '@/core/formats/referral_code'
-import { api, applied, releasedForm, send, smallForm } from '../support/api'
+import { api, applied, askEmail, askFirstName, formAsking, releasedForm, send } from '../support/api'
 import { readFacts } from '../support/facts'
 import { openPage } from '../support/page'
 import { makeFurnished, workshop } from '../support/workshop'
@@ -10,46 +9,22 @@ const facts = readFacts()
 const mark = Date.now().toString(36)
 const [asking, telling] = [`friend-${mark}`, `code-${mark}`]
 
-const email = { kind: 'email' as const, name: 'email', label: 'Email', required: true, lands: [{ field: 'email' }] }
-const firstName = {
-  kind: 'short_text' as const,
-  name: 'first_name',
-  label: 'First name',
-  lands: [{ field: 'first_name' }],
-}
-
 /** Asks who brought somebody along, and takes it from a link. */
-const askingForm: FormInput = {
-  ...smallForm,
-  steps: [
-    {
-      name: 'all',
-      title: 'All',
-      questions: [
-        firstName,
-        email,
-        {
-          kind: 'referral_code',
-          name: 'friend',
-          label: 'Who sent you?',
-          fill: [{ from: 'link', parameter: 'ref' }],
-        },
-      ],
-    },
+const askingForm = formAsking(
+  [
+    { ...askFirstName, required: false },
+    askEmail,
+    { kind: 'referral_code', name: 'friend', label: 'Who sent you?', fill: [{ from: 'link', parameter: 'ref' }] },
   ],
-  joins: [],
-  records: { broughtBy: 'friend' },
-}
+  { records: { broughtBy: 'friend' } },
+)
 
 /** Tells everybody their own. */
-const tellingForm: FormInput = {
-  ...askingForm,
+const tellingForm = formAsking([{ ...askFirstName, required: false }, askEmail], {
   title: 'Your code is [{{ own | default: "to come" }}]',
-  steps: [{ name: 'all', title: 'All', questions: [firstName, email] }],
-  records: {},
   carried: [{ name: 'own', label: 'Own code', fill: [{ from: 'referral_code' }] }],
   messages: [{ name: 'notice', title: 'Notice', to: 'desk', subject: 'Code {{ own }}', body: 'It came.' }],
-}
+})
 
 const shop = workshop(facts, asking, askingForm)
 

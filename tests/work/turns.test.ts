@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { FormInput } from '@/core/form/definition'
-import { api, applied, releasedForm, send, smallForm } from '../support/api'
+import { api, applied, askEmail, releasedForm, send, smallForm } from '../support/api'
 import { readFacts } from '../support/facts'
 import { openPage } from '../support/page'
 import { workshop } from '../support/workshop'
@@ -19,7 +19,6 @@ const text = (name: string, more: object = {}) => ({
   ...more,
 })
 
-const email = { kind: 'email' as const, name: 'email', label: 'Email', required: true, lands: [{ field: 'email' }] }
 const wish = { kind: 'short_text' as const, name: 'wish', label: 'Wish', required: true }
 
 /** Asks one of three in turn, of which the last depends on the first. */
@@ -38,7 +37,7 @@ const asking: FormInput = {
         text('boat', { shownWhen: { value: 'town', is: 'equals', to: 'Harbour' } }),
       ],
     },
-    { name: 'you', title: 'You', questions: [email] },
+    { name: 'you', title: 'You', questions: [askEmail] },
   ],
   turns: { atOnce: 1, allKnown: 'greeting', greeting: 'All is known of {{ town | default: "you" }}.' },
   messages: [

@@ -63,6 +63,8 @@ export interface Written {
   lists: { contact: string; list: string; wording: string | null; cause: string; at: Date }[]
   /** Notes as they read by now; `null` of those that are gone. */
   notes: { record: string; note: string; text: string | null; cause: string; at: Date }[]
+  /** What submissions propose for fields of records by now; `null` of what is proposed no more. */
+  proposals: { record: string; submission: string; field: string; value: Answer; at: Date }[]
   /** Submissions and personal links that one contact had, and another has by now. */
   handedOver: { what: 'submission' | 'link'; id: string; from: string; to: string }[]
 }
@@ -74,6 +76,7 @@ export const causesAlone = (causes: Caused[]): Written => ({
   changes: [],
   lists: [],
   notes: [],
+  proposals: [],
   handedOver: [],
 })
 
@@ -113,6 +116,7 @@ export class Ledger {
   private readonly changes: KeptChange[] = []
   private readonly lists = new Map<string, Written['lists'][number]>()
   private readonly notes = new Map<string, Written['notes'][number]>()
+  private readonly proposals = new Map<string, Written['proposals'][number]>()
   /** Who gave up each thing that can be handed over, and who has it now. */
   private readonly given = new Map<string, { from: string | null; to: string | null }>()
 
@@ -183,6 +187,7 @@ export class Ledger {
       changes: this.changes,
       lists: [...this.lists.values()],
       notes: [...this.notes.values()],
+      proposals: [...this.proposals.values()],
       handedOver: [...this.given].flatMap(([name, { from, to }]) => {
         const slot = readSlot(name)
         const isHanded = from !== null && to !== null && from !== to
@@ -248,6 +253,11 @@ export class Ledger {
         if (text === null && (this.notes.get(slot.id)?.record ?? id) !== id) return
         this.notes.set(slot.id, { record: id, note: slot.id, text, ...by })
         return
+      case 'proposal': {
+        const { submission, field } = slot
+        this.proposals.set(`${id} ${name}`, { record: id, submission, field, value: to, at: caused.at })
+        return
+      }
       case 'submission':
       case 'link': {
         const { from: giver = null, to: taker = null } = this.given.get(name) ?? {}

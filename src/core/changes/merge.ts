@@ -13,6 +13,7 @@ import {
   slotOfLink,
   slotOfList,
   slotOfNote,
+  slotOfProposal,
   slotOfSubmission,
   THERE_SLOT,
   type TieSlot,
@@ -98,6 +99,8 @@ export interface Belongings {
   submissions: readonly { id: string; contact: string }[]
   links: readonly { id: string; contact: string }[]
   notes: readonly { id: string; record: string; text: string }[]
+  /** What submissions propose for their fields. */
+  proposals: readonly { record: string; submission: string; field: string; value: Answer }[]
   /** Lists they are on, with the wording agreed to. */
   lists: readonly { contact: string; list: string; wording: string }[]
   /** Records that belong to them: people of a company, deals of a person, what was merged into them before. */
@@ -140,6 +143,7 @@ export function mergeRecords(
   for (const { id, contact } of belongings.submissions) move(contact, slotOfSubmission(id), true)
   for (const { id, contact } of belongings.links) move(contact, slotOfLink(id), true)
   for (const { id, record, text } of belongings.notes) move(record, slotOfNote(id), text)
+  for (const { record, value, ...proposal } of belongings.proposals) move(record, slotOfProposal(proposal), value)
   const joined = new Set(kept.lists)
   for (const { contact, list, wording } of belongings.lists) {
     if (joined.has(list)) continue

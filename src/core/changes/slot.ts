@@ -25,6 +25,8 @@ export type Slot =
   | { is: 'submission'; id: string }
   /** Whether a personal link is this contact’s. */
   | { is: 'link'; id: string }
+  /** What a submission proposes for a field, whose sender proved nothing; blank once that is taken or left. */
+  | { is: 'proposal'; submission: string; field: string }
   /** Whether the record is there: it is once it was opened, and no more once it was removed. */
   | { is: 'there' }
 
@@ -32,6 +34,7 @@ const LIST = '_list.'
 const NOTE = '_note.'
 const SUBMISSION = '_submission.'
 const LINK = '_link.'
+const PROPOSAL = '_proposed.'
 
 export const COMPANY_SLOT = '_company'
 export const CONTACT_SLOT = '_contact'
@@ -44,6 +47,8 @@ export const slotOfList = (list: string): string => LIST + list
 export const slotOfNote = (id: string): string => NOTE + id
 export const slotOfSubmission = (id: string): string => SUBMISSION + id
 export const slotOfLink = (id: string): string => LINK + id
+export const slotOfProposal = ({ submission, field }: { submission: string; field: string }): string =>
+  `${PROPOSAL}${submission}.${field}`
 
 /** Slots that hold another record. */
 export const TIE_SLOTS = [COMPANY_SLOT, CONTACT_SLOT, MERGED_SLOT, BROUGHT_SLOT] as const
@@ -62,6 +67,10 @@ export function readSlot(name: string): Slot {
   if (name.startsWith(NOTE)) return { is: 'note', id: name.slice(NOTE.length) }
   if (name.startsWith(SUBMISSION)) return { is: 'submission', id: name.slice(SUBMISSION.length) }
   if (name.startsWith(LINK)) return { is: 'link', id: name.slice(LINK.length) }
+  if (name.startsWith(PROPOSAL)) {
+    const [submission = '', field = ''] = name.slice(PROPOSAL.length).split('.')
+    return { is: 'proposal', submission, field }
+  }
   return { is: 'field', name }
 }
 

@@ -37,6 +37,8 @@ export function tellSlot(name: string, { record, fields, lists }: Tellable): str
       return 'Submission'
     case 'link':
       return 'Personal link'
+    case 'proposal':
+      return `Proposed: ${tellSlot(slot.field, { record, fields, lists })}`
     case 'there':
       return record === 'contact' ? 'Person' : `${record.charAt(0).toUpperCase()}${record.slice(1)}`
   }
@@ -48,6 +50,8 @@ export function tellHeld(name: string, held: Answer, { record, fields }: Tellabl
   switch (slot.is) {
     case 'field':
       return showStored(findField(fields, record, slot.name), held)
+    case 'proposal':
+      return showStored(findField(fields, record, slot.field), held)
     case 'company':
     case 'contact':
     case 'merged':

@@ -44,6 +44,12 @@ export const landingSchema = z.strictObject({
   field: nameSchema,
   part: aboutPart,
   ifFilled: z.enum(['replace', 'keep', 'add', 'larger', 'earlier']).default('replace'),
+  ifUnproven: z
+    .enum(['propose', 'change', 'keep'])
+    .optional()
+    .describe(
+      'What becomes of a stored value where nothing proves that its sender is who they say; where left out, as `ruleIfUnproven` has it',
+    ),
   trustedOnly: z.boolean().default(false).describe('Takes nothing that anybody could have written into a link'),
   unless: z
     .array(z.string().min(1).max(200))

@@ -28,7 +28,7 @@ describe('whoever is new', () => {
       because: '“Who sent you?” is their code K7Q XM2 PTQ',
     })
     expect(plan.findings.filter((one) => one.includes('code'))).toEqual([])
-    expect(changesOf(plan, 'f', [ilka, oda]).ties).toEqual([
+    expect(changesOf(plan, { form: 'f', submission: 's' }, [ilka, oda]).ties).toEqual([
       { record: 'contact', slot: BROUGHT_SLOT, to: 'c1', because: '“Who sent you?” is their code K7Q XM2 PTQ' },
     ])
   })

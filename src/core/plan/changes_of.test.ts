@@ -26,7 +26,7 @@ describe('what a plan does to records', () => {
       touchedOf('company', { key: 'alder' }),
       touchedOf('deal'),
     ]
-    const set = changesOf({ records, changes: [], lists: [] }, 'form', [])
+    const set = changesOf({ records, changes: [], lists: [] }, { form: 'form', submission: 'sent' }, [])
     expect(set.opens.map(({ ref, key, contact, company, form }) => [ref, key, contact, company, form])).toEqual([
       ['company', 'alder', null, null, null],
       ['contact', 'a@x.example', null, null, null],
@@ -47,7 +47,7 @@ describe('what a plan does to records', () => {
         ],
         lists: [joined],
       },
-      'form',
+      { form: 'form', submission: 'sent' },
       [contact],
     )
     expect(set.changes.map(({ record, slot, to }) => [record, slot, to])).toEqual([
@@ -70,7 +70,7 @@ describe('what a plan does to records', () => {
     })
     const deal: RecordState = { ...contactOf('kiln', ''), type: 'deal', contact: 'ada', values: {} }
     const ada = contactOf('ada', 'ada@alder.example')
-    const first = changesOf(plan('alder.example'), 'form', [ada, house('alder'), deal])
+    const first = changesOf(plan('alder.example'), { form: 'form', submission: 'sent' }, [ada, house('alder'), deal])
     expect(first.changes).toEqual([
       { record: 'alder', slot: '_domain', from: null, to: 'alder.example', because: 'The domain of this address' },
     ])
@@ -83,7 +83,7 @@ describe('what a plan does to records', () => {
       house('alder', { domain: 'alder.example' }),
       { ...deal, company: 'birch' },
     ]
-    const second = changesOf(plan('other.example'), 'form', settled)
+    const second = changesOf(plan('other.example'), { form: 'form', submission: 'sent' }, settled)
     expect([second.changes, second.ties]).toEqual([[], []])
   })
 })

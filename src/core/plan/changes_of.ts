@@ -1,5 +1,5 @@
 import type { ChangeSet, Opening, Ref, SlotChange, Tie } from '../changes/change_set'
-import { BROUGHT_SLOT, COMPANY_SLOT, DOMAIN_SLOT, slotOfList } from '../changes/slot'
+import { BROUGHT_SLOT, COMPANY_SLOT, DOMAIN_SLOT, slotOfList, slotOfProposal } from '../changes/slot'
 import type { RecordType } from '../fields/field'
 import type { Touched } from '../records/match'
 import type { RecordState } from '../records/record'
@@ -9,12 +9,12 @@ import type { Plan } from './plan'
 const ORDER = ['company', 'contact', 'deal', 'request'] as const
 
 /**
- * What a plan does to records: all of it but the mails and the outcome. `form` is the id of the form that opens what
- * is opened, `records` what the plan was made from.
+ * What a plan does to records: all of it but the mails and the outcome. `sent` is the submission, and the form that opens
+ * what is opened, by their ids; `records` are what the plan was made from.
  */
 export function changesOf(
   plan: Pick<Plan, 'records' | 'changes' | 'lists' | 'brought'>,
-  form: string,
+  { form, submission }: { form: string; submission: string },
   records: readonly RecordState[],
 ): ChangeSet {
   const touched = new Map(plan.records.map((one) => [one.record, one]))
@@ -26,7 +26,11 @@ export function changesOf(
   return {
     opens: inOrder.filter(({ id }) => id === null).map((one) => openingOf(one, form, refOf)),
     changes: [
-      ...inOrder.flatMap((one) => [...fieldChanges(plan, one), ...domainChanges(one, records)]),
+      ...inOrder.flatMap((one) => [
+        ...fieldChanges(plan, one),
+        ...proposals(plan, one, submission),
+        ...domainChanges(one, records),
+      ]),
       ...listChanges(plan, refOf('contact')),
     ],
     ties: [...inOrder.flatMap((one) => tiesOf(one, refOf('company'), records)), ...bringerTies(plan, refOf('contact'))],
@@ -55,6 +59,18 @@ const fieldChanges = ({ changes }: Pick<Plan, 'changes'>, { record, id }: Touche
   changes
     .filter((change) => change.record === record && change.effect === 'set')
     .map(({ field, from, to, because }) => ({ record: id ?? record, slot: field, from, to, because }))
+
+/** What stays proposed until somebody takes or leaves it. */
+const proposals = ({ changes }: Pick<Plan, 'changes'>, { record, id }: Touched, submission: string): SlotChange[] =>
+  changes
+    .filter((change) => change.record === record && change.effect === 'proposed')
+    .map(({ field, to, because }) => ({
+      record: id ?? record,
+      slot: slotOfProposal({ submission, field }),
+      from: null,
+      to,
+      because,
+    }))
 
 /** A company that was known by its name alone has its mail domain from the first address of its people. */
 function domainChanges({ id, domain }: Touched, records: readonly RecordState[]): SlotChange[] {

@@ -2,8 +2,9 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Answers } from '../answers/answer'
 import type { Caused } from '../changes/cause'
-import { type Held, type KeptChange, Ledger } from '../changes/ledger'
+import { type Held, type KeptChange, Ledger, type Written } from '../changes/ledger'
 import { doneToSlots } from '../changes/put_back'
+import { slotOfProposal } from '../changes/slot'
 import { walkForm } from '../form/walk'
 import { contactOf, emailQuestion, formOf, snapshotOf } from '../testing/forms'
 import { changesOf } from './changes_of'
@@ -43,6 +44,8 @@ class House {
   readonly records = new Map<string, Held>()
   readonly changes: KeptChange[] = []
   readonly own: string[] = []
+  /** What is proposed, by record and slot. */
+  readonly proposals = new Map<string, Written['proposals'][number]>()
   private ids = 0
   private sent: Answers = {}
 
@@ -70,6 +73,11 @@ class House {
       const others = one.lists.filter((other) => other !== list)
       this.records.set(contact, { ...one, lists: wording === null ? others : [...others, list] })
     }
+    for (const one of written.proposals) {
+      const key = `${one.record} ${slotOfProposal(one)}`
+      if (one.value === null) this.proposals.delete(key)
+      else this.proposals.set(key, one)
+    }
     this.changes.push(...written.changes)
     if (isOwn) this.own.push(id)
   }
@@ -77,7 +85,8 @@ class House {
   send(values: Answers, isOwn = true): void {
     const snapshot = this.snapshot()
     if (isOwn) this.sent = values
-    this.write(changesOf(planSubmission(this.form, values, {}, VISIT, snapshot), 'form', snapshot.records), isOwn)
+    const sent = { form: 'form', submission: isOwn ? 'sent' : `other-${this.changes.length}` }
+    this.write(changesOf(planSubmission(this.form, values, {}, VISIT, snapshot), sent, snapshot.records), isOwn)
   }
 
   correct(values: Answers, others: ReadonlyMap<string, number> = new Map()): Correction {
@@ -95,7 +104,7 @@ class House {
       { before: { values: this.sent, origins: {} }, after: { values, origins: {} } },
       VISIT,
       this.snapshot(),
-      { slots, others },
+      { submission: 'sent', slots, others },
     )
     this.write(correction.set)
     this.sent = values
@@ -112,6 +121,9 @@ class House {
         lists: lists.toSorted(),
         company: name(company),
         contact: name(contact),
+        proposed: [...this.proposals.values()].flatMap(({ record, field, value }) =>
+          record === id ? [[field, value]] : [],
+        ),
       }))
       .toSorted((one, other) => (JSON.stringify(one) < JSON.stringify(other) ? -1 : 1))
   }
@@ -130,7 +142,11 @@ const anyValues = fc
   .map(answers)
 
 const KNOWN = [
-  held({ id: 'known', key: 'known@house.example', values: { email: 'known@house.example', last_name: 'Before' } }),
+  held({
+    id: 'known',
+    key: 'known@house.example',
+    values: { email: 'known@house.example', first_name: 'Before', last_name: 'Before' },
+  }),
   held({ id: 'house', type: 'company', key: 'house', values: { name: 'House' }, domain: null }),
 ]
 
@@ -210,6 +226,9 @@ describe('correcting answers', () => {
       goneBy: null,
       values: { first_name: 'Odda Marie', last_name: null },
     })
-    expect(house.records.get('known')?.values).toMatchObject({ first_name: 'Oda', last_name: 'Before' })
+    expect(house.records.get('known')?.values).toMatchObject({ first_name: 'Before', last_name: 'Before' })
+    expect(house.proposals.get(`known ${slotOfProposal({ submission: 'sent', field: 'first_name' })}`)?.value).toBe(
+      'Oda',
+    )
   })
 })

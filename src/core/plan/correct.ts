@@ -16,6 +16,8 @@ import type { Snapshot } from './snapshot'
 export interface DoneBySubmission {
   /** Each slot that it changed: what that held before, what it gave it at last, and what it holds now. */
   slots: readonly DoneToSlot[]
+  /** Its id. */
+  submission: string
   /** How much others have to do with each record that it opened. */
   others: ReadonlyMap<string, number>
 }
@@ -106,10 +108,10 @@ function asIfSent(
   const before = records.map((one) => asBefore(one, slots, opened))
   const others = { ...snapshot, records: before.filter(({ id }) => !free.has(id)) }
   const plan = reuse(
-    planSubmission(form, values, origins, visit, others),
+    planSubmission(form, values, origins, { ...visit, own: new Set([...opened, ...(visit.own ?? [])]) }, others),
     before.filter(({ id }) => free.has(id)),
   )
-  const wanted = changesOf(plan, visit.form ?? '', before)
+  const wanted = changesOf(plan, { form: visit.form ?? '', submission: done.submission }, before)
   const left: Missed[] = []
   const changes: SlotChange[] = []
   const ties: Tie[] = []

@@ -61,7 +61,7 @@ describe('who sees to what a submission touches', () => {
   })
   it('is a change like any other, and none that goes outside', () => {
     const made = plan('desk', { desks: [{ ...desk, owners: [ines] }] })
-    expect(changesOf(made, 'f', []).changes).toContainEqual(
+    expect(changesOf(made, { form: 'f', submission: 's' }, []).changes).toContainEqual(
       expect.objectContaining({ record: 'contact', slot: '_owner', from: null, to: ines }),
     )
     expect(made.routed[0]?.desk).toEqual(desk)

@@ -297,7 +297,7 @@ describe('a plan', () => {
   })
   it('lands no claim where a landing insists on what can be trusted', () => {
     const trusting = formOf([emailQuestion], {
-      carried: [{ name: 'code', label: 'Code', lands: [{ field: 'region', trustedOnly: true }] }],
+      carried: [{ name: 'code', label: 'Code', lands: [{ field: 'region', trustedOnly: true, ifUnproven: 'change' }] }],
     })
     const values = { email: 'ilka@studio.example', code: 'north' }
     const effects = (origin: 'link' | 'record') =>

@@ -60,6 +60,8 @@ export interface VisitFacts extends MergeFacts {
   locale?: string | null
   /** Whether a colleague sent it to try the form. */
   test?: boolean
+  /** Records that it opened itself, by id, where it was applied before: what its sender said of them needs no proof. */
+  own?: ReadonlySet<string>
 }
 
 /**
@@ -82,19 +84,23 @@ export function planSubmission(
   const records = touchRecords(form, values, person, visit, snapshot)
   // Links get forwarded: what was filled in from their holder’s record is nobody else’s.
   const isOthers = linkHolder !== null && person.contact !== linkHolder
-  const receivers = records.map((touched) => receiverOf(touched, isOthers, snapshot))
+  // Whoever knows an address can type it: only its own link, or a browser that remembers them, proves who they are.
+  const isUnproven = linkHolder === null || person.contact !== linkHolder
+  const receivers = records.map((touched) =>
+    receiverOf(touched, { isOthers, isUnproven: isUnproven && !visit.own?.has(touched.id ?? '') }, snapshot),
+  )
   const { changes, refused } = landValues(form, values, origins, receivers, snapshot.fields)
   const lists = isKnown(person) ? joinLists(spoken, values, contact, snapshot.lists) : []
   const routed = routeSubmission(form, values, snapshot)
   // A personal link shows whose address it was sent to, and nobody else’s; a browser remembers whoever had one.
-  const isProven = snapshot.records.some(({ id, key }) => id === linkHolder && key === person.email)
+  const isTheirs = snapshot.records.some(({ id, key }) => id === linkHolder && key === person.email)
   const { messages: written, unsent } = writeMessages(
     form,
     spoken,
     values,
     routed,
     person.email,
-    isProven,
+    isTheirs,
     visit,
     snapshot,
   )
@@ -156,12 +162,16 @@ function touchRecords(
   return [...contact, ...(house ? [house] : []), ...open('deal', deal), ...open('request', request)]
 }
 
-function receiverOf({ record, id, key }: Touched, isOthers: boolean, { records }: Snapshot): Receiver {
+function receiverOf(
+  { record, id, key }: Touched,
+  sender: Pick<Receiver, 'isOthers' | 'isUnproven'>,
+  { records }: Snapshot,
+): Receiver {
   const stored = records.find((one) => one.id === id)
   const values = stored?.values ?? {}
-  if (record === 'contact') return { record, values, identity: { field: 'email', value: key }, isOthers }
+  if (record === 'contact') return { record, values, identity: { field: 'email', value: key }, ...sender }
   const known = record === 'company' && stored && key === stored.key
-  return { record, values, identity: known ? { field: 'name', value: values.name ?? null } : null, isOthers }
+  return { record, values, identity: known ? { field: 'name', value: values.name ?? null } : null, ...sender }
 }
 
 /** What a record that is opened begins with, where no value landed there: its title, and its first stage or status. */

@@ -16,6 +16,7 @@ function land(question: Landing, stored: Answer, answer: Answer, origins = {}, i
     values: { [field]: stored },
     identity: identity === null ? null : { field, value: identity },
     isOthers: false,
+    isUnproven: false,
   }
   const { changes, refused } = landValues(formOf([asked as never]), { it: answer }, origins, [receiver], fields)
   return [...refused, ...changes.map(({ to, effect, because }) => [to, effect, because])]
@@ -67,7 +68,7 @@ describe('where something is stored already', () => {
   })
   it('joins two values that land in one field, in the form’s order', () => {
     const asked = ['one', 'two'].map((name) => ({ ...text('add'), name, label: name }))
-    const receiver = { record: 'contact' as const, values: {}, identity: null, isOthers: false }
+    const receiver = { record: 'contact' as const, values: {}, identity: null, isOthers: false, isUnproven: false }
     const { changes } = landValues(formOf(asked as never), { one: 'A', two: 'B' }, {}, [receiver], fields)
     expect(changes).toMatchObject([{ from: null, to: 'A\nB', value: 'two' }])
   })
@@ -83,6 +84,7 @@ describe('what a record is known by', () => {
       values: { name: 'Alder' },
       identity: { field: 'name', value: 'Alder' },
       isOthers: false,
+      isUnproven: false,
     }
     const form = formOf([
       { kind: 'short_text', name: 'it', label: 'It', lands: [{ record: 'company', field: 'name' }] },
@@ -117,4 +119,47 @@ it('a value that no field takes is said, and nothing else is', () => {
   const odd = { ...choiceOf('it', 'ash'), label: 'It', kind: 'several_choices', lands: [{ field: 'wares' }] }
   expect(land(odd, null, ['ash'])).toEqual(['It cannot land in wares: ASH'])
   expect(land(text('replace'), null, 'new')).toEqual([['new', ...SET]])
+})
+
+describe('what somebody says who proves nothing', () => {
+  const from = (lands: object, stored: Answer, answer: Answer = 'new', record: 'contact' | 'deal' = 'contact') => {
+    const form = formOf([
+      { kind: 'short_text', name: 'it', label: 'It', lands: [{ record, field: 'notes', ...lands }] } as never,
+    ])
+    const receiver = { record, values: { notes: stored }, identity: null, isOthers: false, isUnproven: true }
+    const known = [...fields, ...fields.map((field) => ({ ...field, record: 'deal' as const }))]
+    return landValues(form, { it: answer }, {}, [receiver], known).changes.map(({ to, effect }) => [to, effect])
+  }
+  it('is proposed where something is stored, and fills what is blank', () => {
+    expect(from({}, 'old')).toEqual([['new', 'proposed']])
+    expect(from({}, null)).toEqual([['new', 'set']])
+    expect(from({}, 'new')).toEqual([])
+  })
+  it('does as a landing says', () => {
+    expect(from({ ifUnproven: 'change' }, 'old')).toEqual([['new', 'set']])
+    expect(from({ ifUnproven: 'keep' }, 'old')).toEqual([['new', 'kept']])
+    expect(from({ ifUnproven: 'propose', ifFilled: 'keep' }, 'old')).toEqual([['new', 'kept']])
+    expect(from({ ifUnproven: 'propose', ifFilled: 'add' }, 'old')).toEqual([['old\nnew', 'proposed']])
+  })
+  it('is added to what is there, and changes a deal, unless a landing says otherwise', () => {
+    expect(from({ ifFilled: 'add' }, 'old')).toEqual([['old\nnew', 'set']])
+    expect(from({}, 'old', 'new', 'deal')).toEqual([['new', 'set']])
+    expect(from({ ifUnproven: 'propose' }, 'old', 'new', 'deal')).toEqual([['new', 'proposed']])
+  })
+  it('never takes back what an earlier value has set', () => {
+    const two = formOf([
+      { kind: 'short_text', name: 'one', label: 'One', lands: [{ field: 'notes', ifUnproven: 'change' }] },
+      { kind: 'short_text', name: 'two', label: 'Two', lands: [{ field: 'notes' }] },
+    ])
+    const receiver = {
+      record: 'contact' as const,
+      values: { notes: 'old' },
+      identity: null,
+      isOthers: false,
+      isUnproven: true,
+    }
+    expect(landValues(two, { one: 'A', two: 'B' }, {}, [receiver], fields).changes).toMatchObject([
+      { to: 'A', effect: 'set' },
+    ])
+  })
 })

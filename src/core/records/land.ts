@@ -26,8 +26,8 @@ export interface RecordChange {
   to: Answer
   /** Both in words. */
   words: { from: string; to: string }
-  /** `set` writes `to`; `kept` leaves `from` although the answer differs. */
-  effect: 'set' | 'kept'
+  /** `set` writes `to`; `kept` leaves `from` although the answer differs; `proposed` does, too, until somebody takes it. */
+  effect: 'set' | 'kept' | 'proposed'
   /** Path of the value that lands here. */
   value: string
   because: string
@@ -45,6 +45,8 @@ export interface Receiver {
   identity: { field: string; value: Answer } | null
   /** Whether it is of somebody else than the holder of the link that was used: what was filled in for them stays theirs. */
   isOthers: boolean
+  /** Whether nothing proves that its sender is who they say: they may be anybody who knows an address. */
+  isUnproven: boolean
 }
 
 export interface Landed {
@@ -57,7 +59,8 @@ export interface Landed {
  * Lands values in the fields of records, as each field's type stores them. A blank changes nothing; neither does
  * a value that is already stored. Where two values land in one field, the later one in the form wins, as it
  * would in order. What a record is known by is never overwritten, a landing that insists on a trusted value takes none
- * that anybody could have written into a link, and what is stored of a link's holder lands on nobody else.
+ * that anybody could have written into a link, and what is stored of a link's holder lands on nobody else. What is there
+ * is changed by somebody unproven only as far as a landing lets them.
  */
 export function landValues(
   form: Form,
@@ -128,8 +131,9 @@ function settle(
   const before = changes.get(field.name)
   const now = before?.effect === 'set' ? before.to : (valueIn(receiver.values, field.name) ?? null)
   const from = before ? before.from : now
-  const { value, kept } = decide(receiver, field, landing, given, now)
-  if (sameAnswer(now, value) || (kept && before)) return
+  const { value, effect = 'set', why } = decide(receiver, field, landing, given, now)
+  if (sameAnswer(now, value) || (before && (effect === 'kept' || (effect === 'proposed' && before.effect === 'set'))))
+    return
   changes.set(field.name, {
     record: receiver.record,
     field: field.name,
@@ -137,47 +141,62 @@ function settle(
     from,
     to: value,
     words: { from: showStored(field, from), to: showStored(field, value) },
-    effect: kept ? 'kept' : 'set',
+    effect,
     value: given.path,
-    because: kept ?? `Answer to “${given.label}”`,
+    because: why ?? `Answer to “${given.label}”`,
   })
 }
 
-/** What becomes of a field; `kept` says why it stays as it is although something else was given. */
-function decide(
-  { identity, isOthers }: Receiver,
-  field: RecordField,
-  { ifFilled, trustedOnly }: Landing,
-  { label, to, origin }: Given,
-  now: Answer,
-): { value: Answer; kept: string | null } {
+/** What becomes of a field, and why, where it is not simply set. */
+interface Decision {
+  value: Answer
+  effect?: RecordChange['effect']
+  why?: string
+}
+
+function decide(receiver: Receiver, field: RecordField, landing: Landing, given: Given, now: Answer): Decision {
+  const { label, to, origin } = given
+  const keep = (why: string): Decision => ({ value: to, effect: 'kept', why })
+  const { identity, isOthers, isUnproven } = receiver
   if (identity?.field === field.name && !sameAnswer(identity.value, to))
-    return {
-      value: to,
-      kept: `${label} is not the ${field.label.toLowerCase()} this ${field.record === 'contact' ? 'person' : 'company'} is known by`,
-    }
+    return keep(
+      `${label} is not the ${field.label.toLowerCase()} this ${field.record === 'contact' ? 'person' : 'company'} is known by`,
+    )
   if (isOthers && (origin === 'record' || origin === 'known'))
-    return { value: to, kept: `${label} was filled in for the holder of the link, who is somebody else` }
-  if (trustedOnly && isClaim(origin)) return { value: to, kept: `${label} is a claim, and ${field.label} takes none` }
-  if (isBlank(now)) return { value: to, kept: null }
-  if (origin === 'known') return { value: to, kept: `${label} was known, and is another by now` }
+    return keep(`${label} was filled in for the holder of the link, who is somebody else`)
+  if (landing.trustedOnly && isClaim(origin)) return keep(`${label} is a claim, and ${field.label} takes none`)
+  if (isBlank(now)) return { value: to }
+  if (origin === 'known') return keep(`${label} was known, and is another by now`)
+  const decided = decideIfFilled(landing, given, now)
+  const rule = ruleIfUnproven(landing)
+  if (!isUnproven || decided.effect === 'kept' || rule === 'change') return decided
+  const why = `${label} was answered by somebody who did not prove who they are`
+  return rule === 'keep' ? keep(why) : { ...decided, effect: 'proposed', why }
+}
+
+/** What a landing says of a field that has a value. */
+function decideIfFilled({ ifFilled }: Landing, { label, to }: Given, now: Answer): Decision {
+  const keep = (why: string): Decision => ({ value: to, effect: 'kept', why })
   switch (ifFilled) {
     case 'replace':
-      return { value: to, kept: null }
+      return { value: to }
     case 'keep':
-      return { value: to, kept: `${label} keeps a value that is there` }
+      return keep(`${label} keeps a value that is there`)
     case 'add':
-      return { value: addTo(now, to), kept: null }
+      return { value: addTo(now, to) }
     case 'larger':
-      return isMore(to, now)
-        ? { value: to, kept: null }
-        : { value: to, kept: `${label} is no larger than what is there` }
+      return isMore(to, now) ? { value: to } : keep(`${label} is no larger than what is there`)
     case 'earlier':
-      return isMore(now, to)
-        ? { value: to, kept: null }
-        : { value: to, kept: `${label} is no earlier than what is there` }
+      return isMore(now, to) ? { value: to } : keep(`${label} is no earlier than what is there`)
   }
 }
+
+/**
+ * What somebody unproven does to a stored value where a landing does not say: of people and companies they propose, unless
+ * what they say is only added to what is there; a deal or a request is about this very errand, and changes.
+ */
+export const ruleIfUnproven = ({ ifUnproven, record, ifFilled }: Landing): NonNullable<Landing['ifUnproven']> =>
+  ifUnproven ?? (record === 'deal' || record === 'request' || ifFilled === 'add' ? 'change' : 'propose')
 
 /** Choices are joined, each once; text goes below the text that is there. */
 function addTo(now: Answer, to: Answer): Answer {

@@ -27,6 +27,7 @@ const land = (form: Form, values: Answers, contact: RecordState | null, identity
         values: contact?.values ?? {},
         identity: { field: 'email', value: identity },
         isOthers: false,
+        isUnproven: false,
       },
     ],
     fields,

@@ -72,8 +72,10 @@ function explainChange({ record, label, from, words, effect, because }: RecordCh
   const text =
     effect === 'kept'
       ? `${what} stays ${before}; the answer was ${after}`
-      : isBlank(from)
-        ? `${what} becomes ${after}`
-        : `${what} goes from ${before} to ${after}`
+      : effect === 'proposed'
+        ? `${what} stays ${before}; ${after} is proposed`
+        : isBlank(from)
+          ? `${what} becomes ${after}`
+          : `${what} goes from ${before} to ${after}`
   return { place: 'record', text, because }
 }

@@ -1,7 +1,7 @@
 import { type Answer, sameAnswer } from '../answers/answer'
 import type { Caused, Doer } from '../changes/cause'
 import { type ChangeSet, NO_CHANGES } from '../changes/change_set'
-import { type Held, type KeptChange, Ledger, ownerInSlot, recordInSlot } from '../changes/ledger'
+import { type Held, type KeptChange, Ledger, ownerInSlot, recordInSlot, type Written } from '../changes/ledger'
 import { mergeRecords, weighMerge } from '../changes/merge'
 import { doneToSlots, putBack, type PuttingBack, recordsIn } from '../changes/put_back'
 import {
@@ -13,6 +13,7 @@ import {
   readSlot,
   slotOfList,
   slotOfNote,
+  slotOfProposal,
   slotOfSubmission,
   THERE_SLOT,
   type TieSlot,
@@ -35,6 +36,8 @@ export const house = (id: string, name: string): Held =>
 export class Kept {
   readonly records = new Map<string, Held>()
   readonly notes = new Map<string, { record: string; text: string }>()
+  /** What is proposed, by its record and slot. */
+  readonly proposals = new Map<string, Written['proposals'][number]>()
   /** Whose each submission is. */
   readonly sent = new Map<string, string>()
   readonly changes: KeptChange[] = []
@@ -60,6 +63,11 @@ export class Kept {
     for (const { note, record, text } of written.notes)
       if (text === null) this.notes.delete(note)
       else this.notes.set(note, { record, text })
+    for (const proposal of written.proposals) {
+      const key = `${proposal.record} ${slotOfProposal(proposal)}`
+      if (proposal.value === null) this.proposals.delete(key)
+      else this.proposals.set(key, proposal)
+    }
     for (const { id: submission, from, to } of written.handedOver)
       if (this.sent.get(submission) === from) this.sent.set(submission, to)
     this.changes.push(...written.changes)
@@ -90,6 +98,7 @@ export class Kept {
       submissions: [...this.sent].map(([id, contact]) => ({ id, contact })).filter(({ contact }) => ids.has(contact)),
       links: [],
       notes: notes.filter(({ record }) => ids.has(record)),
+      proposals: [...this.proposals.values()].filter(({ record }) => ids.has(record)),
       lists: gone.flatMap(({ id, lists }) => lists.map((list) => ({ contact: id, list, wording: 'I agree' }))),
       tied: others.flatMap(({ id, company, mergedInto, broughtBy }): { record: string; slot: TieSlot }[] => [
         ...(ids.has(company ?? '') ? [{ record: id, slot: COMPANY_SLOT } as const] : []),
@@ -182,6 +191,7 @@ export class Kept {
       for (const list of record.lists) slots[`${record.id} ${slotOfList(list)}`] = 'I agree'
     }
     for (const [note, { record, text }] of this.notes) slots[`${record} ${slotOfNote(note)}`] = text
+    for (const [key, { record, value }] of this.proposals) if (this.get(record).goneBy === null) slots[key] = value
     for (const [submission, contact] of this.sent)
       if (this.causes.find(({ id }) => id === submission)?.undoneBy === null)
         slots[`${contact} ${slotOfSubmission(submission)}`] = true
@@ -211,7 +221,10 @@ export const own = (record: Held, to: Owner | null): ChangeSet => ({
   ],
 })
 
-/** As a submission does: somebody known or new, their company known or new, a field, a list. */
+/**
+ * As a submission does: somebody known or new, their company known or new, a field, a list. Whoever is known and joins
+ * none proved nothing, and only proposes.
+ */
 export function submission(kept: Kept, email: string, name: string, stage: string, joins: boolean): ChangeSet {
   const contact = kept.match('contact', email)
   const company = kept.match('company', name)
@@ -219,6 +232,9 @@ export function submission(kept: Kept, email: string, name: string, stage: strin
   const ref = contact?.id ?? 'contact'
   const because = 'Answered'
   const consent = slotOfList('notes')
+  const slot =
+    contact && !joins ? slotOfProposal({ submission: `cause ${kept.causes.length}`, field: 'stage' }) : 'stage'
+  const from = slot === 'stage' ? (contact?.values.stage ?? null) : null
   // Whoever is new, and joins, was brought along by somebody who is there.
   const bringer = !contact && joins ? kept.there().find(({ type }) => type === 'contact') : undefined
   return {
@@ -229,9 +245,7 @@ export function submission(kept: Kept, email: string, name: string, stage: strin
     ],
     changes: [
       ...(company ? [] : [{ record: 'company', slot: 'name', from: null, to: name, because }]),
-      ...(sameAnswer(contact?.values.stage, stage)
-        ? []
-        : [{ record: ref, slot: 'stage', from: contact?.values.stage ?? null, to: stage, because }]),
+      ...(sameAnswer(contact?.values.stage, stage) ? [] : [{ record: ref, slot, from, to: stage, because }]),
       ...(joins && !contact?.lists.includes('notes')
         ? [{ record: ref, slot: consent, from: null, to: 'I agree', because }]
         : []),

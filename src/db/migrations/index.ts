@@ -43,6 +43,7 @@ import * as visitsByLink from './0041_visits_by_link'
 import * as linkSheets from './0042_link_sheets'
 import * as rememberedBrowsers from './0043_remembered_browsers'
 import * as referralCodes from './0044_referral_codes'
+import * as proposals from './0045_proposals'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -90,4 +91,5 @@ export const migrations: Record<string, Migration> = {
   '0042_link_sheets': linkSheets,
   '0043_remembered_browsers': rememberedBrowsers,
   '0044_referral_codes': referralCodes,
+  '0045_proposals': proposals,
 }

@@ -34,6 +34,7 @@ export async function eraseSubmissions(
   `.execute(tx)
   await sql`delete from answers_before where submission_id = any(${ids}::uuid[])`.execute(tx)
   await sql`delete from submission_note where submission_id = any(${ids}::uuid[])`.execute(tx)
+  await sql`delete from proposal where submission_id = any(${ids}::uuid[])`.execute(tx)
   await sql`
     update visit set link = '{}', unread = null, page_before = null, link_holder = null, link_id = null, browser_id = null,
       left_by = null,
@@ -108,6 +109,7 @@ export async function eraseRecords(
 ): Promise<void> {
   for (const [table, column] of [
     ['note', 'record_id'],
+    ['proposal', 'record_id'],
     ['record_change', 'record_id'],
     ['list_membership', 'contact_id'],
     ['likely_double', 'first_id'],
@@ -167,7 +169,7 @@ const OF_NOBODY = 'Of somebody who was erased'
 
 /**
  * Leaves of somebody’s deals and requests what sums are made of: fields that are not `kept` go, with what they ever
- * held, and so do notes. Gives how many there are.
+ * held, and so do notes and proposals. Gives how many there are.
  */
 export async function eraseOpened(
   tx: Runner,
@@ -190,13 +192,14 @@ export async function eraseOpened(
     `.execute(tx)
     await sql`
       delete from record_change where record_id = any(${opened}::uuid[]) and field <> 'title'
-        and (starts_with(field, '_note.') or (not starts_with(field, '_') and not field = any(${kept[type]}::text[])))
+        and (starts_with(field, '_note.') or starts_with(field, '_proposed.') or (not starts_with(field, '_') and not field = any(${kept[type]}::text[])))
     `.execute(tx)
     await sql`
       update record_change set "from" = 'null', "to" = to_jsonb(${OF_NOBODY}::text), because = ''
       where record_id = any(${opened}::uuid[]) and field = 'title'
     `.execute(tx)
     await sql`delete from note where record_id = any(${opened}::uuid[])`.execute(tx)
+    await sql`delete from proposal where record_id = any(${opened}::uuid[])`.execute(tx)
   }
   return rows.length
 }
@@ -221,6 +224,8 @@ export async function writeTelling(
   const row = sql`jsonb_to_recordset(${asJson(rows)}::jsonb) as row(id text, text jsonb)`
   const queries: Record<Place, ReturnType<typeof sql>> = {
     note: sql`update note set text = row.text #>> '{}' from ${row} where note.id = row.id::uuid`,
+    proposal: sql`update proposal set value = row.text from ${row}
+      where concat_ws(' ', record_id, submission_id, field) = row.id`,
     'noted submission': sql`update submission_note set text = row.text #>> '{}' from ${row}
       where submission_note.id = row.id::uuid`,
     change: sql`update record_change set "from" = row.text -> 'from', "to" = row.text -> 'to',

@@ -12,12 +12,18 @@ export async function readBelongings(db: Runner, workspaceId: string, ids: reado
       .where('workspace_id', '=', workspaceId)
       .where('contact_id', 'in', ids)
       .execute()
-  const [submissions, links, notes, lists, tied] = await Promise.all([
+  const [submissions, links, notes, proposals, lists, tied] = await Promise.all([
     ofContacts('submission'),
     ofContacts('personal_link'),
     db
       .selectFrom('note')
       .select(['id', 'record_id as record', 'text'])
+      .where('workspace_id', '=', workspaceId)
+      .where('record_id', 'in', ids)
+      .execute(),
+    db
+      .selectFrom('proposal')
+      .select(['record_id as record', 'submission_id as submission', 'field', 'value'])
       .where('workspace_id', '=', workspaceId)
       .where('record_id', 'in', ids)
       .execute(),
@@ -30,7 +36,7 @@ export async function readBelongings(db: Runner, workspaceId: string, ids: reado
       .execute(),
     readTied(db, workspaceId, ids),
   ])
-  return { submissions, links, notes, lists, tied }
+  return { submissions, links, notes, proposals, lists, tied }
 }
 
 async function readTied(db: Runner, workspaceId: string, ids: readonly string[]): Promise<Belongings['tied']> {

@@ -24,6 +24,7 @@ import {
   withListing,
 } from './listing'
 import { listNotes } from './notes'
+import { eachOnce, listProposals } from './proposals'
 import { type Around, fitsPeople } from './people_who'
 import { readReferral } from './referral_codes'
 import { ownerOf } from './records'
@@ -204,9 +205,10 @@ export async function findPerson(db: Runner, workspaceId: string, id: string) {
   if (!person) return null
   const parts = await readParts(db, workspaceId, id)
   const all = [id, ...parts.map((one) => one.id)]
-  const [changes, notes, memberships, submissions, opened, referral] = await Promise.all([
+  const [changes, notes, proposals, memberships, submissions, opened, referral] = await Promise.all([
     readLineage(db, workspaceId, all),
     listNotes(db, workspaceId, id),
+    listProposals(db, workspaceId, id).then(eachOnce),
     db
       .selectFrom('list_membership as m')
       .innerJoin('list', (join) =>
@@ -244,7 +246,7 @@ export async function findPerson(db: Runner, workspaceId: string, id: string) {
     listOpened(db, workspaceId, { contact: id }),
     readReferral(db, workspaceId, id),
   ])
-  return { ...person, parts, changes, notes, memberships, submissions, opened, referral }
+  return { ...person, parts, changes, notes, proposals, memberships, submissions, opened, referral }
 }
 
 /** A company's page: what is stored, its people, its deals and requests, and every change. */
@@ -259,13 +261,14 @@ export async function findCompany(db: Runner, workspaceId: string, id: string) {
     .executeTakeFirst()
   if (!company) return null
   const parts = await readParts(db, workspaceId, id)
-  const [changes, notes, people, opened] = await Promise.all([
+  const [changes, notes, proposals, people, opened] = await Promise.all([
     readLineage(db, workspaceId, [id, ...parts.map((one) => one.id)]),
     listNotes(db, workspaceId, id),
+    listProposals(db, workspaceId, id).then(eachOnce),
     listPeople(db, workspaceId, { company: id, limit: MOST_SHOWN }),
     listOpened(db, workspaceId, { company: id }),
   ])
-  return { ...company, parts, changes, notes, people: people.rows, opened }
+  return { ...company, parts, changes, notes, proposals, people: people.rows, opened }
 }
 
 /** A deal or a request: what is stored, whose it is, and every change. */
@@ -288,8 +291,12 @@ export async function findOpened(db: Runner, workspaceId: string, id: string) {
     .where('record.id', '=', id)
     .executeTakeFirst()
   if (!opened) return null
-  const [changes, notes] = await Promise.all([readLineage(db, workspaceId, [id]), listNotes(db, workspaceId, id)])
-  return { ...opened, changes, notes }
+  const [changes, notes, proposals] = await Promise.all([
+    readLineage(db, workspaceId, [id]),
+    listNotes(db, workspaceId, id),
+    listProposals(db, workspaceId, id).then(eachOnce),
+  ])
+  return { ...opened, changes, notes, proposals }
 }
 
 /** What was merged into a record: each with what it is known by. */

@@ -38,8 +38,10 @@ export async function findTraces(db: Runner, workspaceId: string, id: string): P
   const ids = rows.map((row) => row.id)
   if (ids.length === 0) return null
   const { rows: held } = await sql<{ field: string; value: unknown }>`
-    select field, value from record_change, lateral (values ("from"), ("to")) as side(value)
-    where record_id = any(${ids}::uuid[]) and value <> 'null' and not starts_with(field, '_')
+    select regexp_replace(field, '^_proposed\\.[^.]*\\.', '') as field, value
+    from record_change, lateral (values ("from"), ("to")) as side(value)
+    where record_id = any(${ids}::uuid[]) and value <> 'null'
+      and (not starts_with(field, '_') or starts_with(field, '_proposed.'))
     union select field, value from record, jsonb_each(record."values") as each(field, value)
       where id = any(${ids}::uuid[])
   `.execute(db)
@@ -241,6 +243,7 @@ export interface TellingText {
 /** Where else texts may name somebody: each is read, and written as it reads once they are blotted out. */
 export const PLACES = [
   'note',
+  'proposal',
   'noted submission',
   'change',
   'cause',
@@ -272,6 +275,8 @@ export async function readTelling(
   const queries: Record<Place, ReturnType<typeof sql<TellingText>>> = {
     note: sql`select id::text, to_jsonb(text) as text from note
       where workspace_id = ${workspaceId} and (record_id = any(${records}::uuid[]) or ${named(sql`text`)})`,
+    proposal: sql`select concat_ws(' ', record_id, submission_id, field) as id, value as text from proposal
+      where workspace_id = ${workspaceId} and (record_id = any(${records}::uuid[]) or ${named(sql`value::text`)})`,
     'noted submission': sql`select id::text, to_jsonb(text) as text from submission_note
       where workspace_id = ${workspaceId} and ${named(sql`text`)}`,
     change: sql`select seq::text as id, jsonb_build_object('from', "from", 'to', "to", 'because', because) as text

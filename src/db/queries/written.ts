@@ -6,10 +6,10 @@ import { asJson, type Runner } from '../database'
 
 /**
  * Writes what causes come to: causes and changes in the order they happened, records as they stand after them, and who
- * is on which list. What is common is one statement; taking somebody off a list, and notes, are rare.
+ * is on which list. What is common is one statement; taking somebody off a list, notes and proposals are rare.
  */
 export async function writeAll(db: Runner, workspaceId: string, written: Written): Promise<void> {
-  const { causes, records, changes, lists, notes, handedOver } = written
+  const { causes, records, changes, lists, notes, proposals, handedOver } = written
   if (causes.length + changes.length === 0) return
   const joined = lists.filter(({ wording }) => wording !== null)
   const parts = [
@@ -22,6 +22,7 @@ export async function writeAll(db: Runner, workspaceId: string, written: Written
   const left = lists.filter(({ wording }) => wording === null)
   if (left.length > 0) await deleteMemberships(db, workspaceId, left)
   if (notes.length > 0) await writeNotes(db, workspaceId, notes)
+  if (proposals.length > 0) await writeProposals(db, workspaceId, proposals)
   if (handedOver.length > 0) await handOver(db, workspaceId, handedOver)
 }
 
@@ -114,6 +115,20 @@ async function writeNotes(db: Runner, workspaceId: string, notes: Written['notes
   const gone = notes.flatMap(({ note, text }) => (text === null ? [note] : []))
   if (gone.length > 0)
     await db.deleteFrom('note').where('workspace_id', '=', workspaceId).where('id', 'in', gone).execute()
+}
+
+/** What is proposed by now; what was taken or left goes. */
+async function writeProposals(db: Runner, workspaceId: string, proposals: Written['proposals']): Promise<void> {
+  const rows = sql`jsonb_to_recordset(${asJson(proposals)}::jsonb) as row(record uuid, submission uuid, field text, value jsonb, at timestamptz)`
+  await sql`
+    delete from proposal using ${rows} where proposal.workspace_id = ${workspaceId} and record_id = row.record
+      and submission_id = row.submission and proposal.field = row.field
+  `.execute(db)
+  await sql`
+    insert into proposal (workspace_id, record_id, submission_id, field, value, at)
+    select ${workspaceId}, record, submission, field, value, at from ${rows}
+    where coalesce(value, 'null') <> 'null'
+  `.execute(db)
 }
 
 /** What one contact had and another has by now, where it still has it. */

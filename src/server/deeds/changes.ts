@@ -4,6 +4,7 @@ import { done } from '../done'
 import { putBack as putBackCause } from '../changes/putBack'
 import { changeRecord as setFields } from '../people/changeRecord'
 import { giveOwner as give } from '../people/giveOwner'
+import { settleProposals as settle } from '../people/proposals'
 import { addNote as writeNote, changeNote as rewriteNote } from '../people/notes'
 import { deed } from './deed'
 
@@ -37,6 +38,38 @@ export const giveOwner = deed({
   async run({ context, workspaceId, doer }, { id, owner }) {
     const given = await give(context.db, workspaceId, id, owner, doer)
     return given.ok ? done({ cause: given.value }) : given
+  },
+})
+
+const settling = z.strictObject({
+  id: z.uuid().describe('The record'),
+  proposals: z
+    .array(z.strictObject({ submission: z.uuid(), field: z.string().max(60) }))
+    .min(1)
+    .max(200),
+})
+
+export const takeProposals = deed({
+  summary: 'Take what submissions propose for fields of a record, so that it is stored; one for each field',
+  may: 'answer',
+  input: settling,
+  gives: z.object({ cause }),
+  refusals: { 404: 'No such record, or it is proposed no more', 422: 'A field takes it no more' },
+  async run({ context, workspaceId, doer }, { id, proposals }) {
+    const taken = await settle(context.db, workspaceId, { record: id, proposals, take: true }, doer)
+    return taken.ok ? done({ cause: taken.value }) : taken
+  },
+})
+
+export const leaveProposals = deed({
+  summary: 'Leave what submissions propose for fields of a record: what is stored stays',
+  may: 'answer',
+  input: settling,
+  gives: z.object({ cause }),
+  refusals: { 404: 'No such record, or it is proposed no more' },
+  async run({ context, workspaceId, doer }, { id, proposals }) {
+    const left = await settle(context.db, workspaceId, { record: id, proposals, take: false }, doer)
+    return left.ok ? done({ cause: left.value }) : left
   },
 })
 

@@ -23,7 +23,7 @@ import { deed } from './deed'
 import { deedOn } from './deed_on'
 import { whoIn } from '../settings/segments'
 import { listSchema, ownerSchema, segmentNameSchema, slugSchema } from './lists'
-import { answers, change, moment, note, opened, owner, pageOf, part, nothing } from './shapes'
+import { answers, change, moment, note, opened, owner, pageOf, part, nothing, proposal } from './shapes'
 
 /** Contacts with their links, and companies. */
 
@@ -67,6 +67,7 @@ export const readContact = deed({
     parts: z.array(part).describe('Contacts that were merged into it: their addresses are its, too'),
     changes: z.array(change),
     notes: z.array(note),
+    proposals: z.array(proposal).describe('What unproven senders proposed for its fields, the latest first'),
     memberships: z.array(
       z.object({
         list: z.string(),
@@ -239,6 +240,7 @@ export const readCompany = deed({
     parts: z.array(part),
     changes: z.array(change),
     notes: z.array(note),
+    proposals: z.array(proposal).describe('What unproven senders proposed for its fields, the latest first'),
     people: z.array(contactRow),
     opened: z.array(opened),
   }),
@@ -261,6 +263,7 @@ export const readOpened = deed({
     owner: owner.nullable(),
     changes: z.array(change),
     notes: z.array(note),
+    proposals: z.array(proposal).describe('What unproven senders proposed for its fields, the latest first'),
   }),
   refusals: { 404: 'No such deal or request' },
   async run({ context, workspaceId }, { id }) {

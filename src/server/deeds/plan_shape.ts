@@ -29,7 +29,7 @@ const recordChange = z.object({
   from: answer,
   to: answer,
   words: z.object({ from: z.string(), to: z.string() }),
-  effect: z.enum(['set', 'kept']),
+  effect: z.enum(['set', 'kept', 'proposed']),
   value: z.string(),
   because: z.string(),
 })

@@ -112,6 +112,15 @@ export const change = z.object({
 
 export const note = z.object({ id: z.uuid(), text: z.string(), who: z.string().nullable(), writtenAt: moment })
 
+/** What a submission proposes for a field of a record, whose sender did not prove who they are. */
+export const proposal = z.object({
+  field: z.string(),
+  value: answer,
+  submission: z.uuid(),
+  formName: z.string().nullable(),
+  at: moment,
+})
+
 /** What was merged into a record. */
 export const part = z.object({ id: z.uuid(), key: z.string(), title: z.string() })
 

@@ -13,6 +13,7 @@ import { findTraces, readSentByThem, readTellingDeliveries, type Traces } from '
 import { listBrowsers } from '@/db/queries/browsers'
 import { listLinks } from '@/db/queries/links'
 import { listNotes } from '@/db/queries/notes'
+import { listProposals } from '@/db/queries/proposals'
 import { findPerson, readLineage } from '@/db/queries/people'
 import {
   readDeliveriesInFull,
@@ -35,12 +36,13 @@ export async function gatherPerson(db: Db, workspaceId: string, id: string) {
   const { fields, lists } = await readResources(db, workspaceId)
   const sent = await readSentBy(db, workspaceId, traces)
   const ids = sent.map((one) => one.id)
-  const [entries, files, links, browsers, notes, opened, changes, deliveries] = await Promise.all([
+  const [entries, files, links, browsers, notes, proposals, opened, changes, deliveries] = await Promise.all([
     readEntriesOf(db, workspaceId, traces),
     readFilesOf(db, ids),
     listLinks(db, workspaceId, id),
     listBrowsers(db, workspaceId, id),
     listNotes(db, workspaceId, id, ALL),
+    listProposals(db, workspaceId, id, ALL),
     readOpenedInFull(db, workspaceId, traces.ids),
     readLineage(db, workspaceId, traces.ids, ALL),
     readDeliveriesOf(db, workspaceId, traces, ids),
@@ -56,6 +58,11 @@ export async function gatherPerson(db: Db, workspaceId: string, id: string) {
     brought: person.referral.brought.total,
     knownSince: person.createdAt,
     stored: tellStored(fields, 'contact', person.values),
+    proposed: proposals.map(({ field, value, formName, at }) => ({
+      ...tellStored(fields, 'contact', { [field]: value })[0],
+      form: formName,
+      at,
+    })),
     lists: person.memberships.map(({ title, wording, joinedAt }) => ({ title, wording, joinedAt })),
     submissions: sent.map(tellSubmission),
     unfinished: entries.map(({ definition, answers, ...entry }) => ({

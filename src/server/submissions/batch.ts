@@ -85,7 +85,10 @@ export class Batch {
     const { ledger, files } = this.met
     const at = this.settings.appliedAt?.(submission.received_at) ?? this.now
     const caused = { id: submission.id, workspaceId: this.workspaceId, cause: { sort: 'submission' as const }, at }
-    const find = ledger.do(caused, changesOf(plan, submission.form_id, ledger.known()))
+    const find = ledger.do(
+      caused,
+      changesOf(plan, { form: submission.form_id, submission: submission.id }, ledger.known()),
+    )
     const touched = (type: RecordType) => {
       const one = plan.records.find(({ record }) => record === type)
       return one ? find(one.id ?? type) : null

@@ -246,9 +246,12 @@ async function prepare(
       form: found.formId,
       locale: found.locale,
       test: found.isTest,
+      // Whom it opened stands for them still where they are part of another.
+      own: new Set(touched.flatMap(({ mergedInto }) => mergedInto ?? [])),
     },
     { ...resources, owner: await readOwner(db, workspaceId, found.ownerId), records },
     {
+      submission: id,
       slots: slots.filter(({ record }) => isThere.has(record)),
       others: await countOthers(db, workspaceId, ids, { own: causes, inHand: await readAbout(db, workspaceId, id) }),
     },

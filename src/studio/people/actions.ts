@@ -1,7 +1,16 @@
 'use server'
 
 import { deedAction } from '@/server/access/session'
-import { addNote, changeNote, changeRecord, dropNote, giveOwner, putBack } from '@/server/deeds/changes'
+import {
+  addNote,
+  changeNote,
+  changeRecord,
+  dropNote,
+  giveOwner,
+  leaveProposals,
+  putBack,
+  takeProposals,
+} from '@/server/deeds/changes'
 import { eraseAddress, erasePerson, planAddressErasure, planErasure } from '@/server/deeds/erasing'
 import { lookForDoubles, mergeRecords, sayTwo } from '@/server/deeds/merging'
 import { dropBrowser, dropBrowsers } from '@/server/deeds/browsers'
@@ -27,6 +36,12 @@ export const withdrawBrowsersAction = deedAction(dropBrowsers)
 
 /** Sets fields of a record. */
 export const changeRecordAction = deedAction(changeRecord)
+
+/** Stores what submissions propose for fields of a record. */
+export const takeProposalsAction = deedAction(takeProposals)
+
+/** Leaves what is stored as it is. */
+export const leaveProposalsAction = deedAction(leaveProposals)
 
 /** Gives a record an owner. */
 export const giveOwnerAction = deedAction(giveOwner)

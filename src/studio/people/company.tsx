@@ -26,7 +26,7 @@ interface Props {
 
 /** A company: what is stored, its people, its deals and requests, its notes, and what happened. */
 export function Company({ company, fields, lists, members, doubles }: Props) {
-  const { id, key, domain, values, parts, notes, people, opened, changes, createdAt } = company
+  const { id, key, domain, values, parts, notes, people, opened, changes, proposals, createdAt } = company
   return (
     <main className="px-4 py-3">
       <PageHead
@@ -45,7 +45,7 @@ export function Company({ company, fields, lists, members, doubles }: Props) {
       <LikelyDoubles id={id} doubles={doubles} page="/people/companies" />
       <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] max-[899px]:*:overflow-x-auto">
         <div className="space-y-5">
-          <Stored record="company" {...{ id, values, fields, changes }} />
+          <Stored record="company" {...{ id, values, fields, changes, proposals }} />
           <section>
             <h2 className="mb-1.5">Its people</h2>
             {people.length === 0 && <p className="text-soft">None yet.</p>}

@@ -21,7 +21,7 @@ interface Props {
 
 /** A deal or a request: whose it is, what is stored, its notes, and what happened. */
 export function Opened({ opened, fields, lists, members }: Props) {
-  const { id, type, key, values, changes, notes, createdAt, formName } = opened
+  const { id, type, key, values, changes, proposals, notes, createdAt, formName } = opened
   const whose = opened.contact !== null ? `/people/${opened.contact}` : `/people/companies/${opened.companyId}`
   const isSomebodys = opened.contact !== null || opened.companyId !== null
   return (
@@ -53,7 +53,7 @@ export function Opened({ opened, fields, lists, members }: Props) {
         <OwnerField id={id} owner={opened.owner} members={members} />
       </PageHead>
       <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] max-[899px]:*:overflow-x-auto">
-        <Stored record={type} {...{ id, values, fields, changes }} />
+        <Stored record={type} {...{ id, values, fields, changes, proposals }} />
         <div className="space-y-5">
           <Notes record={id} notes={notes} />
           <TimeLine id={id} changes={changes} parts={[]} tell={{ record: type, fields, lists }} />

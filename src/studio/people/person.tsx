@@ -37,7 +37,7 @@ interface Props {
 
 /** A person: every stored value with what set it, every change, every list and submission. */
 export function Person({ person, fields, lists, links, browsers, forms, doubles, members, deliveries }: Props) {
-  const { id, values, parts, changes, notes, memberships, submissions, opened } = person
+  const { id, values, parts, changes, proposals, notes, memberships, submissions, opened } = person
   return (
     <main className="px-4 py-3">
       <PageHead
@@ -73,7 +73,7 @@ export function Person({ person, fields, lists, links, browsers, forms, doubles,
       <LikelyDoubles id={id} doubles={doubles} />
       <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] max-[899px]:*:overflow-x-auto">
         <div className="space-y-5">
-          <Stored record="contact" {...{ id, values, fields, changes }} />
+          <Stored record="contact" {...{ id, values, fields, changes, proposals }} />
           <OpenedRecords opened={opened} fields={fields} />
           <Memberships id={id} memberships={memberships} around={{ fields, lists, members }} />
           <Links contact={person.id} links={links} forms={forms} />

@@ -1,7 +1,8 @@
-import type { Answers } from '@/core/answers/answer'
+import { type Answers, sameAnswer } from '@/core/answers/answer'
 import { findField, RECORD_WORDS, type RecordField, type RecordType, showStored } from '@/core/fields/field'
 import { titleOf } from '@/core/records/record'
 import type { Change, Opened } from '@/db/queries/people'
+import type { Proposal } from '@/db/queries/proposals'
 import { Chip } from '../ui/chip'
 import { Moment, ZoneWords } from '../ui/moment'
 import { Outside } from '../ui/outside'
@@ -9,6 +10,7 @@ import { type Column, NOWRAP, Sheet } from '../ui/sheet'
 import { EditValue } from './editValue'
 import { HOW } from './happenings'
 import { Link } from '../ui/link'
+import { Proposed, ProposedInAll } from './proposed'
 
 interface StoredProps {
   id: string
@@ -16,45 +18,53 @@ interface StoredProps {
   values: Answers
   fields: readonly RecordField[]
   changes: readonly Change[]
+  /** What unproven senders propose, the latest first. */
+  proposals: readonly Proposal[]
 }
 
 /**
  * What is stored of a record, with what set each value; each can be changed in its own place. Retired fields stay as
  * long as something is in them.
  */
-export const Stored = ({ id, record, values, fields, changes }: StoredProps) => (
-  <section>
-    <h2 className="mb-1.5">What is stored</h2>
-    <table className="sheet">
-      <thead>
-        <tr>
-          <th className="w-[26%]">Field</th>
-          <th>Value</th>
-          <th className="w-[34%]">Set by</th>
-        </tr>
-      </thead>
-      <tbody>
-        {fields
-          .filter((field) => field.record === record)
-          .filter((field) => !field.retired || showStored(field, values[field.name]) !== '')
-          .map((field) => {
-            const by = changes.find((change) => change.record === id && change.field === field.name)
-            return (
-              <tr key={field.name}>
-                <td>
-                  <Outside>{field.label}</Outside> {field.retired && <span className="text-soft">retired</span>}
-                </td>
-                <td>
-                  <EditValue record={id} field={field} value={values[field.name] ?? null} />
-                </td>
-                <td className="text-soft">{by && <SetBy change={by} />}</td>
-              </tr>
-            )
-          })}
-      </tbody>
-    </table>
-  </section>
-)
+export function Stored({ id, record, values, fields, changes, proposals }: StoredProps) {
+  // What is stored by now need not be proposed any more.
+  const open = proposals.filter(({ field, value }) => !sameAnswer(values[field] ?? null, value))
+  return (
+    <section>
+      <h2 className="mb-1.5">What is stored</h2>
+      {open.length > 0 && <ProposedInAll record={id} proposals={open} />}
+      <table className="sheet">
+        <thead>
+          <tr>
+            <th className="w-[26%]">Field</th>
+            <th>Value</th>
+            <th className="w-[34%]">Set by</th>
+          </tr>
+        </thead>
+        <tbody>
+          {fields
+            .filter((field) => field.record === record)
+            .filter((field) => !field.retired || showStored(field, values[field.name]) !== '')
+            .map((field) => {
+              const by = changes.find((change) => change.record === id && change.field === field.name)
+              return (
+                <tr key={field.name}>
+                  <td>
+                    <Outside>{field.label}</Outside> {field.retired && <span className="text-soft">retired</span>}
+                  </td>
+                  <td>
+                    <EditValue record={id} field={field} value={values[field.name] ?? null} />
+                    <Proposed record={id} field={field} proposals={open.filter((one) => one.field === field.name)} />
+                  </td>
+                  <td className="text-soft">{by && <SetBy change={by} />}</td>
+                </tr>
+              )
+            })}
+        </tbody>
+      </table>
+    </section>
+  )
+}
 
 /** Deals and requests, with how far each is; nothing where there are none. */
 export function OpenedRecords({ opened, fields }: { opened: readonly Opened[]; fields: readonly RecordField[] }) {

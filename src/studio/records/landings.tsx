@@ -8,6 +8,8 @@ import { isClaim } from '@/core/origins/origin'
 import { sourceOf } from '@/core/origins/registry'
 import { domainAt, findCarried, findQuestion } from '@/core/form/values'
 import { type FieldType, findField, RECORD_WORDS, type RecordField, rulesOfField } from '@/core/fields/field'
+import { ruleIfUnproven } from '@/core/records/land'
+import { identityOf } from '@/core/records/record'
 import { rulesOfTranslation, type Translation, translationsFor } from '@/core/fields/translate'
 import { useDraft } from '../draft/context'
 import { PartField } from '../kinds/partField'
@@ -86,6 +88,7 @@ function OneLanding({ name, label, landing, parts, fields, onChange, onDrop, als
   const mends = domain && known ? translationsFor(domain, known.type) : []
   const fill = (findQuestion(form, name) ?? findCarried(form, name))?.fill ?? []
   const chosen = domain?.is === 'one of' || domain?.is === 'some of' ? domain.values : []
+  const isIdentity = field === identityOf(record)
   const claimable = fill.some((one) => isClaim(sourceOf(one).origin))
   return (
     <div className="max-w-[680px] space-y-1">
@@ -121,7 +124,7 @@ function OneLanding({ name, label, landing, parts, fields, onChange, onDrop, als
         </Button>
         {also}
       </div>
-      {(chosen.length > 0 || mends.length > 0 || translate || claimable || trustedOnly) && (
+      {(chosen.length > 0 || mends.length > 0 || translate || claimable || trustedOnly || !isIdentity) && (
         <div className="flex flex-wrap items-center gap-x-3 gap-y-1 pl-1.5 text-soft">
           {chosen.length > 0 && (
             <Unsaid path={joinPath(name, part)} label={label} values={chosen} landing={landing} onChange={onChange} />
@@ -137,6 +140,16 @@ function OneLanding({ name, label, landing, parts, fields, onChange, onDrop, als
                 ...mends.map((one) => [one, `lands ${rulesOfTranslation(one).words}`] as const),
               ]}
               onCommit={(next) => onChange({ ...landing, translate: (next || undefined) as Translation | undefined })}
+            />
+          )}
+          {!isIdentity && (
+            <ChoiceField
+              hideLabel
+              label={`If nothing proves who sent ${label}`}
+              className="max-w-56"
+              value={ruleIfUnproven(landing)}
+              options={UNPROVEN_WORDS}
+              onCommit={(next) => onChange({ ...landing, ifUnproven: next as Landing['ifUnproven'] })}
             />
           )}
           {(claimable || trustedOnly) && (
@@ -161,6 +174,13 @@ const RULE_WORDS: Record<Rule, string> = {
   larger: 'replaces what is smaller',
   earlier: 'replaces what is later',
 }
+
+/** What somebody unproven does to a value that is there. */
+const UNPROVEN_WORDS = [
+  ['propose', 'is proposed, if unproven'],
+  ['change', 'lands, proven or not'],
+  ['keep', 'is kept out, if unproven'],
+] as const
 
 /** What can happen to a value that is there, in a field of a type. */
 function rulesFor(type: FieldType | undefined): (readonly [Rule, string])[] {

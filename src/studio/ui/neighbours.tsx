@@ -5,6 +5,7 @@ import { fetchPage } from '../lists/fetchPage'
 import type { ListName } from '../lists/lists'
 import { remember, useWalk } from '../lists/walk'
 import { useGo, useWithin } from './here'
+import { isBusy } from './isBusy'
 import { Link } from './link'
 import { Outside } from './outside'
 
@@ -70,11 +71,6 @@ export function Neighbours({ back: [href, title], list, id, page }: Props) {
     </p>
   )
 }
-
-/** Whether somebody is writing, or is asked something: no key leads away from that. */
-const isBusy = (target: EventTarget | null): boolean =>
-  document.querySelector('[role=dialog], [role=alertdialog]') !== null ||
-  (target instanceof Element && target.closest('input, textarea, select, [contenteditable=true]') !== null)
 
 function Step({ to, label, keys, sign }: { to: string | undefined; label: string; keys: string; sign: string }) {
   if (!to)

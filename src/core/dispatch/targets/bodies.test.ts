@@ -26,12 +26,12 @@ const form = formOf(
 )
 const values = { deal: 'A kiln', email: 'ilka@x.example', first_name: 'Ilka', region: 'south', letter: true }
 const stored = contactOf('c1', 'ilka@x.example', { values: { first_name: 'Ilka', region: 'north' } })
-const planOf = (given: object = values, records = [stored]) =>
+const planOf = (given: object = values, records = [stored], linkHolder: string | null = 'c1') =>
   planSubmission(
     form,
     { ...values, ...given },
     {},
-    { linkHolder: null, submission: 'S1', form: 'F1' },
+    { linkHolder, submission: 'S1', form: 'F1' },
     snapshotOf({ records }),
   )
 const at = new Date('2026-09-14T10:00:00Z')
@@ -64,9 +64,10 @@ describe('a CRM', () => {
     expect(plan({}, [])).toEqual([{ ...one, because: 'A contact was made. Every form' }])
     expect(plan({ first_name: 'Ilke' })).toEqual([{ ...one, because: 'The contact’s fields changed. Every form' }])
   })
-  it('gets nothing where only another record changed, a value was kept, nobody is known, or it is none', () => {
+  it('gets nothing where only another record changed, a value was kept or proposed, nobody is known, or it is none', () => {
     expect(plan({})).toEqual([])
-    expect(plan({ email: null })).toEqual([])
+    expect(crm.plan(planOf({ email: null }, [stored], null), hub, '')).toEqual([])
+    expect(crm.plan(planOf({ first_name: 'Ilke' }, [stored], null), hub, '')).toEqual([])
     expect(crm.plan(planOf({ first_name: 'Ilke' }), null, '')).toEqual([])
   })
   it('is sent the contact whole, with its company’s name', () => {

@@ -1,0 +1,176 @@
+import { beforeAll, describe, expect, it } from 'vitest'
+import {
+  api,
+  applied,
+  askEmail,
+  askFirstName,
+  formAsking,
+  releasedForm,
+  send,
+  type SubmissionBody,
+} from '../support/api'
+import { readFacts } from '../support/facts'
+import { openPage } from '../support/page'
+import { workshop } from '../support/workshop'
+
+const facts = readFacts()
+const mark = Date.now().toString(36)
+const slug = `proposing-${mark}`
+const shop = workshop(facts, `plain-${mark}`)
+const form = formAsking(
+  [
+    askFirstName,
+    askEmail,
+    {
+      kind: 'short_text',
+      name: 'last_name',
+      label: 'Last name',
+      lands: [{ field: 'last_name', ifUnproven: 'change' }],
+    },
+    { kind: 'short_text', name: 'studio', label: 'Studio', lands: [{ record: 'company', field: 'name' }] },
+    { kind: 'short_text', name: 'town', label: 'Town', lands: [{ record: 'company', field: 'town' }] },
+  ],
+  { records: { company: true } },
+)
+
+interface Proposed {
+  id: string
+  values: Record<string, unknown>
+  company: string | null
+  companyId: string
+  proposals: { field: string; value: unknown; submission: string; formName: string }[]
+}
+
+const read = async (id: string, what = 'contacts') => (await api<Proposed>(shop.reach, 'GET', `/${what}/${id}`)).body
+const firstOf = async (id: string) => {
+  const { values, proposals } = await read(id)
+  return [values.first_name, ...proposals.map(({ value }) => value)]
+}
+const sendAs = async (name: string, values: object): Promise<SubmissionBody> => {
+  const sent = await send(shop.reach, slug, { email: shop.addressOf(name), ...values })
+  return applied(shop.reach, sent.body.submission)
+}
+const settle = (id: string, does: 'taken' | 'left', ...submissions: string[]) =>
+  api<{ cause: string | null }>(shop.reach, 'POST', `/records/${id}/proposals/${does}`, {
+    proposals: submissions.map((submission) => ({ submission, field: 'first_name' })),
+  })
+
+/** Somebody known as Moira, and what somebody sent who typed her address and called herself otherwise. */
+async function moira(name: string, ...others: string[]) {
+  const { contact = '' } = await sendAs(name, { first_name: 'Moira' })
+  const sent: string[] = []
+  for (const first_name of others) sent.push((await sendAs(name, { first_name })).id)
+  return { contact: contact ?? '', sent, email: shop.addressOf(name) }
+}
+
+beforeAll(async () => {
+  await shop.open()
+  await api(shop.reach, 'POST', '/fields/company', { label: 'Town', type: 'text' })
+  await releasedForm(shop.reach, slug, form)
+})
+
+describe('whoever types a known address', () => {
+  it('only proposes what is stored already, is let in by a landing that says so, and fills what is blank', async () => {
+    const { contact } = await sendAs('ada', { first_name: 'Moira' })
+    const plan = (await sendAs('ada', { first_name: 'Mallory', last_name: 'Blank' })).plan as unknown as {
+      changes: { field: string; effect: string }[]
+    }
+    expect(plan.changes).toMatchObject([
+      { field: 'first_name', effect: 'proposed' },
+      { field: 'last_name', effect: 'set' },
+    ])
+    await sendAs('ada', { first_name: 'Moira', last_name: 'Changed' })
+    expect((await read(contact ?? '')).values).toMatchObject({ first_name: 'Moira', last_name: 'Changed' })
+    expect(await firstOf(contact ?? '')).toEqual(['Moira', 'Mallory'])
+  })
+
+  it('proposes nothing with their own personal link: that changes it', async () => {
+    const { contact } = await moira('bo')
+    const link = await api<{ url: string }>(shop.reach, 'POST', `/contacts/${contact}/links`, { form: slug })
+    const k = new URL(link.body.url).searchParams.get('k') ?? ''
+    const { data } = await openPage(facts, `/f/${slug}?k=${k}`)
+    const { visit, proof } = data as { visit: string; proof: string }
+    const values = { email: shop.addressOf('bo'), first_name: 'Moirah' }
+    const sent = await send({ url: facts.url }, slug, values, { k, visit, proof })
+    await applied(shop.reach, sent.body.submission)
+    expect(await firstOf(contact)).toEqual(['Moirah'])
+  })
+
+  it('proposes for a company, too, whose page tells it', async () => {
+    const first = await sendAs('cy', { first_name: 'Cy', studio: `Alder ${mark}`, town: 'Ferring' })
+    await sendAs('di', { first_name: 'Di', studio: `Alder ${mark}`, town: 'Elsewhere' })
+    const house = await read((await read(first.contact ?? '')).companyId, 'companies')
+    expect([house.values.town, house.proposals.map(({ field, value }) => [field, value])]).toEqual([
+      'Ferring',
+      [['town', 'Elsewhere']],
+    ])
+  })
+})
+
+describe('a proposal', () => {
+  it('is taken, and what took it put back; is left, and so again', async () => {
+    const { contact, sent } = await moira('ed', 'Mallory')
+    const taken = await settle(contact, 'taken', ...sent)
+    expect([taken.status, await firstOf(contact)]).toEqual([200, ['Mallory']])
+    expect((await settle(contact, 'taken', ...sent)).status).toBe(404)
+    await shop.putBack(taken.body.cause ?? '')
+    expect(await firstOf(contact)).toEqual(['Moira', 'Mallory'])
+    const left = await settle(contact, 'left', ...sent)
+    expect(await firstOf(contact)).toEqual(['Moira'])
+    await shop.putBack(left.body.cause ?? '')
+    expect(await firstOf(contact)).toEqual(['Moira', 'Mallory'])
+  })
+
+  it('of several alike is told once, and settled with them; of others each waits for itself', async () => {
+    const { contact, sent } = await moira('flo', 'Mallory', 'Moirah', 'Mallory')
+    expect(await firstOf(contact)).toEqual(['Moira', 'Mallory', 'Moirah'])
+    expect((await settle(contact, 'taken', sent[0] ?? '', sent[1] ?? '')).status).toBe(422)
+    await settle(contact, 'left', sent[0] ?? '')
+    expect(await firstOf(contact)).toEqual(['Moira', 'Moirah'])
+    await settle(contact, 'taken', sent[1] ?? '')
+    expect(await firstOf(contact)).toEqual(['Moirah'])
+  })
+
+  it('goes with its submission where that is put back, and follows its answers where they are corrected', async () => {
+    const { contact, sent } = await moira('gil', 'Mallory')
+    const corrected = await api(shop.reach, 'PUT', `/submissions/${sent[0]}/answers`, {
+      values: { first_name: 'Malory' },
+    })
+    expect([corrected.status, await firstOf(contact)]).toEqual([200, ['Moira', 'Malory']])
+    const other = await moira('hal', 'Mallory')
+    await shop.putBack(other.sent[0] ?? '')
+    expect(await firstOf(other.contact)).toEqual(['Moira'])
+  })
+
+  it('goes along where two people are merged, and comes back where they are parted', async () => {
+    const [kept, gone] = [await moira('ivy', 'Mallory'), await moira('jo', 'Josephine')]
+    const wish = { kept: kept.contact, gone: [gone.contact] }
+    const merged = await api<{ cause: string }>(shop.reach, 'POST', '/merges', wish)
+    expect((await read(kept.contact)).proposals.map(({ value }) => value).toSorted()).toEqual(['Josephine', 'Mallory'])
+    await shop.putBack(merged.body.cause)
+    expect(await firstOf(kept.contact)).toEqual(['Moira', 'Mallory'])
+    expect(await firstOf(gone.contact)).toEqual(['Moira', 'Josephine'])
+  })
+
+  it('goes where whoever sent it is erased, of whatever record it is', async () => {
+    const studio = `Erle ${mark}`
+    const first = await sendAs('kim', { first_name: 'Kim', studio, town: 'Ferring' })
+    const other = await sendAs('lea', { first_name: 'Lea', studio, town: 'Elsewhere' })
+    await sendAs('lea', { first_name: 'Mallory', studio, town: 'Ferring' })
+    expect(
+      (await api(shop.reach, 'POST', `/contacts/${other.contact}/erasure`, { address: shop.addressOf('lea') })).status,
+    ).toBe(200)
+    const { companyId } = await read(first.contact ?? '')
+    expect((await read(companyId, 'companies')).proposals).toEqual([])
+    expect(await shop.rows('select * from proposal where record_id = $1', other.contact)).toEqual([])
+  })
+
+  it('is of no use to whoever is not of the workspace', async () => {
+    const { contact, sent } = await moira('mo', 'Mallory')
+    const strange = { ...shop.reach, token: facts.token }
+    const asked = await api(strange, 'POST', `/records/${contact}/proposals/taken`, {
+      proposals: [{ submission: sent[0], field: 'first_name' }],
+    })
+    expect([asked.status, await firstOf(contact)]).toEqual([404, ['Moira', 'Mallory']])
+  })
+})
