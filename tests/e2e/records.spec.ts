@@ -70,6 +70,8 @@ test('a field made in Settings is offered while mapping, what does not fit is sa
   await studio.getByPlaceholder('A field, or a name for a new one').fill(label)
   await studio.getByRole('option', { name: `Contact · ${label} its year` }).click()
   // What would not fit as it is lands so that it does.
+  const fold = studio.locator('summary', { hasText: 'lands its year' })
+  await fold.click()
   const lands = studio.getByLabel('What of When did you begin? lands')
   await expect(lands).toHaveValue('year')
   await lands.selectOption('lands as it is')
@@ -99,6 +101,11 @@ test('a request is opened by a form that says so in Records', async ({ studio })
   await studio.goto(`/forms/${slug}/records`)
   await studio.getByLabel('none').nth(1).check()
   await studio.getByLabel('Title of the request').fill('Repair for {{ email }}')
+  await studio.getByLabel('When the person has a request of this form').selectOption('the one of before is updated')
+  await studio.getByText('until it is Done').click()
+  await expect(studio.getByRole('checkbox', { name: 'Done' })).toBeChecked()
+  await studio.getByRole('button', { name: 'Set its status by what is answered' }).click()
+  await studio.getByLabel('Status 1 of the request', { exact: true }).selectOption('Done')
   await expect(studio.getByText(/draft saved/)).toBeVisible()
   await studio.getByRole('link', { name: 'Release' }).click()
   await studio.getByRole('button', { name: 'Make release 1 live' }).click()
@@ -110,7 +117,11 @@ test('a request is opened by a form that says so in Records', async ({ studio })
     await studio.goto(`/people/${contact}`)
     return (await studio.getByText(`Repair for ${email}`).count()) > 0
   })
-  await expect(studio.getByRole('cell', { name: 'Open', exact: true })).toBeVisible()
+  await expect(studio.getByRole('cell', { name: 'Done', exact: true })).toBeVisible()
+  // What is over is not the same any more: another is opened.
+  await applied(facts, (await send(facts, slug, { email })).body.submission)
+  await studio.reload()
+  await expect(studio.getByRole('link', { name: `Repair for ${email}` })).toHaveCount(2)
 })
 
 test('nothing lands before a field is chosen; the likely ones come first, and one is made where one stands', async ({
@@ -170,9 +181,10 @@ test('an answer that says nothing is said to, and leaves what is stored', async 
     ],
   })
   await studio.goto(`/forms/${slug}/records`)
-  await studio.getByText('every answer lands').click()
+  await studio.getByText('as usual').click()
   await studio.getByRole('checkbox', { name: 'Not sure' }).check()
-  await expect(studio.getByText('“Not sure” says nothing')).toBeVisible()
+  await studio.getByLabel('If nothing proves who sent Which region?').selectOption('lands, whoever sent it')
+  await expect(studio.getByText('“Not sure” says nothing · lands, whoever sent it')).toBeVisible()
   await expect(studio.getByText(/^draft saved/)).toBeVisible()
   await api(facts, 'POST', `/forms/${slug}/releases`)
   const email = `${unique('unsaid')}@studio.example`

@@ -11,6 +11,7 @@ import type { Form, Message, Question } from '../form/definition'
 import { examineTurns } from './turns'
 import { examineFills } from './fills'
 import { examineLandings } from './landings'
+import { examineOpenings } from './openings'
 import { conditionOf, examineOrder, type Reach, type Tried } from './reach'
 import { examineTests } from './tests'
 import { type Destinations, examineOutcomes } from './outcomes'
@@ -41,6 +42,7 @@ export function examineForm(form: Form, resources: Resources): Finding[] {
     ...examineFills(form, resources),
     ...examineTurns(form),
     ...examineLandings(form, resources.fields),
+    ...examineOpenings(form, resources.fields),
     ...examineBringer(form),
     ...examineJoins(form, resources),
     ...examineOwners(form, resources),

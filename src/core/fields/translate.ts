@@ -2,6 +2,7 @@ import { type Answer, isList } from '../answers/answer'
 import { isDay } from '../answers/day'
 import type { Domain } from '../answers/kind'
 import { type FieldType, rulesOfField } from './field'
+import { partName } from './name_parts'
 
 /** Ways of making one sort of value of another, for landings whose value and field do not fit. */
 export const TRANSLATIONS = [
@@ -10,6 +11,11 @@ export const TRANSLATIONS = [
   'day_of_month',
   'number',
   'digits',
+  'lower',
+  'upper',
+  'first_said',
+  'given_name',
+  'family_name',
   'count',
   'first',
   'only',
@@ -24,8 +30,17 @@ interface TranslationRules {
   words: string
   from: readonly Domain['is'][]
   to: readonly FieldType[]
+  /** `null` where it cannot be made of that, `''` where there is nothing of it. */
   apply(value: Answer): Answer
 }
+
+const ofText = { from: ['text'], to: ['text', 'long_text'] } as const
+
+/** What becomes of a text; `''` where it says nothing of that. */
+const apart =
+  (become: (text: string) => string) =>
+  (value: Answer): Answer =>
+    typeof value === 'string' ? become(value) : null
 
 const RULES: Record<Translation, TranslationRules> = {
   year: {
@@ -58,6 +73,21 @@ const RULES: Record<Translation, TranslationRules> = {
     to: ['text', 'long_text'],
     apply: (value) => (typeof value === 'number' ? String(value) : null),
   },
+  lower: { words: 'in small letters', ...ofText, apply: apart((text) => text.toLowerCase()) },
+  upper: { words: 'in capitals', ...ofText, apply: apart((text) => text.toUpperCase()) },
+  first_said: {
+    words: 'the first of what it lists',
+    ...ofText,
+    apply: apart(
+      (text) =>
+        text
+          .split(/[,;\n\u060c\uff0c]/)
+          .find((part) => part.trim() !== '')
+          ?.trim() ?? '',
+    ),
+  },
+  given_name: { words: 'the first names in it', ...ofText, apply: apart((text) => partName(text).given) },
+  family_name: { words: 'the last name in it', ...ofText, apply: apart((text) => partName(text).family) },
   count: {
     words: 'how many were chosen',
     from: ['some of'],

@@ -42,6 +42,24 @@ const joinSchema = z.strictObject({
 const openingSchema = z.strictObject({
   title: templateSchema(200).describe('What the record is called'),
   again: z.enum(['another', 'same']).default('another').describe('Opens another, or updates the one it opened before'),
+  by: nameSchema
+    .nullable()
+    .default(null)
+    .describe(
+      'The field that tells one from another: the one of before is the same only where it holds what is answered',
+    ),
+  moves: z
+    .array(z.strictObject({ when: whenSchema, to: z.string().min(1).max(200) }))
+    .max(20)
+    .default([])
+    .describe('Which stage or status it gets: the first of these that holds'),
+  ended: z
+    .array(z.string().min(1).max(200))
+    .max(50)
+    .optional()
+    .describe(
+      'Stages or statuses in which the one of before is the same no more; where left out, won and lost, or done',
+    ),
 })
 
 const recordsSchema = z

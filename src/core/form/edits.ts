@@ -234,7 +234,7 @@ export function setLandings(form: Form, name: string, lands: Landing[]): Form {
   return lands.reduce((one, { record }) => touchRecord(one, record), landed)
 }
 
-const OPENING: Opening = { title: '{{ form_title }}', again: 'another' }
+const OPENING: Opening = { title: '{{ form_title }}', again: 'another', by: null, moves: [] }
 
 /** Lets a form open or update a sort of record, where it does not yet. */
 function touchRecord(form: Form, record: RecordType): Form {
@@ -261,6 +261,8 @@ export function renameValue(form: Form, from: string, to: string): Form {
     return joinPath(name(whole), part)
   }
   const condition = (when: Condition | null) => when && mapTests(when, (test) => ({ ...test, value: path(test.value) }))
+  const opening = (one: Opening | null) =>
+    one && { ...one, moves: one.moves.map((move) => ({ ...move, when: condition(move.when) })) }
   const fill = (one: Fill): Fill => ({ ...one, ...sourceOf(one).renamed?.(one, from, to) })
   const said = changeMarked<Form>(formSchema, form, {
     mark: 'mayUseAnswers',
@@ -281,7 +283,9 @@ export function renameValue(form: Form, from: string, to: string): Form {
     })),
     carried: form.carried.map((carried) => ({ ...carried, name: name(carried.name), fill: carried.fill.map(fill) })),
     records: {
-      ...form.records,
+      ...said.records,
+      deal: opening(said.records.deal),
+      request: opening(said.records.request),
       broughtBy: form.records.broughtBy === null ? null : name(form.records.broughtBy),
     },
     joins: form.joins.map((join) => ({ ...join, consent: name(join.consent) })),

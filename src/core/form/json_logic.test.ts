@@ -152,6 +152,15 @@ describe('conditions as JsonLogic', () => {
     const shown: Test = { value: 'ware', is: 'answered' }
     const worded = formOf([], {
       ...form,
+      records: {
+        deal: {
+          moves: [
+            { when: glass, to: 'won' },
+            { when: null, to: 'new' },
+          ],
+          title: 'Kiln',
+        },
+      } as never,
       steps: [
         { name: 'one', title: 'One', questions: [choiceOf('ware', 'glass')] },
         {
@@ -167,6 +176,7 @@ describe('conditions as JsonLogic', () => {
       questions: { size: jsonLogicOf(worded, glass) },
       messages: { big: jsonLogicOf(worded, big) },
       targets: { crm: jsonLogicOf(worded, { value: 'night', is: 'equals', to: true }) },
+      records: { 'deal.1': jsonLogicOf(worded, glass) },
     })
   })
 })

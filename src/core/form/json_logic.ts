@@ -23,7 +23,7 @@ export function jsonLogicOf(form: Form, condition: Condition): JsonLogic {
 /** Every condition of a form as JsonLogic, by what it decides; what always shows or is always sent is left out. */
 export function exportConditions(
   form: Form,
-): Record<'steps' | 'questions' | 'messages' | 'targets', Record<string, JsonLogic>> {
+): Record<'steps' | 'questions' | 'messages' | 'targets' | 'records', Record<string, JsonLogic>> {
   const rules = (all: readonly (readonly [name: string, condition: Condition | null])[]) =>
     Object.fromEntries(
       all.flatMap(([name, condition]) => (condition ? [[name, jsonLogicOf(form, condition)] as const] : [])),
@@ -33,6 +33,11 @@ export function exportConditions(
     questions: rules(questionsIn(form).map(({ question }) => [question.name, question.shownWhen])),
     messages: rules(form.messages.map(({ name, when }) => [name, when])),
     targets: rules(form.targets.map(({ connection, when }) => [connection, when])),
+    records: rules(
+      (['deal', 'request'] as const).flatMap((record) =>
+        (form.records[record]?.moves ?? []).map(({ when }, at) => [`${record}.${at + 1}`, when] as const),
+      ),
+    ),
   }
 }
 

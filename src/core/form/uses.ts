@@ -32,6 +32,8 @@ export function usesOf(form: Form, name: string): string[] {
   for (const { label, fill } of form.carried) if (fill.some(looks)) uses.push(`fills “${label}”`)
   if (buttonWordings(form).some(says)) uses.push('told on a button')
   if (form.records.broughtBy === name) uses.push('tells who brought them')
+  for (const record of ['deal', 'request'] as const)
+    if (form.records[record]?.moves.some(({ when }) => tests(when))) uses.push(`says how far the ${record} is`)
   for (const { list, consent } of form.joins) if (consent === name) uses.push(`joins ${list}`)
   form.routing.rows.forEach(({ cells }, index) => {
     if (Object.keys(cells).some(isUsed)) uses.push(`route ${index + 1}`)

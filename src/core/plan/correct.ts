@@ -7,7 +7,7 @@ import type { RecordType } from '../fields/field'
 import type { Form } from '../form/definition'
 import type { Origins } from '../origins/origin'
 import { companyNameIn, emailIn, isKnown, type Touched } from '../records/match'
-import { identityOf, type RecordState, titleOf } from '../records/record'
+import { identityOf, progressOf, type RecordState, titleOf } from '../records/record'
 import { changesOf } from './changes_of'
 import { type Plan, planSubmission, type VisitFacts } from './plan'
 import type { Snapshot } from './snapshot'
@@ -176,7 +176,7 @@ const keyOf = ({ record, slot }: { record: string; slot: string }): string => `$
 /** What a record of a sort has from its beginning, whatever is answered: what it is known by, and how far it is. */
 const beginsWith = (type: RecordType): string[] => [
   identityOf(type),
-  ...(type === 'deal' ? ['stage'] : type === 'request' ? ['status'] : []),
+  ...(type === 'deal' || type === 'request' ? [progressOf(type)] : []),
 ]
 
 const isOpened = ({ slot, from, now }: DoneToSlot): boolean => slot === THERE_SLOT && from === null && now !== null

@@ -87,6 +87,38 @@ describe('what a record begins with', () => {
     ])
     expect(changesOf(plan, 'deal')).toEqual([])
   })
+  it('is what the first of the form’s moves says that holds, of what is opened and of what is there', () => {
+    const moves = [
+      { when: { value: 'what', is: 'contains', to: 'kiln' }, to: 'won' },
+      { when: { value: 'what', is: 'answered' }, to: 'lost' },
+    ]
+    const stages = (what: string | null, again: 'another' | 'same', stage: string | null = 'new') => {
+      const moving = formOf([text('what'), emailQuestion], {
+        records: { deal: { title: 'Kiln', again, moves } },
+      } as never)
+      const ilka = contactOf('c1', 'ilka@x.example')
+      const deal = {
+        ...contactOf('d1', ''),
+        type: 'deal' as const,
+        key: 'd1',
+        contact: 'c1',
+        form: 'F1',
+        values: { stage },
+      }
+      return changesOf(planOf(moving, { ...answers, what }, snapshotOf({ records: [deal, ilka] })), 'deal')
+        .filter(({ field }) => field === 'stage')
+        .map(({ from, to, because }) => [from, to, because])
+    }
+    const [kiln, other] = ['when The what contains kiln', 'when The what is answered'].map(
+      (one) => `This form says so ${one}`,
+    )
+    expect(stages('a kiln', 'another')).toEqual([[null, 'won', kiln]])
+    expect(stages('a wheel', 'another')).toEqual([[null, 'lost', other]])
+    expect(stages(null, 'another')).toEqual([[null, 'new', 'This form opens a deal']])
+    expect(stages('a kiln', 'same')).toEqual([['new', 'won', kiln]])
+    expect(stages(null, 'same')).toEqual([])
+    expect(stages('a kiln', 'same', 'won')).toEqual([[null, 'won', kiln]])
+  })
 })
 
 describe('a company’s name', () => {

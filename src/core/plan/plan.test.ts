@@ -278,7 +278,7 @@ describe('a plan', () => {
     })
     it('updates the deal it opened before, for the same person only', () => {
       const before = { ...contactOf('d1', ''), type: 'deal' as const, key: 'd1', contact: 'c1', form: 'F1' }
-      const deal = { ...before, values: { title: 'Kiln', stage: 'won', budget: 500 } }
+      const deal = { ...before, values: { title: 'Kiln', stage: 'new', budget: 500 } }
       const send = (records: Snapshot['records'], budget: number) =>
         planOf(enquiry, { ...answers, budget, email: 'ilka@studio.example' }, nobody, snapshotOf({ records }))
       expect(told(send([ilka, deal], 900)).at(-1)?.[1]).toBe('d1')

@@ -1,7 +1,10 @@
 import { speakTo } from '../form/spoken'
-import { type Answer, type Answers, isBlank, valueIn } from '../answers/answer'
+import { type Answer, type Answers, isBlank, sameAnswer, valueIn } from '../answers/answer'
 import { markTest, writeMessages } from '../dispatch/messages'
 import { chooseConnections } from '../dispatch/choose_connections'
+import { type Condition, holds } from '../logic/condition'
+import { describeCondition } from '../logic/describe'
+import { vocabularyOf } from '../form/vocabulary'
 import { chooseOutcome, type Outcome } from '../dispatch/outcome'
 import { routeSubmission, type Routed } from '../dispatch/route'
 import { targetOf, UNCHOSEN_TARGETS } from '../dispatch/targets/registry'
@@ -11,8 +14,8 @@ import { type MergeFacts, mergeFields, renderLineOr } from '../form/template'
 import type { Origins } from '../origins/origin'
 import type { Form, Opening } from '../form/definition'
 import { labelOf, questionsAsked } from '../form/values'
-import { findField, showStored } from '../fields/field'
-import { landValues, type Receiver, type RecordChange } from '../records/land'
+import { findField, type RecordType, showStored } from '../fields/field'
+import { landedIn, landValues, type Receiver, type RecordChange } from '../records/land'
 import { joinLists } from '../records/lists'
 import {
   companyNameIn,
@@ -24,7 +27,7 @@ import {
   type Person,
   type Touched,
 } from '../records/match'
-import { titleOf } from '../records/record'
+import { progressOf, titleOf } from '../records/record'
 import { type Brought, findBringer } from './brought'
 import { giveOwners } from './give_owners'
 import type { Snapshot } from './snapshot'
@@ -148,9 +151,10 @@ function touchRecords(
   values: Answers,
   person: Person,
   visit: VisitFacts,
-  { records }: Snapshot,
+  { records, fields }: Snapshot,
 ): Touched[] {
   const { company, deal, request } = form.records
+  const told = (record: RecordType, by: string | null) => by && landedIn(form, values, [record, by], fields)
   // Who writes from an address that they had before a merge stays known by the one they have.
   const key = records.find(({ id }) => id === person.contact)?.key ?? person.email
   const contact: Touched[] = isKnown(person)
@@ -158,7 +162,7 @@ function touchRecords(
     : []
   const house = company ? matchCompany(companyNameIn(form, values), person.email, records) : null
   const open = (record: 'deal' | 'request', opening: Opening | null): Touched[] =>
-    opening ? [matchOpening(record, opening, person.contact, visit.form, records)] : []
+    opening ? [matchOpening(record, opening, told(record, opening.by), person.contact, visit.form, records)] : []
   return [...contact, ...(house ? [house] : []), ...open('deal', deal), ...open('request', request)]
 }
 
@@ -174,32 +178,44 @@ function receiverOf(
   return { record, values, identity: known ? { field: 'name', value: values.name ?? null } : null, ...sender }
 }
 
-/** What a record that is opened begins with, where no value landed there: its title, and its first stage or status. */
+/**
+ * What a deal or a request is called and how far it is, where no value landed there: what is opened has its title and its
+ * first stage or status, unless a move holds; what is there already only moves.
+ */
 function openingChanges(
   form: Form,
   values: Answers,
   records: readonly Touched[],
   landed: readonly RecordChange[],
   visit: VisitFacts,
-  { fields }: Snapshot,
+  { fields, records: known }: Snapshot,
 ): RecordChange[] {
   return records.flatMap(({ record, id, because }) => {
     const opening = record === 'deal' || record === 'request' ? form.records[record] : null
-    if (!opening || id !== null) return []
-    const begin = (name: string, to: Answer): RecordChange[] => {
+    if (!opening || (record !== 'deal' && record !== 'request')) return []
+    const stored = known.find((one) => one.id === id)?.values ?? {}
+    const set = (name: string, to: Answer, why = because): RecordChange[] => {
       const field = findField(fields, record, name)
+      const from = stored[name] ?? null
       const taken = landed.some(
         (change) => change.record === record && change.field === name && change.effect === 'set',
       )
-      if (!field || taken || isBlank(to)) return []
-      const words = { from: '', to: showStored(field, to) }
-      return [{ record, field: name, label: field.label, from: null, to, words, effect: 'set', value: '', because }]
+      if (!field || taken || isBlank(to) || sameAnswer(from, to)) return []
+      const words = { from: showStored(field, from), to: showStored(field, to) }
+      return [{ record, field: name, label: field.label, from, to, words, effect: 'set', value: '', because: why }]
     }
-    const first = findField(fields, record, record === 'deal' ? 'stage' : 'status')?.options[0]?.value ?? null
+    const progress = progressOf(record)
+    const options = findField(fields, record, progress)?.options ?? []
+    const move = opening.moves.find(({ when, to }) => holds(when, values) && options.some(({ value }) => value === to))
+    const moved = move ? set(progress, move.to, whyMoved(form, move.when)) : []
+    if (id !== null) return moved
     const title = renderLineOr(opening.title, mergeFields(form, values, visit), '')
-    return [...begin('title', title), ...begin(record === 'deal' ? 'stage' : 'status', first)]
+    return [...set('title', title), ...(move ? moved : set(progress, options[0]?.value ?? null))]
   })
 }
+
+const whyMoved = (form: Form, when: Condition | null): string =>
+  when ? `This form says so when ${describeCondition(vocabularyOf(form), when)}` : 'This form says so'
 
 /** What goes outside: each message by mail, and what the targets of the chosen connections make of the plan. */
 function planDeliveries(form: Form, values: Answers, soFar: PlanSoFar, { connections }: Snapshot): PlannedDelivery[] {

@@ -80,6 +80,8 @@ export function landValues(
         const given = withoutUnsaid(valueAt(values, path), landing)
         if (!field || isBlank(given)) continue
         const to = asStored(form, path, given, field, landing)
+        // A text that says nothing of what lands here, as no last name, leaves what is there.
+        if (to === '') continue
         if (to === null)
           landed.refused.push(`${labelAt(form, path)} cannot land in ${field.label}: ${showAt(form, path, given)}`)
         else
@@ -93,6 +95,18 @@ export function landValues(
     landed.changes.push(...changes.values())
   }
   return landed
+}
+
+/** What answers come to in one field of a record that is opened; `null` where nothing lands there. */
+export function landedIn(
+  form: Form,
+  values: Answers,
+  [record, name]: readonly [RecordType, string],
+  fields: readonly RecordField[],
+): Answer {
+  const receiver = { record, values: {}, identity: null, isOthers: false, isUnproven: false }
+  const landed = landValues(form, values, {}, [receiver], fields).changes
+  return landed.find(({ field }) => field === name)?.to ?? null
 }
 
 /** An answer without what says nothing where it lands. */

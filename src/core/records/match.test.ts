@@ -131,10 +131,10 @@ describe('a company', () => {
 
 describe('a deal or a request', () => {
   const deal = recordOf('deal', 'd1', { contact: 'c1', form: 'F1', values: { title: 'Kiln' } })
-  const same = { title: 'x', again: 'same' as const }
+  const same = { title: 'x', again: 'same' as const, by: null, moves: [] }
 
   it('is the one that this form opened for the same person, where the form says so', () => {
-    expect(matchOpening('deal', same, 'c1', 'F1', [deal])).toEqual({
+    expect(matchOpening('deal', same, null, 'c1', 'F1', [deal])).toEqual({
       record: 'deal',
       id: 'd1',
       key: null,
@@ -142,12 +142,29 @@ describe('a deal or a request', () => {
       title: 'Kiln',
       because: 'This form opened it for the same person',
     })
-    expect(matchOpening('request', same, 'c1', 'F1', [deal])).toMatchObject({
+    expect(matchOpening('request', same, null, 'c1', 'F1', [deal])).toMatchObject({
       id: null,
       because: 'This form opens a request',
     })
-    expect(matchOpening('deal', { ...same, again: 'another' }, 'c1', 'F1', [deal]).id).toBeNull()
-    expect(matchOpening('deal', same, null, 'F1', [{ ...deal, contact: null }]).id).toBeNull()
+    expect(matchOpening('deal', { ...same, again: 'another' }, null, 'c1', 'F1', [deal]).id).toBeNull()
+    expect(matchOpening('deal', same, null, null, 'F1', [{ ...deal, contact: null }]).id).toBeNull()
+  })
+  it('is not one that is over, and what is over a form may say', () => {
+    const won = { ...deal, values: { ...deal.values, stage: 'won' } }
+    const older = { ...deal, id: 'd0' }
+    const met = (opening: object, ...records: RecordState[]) =>
+      matchOpening('deal', { ...same, ...opening }, null, 'c1', 'F1', records).id
+    expect([met({}, won), met({}, won, older), met({ ended: [] }, won, older)]).toEqual([null, 'd0', 'd1'])
+    expect(met({ ended: ['quoted'] }, { ...deal, values: { stage: 'quoted' } })).toBeNull()
+  })
+  it('is told from another by a field, where the form says so', () => {
+    const [small, blank] = [
+      { ...deal, values: { size: 'small' } },
+      { ...deal, id: 'd2', values: {} },
+    ]
+    const met = (told: string | null) =>
+      matchOpening('deal', { ...same, by: 'size' }, told, 'c1', 'F1', [small, blank]).id
+    expect([met('small'), met('large'), met(null)]).toEqual(['d1', null, 'd2'])
   })
 })
 

@@ -1,11 +1,11 @@
-import { type Answers, isBlank, joinPath, valueAt, valueIn } from '../answers/answer'
+import { type Answer, type Answers, isBlank, joinPath, sameAnswer, valueAt, valueIn } from '../answers/answer'
 import { readReferralCode } from '../formats/referral_code'
 import { showAt } from '../form/show'
 import type { Form, Opening } from '../form/definition'
 import { emailQuestions, valuesThatLand } from '../form/values'
 import { companyDomain, companyKey } from './company'
 import type { RecordType } from '../fields/field'
-import { isKnownBy, type RecordState, titleOf } from './record'
+import { isKnownBy, OVER, progressOf, type RecordState, titleOf } from './record'
 
 /** Who a submission is taken to be from, and why. */
 export interface Person {
@@ -138,15 +138,23 @@ export function matchCompany(
     : { record: 'company', id: null, key, domain, title: null, because: `No company is called “${name}”` }
 }
 
-/** The deal or request a submission is about: a new one, or the latest this form opened for the same person. */
+/**
+ * The deal or request a submission is about: a new one, or the latest this form opened for the same person that is not
+ * over, and holds the same in the field that tells one from another: `told` is what lands there.
+ */
 export function matchOpening(
   record: 'deal' | 'request',
-  { again }: Opening,
+  { again, by, ended = OVER[record] }: Opening,
+  told: Answer,
   contact: string | null,
   formId: string | null,
   records: readonly RecordState[],
 ): Touched {
-  const before = records.find((one) => one.type === record && one.contact === contact && one.form === formId)
+  const isSame = ({ values }: RecordState): boolean =>
+    !ended.includes(String(values[progressOf(record)] ?? '')) && (by === null || sameAnswer(values[by] ?? null, told))
+  const before = records.find(
+    (one) => one.type === record && one.contact === contact && one.form === formId && isSame(one),
+  )
   if (again === 'same' && contact !== null && before)
     return {
       record,

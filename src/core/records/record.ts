@@ -45,6 +45,12 @@ export interface ListInfo {
 export const identityOf = (type: RecordType): string =>
   type === 'contact' ? 'email' : type === 'company' ? 'name' : 'title'
 
+/** The field that says how far a deal or a request is. */
+export const progressOf = (type: 'deal' | 'request'): 'stage' | 'status' => (type === 'deal' ? 'stage' : 'status')
+
+/** Stages and statuses, of those that are there from the first, in which one is over. */
+export const OVER: Record<'deal' | 'request', string[]> = { deal: ['won', 'lost'], request: ['done'] }
+
 /** What people call a record. */
 export function titleOf({ type, key, values }: Pick<RecordState, 'type' | 'key' | 'values'>): string {
   const named =

@@ -361,6 +361,7 @@ const listOpened = (db: Runner, workspaceId: string, whose: { contact?: string; 
     .$if(whose.company !== undefined, (query) => query.where('record.company_id', '=', whose.company ?? ''))
     .orderBy('record.created_at', 'desc')
     .limit(MOST_SHOWN)
+    .$narrowType<{ type: 'deal' | 'request' }>()
     .execute()
 
 export type Opened = Awaited<ReturnType<typeof listOpened>>[number]

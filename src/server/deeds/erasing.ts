@@ -37,6 +37,9 @@ export const readPersonData = deed({
     brought: z.number().describe('How many people they brought along themselves'),
     knownSince: moment,
     stored,
+    proposed: z
+      .array(stored.element.extend({ form: z.string().nullable(), at: moment }))
+      .describe('What senders proposed for it who did not prove who they are'),
     lists: z.array(z.object({ title: z.string(), wording: z.string(), joinedAt: moment })),
     submissions: z.array(
       z.object({

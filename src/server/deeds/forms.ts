@@ -183,7 +183,7 @@ export const readConditions = deed({
     'The draft’s conditions as JsonLogic, about values whose text is in lower case and whose blanks are left out',
   may: 'read',
   input: ofForm,
-  gives: z.object({ steps: rules, questions: rules, messages: rules, targets: rules }),
+  gives: z.object({ steps: rules, questions: rules, messages: rules, targets: rules, records: rules }),
   refusals: { 404: 'No such form' },
   run: (by, { slug }) => withForm(by, slug, ({ draft }) => Promise.resolve(done(exportConditions(readStored(draft))))),
 })

@@ -58,11 +58,9 @@ export async function gatherPerson(db: Db, workspaceId: string, id: string) {
     brought: person.referral.brought.total,
     knownSince: person.createdAt,
     stored: tellStored(fields, 'contact', person.values),
-    proposed: proposals.map(({ field, value, formName, at }) => ({
-      ...tellStored(fields, 'contact', { [field]: value })[0],
-      form: formName,
-      at,
-    })),
+    proposed: proposals.flatMap(({ field, value, formName: form, at }) =>
+      tellStored(fields, 'contact', { [field]: value }).map((told) => ({ ...told, form, at })),
+    ),
     lists: person.memberships.map(({ title, wording, joinedAt }) => ({ title, wording, joinedAt })),
     submissions: sent.map(tellSubmission),
     unfinished: entries.map(({ definition, answers, ...entry }) => ({

@@ -1,6 +1,6 @@
 import { type Answers, sameAnswer } from '@/core/answers/answer'
 import { findField, RECORD_WORDS, type RecordField, type RecordType, showStored } from '@/core/fields/field'
-import { titleOf } from '@/core/records/record'
+import { progressOf, titleOf } from '@/core/records/record'
 import type { Change, Opened } from '@/db/queries/people'
 import type { Proposal } from '@/db/queries/proposals'
 import { Chip } from '../ui/chip'
@@ -87,7 +87,7 @@ export function OpenedRecords({ opened, fields }: { opened: readonly Opened[]; f
     {
       head: 'How far',
       cell: ({ type, values }) => {
-        const name = type === 'deal' ? 'stage' : 'status'
+        const name = progressOf(type)
         return showStored(findField(fields, type, name), values[name])
       },
     },

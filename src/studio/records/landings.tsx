@@ -1,22 +1,15 @@
 'use client'
 
 import type { ReactNode } from 'react'
-import { joinPath } from '@/core/answers/answer'
 import type { Part } from '@/core/answers/kind'
 import type { Landing } from '@/core/form/definition'
-import { isClaim } from '@/core/origins/origin'
-import { sourceOf } from '@/core/origins/registry'
-import { domainAt, findCarried, findQuestion } from '@/core/form/values'
 import { type FieldType, findField, RECORD_WORDS, type RecordField, rulesOfField } from '@/core/fields/field'
-import { ruleIfUnproven } from '@/core/records/land'
-import { identityOf } from '@/core/records/record'
-import { rulesOfTranslation, type Translation, translationsFor } from '@/core/fields/translate'
 import { useDraft } from '../draft/context'
 import { PartField } from '../kinds/partField'
 import { Button } from '../ui/button'
-import { ChoiceField, Tick } from '../ui/field'
+import { ChoiceField } from '../ui/field'
 import { FieldChooser } from './fieldChooser'
-import { Unsaid } from './unsaid'
+import { HowItLands } from './howItLands'
 
 interface Props {
   /** Name of the value. */
@@ -81,15 +74,8 @@ interface OneProps {
 }
 
 function OneLanding({ name, label, landing, parts, fields, onChange, onDrop, also }: OneProps) {
-  const form = useDraft((state) => state.form)
-  const { record, field, part, ifFilled, trustedOnly, translate } = landing
+  const { record, field, part, ifFilled, trustedOnly } = landing
   const known = findField(fields, record, field)
-  const domain = domainAt(form, joinPath(name, part))
-  const mends = domain && known ? translationsFor(domain, known.type) : []
-  const fill = (findQuestion(form, name) ?? findCarried(form, name))?.fill ?? []
-  const chosen = domain?.is === 'one of' || domain?.is === 'some of' ? domain.values : []
-  const isIdentity = field === identityOf(record)
-  const claimable = fill.some((one) => isClaim(sourceOf(one).origin))
   return (
     <div className="max-w-[680px] space-y-1">
       <div className="grid grid-cols-[auto_minmax(0,1fr)_minmax(0,1fr)_auto_84px] items-center gap-1.5">
@@ -124,43 +110,7 @@ function OneLanding({ name, label, landing, parts, fields, onChange, onDrop, als
         </Button>
         {also}
       </div>
-      {(chosen.length > 0 || mends.length > 0 || translate || claimable || trustedOnly || !isIdentity) && (
-        <div className="flex flex-wrap items-center gap-x-3 gap-y-1 pl-1.5 text-soft">
-          {chosen.length > 0 && (
-            <Unsaid path={joinPath(name, part)} label={label} values={chosen} landing={landing} onChange={onChange} />
-          )}
-          {(mends.length > 0 || translate) && (
-            <ChoiceField
-              hideLabel
-              label={`What of ${label} lands`}
-              className="max-w-56"
-              value={translate ?? ''}
-              options={[
-                ['', 'lands as it is'],
-                ...mends.map((one) => [one, `lands ${rulesOfTranslation(one).words}`] as const),
-              ]}
-              onCommit={(next) => onChange({ ...landing, translate: (next || undefined) as Translation | undefined })}
-            />
-          )}
-          {!isIdentity && (
-            <ChoiceField
-              hideLabel
-              label={`If nothing proves who sent ${label}`}
-              className="max-w-56"
-              value={ruleIfUnproven(landing)}
-              options={UNPROVEN_WORDS}
-              onCommit={(next) => onChange({ ...landing, ifUnproven: next as Landing['ifUnproven'] })}
-            />
-          )}
-          {(claimable || trustedOnly) && (
-            <Tick
-              label="takes no claim from a link"
-              on={trustedOnly}
-              onCommit={(next) => onChange({ ...landing, trustedOnly: next })}
-            />
-          )}
-        </div>
-      )}
+      <HowItLands {...{ name, label, landing, known, onChange }} />
     </div>
   )
 }
@@ -174,13 +124,6 @@ const RULE_WORDS: Record<Rule, string> = {
   larger: 'replaces what is smaller',
   earlier: 'replaces what is later',
 }
-
-/** What somebody unproven does to a value that is there. */
-const UNPROVEN_WORDS = [
-  ['propose', 'is proposed, if unproven'],
-  ['change', 'lands, proven or not'],
-  ['keep', 'is kept out, if unproven'],
-] as const
 
 /** What can happen to a value that is there, in a field of a type. */
 function rulesFor(type: FieldType | undefined): (readonly [Rule, string])[] {

@@ -1,11 +1,12 @@
 'use client'
 
-import type { Form, Opening } from '@/core/form/definition'
+import type { Form } from '@/core/form/definition'
 import { questionsAsked } from '@/core/form/values'
 import { mannerOf } from '@/core/kinds/registry'
-import { newOpening, setRecords } from '@/core/form/edits'
+import { setRecords } from '@/core/form/edits'
 import { useDraft } from '../draft/context'
-import { ChoiceField, TextField, Tick } from '../ui/field'
+import { ChoiceField, Tick } from '../ui/field'
+import { OpeningRow } from './opening'
 
 /** The records a submission opens or updates. */
 export function TouchedRecords() {
@@ -72,43 +73,3 @@ const codeValues = (form: Form): (readonly [string, string])[] => [
     .map(({ question: { name, label } }) => [name, label] as const),
   ...form.carried.map(({ name, label }) => [name, label] as const),
 ]
-
-function OpeningRow({ what, title, opening }: { what: 'deal' | 'request'; title: string; opening: Opening | null }) {
-  const edit = useDraft((state) => state.edit)
-  const set = (next: Opening | null) => edit((one) => setRecords(one, { [what]: next }), `records.${what}`)
-  return (
-    <>
-      <span className="text-soft">{title}</span>
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        <Tick
-          label={opening ? 'opened, called' : 'none'}
-          on={opening !== null}
-          onCommit={(on) => set(on ? newOpening() : null)}
-        />
-        {opening && (
-          <>
-            <div className="w-80">
-              <TextField
-                hideLabel
-                label={`Title of the ${what}`}
-                value={opening.title}
-                onCommit={(next) => set({ ...opening, title: next.slice(0, 200) })}
-              />
-            </div>
-            <ChoiceField
-              hideLabel
-              label={`When the person has a ${what} of this form`}
-              className="max-w-72"
-              value={opening.again}
-              options={[
-                ['another', 'each time another one'],
-                ['same', 'the one of before is updated'],
-              ]}
-              onCommit={(again) => set({ ...opening, again: again as Opening['again'] })}
-            />
-          </>
-        )}
-      </div>
-    </>
-  )
-}

@@ -20,34 +20,21 @@ interface Props {
 export function Unsaid({ path, label, values, landing, onChange }: Props) {
   const form = useDraft((state) => state.form)
   const { unless } = landing
-  const words = (value: string) => showAt(form, path, value) || value
   // What was an option once stays told, so that it can be taken out.
   const all = [...new Set([...values, ...unless])]
   return (
-    <details className="min-w-0">
-      <summary>
-        {unless.length === 0 ? (
-          'every answer lands'
-        ) : (
-          <>
-            <Outside>{unless.map((value) => `“${words(value)}”`).join(', ')}</Outside>{' '}
-            {unless.length === 1 ? 'says nothing' : 'say nothing'}
-          </>
-        )}
-      </summary>
-      <fieldset className="flex flex-wrap gap-x-3 gap-y-0.5 py-1">
-        <legend className="sr-only">Answers to {label} that say nothing</legend>
-        {all.map((value) => (
-          <Tick
-            key={value}
-            label={<Outside>{words(value)}</Outside>}
-            on={unless.includes(value)}
-            onCommit={(on) =>
-              onChange({ ...landing, unless: on ? [...unless, value] : unless.filter((one) => one !== value) })
-            }
-          />
-        ))}
-      </fieldset>
-    </details>
+    <fieldset className="flex flex-wrap gap-x-3 gap-y-0.5" aria-label={`Answers to ${label} that say nothing`}>
+      <legend className="float-left mr-3 text-soft">says nothing</legend>
+      {all.map((value) => (
+        <Tick
+          key={value}
+          label={<Outside>{showAt(form, path, value) || value}</Outside>}
+          on={unless.includes(value)}
+          onCommit={(on) =>
+            onChange({ ...landing, unless: on ? [...unless, value] : unless.filter((one) => one !== value) })
+          }
+        />
+      ))}
+    </fieldset>
   )
 }

@@ -59,6 +59,9 @@ export function PersonPage({ data, files, workspace, zone, at }: Props) {
         <Part title="Stored" none={data.stored.length === 0}>
           <Told lines={data.stored} />
         </Part>
+        <Part title="Proposed by whoever did not prove to be them" none={data.proposed.length === 0}>
+          <Told lines={data.proposed} />
+        </Part>
         <Part title="Lists" none={data.lists.length === 0}>
           <ul>
             {data.lists.map(({ title, wording, joinedAt }) => (
@@ -224,10 +227,10 @@ const Part = ({ title, none, children }: { title: string; none: boolean; childre
   </section>
 )
 
-const Told = ({ lines }: { lines: readonly { name: string; label: string; words: string }[] }) => (
+const Told = ({ lines }: { lines: readonly { label: string; words: string }[] }) => (
   <dl>
-    {lines.map(({ name, label, words }) => (
-      <div key={name} style={{ display: 'contents' }}>
+    {lines.map(({ label, words }, n) => (
+      <div key={n} style={{ display: 'contents' }}>
         <dt>
           <bdi>{label}</bdi>
         </dt>
