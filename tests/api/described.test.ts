@@ -267,6 +267,7 @@ describe('every operation', () => {
       'PUT /records/{id}': { path: `/records/${opened}`, body: { values: { title: 'Kiln' } } },
       'PUT /records/{id}/owner': { path: `/records/${opened}/owner`, body: { owner: member } },
       'POST /records/{id}/notes': { path: `/records/${opened}/notes`, body: { text: 'Wants it by spring' } },
+      'GET /proposals': {},
       'POST /records/{id}/proposals/taken': { path: `/records/${contact}/proposals/taken`, body: taken },
       'POST /records/{id}/proposals/left': { path: `/records/${contact}/proposals/left`, body: left },
       'PUT /notes/{id}': { path: `/notes/${noted.body.id}`, body: { text: 'Rang three times' } },

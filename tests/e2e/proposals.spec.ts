@@ -18,7 +18,7 @@ test('what an unproven sender says stands beside what is stored, and is taken or
   await studio.goto(`/arrivals/${id}`)
   await expect(studio.getByText('First name stays Moira; Mallory is proposed')).toBeVisible()
   await studio.goto(`/people/${contact}`)
-  await expect(studio.getByText('2 values are proposed by somebody who did not prove who they are.')).toBeVisible()
+  await expect(studio.getByText('2 values proposed by unproven senders')).toBeVisible()
   const first = studio.getByRole('row', { name: /^First name/ })
   const last = studio.getByRole('row', { name: /^Last name/ })
   await expect(first).toContainText(/Mallory\s*proposed in/)
@@ -35,7 +35,7 @@ test('what an unproven sender says stands beside what is stored, and is taken or
   await expect(last).not.toContainText('Hey')
   await expect(last).toContainText('Hay')
   await studio.getByRole('button', { name: 'Leave all' }).click()
-  await expect(studio.getByText(/proposed by somebody/)).toBeHidden()
+  await expect(studio.getByText(/proposed by unproven/)).toBeHidden()
   const { values } = (await api<{ values: object }>(facts, 'GET', `/contacts/${contact}`)).body
   expect(values).toMatchObject({ first_name: 'Moira', last_name: 'Hay' })
 })

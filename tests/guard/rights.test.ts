@@ -37,6 +37,7 @@ const PAGES: Record<string, Right> = {
   '/people/companies/[id]': 'people',
   '/people/deals': 'people',
   '/people/doubles': 'people',
+  '/people/proposals': 'people',
   '/people/imports': 'people',
   '/people/imports/[id]': 'people',
   '/people/merge': 'answer',

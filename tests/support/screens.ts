@@ -21,6 +21,7 @@ export const SCREENS = [
   '/people/deals',
   '/people/requests',
   '/people/doubles',
+  '/people/proposals',
   '/people/imports',
   '/people/sheets',
   '/people/sheets/new',

@@ -22,6 +22,7 @@ const SCREENS = [
   '/people/segments',
   '/people/deals',
   '/people/doubles',
+  '/people/proposals',
   '/people/sheets',
   '/people/sheets/new',
   '/outbox?show=all',

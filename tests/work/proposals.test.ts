@@ -107,7 +107,26 @@ describe('whoever types a known address', () => {
   })
 })
 
+const waiting = async () =>
+  (
+    await api<{ proposals: { title: string; field: string; stored: unknown; value: unknown }[] }>(
+      shop.reach,
+      'GET',
+      '/proposals',
+    )
+  ).body.proposals
+
 describe('a proposal', () => {
+  it('waits among all that are proposed, the latest first, each once, until it is stored', async () => {
+    const { contact } = await moira('ana', 'Mallory', 'Annika', 'Mallory')
+    expect((await waiting()).slice(0, 2)).toMatchObject([
+      { record: contact, type: 'contact', field: 'first_name', stored: 'Moira', value: 'Mallory' },
+      { record: contact, value: 'Annika' },
+    ])
+    await shop.change(contact, { first_name: 'Mallory' })
+    expect((await waiting())[0]).toMatchObject({ record: contact, stored: 'Mallory', value: 'Annika' })
+  })
+
   it('is taken, and what took it put back; is left, and so again', async () => {
     const { contact, sent } = await moira('ed', 'Mallory')
     const taken = await settle(contact, 'taken', ...sent)

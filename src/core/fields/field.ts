@@ -37,6 +37,8 @@ interface FieldRules {
   inWords?: boolean
   /** How it can join an answer with what is stored, beside replacing and keeping that. */
   joins?: 'add' | 'larger' | 'earlier'
+  /** Whether it says who somebody is or how they are reached, rather than what they have or want. */
+  tellsWho?: boolean
   /** Whether a value is sound for it. */
   takes(value: Answer, options: readonly Option[]): boolean
 }
@@ -47,8 +49,8 @@ const isOption = (value: Answer, options: readonly Option[]): boolean =>
   options.some((option) => option.value === value)
 
 const RULES = {
-  text: { words: 'Text', stores: ['text'], inWords: true, joins: 'add', takes: isText },
-  long_text: { words: 'Long text', stores: ['text'], inWords: true, joins: 'add', takes: isText },
+  text: { words: 'Text', stores: ['text'], inWords: true, joins: 'add', tellsWho: true, takes: isText },
+  long_text: { words: 'Long text', stores: ['text'], inWords: true, joins: 'add', tellsWho: true, takes: isText },
   number: { words: 'Number', stores: ['number'], joins: 'larger', takes: isNumber },
   money: { words: 'Money', stores: ['number'], joins: 'larger', takes: isNumber },
   yes_no: { words: 'Yes or no', stores: ['yes or no'], takes: (value) => typeof value === 'boolean' },
@@ -63,14 +65,21 @@ const RULES = {
   phone: {
     words: 'Phone',
     stores: ['text'],
+    tellsWho: true,
     takes: (value) => typeof value === 'string' && /^\+?[\d\s().-]{4,30}$/.test(value),
   },
   link: {
     words: 'Link',
     stores: ['text'],
+    tellsWho: true,
     takes: (value) => typeof value === 'string' && /^https?:\/\/\S+$/.test(value),
   },
-  person: { words: 'Person', stores: ['text'], takes: (value) => typeof value === 'string' && /^\S+@\S+$/.test(value) },
+  person: {
+    words: 'Person',
+    stores: ['text'],
+    tellsWho: true,
+    takes: (value) => typeof value === 'string' && /^\S+@\S+$/.test(value),
+  },
 } satisfies Record<string, FieldRules>
 
 export type FieldType = keyof typeof RULES

@@ -48,7 +48,7 @@ export const landingSchema = z.strictObject({
     .enum(['propose', 'change', 'keep'])
     .optional()
     .describe(
-      'What becomes of a stored value where nothing proves that its sender is who they say; where left out, as `ruleIfUnproven` has it',
+      'What becomes of a stored value where nothing proves that its sender is who they say; where left out, who people and companies are and how they are reached is proposed, and all else changes',
     ),
   trustedOnly: z.boolean().default(false).describe('Takes nothing that anybody could have written into a link'),
   unless: z

@@ -146,6 +146,25 @@ describe('what somebody says who proves nothing', () => {
     expect(from({}, 'old', 'new', 'deal')).toEqual([['new', 'set']])
     expect(from({ ifUnproven: 'propose' }, 'old', 'new', 'deal')).toEqual([['new', 'proposed']])
   })
+  it('changes what somebody has or wants, and what nobody said of themselves', () => {
+    const receiver = { record: 'contact' as const, identity: null, isOthers: false, isUnproven: true }
+    const effects = (form: object, it: Answer, field: string, stored: Answer) =>
+      landValues(
+        formOf([], form as never),
+        { it },
+        {},
+        [{ ...receiver, values: { [field]: stored } }],
+        fields,
+      ).changes.map(({ effect }) => effect)
+    const asking = (question: object) => ({
+      steps: [{ name: 'a', title: 'A', questions: [{ name: 'it', label: 'It', ...question }] }],
+    })
+    expect(effects(asking(size('replace')), 5, 'size', 4)).toEqual(['set'])
+    expect(effects(asking(day('replace')), '2026-09-14', 'visit', '2026-09-13')).toEqual(['set'])
+    expect(effects(asking(text('replace')), 'new', 'notes', 'old')).toEqual(['proposed'])
+    const carried = { carried: [{ name: 'it', label: 'It', lands: [{ field: 'notes' }] }] }
+    expect(effects(carried, 'new', 'notes', 'old')).toEqual(['set'])
+  })
   it('never takes back what an earlier value has set', () => {
     const two = formOf([
       { kind: 'short_text', name: 'one', label: 'One', lands: [{ field: 'notes', ifUnproven: 'change' }] },

@@ -12,8 +12,8 @@ import {
 import { showAt } from '../form/show'
 import { isClaim, type Origins } from '../origins/origin'
 import type { Form, Landing } from '../form/definition'
-import { domainAt, labelAt, valuesThatLand } from '../form/values'
-import { findField, type RecordField, type RecordType, rulesOfField, showStored } from '../fields/field'
+import { domainAt, findCarried, labelAt, valuesThatLand } from '../form/values'
+import { type FieldType, findField, type RecordField, type RecordType, rulesOfField, showStored } from '../fields/field'
 import { landsPlainly, rulesOfTranslation } from '../fields/translate'
 
 /** What a plan does, or on purpose does not do, to one record field. */
@@ -90,6 +90,7 @@ export function landValues(
             label: labelAt(form, path),
             to,
             origin: originOf(origins, path),
+            isCarried: findCarried(form, value.name) !== undefined,
           })
       }
     landed.changes.push(...changes.values())
@@ -133,6 +134,7 @@ interface Given {
   label: string
   to: Answer
   origin: Origins[string]
+  isCarried: boolean
 }
 
 function settle(
@@ -182,7 +184,7 @@ function decide(receiver: Receiver, field: RecordField, landing: Landing, given:
   if (isBlank(now)) return { value: to }
   if (origin === 'known') return keep(`${label} was known, and is another by now`)
   const decided = decideIfFilled(landing, given, now)
-  const rule = ruleIfUnproven(landing)
+  const rule = ruleIfUnproven(landing, field.type, given.isCarried)
   if (!isUnproven || decided.effect === 'kept' || rule === 'change') return decided
   const why = `${label} was answered by somebody who did not prove who they are`
   return rule === 'keep' ? keep(why) : { ...decided, effect: 'proposed', why }
@@ -206,11 +208,18 @@ function decideIfFilled({ ifFilled }: Landing, { label, to }: Given, now: Answer
 }
 
 /**
- * What somebody unproven does to a stored value where a landing does not say: of people and companies they propose, unless
- * what they say is only added to what is there; a deal or a request is about this very errand, and changes.
+ * What somebody unproven does to a stored value where a landing does not say: who people and companies are, and how they
+ * are reached, is only proposed. What they have or want changes, and so does a deal or a request, which is about this very
+ * errand; what is added takes nothing away; and what is carried, nobody said of themselves.
  */
-export const ruleIfUnproven = ({ ifUnproven, record, ifFilled }: Landing): NonNullable<Landing['ifUnproven']> =>
-  ifUnproven ?? (record === 'deal' || record === 'request' || ifFilled === 'add' ? 'change' : 'propose')
+export function ruleIfUnproven(
+  { ifUnproven, record, ifFilled }: Landing,
+  type: FieldType,
+  isCarried: boolean,
+): NonNullable<Landing['ifUnproven']> {
+  const isWho = (record === 'contact' || record === 'company') && rulesOfField(type).tellsWho === true
+  return ifUnproven ?? (isWho && ifFilled !== 'add' && !isCarried ? 'propose' : 'change')
+}
 
 /** Choices are joined, each once; text goes below the text that is there. */
 function addTo(now: Answer, to: Answer): Answer {

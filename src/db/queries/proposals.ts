@@ -1,4 +1,6 @@
-import { sameAnswer } from '@/core/answers/answer'
+import { sql } from 'kysely'
+import { type Answer, sameAnswer } from '@/core/answers/answer'
+import type { RecordType } from '@/core/fields/field'
 import type { Runner } from '../database'
 
 /** What submissions propose for the fields of a record, the latest first, each with the form that was sent. */
@@ -24,3 +26,31 @@ export const eachOnce = (proposals: readonly Proposal[]): Proposal[] =>
     (one, place) =>
       proposals.findIndex(({ field, value }) => field === one.field && sameAnswer(value, one.value)) === place,
   )
+
+/** A proposal beside what is stored, with whose record it is for. */
+export interface WaitingProposal extends Proposal {
+  record: string
+  type: RecordType
+  title: string
+  key: string
+  stored: Answer
+}
+
+/** What is proposed for any record, and not stored by now, the latest first; of several alike, the latest. */
+export async function listWaitingProposals(db: Runner, workspaceId: string, limit: number): Promise<WaitingProposal[]> {
+  const { rows } = await sql<WaitingProposal>`
+    select proposal.field, proposal.value, proposal.submission_id as submission, form.name as "formName", proposal.at,
+      record.id as record, record.type, record.title, record.key, record."values" -> proposal.field as stored
+    from proposal
+    join record on record.id = proposal.record_id and record.gone_by is null
+    left join submission on submission.id = proposal.submission_id
+    left join form on form.id = submission.form_id
+    where proposal.workspace_id = ${workspaceId}
+      and proposal.value is distinct from record."values" -> proposal.field
+      and not exists (
+        select from proposal later where later.record_id = proposal.record_id and later.field = proposal.field
+          and later.value = proposal.value and (later.at, later.submission_id) > (proposal.at, proposal.submission_id))
+    order by proposal.at desc, proposal.record_id, proposal.field limit ${limit}
+  `.execute(db)
+  return rows
+}

@@ -152,6 +152,7 @@ export const routes: Route[] = [
   put('/records/{id}', changes.changeRecord),
   put('/records/{id}/owner', changes.giveOwner),
   post('/records/{id}/notes', changes.addNote),
+  get('/proposals', changes.readProposals),
   post('/records/{id}/proposals/taken', changes.takeProposals, 200),
   post('/records/{id}/proposals/left', changes.leaveProposals, 200),
   put('/notes/{id}', changes.changeNote),

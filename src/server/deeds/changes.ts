@@ -7,10 +7,15 @@ import { giveOwner as give } from '../people/giveOwner'
 import { settleProposals as settle } from '../people/proposals'
 import { addNote as writeNote, changeNote as rewriteNote } from '../people/notes'
 import { deed } from './deed'
+import { answer, proposal, record } from './shapes'
+import { listWaitingProposals } from '@/db/queries/proposals'
 
 /** What members and programs change of people, companies, deals and requests, and what they put back. */
 
 const cause = z.uuid().nullable().describe('The cause it has from now on; null where all was so already')
+
+/** Most that are read at once: those settled make room for the rest. */
+const MOST_PROPOSALS = 500
 
 const textSchema = z.string().trim().min(1, 'Write something').max(20_000)
 
@@ -39,6 +44,25 @@ export const giveOwner = deed({
     const given = await give(context.db, workspaceId, id, owner, doer)
     return given.ok ? done({ cause: given.value }) : given
   },
+})
+
+export const readProposals = deed({
+  summary: 'What unproven senders propose for fields of any record, and is not stored by now, the latest first',
+  may: 'people',
+  input: z.object({}),
+  gives: z.object({
+    proposals: z.array(
+      proposal.extend({
+        record: z.uuid(),
+        type: record,
+        title: z.string(),
+        key: z.string(),
+        stored: answer.nullable(),
+      }),
+    ),
+  }),
+  run: async ({ context, workspaceId }) =>
+    done({ proposals: await listWaitingProposals(context.db, workspaceId, MOST_PROPOSALS) }),
 })
 
 const settling = z.strictObject({

@@ -29,15 +29,12 @@ export const Proposed = ({ record, field, proposals }: Props) => (
   </ul>
 )
 
-function OneProposal({ record, field, proposal }: { record: string; field: RecordField; proposal: Proposal }) {
-  const { submission, formName, at } = proposal
-  const { busy, change } = useChange()
-  const wish = { id: record, proposals: [{ submission, field: field.name }] }
-  const words = showStored(field, proposal.value)
+function OneProposal({ record, field, proposal }: SettleProps) {
+  const { submission, formName, at, value } = proposal
   return (
     <li data-proposal className="mt-1 flex flex-wrap items-baseline gap-x-2 border-l-2 border-teal pl-2">
       <span className="whitespace-pre-line">
-        <Outside>{words}</Outside>
+        <Outside>{showStored(field, value)}</Outside>
       </span>
       <span className="text-soft">
         proposed in{' '}
@@ -46,32 +43,51 @@ function OneProposal({ record, field, proposal }: { record: string; field: Recor
         </Link>
         , <Moment at={at} />
       </span>
-      <Only may="answer">
-        <span className="flex gap-1">
-          <Button
-            data-does="take"
-            aria-label={`Take ${words} as ${field.label}`}
-            aria-keyshortcuts="Alt+T"
-            title="Alt T"
-            disabled={busy}
-            onClick={() => void change(`${quoted(field.label)} is taken`, () => takeProposalsAction(wish))}
-          >
-            Take
-          </Button>
-          <Button
-            look="quiet"
-            data-does="leave"
-            aria-label={`Leave ${words}, and ${field.label} as it is`}
-            aria-keyshortcuts="Alt+L"
-            title="Alt L"
-            disabled={busy}
-            onClick={() => void change(`${quoted(field.label)} stays as it is`, () => leaveProposalsAction(wish))}
-          >
-            Leave
-          </Button>
-        </span>
-      </Only>
+      <Settle record={record} field={field} proposal={proposal} />
     </li>
+  )
+}
+
+interface SettleProps {
+  record: string
+  field: RecordField
+  proposal: Proposal
+  /** What the record is called, where several are shown. */
+  of?: string
+}
+
+/** Takes or leaves a proposal. */
+export function Settle({ record, field, proposal: { submission, value }, of = '' }: SettleProps) {
+  const { busy, change } = useChange()
+  const wish = { id: record, proposals: [{ submission, field: field.name }] }
+  const words = showStored(field, value)
+  const whose = of && ` of ${of}`
+  return (
+    <Only may="answer">
+      <span className="flex gap-1">
+        <Button
+          data-does="take"
+          aria-label={`Take ${words} as ${field.label}${whose}`}
+          aria-keyshortcuts="Alt+T"
+          title="Alt T"
+          disabled={busy}
+          onClick={() => void change(`${quoted(field.label)} is taken`, () => takeProposalsAction(wish))}
+        >
+          Take
+        </Button>
+        <Button
+          look="quiet"
+          data-does="leave"
+          aria-label={`Leave ${words}, and ${field.label}${whose} as it is`}
+          aria-keyshortcuts="Alt+L"
+          title="Alt L"
+          disabled={busy}
+          onClick={() => void change(`${quoted(field.label)} stays as it is`, () => leaveProposalsAction(wish))}
+        >
+          Leave
+        </Button>
+      </span>
+    </Only>
   )
 }
 
@@ -85,8 +101,7 @@ export function ProposedInAll({ record, proposals }: { record: string; proposals
   return (
     <div className="mb-2 flex flex-wrap items-baseline gap-x-3 gap-y-1 rounded-md bg-teal-bg px-3 py-1.5">
       <span>
-        {proposals.length === 1 ? 'One value is proposed' : `${figure(proposals.length)} values are proposed`} by
-        somebody who did not prove who they are.
+        {proposals.length === 1 ? 'One value' : `${figure(proposals.length)} values`} proposed by unproven senders
       </span>
       <Only may="answer">
         <Button
@@ -116,7 +131,7 @@ export function ProposedInAll({ record, proposals }: { record: string; proposals
 const KEYS: Partial<Record<string, string>> = { KeyT: 'take', KeyL: 'leave' }
 
 /** Alt T takes, and Alt L leaves, the proposal that has the focus, or else the first. */
-function useProposalKeys(): void {
+export function useProposalKeys(): void {
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       const does = KEYS[event.code]

@@ -8,6 +8,7 @@ const TABS = [
   ['requests', '/people/requests', 'Requests'],
   ['sheets', '/people/sheets', 'Link sheets'],
   ['imports', '/people/imports', 'Brought in'],
+  ['proposals', '/people/proposals', 'Proposed'],
   ['doubles', '/people/doubles', 'Likely doubles'],
 ] as const
 

@@ -24,7 +24,7 @@ interface Props {
   onChange: (landing: Landing) => void
 }
 
-/** What of a value lands, and whose: folded under one line, which says what is otherwise than usual. */
+/** What of a value lands, and whose: folded under one line that says it. */
 export function HowItLands({ name, label, landing, known, onChange }: Props) {
   const form = useDraft((state) => state.form)
   const { record, field, part, trustedOnly, translate, unless } = landing
@@ -34,13 +34,15 @@ export function HowItLands({ name, label, landing, known, onChange }: Props) {
   // An address is what it is.
   const mends = domain && known && !(isIdentity && record === 'contact') ? translationsFor(domain, known.type) : []
   const chosen = domain?.is === 'one of' || domain?.is === 'some of' ? domain.values : []
-  const fill = (findQuestion(form, name) ?? findCarried(form, name))?.fill ?? []
+  const carried = findCarried(form, name)
+  const fill = (findQuestion(form, name) ?? carried)?.fill ?? []
   const claimable = fill.some((one) => isClaim(sourceOf(one).origin))
-  const says = exceptionsOf(form, path, landing, isIdentity)
+  const rule = (one: Landing) => ruleIfUnproven(one, known?.type ?? 'text', carried !== undefined)
+  const says = [...exceptionsOf(form, path, landing), ...(isIdentity ? [] : [wordsOf(rule(landing))])]
   if (isIdentity && mends.length === 0 && chosen.length === 0 && !claimable && says.length === 0) return null
   return (
     <details className="pl-1.5">
-      <summary className="text-soft">{says.length === 0 ? 'as usual' : <Outside>{says.join(' · ')}</Outside>}</summary>
+      <summary className="text-soft">{says.length === 0 ? 'as it is' : <Outside>{says.join(' · ')}</Outside>}</summary>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1">
         {(chosen.length > 0 || unless.length > 0) && (
           <Unsaid path={path} label={label} values={chosen} landing={landing} onChange={onChange} />
@@ -63,7 +65,7 @@ export function HowItLands({ name, label, landing, known, onChange }: Props) {
             hideLabel
             label={`If nothing proves who sent ${label}`}
             className="max-w-64"
-            value={ruleIfUnproven(landing)}
+            value={rule(landing)}
             options={UNPROVEN}
             onCommit={(next) => onChange({ ...landing, ifUnproven: next as Landing['ifUnproven'] })}
           />
@@ -87,17 +89,15 @@ const UNPROVEN = [
   ['keep', 'is kept out, if nothing proves who sent it'],
 ] as const
 
+const wordsOf = (rule: Landing['ifUnproven']): string => UNPROVEN.find(([one]) => one === rule)?.[1] ?? ''
+
 /** What of a landing is otherwise than usual, in words. */
-function exceptionsOf(form: Form, path: string, landing: Landing, isIdentity: boolean): string[] {
-  const { translate, unless, trustedOnly, ifUnproven } = landing
-  const usual = ruleIfUnproven({ ...landing, ifUnproven: undefined })
+function exceptionsOf(form: Form, path: string, landing: Landing): string[] {
+  const { translate, unless, trustedOnly } = landing
   const words = unless.map((value) => `“${showAt(form, path, value) || value}”`).join(', ')
   return [
     ...(translate ? [`lands ${rulesOfTranslation(translate).words}`] : []),
     ...(unless.length > 0 ? [`${words} ${unless.length === 1 ? 'says nothing' : 'say nothing'}`] : []),
-    ...(!isIdentity && ifUnproven && ifUnproven !== usual
-      ? UNPROVEN.filter(([rule]) => rule === ifUnproven).map(([, said]) => said)
-      : []),
     ...(trustedOnly ? ['takes no claim from a link'] : []),
   ]
 }
