@@ -15,6 +15,15 @@ test('what an unproven sender says stands beside what is stored, and is taken or
   const { contact } = await sendAs('Moira', 'Hay')
   const { id } = await sendAs('Mallory', 'Hey')
 
+  // Records tells it beforehand, and what would be otherwise by their personal link.
+  await studio.goto(`/forms/${slug}/records`)
+  await studio.getByLabel('Whose answers').selectOption({ index: 1 })
+  await expect(studio.getByText(/^stays Moira, proposed: Mallory$/)).toBeVisible()
+  await studio.getByRole('button', { name: 'Sent by' }).click()
+  await studio.getByPlaceholder('A name or an address').fill(email)
+  await studio.locator('[cmdk-item]').filter({ hasText: 'Moira' }).click()
+  await expect(studio.getByText(/^Moira → Mallory$/)).toBeVisible()
+
   await studio.goto(`/arrivals/${id}`)
   await expect(studio.getByText('First name stays Moira; Mallory is proposed')).toBeVisible()
   await studio.goto(`/people/${contact}`)

@@ -181,7 +181,7 @@ test('an answer that says nothing is said to, and leaves what is stored', async 
     ],
   })
   await studio.goto(`/forms/${slug}/records`)
-  await studio.getByText('is proposed, if nothing proves who sent it').click()
+  await studio.locator('summary', { hasText: 'is proposed' }).click()
   await studio.getByRole('checkbox', { name: 'Not sure' }).check()
   await studio.getByLabel('If nothing proves who sent Which region?').selectOption('lands, whoever sent it')
   await expect(studio.getByText('“Not sure” says nothing · lands, whoever sent it')).toBeVisible()

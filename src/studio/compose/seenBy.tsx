@@ -24,10 +24,12 @@ interface Props {
   /** Whether a contact is known by their browser, and not by a personal link. */
   remembered: boolean
   onChoose: (seer: Seer | null) => void
+  /** What is chosen by it. */
+  label?: string
 }
 
 /** Whom the page is shown as: a stranger, or any contact, found by typing. */
-export function SeenBy({ people, tries, seer, remembered, onChoose }: Props) {
+export function SeenBy({ people, tries, seer, remembered, onChoose, label = 'Seen by' }: Props) {
   const [open, setOpen] = useState(false)
   const [text, setText] = useState('')
   const found = usePeople(text, open)
@@ -38,14 +40,14 @@ export function SeenBy({ people, tries, seer, remembered, onChoose }: Props) {
   }
   return (
     <Chooser
-      label="Seen by"
+      label={label}
       placeholder="A name or an address"
       open={open}
       onOpenChange={setOpen}
       typed={{ text, onChange: setText }}
       narrows={false}
       trigger={
-        <Button aria-label="Seen by" className="min-w-0 flex-1 justify-between">
+        <Button aria-label={label} className="min-w-0 flex-1 justify-between">
           <bdi className="truncate">{seer ? nameOf(seer, remembered) : 'a stranger'}</bdi> <span aria-hidden>▾</span>
         </Button>
       }

@@ -4,10 +4,12 @@ import type { ReactNode } from 'react'
 import type { Part } from '@/core/answers/kind'
 import type { Landing } from '@/core/form/definition'
 import { type FieldType, findField, RECORD_WORDS, type RecordField, rulesOfField } from '@/core/fields/field'
+import type { Planned } from '../draft/actions'
 import { useDraft } from '../draft/context'
 import { PartField } from '../kinds/partField'
 import { Button } from '../ui/button'
 import { ChoiceField } from '../ui/field'
+import { BeforeAfter } from './beforeAfter'
 import { FieldChooser } from './fieldChooser'
 import { HowItLands } from './howItLands'
 
@@ -19,10 +21,12 @@ interface Props {
   /** Parts of the value, where it has any. */
   parts: readonly Part[]
   onChange: (lands: Landing[]) => void
+  /** What the draft would do with answers that are tried. */
+  planned?: Planned | null
 }
 
 /** The record fields a value lands in, and what happens when a field has a value. */
-export function LandingEditor({ name, label, lands, parts, onChange }: Props) {
+export function LandingEditor({ name, label, lands, parts, onChange, planned = null }: Props) {
   const resources = useDraft((state) => state.resources)
   const fields = resources.fields.filter(({ retired }) => !retired)
   // Parts that have no field yet are what another landing is for, once one has.
@@ -51,6 +55,7 @@ export function LandingEditor({ name, label, lands, parts, onChange }: Props) {
           landing={landing}
           parts={parts}
           fields={fields}
+          planned={planned}
           onChange={(next) => onChange(lands.with(index, next))}
           onDrop={() => onChange(lands.toSpliced(index, 1))}
           also={index === lands.length - 1 && another}
@@ -67,13 +72,14 @@ interface OneProps {
   landing: Landing
   parts: readonly Part[]
   fields: readonly RecordField[]
+  planned: Planned | null
   onChange: (landing: Landing) => void
   onDrop: () => void
   /** What offers another landing, beside the last. */
   also: ReactNode
 }
 
-function OneLanding({ name, label, landing, parts, fields, onChange, onDrop, also }: OneProps) {
+function OneLanding({ name, label, landing, parts, fields, planned, onChange, onDrop, also }: OneProps) {
   const { record, field, part, ifFilled, trustedOnly } = landing
   const known = findField(fields, record, field)
   return (
@@ -110,6 +116,7 @@ function OneLanding({ name, label, landing, parts, fields, onChange, onDrop, als
         </Button>
         {also}
       </div>
+      {planned && <BeforeAfter landing={landing} planned={planned} />}
       <HowItLands {...{ name, label, landing, known, onChange }} />
     </div>
   )

@@ -1,12 +1,15 @@
 'use client'
 
+import { useState } from 'react'
 import { mannerOf } from '@/core/kinds/registry'
 import { setLandings } from '@/core/form/edits'
 import { partsOf, questionsAsked } from '@/core/form/values'
 import { RECORD_TYPES, RECORD_WORDS, type RecordField, rulesOfField } from '@/core/fields/field'
 import { useDraft, useFindings } from '../draft/context'
 import { AddResource } from '../settings/addResource'
+import type { Seer } from '../compose/seenBy'
 import { AcrossForms } from './acrossForms'
+import { type Arrival, type Tried, TryLandings, usePlanned } from './beforeAfter'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { ChoiceField } from '../ui/field'
@@ -16,8 +19,16 @@ import { LandingEditor } from './landings'
 import { TouchedRecords } from './touched'
 import { Link } from '../ui/link'
 
+interface Props {
+  /** Answers that came, and people, to see landings by; none for who may not see them. */
+  arrivals: readonly Arrival[]
+  people: readonly Omit<Seer, 'as'>[]
+}
+
 /** Where every value lands: one row a value, with what happens to what is there. */
-export function Records() {
+export function Records({ arrivals, people }: Props) {
+  const [tried, setTried] = useState<Tried>({ arrival: null, seer: null })
+  const planned = usePlanned(tried)
   const { form, edit, resources, setResources } = useDraft((state) => state)
   const findings = useFindings().filter(({ place }) => place === 'records')
   const values = [
@@ -48,6 +59,7 @@ export function Records() {
       <h2 className="mb-1.5">
         Where answers land <span className="font-normal text-soft">— a blank never erases what is stored</span>
       </h2>
+      {arrivals.length > 0 && <TryLandings {...{ arrivals, people, tried }} onChange={setTried} />}
       <table className="sheet border border-rule">
         <thead>
           <tr>
@@ -68,6 +80,7 @@ export function Records() {
                   lands={lands}
                   label={label}
                   parts={partsOf(form, name)}
+                  planned={planned}
                   onChange={(next) => edit((one) => setLandings(one, name, next))}
                 />
               </td>

@@ -1,7 +1,7 @@
-import { listPeople } from '@/db/queries/people'
 import { listThemes, listThemeUses } from '@/db/queries/themes'
 import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
+import { listLikelyPeople } from '@/server/forms/tried'
 import { visitorAssets } from '@/server/visitor/assets'
 import { Ledger } from '@/studio/compose/ledger'
 import { Tries } from '@/studio/compose/tries'
@@ -14,15 +14,11 @@ import { Look } from '@/studio/look/look'
 export default memberPage('read', async ({ workspaceId, rights }, { search }) => {
   const { db } = context()
   const part = (['look', 'languages', 'tries'] as const).find((one) => one === search.part) ?? 'questions'
-  const [rows, themes, uses] = await Promise.all([
-    rights.has('people') ? listPeople(db, workspaceId, { limit: 30 }).then((page) => page.rows) : [],
+  const [people, themes, uses] = await Promise.all([
+    rights.has('people') ? listLikelyPeople(db, workspaceId) : [],
     listThemes(db, workspaceId),
     part === 'look' ? listThemeUses(db, workspaceId) : [],
   ])
-  const people = rows.map(({ id, email, values }) => ({
-    id,
-    name: [values.first_name, values.last_name].filter(Boolean).join(' ') || email,
-  }))
   return (
     <main
       aria-label="Compose"
