@@ -90,6 +90,7 @@ export interface Database {
   likely_double: LikelyDoubleTable
   no_double: NoDoubleTable
   list_membership: ListMembershipTable
+  list_left: ListLeftTable
   personal_link: PersonalLinkTable
   referral_code: ReferralCodeTable
   remembered_browser: RememberedBrowserTable
@@ -188,6 +189,16 @@ interface ListMembershipTable {
   wording: string
   cause_id: string | null
   joined_at: Moment
+}
+
+/** A list that somebody left by themselves. */
+interface ListLeftTable {
+  workspace_id: string
+  contact_id: string
+  list: string
+  reason: string
+  cause_id: string
+  left_at: Moment
 }
 
 /** `spam` looks like a machine's, and waits for a person to say otherwise. */

@@ -8,7 +8,7 @@ import type { Default, Moment } from './schema_of_access'
 export interface CauseTable {
   id: Generated<string>
   workspace_id: string
-  sort: 'submission' | 'member' | 'program' | 'merge' | 'import' | 'put back' | 'keeping'
+  sort: 'submission' | 'member' | 'program' | 'merge' | 'import' | 'put back' | 'visitor' | 'keeping'
   /** Name of the deed. */
   deed: string
   member_id: string | null

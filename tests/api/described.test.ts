@@ -326,6 +326,7 @@ describe('every operation', () => {
       ...ONLY_STUDIO,
       'takeAlong',
       'takePersonAlong',
+      'leaveLists',
       ...DEED_NAMES.filter((name) => /^remove(Ended|Left|Unknown)/.test(name)),
     ]
     expect([...new Set(body.history.map(({ deed }) => deed))].sort()).toEqual(

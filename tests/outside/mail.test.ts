@@ -60,16 +60,32 @@ describe('mail, read back by a parser', () => {
   }
 
   const within = [readAllowed('127.0.0.1')].filter((one) => one !== null)
+  const errand = (id: string, settings: Record<string, string> | null = null, reach = within) => ({
+    id,
+    workspaceId: 'w1',
+    settings,
+    smtpUrl: url,
+    reach,
+    now: new Date(),
+    signal: AbortSignal.timeout(5000),
+  })
   const send = (id: string, body: typeof mail, settings: Record<string, string> | null = null, reach = within) =>
-    sender.send(body, {
-      id,
-      workspaceId: 'w1',
-      settings,
-      smtpUrl: url,
-      reach,
-      now: new Date(),
-      signal: AbortSignal.timeout(5000),
+    sender.send(body, errand(id, settings, reach))
+
+  it('says where lists are left, and that one press of a mail program does (RFC 2369, RFC 8058)', async () => {
+    received.length = 0
+    const address = 'https://forms.tarnfield.example/m/leave/c1.proof'
+    const body = { ...mail, leave: { contact: 'c1', words: 'Leave it here:' } }
+    await sender.send(body, { ...errand('leave-1'), leave: address })
+    await sender.send(mail, errand('leave-2'))
+    const [left, plain] = received.map((one) => one.mail)
+    expect(left?.headers.get('list')).toEqual({
+      unsubscribe: { url: address },
+      'unsubscribe-post': { name: 'List-Unsubscribe=One-Click' },
     })
+    expect(left?.text?.trim()).toBe(`${mail.text}\n\nLeave it here: ${address}`)
+    expect(plain?.headers.has('list')).toBe(false)
+  })
 
   it('holds every character that is let in', async () => {
     const texts = everyCharacter()

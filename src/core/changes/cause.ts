@@ -15,6 +15,8 @@ type Cause =
   | { sort: 'import'; by: Doer }
   /** Undoes what another cause did. */
   | { sort: 'put back'; by: Doer; of: string }
+  /** What somebody did to themselves who has a mail of ours. */
+  | { sort: 'visitor'; deed: DeedName }
   /** Removed because its time was up, by this rule. */
   | { sort: 'keeping'; rule: DeedName }
 

@@ -49,6 +49,7 @@ const DEEDS = {
   inviteMember: 'invited somebody',
   joinWorkspace: 'joined the workspace',
   keepRehearsal: 'kept a rehearsal',
+  leaveLists: 'left lists',
   leaveProposals: 'left what was proposed',
   leaveWorkspace: 'left the workspace',
   makeRecoveryCodes: 'made new recovery codes',

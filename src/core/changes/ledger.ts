@@ -60,7 +60,7 @@ export interface Written {
   /** Every change, in the order it was made. */
   changes: KeptChange[]
   /** Lists that contacts are on by now, or (`wording` is `null`) no more. */
-  lists: { contact: string; list: string; wording: string | null; cause: string; at: Date }[]
+  lists: { contact: string; list: string; wording: string | null; because: string; cause: string; at: Date }[]
   /** Notes as they read by now; `null` of those that are gone. */
   notes: { record: string; note: string; text: string | null; cause: string; at: Date }[]
   /** What submissions propose for fields of records by now; `null` of what is proposed no more. */
@@ -245,7 +245,7 @@ export class Ledger {
       case 'list': {
         const others = record.lists.filter((list) => list !== slot.name)
         this.records.set(id, { ...record, lists: text === null ? others : [...others, slot.name] })
-        this.lists.set(`${id} ${slot.name}`, { contact: id, list: slot.name, wording: text, ...by })
+        this.lists.set(`${id} ${slot.name}`, { contact: id, list: slot.name, wording: text, because, ...by })
         return
       }
       case 'note':

@@ -31,6 +31,8 @@ export interface PlannedMessage {
   subject: string
   text: string
   because: string
+  /** What is said at its foot before the way to leave lists, to whoever is on one. */
+  leave?: string
   /** What it waits for before it goes out; nothing where it is left out. */
   waits?: PlannedWait | null
 }

@@ -43,6 +43,15 @@ describe('a row', () => {
     ])
     expect('set' in made && made.set.ties).toMatchObject([{ record: 'contact', to: 'company' }])
   })
+  it('puts nobody on a list again that they left by themselves, and says so', () => {
+    const joins = [{ list: 'notes', wording: 'I agree', origin: 'A fair', column: null }]
+    const slots = (left: string[]) => {
+      const brought = bring(['ida@kiln.example'], { joins }, [{ ...ida, left }])
+      return 'set' in brought && [brought.set.changes.map(({ slot }) => slot), brought.wrong]
+    }
+    expect(slots([])).toEqual([['_list.notes'], []])
+    expect(slots(['notes'])).toEqual([[], [{ column: 0, why: 'left a list by themselves, and stays off it' }]])
+  })
   it('makes nobody where that is not wished', () => {
     expect(bring(['bo@kiln.example'], { opens: false })).toEqual({ is: 'unknown', email: 'bo@kiln.example' })
   })

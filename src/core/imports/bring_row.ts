@@ -51,8 +51,17 @@ export function bringRow(
   const ties: Tie[] = moves ? [{ record: ref, slot: COMPANY_SLOT, to: house.id ?? 'company', because }] : []
   const set = { ...NO_CHANGES, opens, changes, ties }
   const isSame = opens.length + changes.length + ties.length === 0
-  return { is: known ? (isSame ? 'same' : 'changed') : 'made', set, email, wrong }
+  const leftOut = joins
+    .filter(({ list }) => known?.left?.includes(list))
+    .map(() => ({ column: columnOfEmail(plan), why: 'left a list by themselves, and stays off it' }))
+  return { is: known ? (isSame ? 'same' : 'changed') : 'made', set, email, wrong: [...wrong, ...leftOut] }
 }
+
+const columnOfEmail = ({ targets }: ImportPlan): number =>
+  Math.max(
+    0,
+    targets.findIndex((one) => one.to === 'field' && one.record === 'contact' && one.field === 'email'),
+  )
 
 /** The company that a row names; one that it only says something of is the one that the contact belongs to. */
 function houseOf(
@@ -82,10 +91,10 @@ function settle(
   })
 }
 
-/** A list that they are on already they stay on, with the wording they agreed to. */
+/** A list that they are on already they stay on, with the wording they agreed to; one that they left they stay off. */
 const joinsOf = (joins: SaidRow['joins'], record: string, known: RecordState | null, because: string): SlotChange[] =>
   joins
-    .filter(({ list }) => !known?.lists.includes(list))
+    .filter(({ list }) => !known?.lists.includes(list) && !known?.left?.includes(list))
     .map(({ list, wording, origin }) => ({
       record,
       slot: slotOfList(list),

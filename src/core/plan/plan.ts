@@ -107,7 +107,11 @@ export function planSubmission(
     visit,
     snapshot,
   )
-  const messages = visit.test ? written.map(markTest) : written
+  const onLists = lists.length > 0 || (contact?.lists.length ?? 0) > 0
+  const leavable = onLists
+    ? written.map((one) => (one.audience === 'visitor' ? { ...one, leave: spoken.speech.tell('leave_mail') } : one))
+    : written
+  const messages = visit.test ? leavable.map(markTest) : leavable
   const { outcome, unmade } = chooseOutcome(spoken.form, values, { ...visit, speech: spoken.speech })
   const owners = giveOwners(form, records, routed, snapshot)
   const all = [...changes, ...openingChanges(form, values, records, changes, visit, snapshot), ...owners.changes]

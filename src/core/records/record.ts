@@ -26,6 +26,8 @@ export interface RecordState {
   values: Answers
   /** Names of the lists a contact is on. */
   lists: string[]
+  /** Names of those that a contact left by themselves; none where left out. */
+  left?: readonly string[]
   /** What records that were merged into it were matched by; none where left out. */
   also?: readonly { key: string; domain: string | null }[]
   /** A contact’s referral codes, the one they are given first; left out where nobody asked. */

@@ -44,6 +44,7 @@ import * as linkSheets from './0042_link_sheets'
 import * as rememberedBrowsers from './0043_remembered_browsers'
 import * as referralCodes from './0044_referral_codes'
 import * as proposals from './0045_proposals'
+import * as leaving from './0046_leaving'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -92,4 +93,5 @@ export const migrations: Record<string, Migration> = {
   '0043_remembered_browsers': rememberedBrowsers,
   '0044_referral_codes': referralCodes,
   '0045_proposals': proposals,
+  '0046_leaving': leaving,
 }

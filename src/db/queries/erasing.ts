@@ -112,6 +112,7 @@ export async function eraseRecords(
     ['proposal', 'record_id'],
     ['record_change', 'record_id'],
     ['list_membership', 'contact_id'],
+    ['list_left', 'contact_id'],
     ['likely_double', 'first_id'],
     ['likely_double', 'second_id'],
     ['no_double', 'first_id'],

@@ -23,6 +23,7 @@ import {
   searchRecords,
   withListing,
 } from './listing'
+import { listLeft } from './leaving'
 import { listNotes } from './notes'
 import { eachOnce, listProposals } from './proposals'
 import { type Around, fitsPeople } from './people_who'
@@ -205,10 +206,11 @@ export async function findPerson(db: Runner, workspaceId: string, id: string) {
   if (!person) return null
   const parts = await readParts(db, workspaceId, id)
   const all = [id, ...parts.map((one) => one.id)]
-  const [changes, notes, proposals, memberships, submissions, opened, referral] = await Promise.all([
+  const [changes, notes, proposals, left, memberships, submissions, opened, referral] = await Promise.all([
     readLineage(db, workspaceId, all),
     listNotes(db, workspaceId, id),
     listProposals(db, workspaceId, id).then(eachOnce),
+    listLeft(db, workspaceId, id),
     db
       .selectFrom('list_membership as m')
       .innerJoin('list', (join) =>
@@ -246,7 +248,7 @@ export async function findPerson(db: Runner, workspaceId: string, id: string) {
     listOpened(db, workspaceId, { contact: id }),
     readReferral(db, workspaceId, id),
   ])
-  return { ...person, parts, changes, notes, proposals, memberships, submissions, opened, referral }
+  return { ...person, parts, changes, notes, proposals, left, memberships, submissions, opened, referral }
 }
 
 /** A company's page: what is stored, its people, its deals and requests, and every change. */

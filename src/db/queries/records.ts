@@ -64,6 +64,7 @@ async function select(
         select json_agg(json_build_object('key', part.key, 'domain', part.domain)) from record part
         where part.merged_into = record.id)`.as('also'),
     )
+    .select(sql<string[] | null>`(select array_agg(list) from list_left where contact_id = record.id)`.as('left'))
     .select(ownerOf('record').as('owner'))
     .select((codes ? codesOf('record') : sql<string[] | null>`null`).as('codes'))
     .where('workspace_id', '=', workspaceId)
@@ -86,6 +87,7 @@ async function select(
     goneBy: row.gone_by,
     mergedInto: row.merged_into,
     broughtBy: row.brought_by,
+    ...(row.left ? { left: row.left } : {}),
     ...(row.also ? { also: row.also } : {}),
     ...(row.codes ? { codes: row.codes } : {}),
   }))

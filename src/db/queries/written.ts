@@ -19,8 +19,12 @@ export async function writeAll(db: Runner, workspaceId: string, written: Written
     ...(joined.length > 0 ? [sql`joined as (${insertMemberships(workspaceId, joined)})`] : []),
   ]
   await sql`with ${sql.join(parts)} select`.execute(db)
+  if (joined.length > 0) await forgetLeft(db, joined)
   const left = lists.filter(({ wording }) => wording === null)
   if (left.length > 0) await deleteMemberships(db, workspaceId, left)
+  const themselves = new Set(causes.flatMap(({ id, cause }) => (cause.sort === 'visitor' ? [id] : [])))
+  const leavings = left.filter(({ cause }) => themselves.has(cause))
+  if (leavings.length > 0) await keepLeft(db, workspaceId, leavings)
   if (notes.length > 0) await writeNotes(db, workspaceId, notes)
   if (proposals.length > 0) await writeProposals(db, workspaceId, proposals)
   if (handedOver.length > 0) await handOver(db, workspaceId, handedOver)
@@ -42,6 +46,7 @@ const DEED_OF = { merge: 'mergeRecords', import: 'importPeople', 'put back': 'pu
 function asRow({ id, cause, about = '', at }: Caused) {
   const row = { id, about, at: at.toISOString() }
   if (cause.sort === 'submission') return { ...row, sort: 'submission', deed: 'apply' }
+  if (cause.sort === 'visitor') return { ...row, sort: 'visitor', deed: cause.deed }
   if (cause.sort === 'keeping') return { ...row, sort: 'keeping', deed: cause.rule }
   const { by } = cause
   return {
@@ -56,7 +61,7 @@ function asRow({ id, cause, about = '', at }: Caused) {
 
 /** Records as they stand after changes, each with the moment of its last one. */
 function upsertRecords(workspaceId: string, records: Written['records']): RawBuilder<unknown> {
-  const rows = records.map(({ record: { lists: _, also: __, codes: ___, ...record }, at }) => ({
+  const rows = records.map(({ record: { lists: _, also: __, codes: ___, left: ____, ...record }, at }) => ({
     ...record,
     title: titleOf(record),
     at: at.toISOString(),
@@ -82,7 +87,7 @@ const insertChanges = (workspaceId: string, changes: Written['changes']): RawBui
       record uuid, field text, "from" jsonb, "to" jsonb, cause uuid, because text, at timestamptz)
     order by n`
 
-/** Somebody who is on a list already stays there with the wording they agreed to. */
+/** Somebody who is on a list already stays there with the wording they agreed to; who left it once has agreed anew. */
 const insertMemberships = (workspaceId: string, joined: Written['lists']): RawBuilder<unknown> => sql`
     insert into list_membership (workspace_id, list, contact_id, wording, cause_id, joined_at)
     select ${workspaceId}, list, contact, wording, cause, at
@@ -90,10 +95,29 @@ const insertMemberships = (workspaceId: string, joined: Written['lists']): RawBu
       at timestamptz)
     on conflict do nothing`
 
+/** Whoever joins a list has not left it any more. */
+async function forgetLeft(db: Runner, joined: Written['lists']): Promise<void> {
+  await sql`
+    delete from list_left using jsonb_to_recordset(${asJson(joined)}::jsonb) as row(list text, contact uuid)
+    where list_left.contact_id = row.contact and list_left.list = row.list
+  `.execute(db)
+}
+
 async function deleteMemberships(db: Runner, workspaceId: string, left: Written['lists']): Promise<void> {
   await sql`
     delete from list_membership m using jsonb_to_recordset(${asJson(left)}::jsonb) as row(list text, contact uuid)
     where m.workspace_id = ${workspaceId} and m.list = row.list and m.contact_id = row.contact
+  `.execute(db)
+}
+
+/** Lists that people left by themselves, and why. */
+async function keepLeft(db: Runner, workspaceId: string, left: Written['lists']): Promise<void> {
+  await sql`
+    insert into list_left (workspace_id, contact_id, list, reason, cause_id, left_at)
+    select ${workspaceId}, contact, list, because, cause, at
+    from jsonb_to_recordset(${asJson(left)}::jsonb) as row(contact uuid, list text, because text, cause uuid, at timestamptz)
+    on conflict (contact_id, list) do update
+      set reason = excluded.reason, cause_id = excluded.cause_id, left_at = excluded.left_at
   `.execute(db)
 }
 

@@ -77,6 +77,9 @@ export const readContact = deed({
         submission: z.uuid().nullable(),
       }),
     ),
+    left: z
+      .array(z.object({ list: z.string(), title: z.string(), reason: z.string(), leftAt: moment }))
+      .describe('Lists that they left by themselves, and are not on by now'),
     submissions: z.array(
       z.object({
         id: z.uuid(),

@@ -45,6 +45,7 @@ const message = z.object({
   subject: z.string(),
   text: z.string(),
   because: z.string(),
+  leave: z.string().optional().describe('What is said before the way to leave lists, to whoever is on one'),
   waits: z
     .discriminatedUnion('for', [
       z.object({ words: z.string(), for: z.literal('time'), minutes: z.number() }),

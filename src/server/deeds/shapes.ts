@@ -84,8 +84,10 @@ export const rest = z
   .describe('A way out whose other end does not answer as it should is left alone for a while, longer each time')
 
 export const causeSort = z
-  .enum(['submission', 'member', 'program', 'merge', 'import', 'put back', 'keeping'])
-  .describe('What sort of cause it has; `keeping`: its time was up, by a rule of the house')
+  .enum(['submission', 'member', 'program', 'merge', 'import', 'put back', 'visitor', 'keeping'])
+  .describe(
+    'What sort of cause it has; `visitor`: whoever it is of, by a mail; `keeping`: its time was up, by a rule of the house',
+  )
 
 export const change = z.object({
   id: z.uuid(),
@@ -142,6 +144,10 @@ const mailBody = z.object({
   subject: z.string(),
   text: z.string(),
   date: z.string(),
+  leave: z
+    .object({ contact: z.uuid(), words: z.string() })
+    .optional()
+    .describe('Who leaves lists by it, and what is said before the way to do so'),
   files: z
     .array(
       z.object({

@@ -5,6 +5,7 @@ import { giveUpDelivery, type HeldDelivery, markDelivered, postponeDelivery } fr
 import type { Config } from '../config'
 import { reasonOf } from '../failures'
 import { log } from '../log'
+import { leaveLink } from '../leaving/leave_link'
 import { openSettings } from '../settings/secrets'
 import { isOfOneMail, isPermanent, Permanent } from './permanent'
 import { senderOf } from './targets/registry'
@@ -47,6 +48,9 @@ async function send(db: Db, held: HeldDelivery, config: Config): Promise<string 
       settings: connection && openSettings(workspace_id, connection, config.LICHEN_KEYS),
       smtpUrl: config.LICHEN_SMTP_URL,
       reach: config.LICHEN_REACH,
+      ...(body.to === 'mail' && body.leave
+        ? { leave: leaveLink(config.LICHEN_URL, config.LICHEN_SECRET, body.leave.contact) }
+        : {}),
       now: held.now,
       signal,
     }),

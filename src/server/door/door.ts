@@ -6,6 +6,8 @@ import { splitWithin, within } from '@/core/rights/within'
 import { context } from '../context'
 import { FILES, receiveFiles } from '../files/receive'
 import { receiveForm } from '../files/receiveForm'
+import { LEAVE } from '../leaving/leave_link'
+import { serveLeaving } from '../leaving/serve'
 import { LineIsFull } from '../line'
 import { log, traced } from '../log'
 import { IMPORTS, receiveImport } from '../imports/receiveImport'
@@ -55,7 +57,7 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
     if (path === null || (!visitor && ![...url.searchParams].flat().every(isSoundText)))
       return write(await refuseAddress(path, url.pathname), response)
     // Only the studio is in a workspace: what visitors and programs ask for has one address.
-    if (handle !== null && /^\/(?:f|api|schemas|_next)(?:\/|$)/.test(path))
+    if (handle !== null && /^\/(?:f|m|api|schemas|_next)(?:\/|$)/.test(path))
       return write(problem(404, 'There is nothing at this address.'), response)
     if (FILES.test(path)) return receiveFiles(request, response)
     if ((path === PICTURES || path === IMPORTS) && request.method === 'POST') {
@@ -71,6 +73,13 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
       if (sent === 'too large' || body === 'too large') return refuseBody(request, response)
       const asked = new Request(url, { method: request.method ?? 'GET', headers: headersOf(request), body })
       return write(await serveVisitor(asked, slug, part, sent), response, request.headers['accept-encoding'])
+    }
+    const leaving = LEAVE.exec(path)?.[1]
+    if (leaving !== undefined) {
+      const body = await readBody(request, MOST_BYTES.visitor)
+      if (body === 'too large') return refuseBody(request, response)
+      const asked = new Request(url, { method: request.method ?? 'GET', headers: headersOf(request), body })
+      return write(await serveLeaving(asked, leaving), response, request.headers['accept-encoding'])
     }
     const body = await readBody(request, MOST_BYTES.studio)
     if (body === 'too large') return refuseBody(request, response)

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { type Answers, sameAnswer } from '@/core/answers/answer'
 import { ANY_EMAIL, rules as email } from '@/core/kinds/email'
-import type { Doer } from '@/core/changes/cause'
+import type { Caused, Doer } from '@/core/changes/cause'
 import type { DeedName } from '@/core/changes/deeds'
 import { type ChangeSet, NO_CHANGES } from '@/core/changes/change_set'
 import { type Held, Ledger } from '@/core/changes/ledger'
@@ -19,13 +19,24 @@ import { inTurn } from '../changes/inTurn'
 import { writeChanges } from '../changes/writeChanges'
 import { findUnfitField } from './fields'
 
-/** Does something to one record; gives the cause, or `null` where all was so already. */
-export async function changeOne(
+type Decide = (record: Held, tx: Runner) => ChangeSet | NotDone | Promise<ChangeSet | NotDone>
+
+/** Does something to one record as a member or a program; gives the cause, or `null` where all was so already. */
+export const changeOne = (
   db: Db,
   workspaceId: string,
   id: string,
   { by, deed }: { by: Doer; deed: DeedName },
-  decide: (record: Held, tx: Runner) => ChangeSet | NotDone | Promise<ChangeSet | NotDone>,
+  decide: Decide,
+): Promise<Done<string | null>> => changeWith(db, workspaceId, id, { sort: 'deed', by, deed }, decide)
+
+/** The same for a cause of any sort. */
+export async function changeWith(
+  db: Db,
+  workspaceId: string,
+  id: string,
+  because: Caused['cause'],
+  decide: Decide,
 ): Promise<Done<string | null>> {
   try {
     return await inTurn(db, workspaceId, async (tx, at) => {
@@ -37,7 +48,7 @@ export async function changeOne(
       const ledger = new Ledger([record], randomUUID)
       const cause = randomUUID()
       const about = titleOf(record)
-      const caused = { id: cause, workspaceId, cause: { sort: 'deed' as const, by, deed }, about, at }
+      const caused = { id: cause, workspaceId, cause: because, about, at }
       ledger.do(caused, set)
       await writeChanges(tx, workspaceId, ledger.written(), await followContacts(tx, workspaceId, ledger, caused))
       return done(cause)

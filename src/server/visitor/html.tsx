@@ -1,6 +1,7 @@
 import type { Spoken } from '@/core/form/spoken'
 import { languageOf, speak } from '@/core/language/languages'
-import type { Language, TextKey } from '@/core/language/texts'
+import type { Language, Speech, TextKey } from '@/core/language/texts'
+import type { Leaving } from '@/db/queries/leaving'
 import type { ReactElement } from 'react'
 import type { Answers } from '@/core/answers/answer'
 import type { Turns } from '@/core/fill/turns'
@@ -10,6 +11,7 @@ import { tellSent } from '@/core/form/tell_sent'
 import { mergeFields, renderLineOr, renderOr } from '@/core/form/template'
 import { walkForm } from '@/core/form/walk'
 import type { PageLook } from '@/visitor/document'
+import { LeavePage } from '@/visitor/leave_page'
 import { OutcomePage, PlainPage } from '@/visitor/other_pages'
 import { FormPage, type PageState } from '@/visitor/page'
 import type { Outcome } from '@/core/dispatch/outcome'
@@ -79,6 +81,25 @@ export const outcomeHtml = (
     />,
     200,
     { framedBy: form.framedBy },
+  )
+
+/** The page at which somebody leaves lists. */
+export const leaveHtml = (
+  { workspaceName, lists }: Pick<Leaving, 'workspaceName' | 'lists'>,
+  language: Language,
+  speech: Speech,
+  kept: boolean,
+): Promise<Response> =>
+  html(
+    <LeavePage
+      from={workspaceName}
+      lists={lists}
+      kept={kept}
+      language={language}
+      speech={speech}
+      assets={visitorAssets()}
+    />,
+    200,
   )
 
 /** A page that says one thing, in our own words. */

@@ -53,6 +53,7 @@ export const HOW: Record<Change['sort'], string> = {
   merge: 'merged',
   import: 'by an import',
   'put back': 'put back',
+  visitor: 'by themselves',
   keeping: 'by a rule of the house',
 }
 

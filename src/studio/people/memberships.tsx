@@ -12,17 +12,20 @@ import { Outside } from '../ui/outside'
 import { toast } from '../ui/toast'
 import { useRun } from '../ui/useRun'
 
-type Membership = NonNullable<Awaited<ReturnType<typeof findPerson>>>['memberships'][number]
+type Found = NonNullable<Awaited<ReturnType<typeof findPerson>>>
+type Membership = Found['memberships'][number]
 
 interface Props {
   /** The contact whose they are. */
   id: string
   memberships: readonly Membership[]
+  /** Those they left by themselves. */
+  left: Found['left']
   around: Around
 }
 
 /** The lists that somebody is on, each with what they agreed to; they are put on others, and taken off, by hand. */
-export function Memberships({ id, memberships, around }: Props) {
+export function Memberships({ id, memberships, left, around }: Props) {
   const [joining, setJoining] = useState(false)
   const others = around.lists.filter(({ name }) => !memberships.some(({ list }) => list === name))
   return (
@@ -31,6 +34,12 @@ export function Memberships({ id, memberships, around }: Props) {
       {memberships.length === 0 && <p className="text-soft">On no list.</p>}
       {memberships.map((one) => (
         <OneList key={one.list} contact={id} membership={one} />
+      ))}
+      {left.map(({ list, title, reason, leftAt }) => (
+        <p key={list} className="mb-1 text-soft">
+          <Outside>{title}</Outside>: <Outside>{`${reason.charAt(0).toLowerCase()}${reason.slice(1)}`}</Outside>,{' '}
+          <Moment at={leftAt} />
+        </p>
       ))}
       {others.length > 0 && (
         <Only may="answer">

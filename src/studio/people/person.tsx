@@ -37,7 +37,7 @@ interface Props {
 
 /** A person: every stored value with what set it, every change, every list and submission. */
 export function Person({ person, fields, lists, links, browsers, forms, doubles, members, deliveries }: Props) {
-  const { id, values, parts, changes, proposals, notes, memberships, submissions, opened } = person
+  const { id, values, parts, changes, proposals, notes, left, memberships, submissions, opened } = person
   return (
     <main className="px-4 py-3">
       <PageHead
@@ -75,7 +75,7 @@ export function Person({ person, fields, lists, links, browsers, forms, doubles,
         <div className="space-y-5">
           <Stored record="contact" {...{ id, values, fields, changes, proposals }} />
           <OpenedRecords opened={opened} fields={fields} />
-          <Memberships id={id} memberships={memberships} around={{ fields, lists, members }} />
+          <Memberships id={id} memberships={memberships} left={left} around={{ fields, lists, members }} />
           <Links contact={person.id} links={links} forms={forms} />
           <ReferralOf contact={person.id} referral={person.referral} />
           <Browsers contact={person.id} browsers={browsers} />

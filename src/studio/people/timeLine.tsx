@@ -192,7 +192,7 @@ function Head({ happening: { changes, sent, known } }: { happening: Happening })
           to many at once
         </Link>
       )}
-      {first.undoneBy === null && first.sort !== 'import' && !isOfMany(first) && (
+      {first.undoneBy === null && first.sort !== 'import' && first.sort !== 'visitor' && !isOfMany(first) && (
         <span className="ml-auto">
           <PutBack cause={first.cause} label="Put back" what={`all that was done ${headWords(first)}`} />
         </span>

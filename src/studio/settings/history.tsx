@@ -124,12 +124,18 @@ const COLUMNS: Column<Row>[] = [
       // What an import did, or was done to many, is put back on its own page.
       sort !== 'import' &&
       deed !== 'doToMany' &&
+      // Who left by themselves comes back by themselves.
+      sort !== 'visitor' &&
       undoneBy === null && <PutBack cause={id} label="Put back" what={`${tellDeed(deed)}: ${about}`} shy />,
   },
 ]
 
 /** Who does what nobody in particular does. */
-const NOBODY: Partial<Record<Row['sort'], string>> = { submission: 'a visitor', keeping: 'Lichen, by rule' }
+const NOBODY: Partial<Record<Row['sort'], string>> = {
+  submission: 'a visitor',
+  visitor: 'whoever got a mail',
+  keeping: 'Lichen, by rule',
+}
 
 const PAGES: Record<RecordType, string> = {
   contact: '/people',

@@ -123,8 +123,19 @@ describe('mail', () => {
     expect(() => body(7)).toThrow('A mail delivery needs its message')
     expect(mail.explain({ ...body(1), recipients: ['a@x.example', 'b@x.example'] })).toEqual({
       line: 'Mail “Thank you” to a@x.example, b@x.example',
-      text: 'We have it',
+      text: 'We have it\n\nYou get this because you are on a list of ours. Leave it here: …',
     })
+  })
+  it('says how lists are left to who is on one, at their own address', () => {
+    const sentTo = (values: object, more: object = {}) =>
+      mail.body({ ...planned, message: 1 }, sentOf(planOf(values), more) as never).leave
+    expect(sentTo({})).toEqual({
+      contact: 'c1',
+      words: 'You get this because you are on a list of ours. Leave it here:',
+    })
+    expect(sentTo({ letter: false })).toBeUndefined()
+    expect(sentTo({}, { contact: { ...stored, key: 'other@x.example', revision: 7 } })).toBeUndefined()
+    expect(body(0).leave).toBeUndefined()
   })
   it('brings files to desks, and says so, and none to whoever sent them', () => {
     const told = body(0, [file])

@@ -22,6 +22,8 @@ export interface MailBody {
   subject: string
   text: string
   date: string
+  /** Who leaves lists by it, by id, and what is said before the way to do so. */
+  leave?: { contact: string; words: string }
   /** Files that came with the submission, of a mail to a desk. */
   files?: MailFile[]
 }

@@ -33,21 +33,35 @@ export const mail: TargetRules<MailBody> = {
       text: `Mail “${title}” to ${to.join(', ')}`,
       because,
     })),
-  body({ message }, { plan, at, submission, files: sent, attach }) {
+  body({ message }, { plan, at, submission, contact, files: sent, attach }) {
     const planned = message === null ? undefined : plan.messages[message]
     if (!planned) throw new Error('A mail delivery needs its message')
     const { from, to, replyTo, subject, text, waits } = planned
     // What waits is of the moment it goes out.
     const date = (waits && waitsUntil(waits, submission.receivedAt, at)) ?? at
-    const mail: MailBody = { to: 'mail', from, recipients: to, replyTo, subject, text, date: date.toISOString() }
+    // Nobody else may leave for them.
+    const leave =
+      planned.leave !== undefined && contact && to[0] === contact.key
+        ? { leave: { contact: contact.id, words: planned.leave } }
+        : {}
+    const mail: MailBody = {
+      to: 'mail',
+      from,
+      recipients: to,
+      replyTo,
+      subject,
+      text,
+      date: date.toISOString(),
+      ...leave,
+    }
     // Files are for whoever is told, not for whoever sent them.
     if (planned.audience !== 'desk' || sent.length === 0) return mail
     const files = attachUpTo(sent, attach)
     return { ...mail, text: `${text}\n\n${tellFiles(files)}`, files }
   },
   nameless: ({ to, from, date }) => ({ to, from, recipients: [], replyTo: null, subject: '', text: '', date }),
-  explain: ({ subject, recipients, text }) => ({
+  explain: ({ subject, recipients, text, leave }) => ({
     line: recipients.length === 0 ? 'Mail' : `Mail “${subject}” to ${recipients.join(', ')}`,
-    text,
+    text: leave ? `${text}\n\n${leave.words} …` : text,
   }),
 }

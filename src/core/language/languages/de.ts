@@ -156,5 +156,17 @@ export const de: Language = {
       'Wir konnten Ihre Antworten gerade nicht annehmen. Gehen Sie im Browser zurück: Sie sind noch da. Senden Sie dann noch einmal.',
     away_title: 'Gleich wieder da',
     away: 'Das Formular lässt sich gerade nicht öffnen. Bitte versuchen Sie es noch einmal.',
+
+    // Of lists.
+    leave_mail: 'Sie erhalten dies, weil Sie auf einer unserer Listen stehen. Hier verlassen Sie sie:',
+    your_lists: 'Ihre Listen bei {name}',
+    untick_lists: 'Nehmen Sie das Häkchen von dem, was Sie nicht mehr möchten',
+    why_leave: 'Warum, wenn Sie es sagen möchten',
+    keep_choice: 'Diese Auswahl behalten',
+    leave_all: 'Alle verlassen',
+    on_no_list: 'Sie stehen auf keiner unserer Listen mehr.',
+    choice_kept: 'Ihre Auswahl ist gespeichert. Es bleiben:',
+    no_lists_title: 'Hier gibt es nichts zu verlassen',
+    no_lists: 'Die Adresse ist vielleicht vertippt, oder Sie stehen auf keiner unserer Listen mehr.',
   },
 }

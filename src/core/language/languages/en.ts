@@ -154,6 +154,18 @@ export const texts = {
   unsent: 'We could not take your answers just now. Go back in your browser: they are still there. Then send again.',
   away_title: 'Back in a moment',
   away: 'The form cannot be opened just now. Please try again.',
+
+  // Of lists.
+  leave_mail: 'You get this because you are on a list of ours. Leave it here:',
+  your_lists: 'Your lists at {name}',
+  untick_lists: 'Untick what you no longer want',
+  why_leave: 'Why, if you like to say',
+  keep_choice: 'Keep this choice',
+  leave_all: 'Leave all of them',
+  on_no_list: 'You are on no list of ours any more.',
+  choice_kept: 'Your choice is kept. These are left:',
+  no_lists_title: 'There is nothing to leave here',
+  no_lists: 'The address may be mistyped, or you may be on no list of ours any more.',
 } satisfies LanguageFile['texts']
 
 export const en: LanguageFile = { tag: 'en', usual: 'en-GB', name: 'English', direction: 'ltr', texts }

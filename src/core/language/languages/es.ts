@@ -155,5 +155,17 @@ export const es: Language = {
       'Ahora mismo no hemos podido recoger sus respuestas. Vuelva atrás en su navegador: siguen ahí. Después envíe de nuevo.',
     away_title: 'Volvemos en un momento',
     away: 'Ahora mismo no se puede abrir el formulario. Inténtelo de nuevo.',
+
+    // Of lists.
+    leave_mail: 'Recibe esto porque está en una de nuestras listas. Salga de ella aquí:',
+    your_lists: 'Sus listas en {name}',
+    untick_lists: 'Desmarque lo que ya no quiere',
+    why_leave: 'Por qué, si quiere decirlo',
+    keep_choice: 'Guardar esta elección',
+    leave_all: 'Salir de todas',
+    on_no_list: 'Ya no está en ninguna de nuestras listas.',
+    choice_kept: 'Su elección está guardada. Quedan:',
+    no_lists_title: 'Aquí no hay nada de lo que salir',
+    no_lists: 'Quizá la dirección esté mal escrita, o ya no esté en ninguna de nuestras listas.',
   },
 }

@@ -155,5 +155,17 @@ export const fr: Language = {
       'Nous n’avons pas pu prendre vos réponses pour le moment. Revenez en arrière dans votre navigateur : elles y sont toujours. Puis renvoyez.',
     away_title: 'De retour dans un instant',
     away: 'Le formulaire ne peut pas être ouvert pour le moment. Réessayez.',
+
+    // Of lists.
+    leave_mail: 'Vous recevez ceci parce que vous êtes sur l’une de nos listes. Quittez-la ici :',
+    your_lists: 'Vos listes chez {name}',
+    untick_lists: 'Décochez ce que vous ne voulez plus',
+    why_leave: 'Pourquoi, si vous voulez le dire',
+    keep_choice: 'Garder ce choix',
+    leave_all: 'Les quitter toutes',
+    on_no_list: 'Vous n’êtes plus sur aucune de nos listes.',
+    choice_kept: 'Votre choix est gardé. Il reste :',
+    no_lists_title: 'Il n’y a rien à quitter ici',
+    no_lists: 'L’adresse contient peut-être une faute, ou vous n’êtes plus sur aucune de nos listes.',
   },
 }

@@ -176,5 +176,17 @@ export const pl: Language = {
     unsent: 'Nie mogliśmy teraz przyjąć odpowiedzi. Proszę wrócić w przeglądarce: nadal tam są. Potem wysłać ponownie.',
     away_title: 'Zaraz wracamy',
     away: 'Formularza nie można teraz otworzyć. Proszę spróbować ponownie.',
+
+    // Of lists.
+    leave_mail: 'Ta wiadomość przychodzi, bo adres jest na jednej z naszych list. Tu można się wypisać:',
+    your_lists: 'Listy w {name}',
+    untick_lists: 'Proszę odznaczyć to, co już niepotrzebne',
+    why_leave: 'Dlaczego, jeśli można wiedzieć',
+    keep_choice: 'Zachowaj ten wybór',
+    leave_all: 'Wypisz ze wszystkich',
+    on_no_list: 'Adresu nie ma już na żadnej z naszych list.',
+    choice_kept: 'Wybór zapisany. Pozostają:',
+    no_lists_title: 'Nie ma tu czego opuszczać',
+    no_lists: 'W adresie może być błąd albo nie ma go już na żadnej z naszych list.',
   },
 }

@@ -154,5 +154,17 @@ export const pt: Language = {
       'De momento não conseguimos receber as suas respostas. Volte atrás no navegador: continuam lá. Depois envie de novo.',
     away_title: 'Voltamos dentro de momentos',
     away: 'De momento não é possível abrir o formulário. Tente de novo.',
+
+    // Of lists.
+    leave_mail: 'Recebe isto porque está numa das nossas listas. Saia dela aqui:',
+    your_lists: 'As suas listas em {name}',
+    untick_lists: 'Desmarque o que já não quer',
+    why_leave: 'Porquê, se quiser dizer',
+    keep_choice: 'Guardar esta escolha',
+    leave_all: 'Sair de todas',
+    on_no_list: 'Já não está em nenhuma das nossas listas.',
+    choice_kept: 'A sua escolha está guardada. Ficam:',
+    no_lists_title: 'Não há aqui nada de que sair',
+    no_lists: 'O endereço pode estar mal escrito, ou já não está em nenhuma das nossas listas.',
   },
 }

@@ -84,6 +84,8 @@ export const mail: Sender<'mail'> = {
 
 async function sendOver(errand: Errand, body: MailBody): Promise<{ rejected?: unknown[]; response?: string }> {
   const domain = body.from.address.split('@')[1] ?? 'localhost'
+  const { leave } = errand
+  const text = leave ? `${body.text}\n\n${body.leave?.words ?? ''} ${leave}` : body.text
   return transportOf(errand).sendMail({
     messageId: `<${errand.id}@${domain}>`,
     date: new Date(body.date),
@@ -91,12 +93,17 @@ async function sendOver(errand: Errand, body: MailBody): Promise<{ rejected?: un
     to: body.recipients,
     ...(body.replyTo ? { replyTo: body.replyTo } : {}),
     subject: body.subject,
-    text: body.text,
-    html: htmlFrom(body.text),
+    text,
+    html: htmlFrom(text),
     attachments: await Promise.all((body.files ?? []).filter(({ attached }) => attached).map(attachmentOf)),
     disableFileAccess: true,
     disableUrlAccess: true,
-    headers: { 'Auto-Submitted': 'auto-generated', 'Lichen-Workspace': errand.workspaceId },
+    headers: {
+      'Auto-Submitted': 'auto-generated',
+      'Lichen-Workspace': errand.workspaceId,
+      // RFC 2369 says where to leave, RFC 8058 that one press of a mail program does.
+      ...(leave ? { 'List-Unsubscribe': `<${leave}>`, 'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click' } : {}),
+    },
   })
 }
 

@@ -11,6 +11,8 @@ export interface Errand {
   /** The installation's own mail server. */
   smtpUrl: string
   reach: Reach
+  /** Where whoever gets a mail leaves the lists it is sent to; left out where it is sent to none. */
+  leave?: string
   /** The time, by the database's clock: a process's own may be wrong. */
   now: Date
   signal: AbortSignal
