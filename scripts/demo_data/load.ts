@@ -33,7 +33,7 @@ import { openDay } from './forms/open_day'
 import { schoolQuote } from './forms/school_quote'
 import { service } from './forms/service'
 import { addPictures } from './pictures'
-import { addColleagues, binOne, correctOne, giveOwners, saySegments } from './in_hand'
+import { addColleagues, binOne, correctOne, giveOwners, leaveLetter, saySegments } from './in_hand'
 import { mailLinks } from './mail_links'
 import { type House, leaveAddressBook, makeContacts, moveDeals } from './people'
 import { Chance } from './random'
@@ -109,6 +109,7 @@ if (!process.argv.includes('--no-visits')) {
   await giveOwners(house, owners)
   await correctOne(house)
   await binOne(house)
+  await leaveLetter(house)
   await tryLetter()
   await postSpam(db, live, now)
   await settleHistory(db, HELD_DAYS)

@@ -1,9 +1,9 @@
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { Told } from '@/core/form/show'
 import type { Language, Speech } from '@/core/language/texts'
-import { READY } from '@/core/look/ready'
 import { type Assets, Document, type PageLook } from './document'
 import { OutcomeSection } from './outcome'
+import { Plain } from './plain'
 
 /** The pages that are no form: what is read after sending, and what says one thing. */
 
@@ -32,8 +32,6 @@ export const OutcomePage = ({ outcome, sent, assets, look, language, speech }: O
   </Document>
 )
 
-const PLAIN: PageLook = { theme: READY.plain.theme, sheet: null }
-
 interface PlainProps {
   title: string
   text: string
@@ -42,11 +40,8 @@ interface PlainProps {
 }
 
 /** A page that says one thing, such as that there is no form at this address. */
-export const PlainPage = ({ title, text, language, assets }: PlainProps) => (
-  <Document title={{ text: title }} language={language} assets={assets} look={PLAIN}>
-    <main>
-      <h1>{title}</h1>
-      <p>{text}</p>
-    </main>
-  </Document>
+export const PlainPage = ({ text, ...page }: PlainProps) => (
+  <Plain {...page}>
+    <p>{text}</p>
+  </Plain>
 )

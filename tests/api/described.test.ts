@@ -268,6 +268,7 @@ describe('every operation', () => {
       'PUT /records/{id}/owner': { path: `/records/${opened}/owner`, body: { owner: member } },
       'POST /records/{id}/notes': { path: `/records/${opened}/notes`, body: { text: 'Wants it by spring' } },
       'GET /proposals': {},
+      'GET /lists/{name}': { path: '/lists/firing_notes' },
       'POST /records/{id}/proposals/taken': { path: `/records/${contact}/proposals/taken`, body: taken },
       'POST /records/{id}/proposals/left': { path: `/records/${contact}/proposals/left`, body: left },
       'PUT /notes/{id}': { path: `/notes/${noted.body.id}`, body: { text: 'Rang three times' } },
@@ -327,6 +328,8 @@ describe('every operation', () => {
       'takeAlong',
       'takePersonAlong',
       'leaveLists',
+      'sayMine',
+      'sayNotMine',
       ...DEED_NAMES.filter((name) => /^remove(Ended|Left|Unknown)/.test(name)),
     ]
     expect([...new Set(body.history.map(({ deed }) => deed))].sort()).toEqual(

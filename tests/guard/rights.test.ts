@@ -37,6 +37,8 @@ const PAGES: Record<string, Right> = {
   '/people/companies/[id]': 'people',
   '/people/deals': 'people',
   '/people/doubles': 'people',
+  '/people/lists': 'people',
+  '/people/lists/[name]': 'people',
   '/people/proposals': 'people',
   '/people/imports': 'people',
   '/people/imports/[id]': 'people',

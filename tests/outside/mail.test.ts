@@ -77,13 +77,19 @@ describe('mail, read back by a parser', () => {
     const address = 'https://forms.tarnfield.example/m/leave/c1.proof'
     const body = { ...mail, leave: { contact: 'c1', words: 'Leave it here:' } }
     await sender.send(body, { ...errand('leave-1'), leave: address })
-    await sender.send(mail, errand('leave-2'))
-    const [left, plain] = received.map((one) => one.mail)
+    const mine = 'https://forms.tarnfield.example/m/mine/s1.proof'
+    await sender.send(
+      { ...body, confirm: { submission: 's1', words: 'Confirm it:' } },
+      { ...errand('leave-2'), leave: address, confirm: mine },
+    )
+    await sender.send(mail, errand('leave-3'))
+    const [left, both, plain] = received.map((one) => one.mail)
     expect(left?.headers.get('list')).toEqual({
       unsubscribe: { url: address },
       'unsubscribe-post': { name: 'List-Unsubscribe=One-Click' },
     })
     expect(left?.text?.trim()).toBe(`${mail.text}\n\nLeave it here: ${address}`)
+    expect(both?.text?.trim()).toBe(`${mail.text}\n\nConfirm it: ${mine}\n\nLeave it here: ${address}`)
     expect(plain?.headers.has('list')).toBe(false)
   })
 

@@ -99,6 +99,7 @@ export async function makeOurs(): Promise<Ours> {
         .replace('id=[id]', `id=${contact}`)
         .replace('/people/errands/[id]', `/people/errands/${errand.body.id}`)
         .replace('/people/segments/[name]', `/people/segments/${segment.body.name}`)
+        .replace('/people/lists/[name]', '/people/lists/firing_notes')
         .replace('/people/imports/[id]', `/people/imports/${given.id}`)
         .replace('/people/[id]', `/people/${contact}`)
         .replace('[slug]', slug),

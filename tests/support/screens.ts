@@ -21,6 +21,8 @@ export const SCREENS = [
   '/people/deals',
   '/people/requests',
   '/people/doubles',
+  '/people/lists',
+  '/people/lists/firing_notes',
   '/people/proposals',
   '/people/imports',
   '/people/sheets',

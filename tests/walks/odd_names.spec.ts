@@ -22,6 +22,8 @@ const SCREENS = [
   '/people/segments',
   '/people/deals',
   '/people/doubles',
+  '/people/lists',
+  '/people/lists/firing_notes',
   '/people/proposals',
   '/people/sheets',
   '/people/sheets/new',

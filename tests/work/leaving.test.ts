@@ -118,6 +118,32 @@ describe('whoever is on a list', () => {
     )
   })
 
+  it('is told on the page of the list: who is on it and by what, who came and went, and why', async () => {
+    interface OfList {
+      members: number
+      joined: number
+      left: number
+      weeks: { joined: number; left: number }[]
+      origins: { form: string | null; members: number }[]
+      latest: { email: string; wording: string }[]
+      leavers: { email: string; reason: string }[]
+    }
+    const offers = async () => (await api<OfList>(shop.reach, 'GET', '/lists/offers')).body
+    const before = await offers()
+    const [stays, leaves] = [await member('ida'), await member('jon')]
+    await post(leaves.address, { all: 'yes', reason: 'Enough' })
+    const now = await offers()
+    const more = (of: 'members' | 'joined' | 'left') => now[of] - before[of]
+    expect([more('members'), more('joined'), more('left')]).toEqual([1, 2, 1])
+    const sums = ({ weeks }: OfList) => [weeks.length, weeks.at(-1)?.joined, weeks.at(-1)?.left]
+    expect(sums(now)).toEqual([12, now.joined, now.left])
+    expect(now.origins).toEqual([{ form: second, sort: null, members: now.members }])
+    expect(now.latest[0]).toMatchObject({ email: stays.email, wording: 'Send me offers.' })
+    expect(now.leavers[0]).toMatchObject({ email: leaves.email, reason: 'Left by themselves: Enough' })
+    const stranger = { ...shop.reach, token: facts.token }
+    expect((await api(stranger, 'GET', '/lists/offers')).status).toBe(404)
+  })
+
   it('is found by no address but the one in their mail', async () => {
     const { id, address } = await member('gil')
     const other = await member('hal')

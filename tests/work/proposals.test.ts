@@ -5,9 +5,11 @@ import {
   askEmail,
   askFirstName,
   formAsking,
+  mailTo,
   releasedForm,
   send,
   type SubmissionBody,
+  until,
 } from '../support/api'
 import { readFacts } from '../support/facts'
 import { openPage } from '../support/page'
@@ -182,6 +184,48 @@ describe('a proposal', () => {
     const { companyId } = await read(first.contact ?? '')
     expect((await read(companyId, 'companies')).proposals).toEqual([])
     expect(await shop.rows('select * from proposal where record_id = $1', other.contact)).toEqual([])
+  })
+
+  it('is taken by itself once whoever has the mail says that they wrote it, and left once they say that they did not', async () => {
+    const { contact, email } = await moira('ned', 'Mallory', 'Moirah')
+    const addressOf = (first_name: string) =>
+      until('the mail came', async () => {
+        const mails = await mailTo(facts, email)
+        const text = mails.find(({ subject }) => subject === `Thank you, ${first_name}`)?.text ?? ''
+        return /https?:\/\/\S+\/m\/mine\/\S+/.exec(text)?.[0]
+      })
+    const [theirs, others] = [await addressOf('Moirah'), await addressOf('Mallory')]
+    const say = (address: string, mine: string) =>
+      fetch(address, { method: 'POST', body: new URLSearchParams({ mine }) })
+    const page = await fetch(theirs, { headers: { 'accept-language': 'de' } })
+    const html = await page.text()
+    expect([page.status, html.includes('Waren Sie das?'), html.includes('Moirah')]).toEqual([200, true, true])
+    expect([html.includes(email), await firstOf(contact)]).toEqual([false, ['Moira', 'Moirah', 'Mallory']])
+    // Another’s proof, a lists’ proof, and none.
+    for (const wrong of [
+      theirs.replace(/[^.]+$/, others.split('.').at(-1) ?? ''),
+      theirs.replace('/mine/', '/leave/'),
+      theirs.slice(0, -1),
+    ])
+      expect((await say(wrong, 'yes')).status).toBe(404)
+    expect((await say(theirs, 'yes')).status).toBe(200)
+    expect(await firstOf(contact)).toEqual(['Moirah', 'Mallory'])
+    const { changes } = (
+      await api<{ changes: { field: string; sort: string; deed: string; cause: string }[] }>(
+        shop.reach,
+        'GET',
+        `/contacts/${contact}`,
+      )
+    ).body
+    expect(changes.find(({ field }) => field === 'first_name')).toMatchObject({ sort: 'visitor', deed: 'sayMine' })
+    expect((await say(theirs, 'yes')).status).toBe(404)
+    expect(await (await say(others, 'no')).text()).toContain('What was written is not kept of you.')
+    expect(await firstOf(contact)).toEqual(['Moirah'])
+    // A colleague may put it back: then it is to be said again.
+    await shop.putBack(changes.find(({ deed }) => deed === 'sayMine')?.cause ?? '')
+    expect(await firstOf(contact)).toEqual(['Moira', 'Moirah'])
+    await shop.rows(`update proposal set at = at - interval '31 days' where record_id = $1`, contact)
+    expect((await fetch(theirs)).status).toBe(404)
   })
 
   it('is of no use to whoever is not of the workspace', async () => {

@@ -73,6 +73,8 @@ const DEEDS = {
   restoreSubmissions: 'took submissions out of the bin',
   runAgain: 'ran a submission again',
   saveDraft: 'changed a draft',
+  sayMine: 'said by mail that it was them who wrote',
+  sayNotMine: 'said by mail that it was not them who wrote',
   sayReal: 'said that spam is real',
   sayTwo: 'said that two are not one',
   sendAgain: 'sent a delivery again',

@@ -33,6 +33,8 @@ export interface PlannedMessage {
   because: string
   /** What is said at its foot before the way to leave lists, to whoever is on one. */
   leave?: string
+  /** What is said at its foot before the way to say that it was they who wrote, where something waits for that. */
+  confirm?: string
   /** What it waits for before it goes out; nothing where it is left out. */
   waits?: PlannedWait | null
 }

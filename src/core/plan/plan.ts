@@ -107,11 +107,12 @@ export function planSubmission(
     visit,
     snapshot,
   )
-  const onLists = lists.length > 0 || (contact?.lists.length ?? 0) > 0
-  const leavable = onLists
-    ? written.map((one) => (one.audience === 'visitor' ? { ...one, leave: spoken.speech.tell('leave_mail') } : one))
-    : written
-  const messages = visit.test ? leavable.map(markTest) : leavable
+  const feet = {
+    ...(changes.some(({ effect }) => effect === 'proposed') ? { confirm: spoken.speech.tell('mine_mail') } : {}),
+    ...(lists.length > 0 || (contact?.lists.length ?? 0) > 0 ? { leave: spoken.speech.tell('leave_mail') } : {}),
+  }
+  const footed = written.map((one) => (one.audience === 'visitor' ? { ...one, ...feet } : one))
+  const messages = visit.test ? footed.map(markTest) : footed
   const { outcome, unmade } = chooseOutcome(spoken.form, values, { ...visit, speech: spoken.speech })
   const owners = giveOwners(form, records, routed, snapshot)
   const all = [...changes, ...openingChanges(form, values, records, changes, visit, snapshot), ...owners.changes]

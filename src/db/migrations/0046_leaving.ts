@@ -1,6 +1,6 @@
 import { type Kysely, sql } from 'kysely'
 
-/** Lists that people left by themselves: nobody is put on one again but by a consent of their own. */
+/** Lists that people left by themselves, and who came and went when: nobody is put on one again but by a consent of their own. */
 export async function up(db: Kysely<unknown>): Promise<void> {
   await sql`
     create table list_left (
@@ -14,6 +14,9 @@ export async function up(db: Kysely<unknown>): Promise<void> {
       foreign key (workspace_id, contact_id) references record (workspace_id, id),
       foreign key (workspace_id, list) references list (workspace_id, name)
     )`.execute(db)
+  await sql`create index record_change_lists on record_change (workspace_id, field, at) where starts_with(field, '_list.')`.execute(
+    db,
+  )
 }
 
 export async function down(): Promise<void> {

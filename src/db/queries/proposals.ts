@@ -54,3 +54,22 @@ export async function listWaitingProposals(db: Runner, workspaceId: string, limi
   `.execute(db)
   return rows
 }
+
+/** What one submission proposes for a record, and whose workspace that is. */
+export interface ProposedBy extends Pick<Proposal, 'field' | 'value' | 'submission'> {
+  record: string
+  type: RecordType
+  workspace: string
+}
+
+/** What a submission of the last days proposes still. */
+export async function listProposedBy(db: Runner, submission: string, days: number): Promise<ProposedBy[]> {
+  const { rows } = await sql<ProposedBy>`
+    select proposal.field, proposal.value, submission_id as submission, record.id as record, record.type,
+      proposal.workspace_id as workspace
+    from proposal join record on record.id = proposal.record_id and record.gone_by is null
+    where submission_id = ${submission} and proposal.at > now() - make_interval(days => ${days})
+    order by record.type desc, proposal.field
+  `.execute(db)
+  return rows
+}

@@ -15,6 +15,7 @@ import * as formSettings from '../deeds/form_settings'
 import * as history from '../deeds/history'
 import * as imports from '../deeds/imports'
 import * as linkSheets from '../deeds/link_sheets'
+import * as mailingLists from '../deeds/mailing_lists'
 import * as merging from '../deeds/merging'
 import * as opened from '../deeds/opened'
 import * as people from '../deeds/people'
@@ -169,6 +170,7 @@ export const routes: Route[] = [
   post('/desks', settings.addDesk),
   put('/desks/{name}', settings.changeDesk),
   post('/lists', settings.addList),
+  get('/lists/{name}', mailingLists.readList),
   get('/field-uses', settings.readFieldUses),
   post('/fields/{record}', settings.addField),
   put('/fields/{record}', settings.orderFields, 204),

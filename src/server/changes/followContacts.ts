@@ -8,10 +8,15 @@ import { readConnections } from '@/db/queries/connections'
 import type { NewDelivery } from '@/db/queries/deliveries'
 import { holdRecords } from '@/db/queries/records'
 
-const DID = { deed: 'changed the contact’s fields', merge: 'merged contacts', 'put back': 'put something back' }
+const DID = {
+  deed: 'changed the contact’s fields',
+  merge: 'merged contacts',
+  'put back': 'put something back',
+  visitor: 'confirmed by mail what they wrote',
+}
 
 /**
- * What goes outside where a member changed contacts, or put something back: each of them whole, to the places that
+ * What goes outside where a member changed contacts or put something back, or somebody confirmed what they wrote: each of them whole, to the places that
  * every form sends to and that want it. What a program changes is not sent on: it may come from there.
  */
 export async function followContacts(
@@ -20,9 +25,9 @@ export async function followContacts(
   ledger: Ledger,
   { id, cause, at }: Caused,
 ): Promise<NewDelivery[]> {
-  if (cause.sort !== 'deed' && cause.sort !== 'merge' && cause.sort !== 'put back') return []
-  const { by, sort } = cause
-  if (by.sort !== 'member') return []
+  if (cause.sort === 'submission' || cause.sort === 'import' || cause.sort === 'keeping') return []
+  if (cause.sort !== 'visitor' && cause.by.sort !== 'member') return []
+  const who = cause.sort === 'visitor' ? 'Whoever it is of' : cause.by.name
   const { changes } = ledger.written()
   const moved = changes.filter(({ field }) => ['field', 'company'].includes(readSlot(field).is))
   const contacts = [...new Set(moved.map(({ record }) => record))]
@@ -52,7 +57,7 @@ export async function followContacts(
           key: `${target}:${name}:${contact.id}`,
           connection: name,
           body: follow(contact, company),
-          because: `${by.name} ${DID[sort]}`,
+          because: `${who} ${DID[cause.sort]}`,
           created_at: at.toISOString(),
           form_id: null,
           visitor: null,

@@ -53,7 +53,7 @@ async function putBackNow(
 ): Promise<Done<WasPutBack>> {
   const cause = await findCause(tx, workspaceId, of)
   if (!cause) return notDone(404, 'There is no such cause.')
-  if (cause.sort === 'visitor') return notDone(409, 'They left by themselves: only they can join again.')
+  if (cause.deed === 'leaveLists') return notDone(409, 'They left by themselves: only they can join again.')
   const kept = only ? null : await whatKeepsItWhole(tx, workspaceId, cause)
   if (kept !== null) return notDone(409, kept)
   if (cause.undoneBy !== null && !only) return notDone(409, 'That has been put back already.')

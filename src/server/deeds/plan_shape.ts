@@ -46,6 +46,10 @@ const message = z.object({
   text: z.string(),
   because: z.string(),
   leave: z.string().optional().describe('What is said before the way to leave lists, to whoever is on one'),
+  confirm: z
+    .string()
+    .optional()
+    .describe('What is said before the way to say that it was they who wrote, where something is proposed'),
   waits: z
     .discriminatedUnion('for', [
       z.object({ words: z.string(), for: z.literal('time'), minutes: z.number() }),

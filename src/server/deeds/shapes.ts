@@ -148,6 +148,10 @@ const mailBody = z.object({
     .object({ contact: z.uuid(), words: z.string() })
     .optional()
     .describe('Who leaves lists by it, and what is said before the way to do so'),
+  confirm: z
+    .object({ submission: z.uuid(), words: z.string() })
+    .optional()
+    .describe('Which submission somebody says to be theirs by it, and what is said before the way to do so'),
   files: z
     .array(
       z.object({

@@ -1,3 +1,4 @@
+import type { MailBody } from '@/core/dispatch/targets/bodies'
 import { targetOf } from '@/core/dispatch/targets/registry'
 import type { Db } from '@/db/database'
 import { findConnection, findConnectionTo, type StoredConnection } from '@/db/queries/connections'
@@ -5,10 +6,11 @@ import { giveUpDelivery, type HeldDelivery, markDelivered, postponeDelivery } fr
 import type { Config } from '../config'
 import { reasonOf } from '../failures'
 import { log } from '../log'
-import { leaveLink } from '../leaving/leave_link'
+import { mailedLink } from '../mailed/links'
 import { openSettings } from '../settings/secrets'
 import { isOfOneMail, isPermanent, Permanent } from './permanent'
 import { senderOf } from './targets/registry'
+import type { Errand } from './targets/sender'
 
 /** How long one attempt may take, in milliseconds: less than the delivery is held for. */
 const LONGEST = 10_000
@@ -48,14 +50,21 @@ async function send(db: Db, held: HeldDelivery, config: Config): Promise<string 
       settings: connection && openSettings(workspace_id, connection, config.LICHEN_KEYS),
       smtpUrl: config.LICHEN_SMTP_URL,
       reach: config.LICHEN_REACH,
-      ...(body.to === 'mail' && body.leave
-        ? { leave: leaveLink(config.LICHEN_URL, config.LICHEN_SECRET, body.leave.contact) }
-        : {}),
+      ...(body.to === 'mail' ? linksOf(body, config) : {}),
       now: held.now,
       signal,
     }),
   )
 }
+
+/** The addresses that are written into a mail only as it goes out: nobody else shall read them. */
+const linksOf = (
+  { leave, confirm }: MailBody,
+  { LICHEN_URL, LICHEN_SECRET }: Config,
+): Pick<Errand, 'leave' | 'confirm'> => ({
+  ...(leave ? { leave: mailedLink(LICHEN_URL, LICHEN_SECRET, 'leave', leave.contact) } : {}),
+  ...(confirm ? { confirm: mailedLink(LICHEN_URL, LICHEN_SECRET, 'mine', confirm.submission) } : {}),
+})
 
 /** The connection a delivery goes over; `null` for the installation's own mail server. */
 async function connectionOf(

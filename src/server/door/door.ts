@@ -6,8 +6,8 @@ import { splitWithin, within } from '@/core/rights/within'
 import { context } from '../context'
 import { FILES, receiveFiles } from '../files/receive'
 import { receiveForm } from '../files/receiveForm'
-import { LEAVE } from '../leaving/leave_link'
-import { serveLeaving } from '../leaving/serve'
+import { MAILED, type MailedFor } from '../mailed/links'
+import { serveMailed } from '../mailed/serve'
 import { LineIsFull } from '../line'
 import { log, traced } from '../log'
 import { IMPORTS, receiveImport } from '../imports/receiveImport'
@@ -74,12 +74,12 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
       const asked = new Request(url, { method: request.method ?? 'GET', headers: headersOf(request), body })
       return write(await serveVisitor(asked, slug, part, sent), response, request.headers['accept-encoding'])
     }
-    const leaving = LEAVE.exec(path)?.[1]
-    if (leaving !== undefined) {
+    const [, mailedFor, code] = MAILED.exec(path) ?? []
+    if (mailedFor !== undefined && code !== undefined) {
       const body = await readBody(request, MOST_BYTES.visitor)
       if (body === 'too large') return refuseBody(request, response)
       const asked = new Request(url, { method: request.method ?? 'GET', headers: headersOf(request), body })
-      return write(await serveLeaving(asked, leaving), response, request.headers['accept-encoding'])
+      return write(await serveMailed(asked, mailedFor as MailedFor, code), response, request.headers['accept-encoding'])
     }
     const body = await readBody(request, MOST_BYTES.studio)
     if (body === 'too large') return refuseBody(request, response)

@@ -12,11 +12,13 @@ import { mergeFields, renderLineOr, renderOr } from '@/core/form/template'
 import { walkForm } from '@/core/form/walk'
 import type { PageLook } from '@/visitor/document'
 import { LeavePage } from '@/visitor/leave_page'
+import { MinePage } from '@/visitor/mine_page'
 import { OutcomePage, PlainPage } from '@/visitor/other_pages'
 import { FormPage, type PageState } from '@/visitor/page'
 import type { Outcome } from '@/core/dispatch/outcome'
 import { visitorPolicy } from '../door/headers'
 import type { SpokenForm } from '../forms/live'
+import type { Mine } from '../mailed/mine'
 import { visitorAssets } from './assets'
 
 const HEADERS = {
@@ -99,6 +101,17 @@ export const leaveHtml = (
       speech={speech}
       assets={visitorAssets()}
     />,
+    200,
+  )
+
+/** The page at which somebody says whether it was them who wrote. */
+export const mineHtml = (
+  { workspaceName, written }: Pick<Mine, 'workspaceName' | 'written'>,
+  language: Language,
+  speech: Speech,
+): Promise<Response> =>
+  html(
+    <MinePage to={workspaceName} written={written} language={language} speech={speech} assets={visitorAssets()} />,
     200,
   )
 

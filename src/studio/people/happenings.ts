@@ -53,9 +53,13 @@ export const HOW: Record<Change['sort'], string> = {
   merge: 'merged',
   import: 'by an import',
   'put back': 'put back',
-  visitor: 'by themselves',
+  visitor: 'by mail',
   keeping: 'by a rule of the house',
 }
+
+/** Who did something that no colleague and no program did. */
+export const whoDid = ({ who, sort }: Pick<Change, 'who' | 'sort'>): string =>
+  who ?? (sort === 'visitor' ? 'They themselves' : 'Somebody')
 
 /** What a time line can be narrowed to. */
 export const NARROWED = ['sent', 'changed', 'mails', 'notes', 'links'] as const

@@ -8,7 +8,7 @@ import { Moment, ZoneWords } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { type Column, NOWRAP, Sheet } from '../ui/sheet'
 import { EditValue } from './editValue'
-import { HOW } from './happenings'
+import { HOW, whoDid } from './happenings'
 import { Link } from '../ui/link'
 import { Proposed, ProposedInAll } from './proposed'
 
@@ -130,7 +130,7 @@ function SetBy({ change: { submission, formName, release, who, sort } }: { chang
   const how = sort === 'put back' ? 'putting back' : HOW[sort]
   return (
     <>
-      <Outside>{who ?? 'Somebody'}</Outside>, {how}
+      <Outside>{whoDid({ who, sort })}</Outside>, {how}
     </>
   )
 }

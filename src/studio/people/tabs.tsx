@@ -6,6 +6,7 @@ const TABS = [
   ['companies', '/people/companies', 'Companies'],
   ['deals', '/people/deals', 'Deals'],
   ['requests', '/people/requests', 'Requests'],
+  ['lists', '/people/lists', 'Lists'],
   ['sheets', '/people/sheets', 'Link sheets'],
   ['imports', '/people/imports', 'Brought in'],
   ['proposals', '/people/proposals', 'Proposed'],

@@ -8,7 +8,7 @@ import type { FollowedDelivery } from '@/db/queries/deliveries'
 import type { Change, Part } from '@/db/queries/people'
 import { StateChip, TestChip } from '../arrivals/arrivals'
 import { DeliveryWords } from '../arrivals/deliveries'
-import { type Happening, happeningsOf, HOW, isOf, type Known, NARROWED, type Narrowed } from './happenings'
+import { type Happening, happeningsOf, HOW, isOf, type Known, NARROWED, type Narrowed, whoDid } from './happenings'
 import { identityOf } from '@/core/records/record'
 import { Becomes } from '../ui/becomes'
 import { Link } from '../ui/link'
@@ -192,7 +192,7 @@ function Head({ happening: { changes, sent, known } }: { happening: Happening })
           to many at once
         </Link>
       )}
-      {first.undoneBy === null && first.sort !== 'import' && first.sort !== 'visitor' && !isOfMany(first) && (
+      {first.undoneBy === null && first.sort !== 'import' && first.deed !== 'leaveLists' && !isOfMany(first) && (
         <span className="ml-auto">
           <PutBack cause={first.cause} label="Put back" what={`all that was done ${headWords(first)}`} />
         </span>
@@ -202,7 +202,7 @@ function Head({ happening: { changes, sent, known } }: { happening: Happening })
 }
 
 function Who({ change }: { change: Change }) {
-  const { sort, who, submission, isTest, formName, release, undoneBy } = change
+  const { sort, submission, isTest, formName, release, undoneBy } = change
   return (
     <span>
       {submission ? (
@@ -216,7 +216,7 @@ function Who({ change }: { change: Change }) {
       ) : (
         <>
           <b className="font-semibold">
-            <Outside>{who ?? 'Somebody'}</Outside>
+            <Outside>{whoDid(change)}</Outside>
           </b>{' '}
           {HOW[sort]}
         </>

@@ -2,10 +2,10 @@ import type { Summary } from '@/core/readout/summary'
 import type { Bringer } from '@/db/queries/referral_codes'
 import type { Readout } from '@/server/readout/readReadout'
 import { Bar } from '../ui/bar'
+import { LinesChart } from '../ui/linesChart'
 import { Figure } from '../ui/figure'
 import { Empty } from '../ui/empty'
 import { ago, duration, figure, percent, range } from '../ui/show'
-import { DaysChart } from './daysChart'
 import { Span } from './span'
 import { Summaries } from './summaries'
 import { Link } from '../ui/link'
@@ -29,9 +29,12 @@ interface Props {
   bringers: Bringer[] | null
 }
 
+const LINES = ['Arrived', 'Sent'] as const
+
 /** A form's numbers: people, not page loads, each rate with its 95 % range. */
 export function ReadoutView({ numbers, summaries, slug, left, bringers }: Props) {
   const { arrived, began, sent, finish, unfinished, returned, medianSeconds, brought } = numbers
+  const points = numbers.days.map((one) => ({ day: one.day, figures: [one.arrived, one.sent] as const }))
   return (
     <main className="grid min-[900px]:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] max-[899px]:*:min-w-0 max-[899px]:*:overflow-x-auto gap-x-6 gap-y-4 border-t border-rule px-4 py-3">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 min-[900px]:col-span-2">
@@ -59,7 +62,7 @@ export function ReadoutView({ numbers, summaries, slug, left, bringers }: Props)
             <Steps numbers={numbers} />
             <AddsUp numbers={numbers} />
             <h2 className="mt-5 mb-1.5">Day by day</h2>
-            <DaysChart days={numbers.days} />
+            <LinesChart head="Day" names={LINES} points={points} />
           </div>
           <div>
             <h2 className="mb-1.5">Where they came from</h2>

@@ -125,7 +125,7 @@ const COLUMNS: Column<Row>[] = [
       sort !== 'import' &&
       deed !== 'doToMany' &&
       // Who left by themselves comes back by themselves.
-      sort !== 'visitor' &&
+      deed !== 'leaveLists' &&
       undoneBy === null && <PutBack cause={id} label="Put back" what={`${tellDeed(deed)}: ${about}`} shy />,
   },
 ]

@@ -137,6 +137,13 @@ describe('mail', () => {
     expect(sentTo({}, { contact: { ...stored, key: 'other@x.example', revision: 7 } })).toBeUndefined()
     expect(body(0).leave).toBeUndefined()
   })
+  it('lets whoever wrote say so, where something of it is only proposed', () => {
+    const sentBy = (linkHolder: string | null) =>
+      mail.body({ ...planned, message: 1 }, sentOf(planOf({ first_name: 'Ilke' }, [stored], linkHolder)) as never)
+    expect(sentBy(null).confirm).toEqual({ submission: 'S1', words: expect.stringContaining('confirm it here:') })
+    expect(sentBy('c1').confirm).toBeUndefined()
+    expect(mail.explain(sentBy(null)).text).toMatch(/confirm it here: …\n\nYou get this because/)
+  })
   it('brings files to desks, and says so, and none to whoever sent them', () => {
     const told = body(0, [file])
     expect(told.files?.length).toBe(1)

@@ -24,6 +24,8 @@ export interface MailBody {
   date: string
   /** Who leaves lists by it, by id, and what is said before the way to do so. */
   leave?: { contact: string; words: string }
+  /** Which submission somebody says to be theirs by it, by id, and what is said before the way to do so. */
+  confirm?: { submission: string; words: string }
   /** Files that came with the submission, of a mail to a desk. */
   files?: MailFile[]
 }

@@ -44,6 +44,8 @@ export const mail: TargetRules<MailBody> = {
       planned.leave !== undefined && contact && to[0] === contact.key
         ? { leave: { contact: contact.id, words: planned.leave } }
         : {}
+    const confirm =
+      planned.confirm !== undefined ? { confirm: { submission: submission.id, words: planned.confirm } } : {}
     const mail: MailBody = {
       to: 'mail',
       from,
@@ -53,6 +55,7 @@ export const mail: TargetRules<MailBody> = {
       text,
       date: date.toISOString(),
       ...leave,
+      ...confirm,
     }
     // Files are for whoever is told, not for whoever sent them.
     if (planned.audience !== 'desk' || sent.length === 0) return mail
@@ -60,8 +63,8 @@ export const mail: TargetRules<MailBody> = {
     return { ...mail, text: `${text}\n\n${tellFiles(files)}`, files }
   },
   nameless: ({ to, from, date }) => ({ to, from, recipients: [], replyTo: null, subject: '', text: '', date }),
-  explain: ({ subject, recipients, text, leave }) => ({
+  explain: ({ subject, recipients, text, leave, confirm }) => ({
     line: recipients.length === 0 ? 'Mail' : `Mail “${subject}” to ${recipients.join(', ')}`,
-    text: leave ? `${text}\n\n${leave.words} …` : text,
+    text: [text, ...[confirm, leave].flatMap((foot) => (foot ? [`${foot.words} …`] : []))].join('\n\n'),
   }),
 }

@@ -202,5 +202,17 @@ export const ar: Language = {
     choice_kept: 'حُفظ اختيارك. بقيت هذه:',
     no_lists_title: 'لا شيء هنا لمغادرته',
     no_lists: 'ربما كُتب العنوان خطأ، أو لم تعد في أي من قوائمنا.',
+
+    // Of what somebody else may have written.
+    mine_mail: 'بعض ما كتبته يختلف عما نعرفه عنك. إن كنت أنت من كتبه فأكده هنا:',
+    mine_title: 'هل كنت أنت؟',
+    mine_text: 'أحدهم ذكر عنوانك وكتب هذا إلى {name}:',
+    mine_yes: 'نعم، كنت أنا',
+    mine_no: 'لا، لم أكن أنا',
+    mine_thanks: 'شكرًا',
+    mine_kept: 'حُفظ ما كتبته.',
+    mine_left: 'لن يُحفظ ما كُتب على أنه منك.',
+    mine_none_title: 'لا شيء هنا لتأكيده',
+    mine_none: 'ربما أُكد من قبل، أو مر عليه وقت طويل.',
   },
 }

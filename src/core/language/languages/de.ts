@@ -168,5 +168,18 @@ export const de: Language = {
     choice_kept: 'Ihre Auswahl ist gespeichert. Es bleiben:',
     no_lists_title: 'Hier gibt es nichts zu verlassen',
     no_lists: 'Die Adresse ist vielleicht vertippt, oder Sie stehen auf keiner unserer Listen mehr.',
+
+    // Of what somebody else may have written.
+    mine_mail:
+      'Manches davon ist anders als das, was wir von Ihnen wissen. Wenn Sie es geschrieben haben, bestätigen Sie es hier:',
+    mine_title: 'Waren Sie das?',
+    mine_text: 'Jemand hat Ihre Adresse angegeben und {name} dies geschrieben:',
+    mine_yes: 'Ja, das war ich',
+    mine_no: 'Nein, das war ich nicht',
+    mine_thanks: 'Danke',
+    mine_kept: 'Was Sie geschrieben haben, ist gespeichert.',
+    mine_left: 'Was geschrieben wurde, wird nicht von Ihnen gespeichert.',
+    mine_none_title: 'Hier gibt es nichts zu bestätigen',
+    mine_none: 'Vielleicht ist es schon bestätigt, oder es ist zu lange her.',
   },
 }

@@ -166,6 +166,18 @@ export const texts = {
   choice_kept: 'Your choice is kept. These are left:',
   no_lists_title: 'There is nothing to leave here',
   no_lists: 'The address may be mistyped, or you may be on no list of ours any more.',
+
+  // Of what somebody else may have written.
+  mine_mail: 'Some of what you wrote differs from what we keep of you. If it was you who wrote it, confirm it here:',
+  mine_title: 'Was it you?',
+  mine_text: 'Somebody who gave your address wrote this to {name}:',
+  mine_yes: 'Yes, it was me',
+  mine_no: 'No, it was not me',
+  mine_thanks: 'Thank you',
+  mine_kept: 'What you wrote is kept.',
+  mine_left: 'What was written is not kept of you.',
+  mine_none_title: 'There is nothing to confirm here',
+  mine_none: 'It may have been confirmed already, or be too long ago.',
 } satisfies LanguageFile['texts']
 
 export const en: LanguageFile = { tag: 'en', usual: 'en-GB', name: 'English', direction: 'ltr', texts }

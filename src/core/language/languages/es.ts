@@ -167,5 +167,18 @@ export const es: Language = {
     choice_kept: 'Su elección está guardada. Quedan:',
     no_lists_title: 'Aquí no hay nada de lo que salir',
     no_lists: 'Quizá la dirección esté mal escrita, o ya no esté en ninguna de nuestras listas.',
+
+    // Of what somebody else may have written.
+    mine_mail:
+      'Parte de lo que escribió es distinta de lo que sabemos de usted. Si lo escribió usted, confírmelo aquí:',
+    mine_title: '¿Fue usted?',
+    mine_text: 'Alguien dio su dirección y escribió esto a {name}:',
+    mine_yes: 'Sí, fui yo',
+    mine_no: 'No, no fui yo',
+    mine_thanks: 'Gracias',
+    mine_kept: 'Lo que escribió está guardado.',
+    mine_left: 'Lo que se escribió no se guarda como suyo.',
+    mine_none_title: 'Aquí no hay nada que confirmar',
+    mine_none: 'Quizá ya esté confirmado, o haya pasado demasiado tiempo.',
   },
 }

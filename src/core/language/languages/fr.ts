@@ -167,5 +167,18 @@ export const fr: Language = {
     choice_kept: 'Votre choix est gardé. Il reste :',
     no_lists_title: 'Il n’y a rien à quitter ici',
     no_lists: 'L’adresse contient peut-être une faute, ou vous n’êtes plus sur aucune de nos listes.',
+
+    // Of what somebody else may have written.
+    mine_mail:
+      'Une partie de ce que vous avez écrit diffère de ce que nous savons de vous. Si c’est bien vous, confirmez-le ici :',
+    mine_title: 'Était-ce vous ?',
+    mine_text: 'Quelqu’un a donné votre adresse et a écrit ceci à {name} :',
+    mine_yes: 'Oui, c’était moi',
+    mine_no: 'Non, ce n’était pas moi',
+    mine_thanks: 'Merci',
+    mine_kept: 'Ce que vous avez écrit est gardé.',
+    mine_left: 'Ce qui a été écrit n’est pas gardé à votre nom.',
+    mine_none_title: 'Il n’y a rien à confirmer ici',
+    mine_none: 'C’est peut-être déjà confirmé, ou trop ancien.',
   },
 }

@@ -188,5 +188,18 @@ export const pl: Language = {
     choice_kept: 'Wybór zapisany. Pozostają:',
     no_lists_title: 'Nie ma tu czego opuszczać',
     no_lists: 'W adresie może być błąd albo nie ma go już na żadnej z naszych list.',
+
+    // Of what somebody else may have written.
+    mine_mail:
+      'Część odpowiedzi różni się od tego, co o Państwu wiemy. Jeśli to Państwo pisali, proszę potwierdzić tutaj:',
+    mine_title: 'Czy to Państwo pisali?',
+    mine_text: 'Ktoś podał Państwa adres i napisał do {name}:',
+    mine_yes: 'Tak, to ja',
+    mine_no: 'Nie, to nie ja',
+    mine_thanks: 'Dziękujemy',
+    mine_kept: 'Odpowiedzi są zachowane.',
+    mine_left: 'Tych odpowiedzi nie zapisujemy przy Państwa danych.',
+    mine_none_title: 'Nie ma tu czego potwierdzać',
+    mine_none: 'Może już to potwierdzono albo minęło za dużo czasu.',
   },
 }

@@ -166,5 +166,17 @@ export const pt: Language = {
     choice_kept: 'A sua escolha está guardada. Ficam:',
     no_lists_title: 'Não há aqui nada de que sair',
     no_lists: 'O endereço pode estar mal escrito, ou já não está em nenhuma das nossas listas.',
+
+    // Of what somebody else may have written.
+    mine_mail: 'Parte do que escreveu é diferente do que sabemos de si. Se foi você que escreveu, confirme aqui:',
+    mine_title: 'Foi você?',
+    mine_text: 'Alguém deu o seu endereço e escreveu isto a {name}:',
+    mine_yes: 'Sim, fui eu',
+    mine_no: 'Não, não fui eu',
+    mine_thanks: 'Obrigado',
+    mine_kept: 'O que escreveu está guardado.',
+    mine_left: 'O que foi escrito não fica guardado como seu.',
+    mine_none_title: 'Não há aqui nada a confirmar',
+    mine_none: 'Talvez já esteja confirmado, ou tenha passado demasiado tempo.',
   },
 }

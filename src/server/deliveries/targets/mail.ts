@@ -84,8 +84,12 @@ export const mail: Sender<'mail'> = {
 
 async function sendOver(errand: Errand, body: MailBody): Promise<{ rejected?: unknown[]; response?: string }> {
   const domain = body.from.address.split('@')[1] ?? 'localhost'
-  const { leave } = errand
-  const text = leave ? `${body.text}\n\n${body.leave?.words ?? ''} ${leave}` : body.text
+  const { leave, confirm } = errand
+  const text = [
+    body.text,
+    ...(confirm ? [`${body.confirm?.words ?? ''} ${confirm}`] : []),
+    ...(leave ? [`${body.leave?.words ?? ''} ${leave}`] : []),
+  ].join('\n\n')
   return transportOf(errand).sendMail({
     messageId: `<${errand.id}@${domain}>`,
     date: new Date(body.date),

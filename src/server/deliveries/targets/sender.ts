@@ -13,6 +13,8 @@ export interface Errand {
   reach: Reach
   /** Where whoever gets a mail leaves the lists it is sent to; left out where it is sent to none. */
   leave?: string
+  /** Where they say that it was them who wrote; left out where nothing waits for that. */
+  confirm?: string
   /** The time, by the database's clock: a process's own may be wrong. */
   now: Date
   signal: AbortSignal

@@ -1,12 +1,20 @@
 'use client'
 
 import { useEffect, useRef } from 'react'
-import type { Readout } from '@/server/readout/readReadout'
 import { pageNonce } from '../frame/policy'
-import { styleByHand } from './styles'
+import { styleByHand } from './styleByHand'
 
-/** Arrived and sent, day by day, with the same figures as a table for those who want them. */
-export function DaysChart({ days }: { days: Readout['days'] }) {
+interface Props {
+  /** What each point is of: “Day”. */
+  head: string
+  /** What the two lines are called; the second is the one that counts. */
+  names: readonly [string, string]
+  /** In the order of time; days are `YYYY-MM-DD`. */
+  points: readonly { day: string; figures: readonly [number, number] }[]
+}
+
+/** Two figures over time, with the same as a table for those who want it. */
+export function LinesChart({ head, names, points }: Props) {
   const place = useRef<HTMLDivElement>(null)
   useEffect(() => {
     let chart: { destroy(): void } | undefined
@@ -26,15 +34,15 @@ export function DaysChart({ days }: { days: Readout['days'] }) {
           fontFamily: 'inherit',
         },
         series: [
-          { name: 'Arrived', data: days.map(({ arrived }) => arrived) },
-          { name: 'Sent', data: days.map(({ sent }) => sent) },
+          { name: names[0], data: points.map(({ figures }) => figures[0]) },
+          { name: names[1], data: points.map(({ figures }) => figures[1]) },
         ],
         colors: ['#585f54', '#4d6619'],
         stroke: { width: [1.5, 2.5], dashArray: [4, 0] },
-        // A line needs two days: one alone is two points.
-        markers: { size: days.length === 1 ? 5 : 0 },
+        // A line needs two points: one alone is shown as such.
+        markers: { size: points.length === 1 ? 5 : 0 },
         xaxis: {
-          categories: days.map(({ day }) => day.slice(5)),
+          categories: points.map(({ day }) => day.slice(5)),
           // As many as stand apart: each takes about 60 pixels.
           tickAmount: Math.max(2, Math.min(10, Math.floor(at.clientWidth / 60))),
           labels: { rotate: 0, hideOverlappingLabels: true, style: { colors: '#585f54', fontSize: '11px' } },
@@ -54,7 +62,7 @@ export function DaysChart({ days }: { days: Readout['days'] }) {
       gone = true
       chart?.destroy()
     }
-  }, [days])
+  }, [names, points])
   return (
     <>
       <div ref={place} aria-hidden="true" className="min-h-[185px]" />
@@ -63,17 +71,17 @@ export function DaysChart({ days }: { days: Readout['days'] }) {
         <table className="sheet">
           <thead>
             <tr>
-              <th>Day</th>
-              <th className="text-right!">Arrived</th>
-              <th className="text-right!">Sent</th>
+              <th>{head}</th>
+              <th className="text-right!">{names[0]}</th>
+              <th className="text-right!">{names[1]}</th>
             </tr>
           </thead>
           <tbody>
-            {days.map(({ day, arrived, sent }) => (
+            {points.map(({ day, figures: [one, other] }) => (
               <tr key={day}>
                 <td>{day}</td>
-                <td className="text-right">{arrived}</td>
-                <td className="text-right">{sent}</td>
+                <td className="text-right">{one}</td>
+                <td className="text-right">{other}</td>
               </tr>
             ))}
           </tbody>

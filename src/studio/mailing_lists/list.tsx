@@ -1,0 +1,102 @@
+import { type ListFound, RECENT_DAYS } from '@/db/queries/mailing_lists'
+import { LinesChart } from '../ui/linesChart'
+import { Empty } from '../ui/empty'
+import { Figure } from '../ui/figure'
+import { Link } from '../ui/link'
+import { Moment } from '../ui/moment'
+import { Outside } from '../ui/outside'
+import { PageHead } from '../ui/pageHead'
+import { figure } from '../ui/show'
+
+const NAMES = ['Left', 'Joined'] as const
+
+/** A list: who is on it and by what they agreed, how it went, and who left and why. */
+export function MailingList({ list }: { list: ListFound }) {
+  const { title, members, joined, left, weeks, origins, latest, leavers } = list
+  const points = weeks.map((one) => ({ day: one.week, figures: [one.left, one.joined] as const }))
+  return (
+    <main className="px-4 py-3">
+      <PageHead back={['/people/lists', 'Lists']} heading={title}>
+        <Figure value={figure(members)} of="on it" />
+        <Figure value={figure(joined)} of={`joined in ${RECENT_DAYS} days`} />
+        <Figure value={figure(left)} of={`left in ${RECENT_DAYS} days`} />
+      </PageHead>
+      <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] max-[899px]:*:overflow-x-auto">
+        <div className="space-y-5">
+          <section>
+            <h2 className="mb-1.5">Week by week</h2>
+            <LinesChart head="Week from" names={NAMES} points={points} />
+          </section>
+          <section>
+            <h2 className="mb-1.5">Where those who are on it come from</h2>
+            <table className="sheet">
+              <tbody>
+                {origins.map(({ form, sort, members: some }) => (
+                  <tr key={`${form} ${sort}`}>
+                    <td>{form === null ? (CAME_BY[sort ?? ''] ?? 'From before') : <Outside>{form}</Outside>}</td>
+                    <td className="text-right">{figure(some)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </section>
+        </div>
+        <div className="space-y-5">
+          <section>
+            <h2 className="mb-1.5">Joined last</h2>
+            {latest.length === 0 && <Empty title="Nobody yet">People join by a ticked consent of a form.</Empty>}
+            <ul>
+              {latest.map(({ id, name, email, wording, joinedAt }) => (
+                <li key={id} className="border-b border-rule py-1">
+                  <Who {...{ id, name, email }} at={joinedAt} />
+                  <span className="block text-soft">
+                    “<Outside>{wording}</Outside>”
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </section>
+          {leavers.length > 0 && (
+            <section>
+              <h2 className="mb-1.5">Left by themselves</h2>
+              <ul>
+                {leavers.map(({ id, name, email, reason, leftAt }) => (
+                  <li key={id} className="border-b border-rule py-1">
+                    <Who {...{ id, name, email }} at={leftAt} />
+                    <span className="block text-soft">
+                      <Outside>{reason}</Outside>
+                    </span>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+        </div>
+      </div>
+    </main>
+  )
+}
+
+/** By what people join a list who do not by a form. */
+const CAME_BY: Partial<Record<string, string>> = {
+  import: 'Brought in from a file',
+  member: 'Put on by a colleague',
+  program: 'Through the API',
+  merge: 'Merged from somebody who was',
+  'put back': 'Put back',
+  submission: 'A form that is no more',
+}
+
+const Who = ({ id, name, email, at }: { id: string; name: string; email: string; at: Date }) => (
+  <span className="flex flex-wrap gap-x-2">
+    <Link href={`/people/${id}`} className="font-semibold hover:underline">
+      <Outside>{name}</Outside>
+    </Link>
+    <span className="min-w-0 flex-1 text-soft">
+      <Outside>{email === name ? '' : email}</Outside>
+    </span>
+    <span className="whitespace-nowrap text-soft">
+      <Moment at={at} />
+    </span>
+  </span>
+)

@@ -1,0 +1,23 @@
+import type { ReactNode } from 'react'
+import type { Language } from '@/core/language/texts'
+import { READY } from '@/core/look/ready'
+import { type Assets, Document, type PageLook } from './document'
+
+const PLAIN: PageLook = { theme: READY.plain.theme, sheet: null }
+
+interface Props {
+  title: string
+  language: Language
+  assets: Assets
+  children: ReactNode
+}
+
+/** A page of ours and of no form: plain, and without a script. */
+export const Plain = ({ title, language, assets, children }: Props) => (
+  <Document title={{ text: title }} language={language} assets={assets} look={PLAIN}>
+    <main>
+      <h1>{title}</h1>
+      {children}
+    </main>
+  </Document>
+)
