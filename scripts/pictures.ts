@@ -27,7 +27,16 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
     prepare: seeAsKnown,
   },
   look: { path: `${finder}/compose?part=look`, prepare: waitForPlan },
-  records: { path: `${finder}/records` },
+  records: {
+    path: `${finder}/records`,
+    prepare: async (page) => {
+      await page.getByLabel('Whose answers').selectOption({ index: 2 })
+      await page.getByRole('button', { name: 'Sent by' }).click()
+      await page.getByPlaceholder('A name or an address').fill('thea.farrow')
+      await page.locator('[cmdk-item]').filter({ hasText: 'thea.farrow' }).first().click()
+      await page.waitForTimeout(1200)
+    },
+  },
   dispatch: { path: `${finder}/dispatch`, prepare: repeatRow },
   rehearse: { path: `${finder}/rehearse`, prepare: takeLatest },
   release: {

@@ -40,6 +40,21 @@ export function MailingList({ list }: { list: ListFound }) {
               </tbody>
             </table>
           </section>
+          {leavers.length > 0 && (
+            <section>
+              <h2 className="mb-1.5">Left by themselves</h2>
+              <ul>
+                {leavers.map(({ id, name, email, reason, leftAt }) => (
+                  <li key={id} className="border-b border-rule py-1">
+                    <Who {...{ id, name, email }} at={leftAt} />
+                    <span className="block text-soft">
+                      <Outside>{reason}</Outside>
+                    </span>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
         </div>
         <div className="space-y-5">
           <section>
@@ -56,21 +71,6 @@ export function MailingList({ list }: { list: ListFound }) {
               ))}
             </ul>
           </section>
-          {leavers.length > 0 && (
-            <section>
-              <h2 className="mb-1.5">Left by themselves</h2>
-              <ul>
-                {leavers.map(({ id, name, email, reason, leftAt }) => (
-                  <li key={id} className="border-b border-rule py-1">
-                    <Who {...{ id, name, email }} at={leftAt} />
-                    <span className="block text-soft">
-                      <Outside>{reason}</Outside>
-                    </span>
-                  </li>
-                ))}
-              </ul>
-            </section>
-          )}
         </div>
       </div>
     </main>

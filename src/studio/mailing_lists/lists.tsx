@@ -30,7 +30,9 @@ export const MailingLists = ({ lists }: { lists: readonly ListCounts[] }) => (
     {lists.length === 0 ? (
       <Empty title="No lists yet">Add one in Settings, or under Records of a form that people join it by.</Empty>
     ) : (
-      <Sheet rows={lists.map((one) => ({ ...one, id: one.name }))} columns={COLUMNS} />
+      <div className="max-w-3xl">
+        <Sheet rows={lists.map((one) => ({ ...one, id: one.name }))} columns={COLUMNS} />
+      </div>
     )}
   </main>
 )
