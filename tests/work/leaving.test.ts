@@ -74,7 +74,7 @@ describe('whoever is on a list', () => {
         {
           list: 'offers',
           title: 'Offers',
-          reason: 'Left by themselves: Too many <b>offers</b>',
+          reason: 'Too many <b>offers</b>',
           leftAt: expect.any(String),
         },
       ],
@@ -139,7 +139,7 @@ describe('whoever is on a list', () => {
     expect(sums(now)).toEqual([12, now.joined, now.left])
     expect(now.origins).toEqual([{ form: second, sort: null, members: now.members }])
     expect(now.latest[0]).toMatchObject({ email: stays.email, wording: 'Send me offers.' })
-    expect(now.leavers[0]).toMatchObject({ email: leaves.email, reason: 'Left by themselves: Enough' })
+    expect(now.leavers[0]).toMatchObject({ email: leaves.email, reason: 'Enough' })
     const stranger = { ...shop.reach, token: facts.token }
     expect((await api(stranger, 'GET', '/lists/offers')).status).toBe(404)
   })

@@ -102,6 +102,10 @@ describe('whoever types a known address', () => {
     const first = await sendAs('cy', { first_name: 'Cy', studio: `Alder ${mark}`, town: 'Ferring' })
     await sendAs('di', { first_name: 'Di', studio: `Alder ${mark}`, town: 'Elsewhere' })
     const house = await read((await read(first.contact ?? '')).companyId, 'companies')
+    // A mailbox of one’s own says nothing of who may speak for a company.
+    const email = shop.addressOf('di')
+    const mail = await until('the mail came', async () => (await mailTo(facts, email))[0])
+    expect(mail.text).toBe('We have it.')
     expect([house.values.town, house.proposals.map(({ field, value }) => [field, value])]).toEqual([
       'Ferring',
       [['town', 'Elsewhere']],

@@ -107,8 +107,10 @@ export function planSubmission(
     visit,
     snapshot,
   )
+  // Whoever has the mail is shown to be the person, and nobody who may speak for a company.
+  const isProposed = changes.some(({ record, effect }) => record === 'contact' && effect === 'proposed')
   const feet = {
-    ...(changes.some(({ effect }) => effect === 'proposed') ? { confirm: spoken.speech.tell('mine_mail') } : {}),
+    ...(isProposed ? { confirm: spoken.speech.tell('mine_mail') } : {}),
     ...(lists.length > 0 || (contact?.lists.length ?? 0) > 0 ? { leave: spoken.speech.tell('leave_mail') } : {}),
   }
   const footed = written.map((one) => (one.audience === 'visitor' ? { ...one, ...feet } : one))

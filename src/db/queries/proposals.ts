@@ -62,14 +62,15 @@ export interface ProposedBy extends Pick<Proposal, 'field' | 'value' | 'submissi
   workspace: string
 }
 
-/** What a submission of the last days proposes still. */
+/** What a submission of the last days proposes still for the person it is of. */
 export async function listProposedBy(db: Runner, submission: string, days: number): Promise<ProposedBy[]> {
   const { rows } = await sql<ProposedBy>`
     select proposal.field, proposal.value, submission_id as submission, record.id as record, record.type,
       proposal.workspace_id as workspace
-    from proposal join record on record.id = proposal.record_id and record.gone_by is null
+    from proposal
+    join record on record.id = proposal.record_id and record.gone_by is null and record.type = 'contact'
     where submission_id = ${submission} and proposal.at > now() - make_interval(days => ${days})
-    order by record.type desc, proposal.field
+    order by proposal.field
   `.execute(db)
   return rows
 }

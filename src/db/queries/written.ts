@@ -1,5 +1,6 @@
 import { type RawBuilder, sql } from 'kysely'
 import type { Caused } from '@/core/changes/cause'
+import { reasonTold } from '@/core/changes/leaving'
 import type { Written } from '@/core/changes/ledger'
 import { titleOf } from '@/core/records/record'
 import { asJson, type Runner } from '../database'
@@ -112,10 +113,11 @@ async function deleteMemberships(db: Runner, workspaceId: string, left: Written[
 
 /** Lists that people left by themselves, and why. */
 async function keepLeft(db: Runner, workspaceId: string, left: Written['lists']): Promise<void> {
+  const rows = left.map(({ because, ...one }) => ({ ...one, reason: reasonTold(because) }))
   await sql`
     insert into list_left (workspace_id, contact_id, list, reason, cause_id, left_at)
-    select ${workspaceId}, contact, list, because, cause, at
-    from jsonb_to_recordset(${asJson(left)}::jsonb) as row(contact uuid, list text, because text, cause uuid, at timestamptz)
+    select ${workspaceId}, contact, list, reason, cause, at
+    from jsonb_to_recordset(${asJson(rows)}::jsonb) as row(contact uuid, list text, reason text, cause uuid, at timestamptz)
     on conflict (contact_id, list) do update
       set reason = excluded.reason, cause_id = excluded.cause_id, left_at = excluded.left_at
   `.execute(db)

@@ -95,7 +95,7 @@ export const change = z.object({
   field: z
     .string()
     .describe(
-      'A field’s name; of what is no field, `_company`, `_contact`, `_merged`, `_domain`, `_there`, and `_list.`, `_note.`, `_submission.` or `_link.` with what it is',
+      'A field’s name; of what is no field, `_company`, `_contact`, `_merged`, `_brought`, `_owner`, `_domain`, `_there`, and `_list.`, `_note.`, `_submission.`, `_link.` or `_proposed.` with what it is',
     ),
   from: answer,
   to: answer,

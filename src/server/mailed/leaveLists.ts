@@ -1,4 +1,5 @@
 import { NO_CHANGES } from '@/core/changes/change_set'
+import { tellLeft } from '@/core/changes/leaving'
 import { slotOfList } from '@/core/changes/slot'
 import type { Db } from '@/db/database'
 import { readWordings } from '@/db/queries/leaving'
@@ -18,7 +19,7 @@ export async function leaveLists(
   stay: readonly string[],
   reason: string,
 ): Promise<void> {
-  const because = reason === '' ? 'Left by themselves' : `Left by themselves: ${reason.slice(0, LONGEST_REASON)}`
+  const because = tellLeft(reason.slice(0, LONGEST_REASON))
   await changeWith(db, workspaceId, contact, { sort: 'visitor', deed: 'leaveLists' }, async (record, tx) => {
     const left = record.lists.filter((list) => !stay.includes(list))
     const wordings = await readWordings(tx, workspaceId, contact, left)

@@ -47,9 +47,11 @@ export function MailingList({ list }: { list: ListFound }) {
                 {leavers.map(({ id, name, email, reason, leftAt }) => (
                   <li key={id} className="border-b border-rule py-1">
                     <Who {...{ id, name, email }} at={leftAt} />
-                    <span className="block text-soft">
-                      <Outside>{reason}</Outside>
-                    </span>
+                    {reason && (
+                      <span className="block text-soft">
+                        “<Outside>{reason}</Outside>”
+                      </span>
+                    )}
                   </li>
                 ))}
               </ul>

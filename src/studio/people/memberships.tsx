@@ -37,8 +37,9 @@ export function Memberships({ id, memberships, left, around }: Props) {
       ))}
       {left.map(({ list, title, reason, leftAt }) => (
         <p key={list} className="mb-1 text-soft">
-          <Outside>{title}</Outside>: <Outside>{`${reason.charAt(0).toLowerCase()}${reason.slice(1)}`}</Outside>,{' '}
-          <Moment at={leftAt} />
+          <Outside>{title}</Outside>: left by themselves{reason && ', “'}
+          <Outside>{reason}</Outside>
+          {reason && '”'}, <Moment at={leftAt} />
         </p>
       ))}
       {others.length > 0 && (
