@@ -1,12 +1,10 @@
 import { randomUUID } from 'node:crypto'
-import { sameAnswer } from '@/core/answers/answer'
-import { type ChangeSet, NO_CHANGES, type SlotChange } from '@/core/changes/change_set'
 import { Ledger } from '@/core/changes/ledger'
-import { slotOfProposal } from '@/core/changes/slot'
+import { settleProposals } from '@/core/changes/settle_proposals'
 import { findField, showStored } from '@/core/fields/field'
 import { titleOf } from '@/core/records/record'
 import type { Db } from '@/db/database'
-import { listProposedBy, type ProposedBy } from '@/db/queries/proposals'
+import { listProposedBy } from '@/db/queries/proposals'
 import { holdRecords } from '@/db/queries/records'
 import { readResources } from '@/db/queries/workspace'
 import { followContacts } from '../changes/followContacts'
@@ -67,19 +65,12 @@ export async function settleMine(db: Db, { workspace, submission }: Mine, isThei
       about: titleOf(ledger.get(settled[0]?.record ?? '')),
       at,
     }
-    ledger.do(caused, settling(settled, ledger, isTheirs))
+    const because = isTheirs ? 'Confirmed by mail' : 'Said by mail not to be theirs'
+    const stored = (record: string, field: string) => ledger.get(record).values[field] ?? null
+    ledger.do(
+      caused,
+      settleProposals({ taken: isTheirs ? settled : [], settled }, stored, () => because),
+    )
     await writeChanges(tx, workspace, ledger.written(), await followContacts(tx, workspace, ledger, caused))
   })
-}
-
-function settling(settled: readonly ProposedBy[], ledger: Ledger, isTheirs: boolean): ChangeSet {
-  const because = isTheirs ? 'Confirmed by mail' : 'Said by mail not to be theirs'
-  const changes = settled.flatMap(({ record, submission, field, value }): SlotChange[] => {
-    const from = ledger.get(record).values[field] ?? null
-    const leaving = { record, slot: slotOfProposal({ submission, field }), from: value, to: null, because }
-    return isTheirs && !sameAnswer(from, value)
-      ? [{ record, slot: field, from, to: value, because }, leaving]
-      : [leaving]
-  })
-  return { ...NO_CHANGES, changes }
 }

@@ -1,7 +1,6 @@
 import { sameAnswer } from '@/core/answers/answer'
 import type { Doer } from '@/core/changes/cause'
-import { NO_CHANGES, type SlotChange } from '@/core/changes/change_set'
-import { slotOfProposal } from '@/core/changes/slot'
+import { settleProposals as planSettling } from '@/core/changes/settle_proposals'
 import type { Db } from '@/db/database'
 import { listProposals, type Proposal } from '@/db/queries/proposals'
 import { readResources } from '@/db/queries/workspace'
@@ -37,28 +36,16 @@ export async function settleProposals(
     const settled = open.filter((one) =>
       chosen.some(({ field, value }) => field === one.field && sameAnswer(value, one.value)),
     )
-    const because = `${take ? 'Taken' : 'Left'} by ${by.name}`
-    const leaving = settled.map((one): SlotChange => ({
-      record: id,
-      slot: slotOfProposal(one),
-      from: one.value,
-      to: null,
-      because,
-    }))
-    if (!take) return { ...NO_CHANGES, changes: leaving }
     const values = Object.fromEntries(chosen.map(({ field, value }) => [field, value]))
-    if (Object.keys(values).length < chosen.length) return notDone(422, 'Take one proposal for each field.')
-    const unfit = findUnfitField(record.type, values, fields)
+    if (take && Object.keys(values).length < chosen.length) return notDone(422, 'Take one proposal for each field.')
+    const unfit = take ? findUnfitField(record.type, values, fields) : null
     if (unfit !== null) return notDone(422, unfit)
-    const taking = chosen
-      .map(({ field: slot, value: to, formName }): SlotChange => ({
-        record: id,
-        slot,
-        from: record.values[slot] ?? null,
-        to,
-        because: formName === null ? because : `Proposed in ${formName}, taken by ${by.name}`,
-      }))
-      .filter(({ from, to }) => !sameAnswer(from, to))
-    return { ...NO_CHANGES, changes: [...taking, ...leaving] }
+    const of = (one: Proposal) => ({ ...one, record: id })
+    return planSettling(
+      { taken: take ? chosen.map(of) : [], settled: settled.map(of) },
+      (_, field) => record.values[field] ?? null,
+      ({ formName }) =>
+        `${take ? 'Taken' : 'Left'} by ${by.name}${formName === null ? '' : `, proposed in ${formName}`}`,
+    )
   })
 }
