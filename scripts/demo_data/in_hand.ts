@@ -5,7 +5,6 @@ import { saveDesk } from '@/db/queries/workspace'
 import { addUser } from '@/server/access/openWorkspace'
 import { addMember } from '@/db/queries/members'
 import { readConfig } from '@/server/config'
-import { leaveLists } from '@/server/mailed/leaveLists'
 import { giveOwner } from '@/server/people/giveOwner'
 import { correctAnswers } from '@/server/submissions/correctAnswers'
 import { DESKS } from './company'
@@ -115,29 +114,4 @@ export async function binOne({ db, workspaceId, by }: House): Promise<void> {
   const text = 'Sent by us while a studio was shown the form.'
   await addSubmissionNote(db, workspaceId, { id: crypto.randomUUID(), submission, text, who: by.name })
   await binSubmissions(db, workspaceId, [submission], by.name)
-}
-
-const WHY_LEFT = [
-  '',
-  'We have sold our kiln.',
-  '',
-  'More letters than I can read.',
-  'I only wanted the sample box.',
-  '',
-]
-
-/** A few have had enough of the letter, and left it by their mail. */
-export async function leaveLetter({ db, workspaceId }: House): Promise<void> {
-  const readers = await db
-    .selectFrom('list_membership')
-    .select('contact_id as id')
-    .where('workspace_id', '=', workspaceId)
-    .where('list', '=', 'firing_notes')
-    .orderBy('joined_at')
-    .limit(WHY_LEFT.length * 4)
-    .execute()
-  for (const [n, why] of WHY_LEFT.entries()) {
-    const reader = readers[n * 4]
-    if (reader) await leaveLists(db, workspaceId, reader.id, [], why)
-  }
 }

@@ -33,7 +33,8 @@ import { openDay } from './forms/open_day'
 import { schoolQuote } from './forms/school_quote'
 import { service } from './forms/service'
 import { addPictures } from './pictures'
-import { addColleagues, binOne, correctOne, giveOwners, leaveLetter, saySegments } from './in_hand'
+import { addColleagues, binOne, correctOne, giveOwners, saySegments } from './in_hand'
+import { answerLetter, askReaders, leaveLetter } from './letter'
 import { mailLinks } from './mail_links'
 import { type House, leaveAddressBook, makeContacts, moveDeals } from './people'
 import { Chance } from './random'
@@ -62,6 +63,8 @@ const INVITED = 140
 /** Days for which what was to go out is still to go out; what is older went out then. */
 const HELD_DAYS = 3
 const AT_ONCE = 12
+/** For how many days the letter has been confirmed by mail. */
+const CONFIRMED_FOR = 12
 
 const config = readConfig()
 // Demo data can be loaded again, so it need not wait for the disk.
@@ -78,6 +81,10 @@ function weekdayAfter(at: Date, days: number): string {
   return day
 }
 const daysAgo = (days: number): Date => new Date(now.getTime() - days * DAY)
+
+const demo = { db, config, now }
+/** Since when the letter is confirmed by mail: its readers of before agreed by a tick alone. */
+const confirmedSince = daysAgo(CONFIRMED_FOR)
 
 /** Visits of all forms that are to happen. */
 const drawn: DrawnVisit[] = []
@@ -104,7 +111,16 @@ if (!process.argv.includes('--no-visits')) {
   await visit('firing-notes', 110, 88, () => notesAnswers(chance, CONTACTS * 2))
   await visit('service', 90, 88, (at) => serviceAnswers(chance, CONTACTS, (days) => weekdayAfter(at, days)))
   await visit('school-quote', 70, 88, (at) => quoteAnswers(chance, CONTACTS * 2, (days) => weekdayAfter(at, days)))
-  await makeVisits({ db, config, now }, drawn)
+  await makeVisits(
+    demo,
+    drawn.filter(({ at }) => at < confirmedSince),
+  )
+  await askReaders(house)
+  await makeVisits(
+    demo,
+    drawn.filter(({ at }) => at >= confirmedSince),
+  )
+  await answerLetter(house)
   await moveDeals(house)
   await giveOwners(house, owners)
   await correctOne(house)

@@ -11,6 +11,13 @@ import type { Plan } from '@/core/plan/plan'
 import type { RecordType } from '@/core/fields/field'
 import type { Suspicion } from '@/core/spam/suspect'
 import type {
+  ListConsentTable,
+  ListLeftTable,
+  ListMembershipTable,
+  ListPendingTable,
+  RefusedAddressTable,
+} from './schema_of_lists'
+import type {
   ConnectionTable,
   DeskTable,
   ListTable,
@@ -91,6 +98,9 @@ export interface Database {
   no_double: NoDoubleTable
   list_membership: ListMembershipTable
   list_left: ListLeftTable
+  list_pending: ListPendingTable
+  list_consent: ListConsentTable
+  refused_address: RefusedAddressTable
   personal_link: PersonalLinkTable
   referral_code: ReferralCodeTable
   remembered_browser: RememberedBrowserTable
@@ -180,25 +190,6 @@ interface RecordTable {
   brought_by: Default<string | null>
   created_at: Moment
   updated_at: Moment
-}
-
-interface ListMembershipTable {
-  workspace_id: string
-  list: string
-  contact_id: string
-  wording: string
-  cause_id: string | null
-  joined_at: Moment
-}
-
-/** A list that somebody left by themselves. */
-interface ListLeftTable {
-  workspace_id: string
-  contact_id: string
-  list: string
-  reason: string
-  cause_id: string
-  left_at: Moment
 }
 
 /** `spam` looks like a machine's, and waits for a person to say otherwise. */

@@ -4,6 +4,7 @@ import type { Hours } from '@/core/dispatch/hours'
 import type { TargetName } from '@/core/dispatch/targets/bodies'
 import type { Condition } from '@/core/logic/condition'
 import type { FieldType, RecordType } from '@/core/fields/field'
+import type { ListWordings } from '@/core/records/list_words'
 import type { Default, MaybeMoment } from './schema_of_access'
 
 /** Tables of what the forms of a workspace share. */
@@ -50,6 +51,8 @@ export interface ListTable {
   workspace_id: string
   name: string
   title: string
+  /** How it asks to be confirmed by mail; `null` where a consent is enough. */
+  confirm: ColumnType<ListWordings | null, string | null | undefined, string | null>
 }
 
 export interface ConnectionTable {

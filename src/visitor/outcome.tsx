@@ -8,6 +8,7 @@ import { Picture } from './picture'
 export const OutcomeSection = ({
   title,
   body,
+  asked,
   picture,
   links = [],
   sent,
@@ -16,6 +17,7 @@ export const OutcomeSection = ({
   <section className="outcome">
     <h1 tabIndex={-1}>{title}</h1>
     {body && <Paragraphs text={body} />}
+    {asked && <p className="notice">{speech.tell('join_sent')}</p>}
     {picture && <Picture picture={picture} shape="whole" sizes="(max-width: 40rem) 92vw, 34rem" />}
     {sent && <Sent title={title} sent={sent} speech={speech} />}
     {links.length > 0 && (

@@ -20,6 +20,7 @@ const HANDLERS: Record<string, 'anybody' | 'token' | 'member'> = {
   '/exports/history': 'member',
   '/exports/left-out': 'member',
   '/exports/links': 'member',
+  '/exports/members': 'member',
   '/exports/people': 'member',
   '/exports/person': 'member',
   '/exports/submissions': 'member',

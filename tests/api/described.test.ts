@@ -120,6 +120,20 @@ describe('every operation', () => {
          on conflict do nothing`,
         [other.id, ...pair],
       )
+    const askBefore = () =>
+      query(
+        facts.database,
+        `insert into list_pending (workspace_id, contact_id, ask_id, list, wording, address, cause_id, asked_at)
+         values ($1, $2, gen_random_uuid(), 'firing_notes', 'Send me Firing notes.', 'oda@x.example', gen_random_uuid(),
+           now() - interval '2 minutes')`,
+        [other.id, contact],
+      )
+    const refuseBefore = () =>
+      query(
+        facts.database,
+        `insert into refused_address values ($1, $2, '550 No such user', gen_random_uuid(), now())`,
+        [other.id, `oda@${slug}.example`],
+      )
     const who = { value: 'lists', is: 'includes', to: ['firing_notes'] }
     const runErrand = async () => {
       const wish = { chosen: { type: 'deal', ids: [opened] }, errand: { does: 'note', text: 'Rang' } }
@@ -269,6 +283,17 @@ describe('every operation', () => {
       'POST /records/{id}/notes': { path: `/records/${opened}/notes`, body: { text: 'Wants it by spring' } },
       'GET /proposals': {},
       'GET /lists/{name}': { path: '/lists/firing_notes' },
+      'PUT /lists/{name}/confirming': {
+        path: '/lists/firing_notes/confirming',
+        body: { confirm: { en: { subject: 'Please confirm {{ lists }}', body: '', thanks: '' } } },
+      },
+      'POST /contacts/{id}/askings': {
+        path: `/contacts/${contact}/askings`,
+        body: { list: 'firing_notes' },
+        before: askBefore,
+      },
+      'POST /lists/{name}/askings': { path: '/lists/firing_notes/askings', body: {} },
+      'DELETE /contacts/{id}/refusal': { path: `/contacts/${contact}/refusal`, before: refuseBefore },
       'POST /records/{id}/proposals/taken': { path: `/records/${contact}/proposals/taken`, body: taken },
       'POST /records/{id}/proposals/left': { path: `/records/${contact}/proposals/left`, body: left },
       'PUT /notes/{id}': { path: `/notes/${noted.body.id}`, body: { text: 'Rang three times' } },
@@ -328,6 +353,8 @@ describe('every operation', () => {
       'takeAlong',
       'takePersonAlong',
       'leaveLists',
+      'confirmLists',
+      'refuseLists',
       'sayMine',
       'sayNotMine',
       ...DEED_NAMES.filter((name) => /^remove(Ended|Left|Unknown)/.test(name)),

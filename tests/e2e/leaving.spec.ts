@@ -8,7 +8,7 @@ test('somebody leaves a list by their mail, on a phone and without a script, and
   studio,
 }) => {
   const slug = unique('leave')
-  await releasedForm(facts, slug, smallForm)
+  await releasedForm(facts, slug, { ...smallForm, joins: [{ list: 'glaze_club', consent: 'letter' }] })
   const email = `${unique('leaver')}@studio.example`
   const sent = await send(facts, slug, { first_name: 'Lea', email, letter: true })
   const { contact } = await applied(facts, sent.body.submission)
@@ -22,7 +22,7 @@ test('somebody leaves a list by their mail, on a phone and without a script, and
   })
   const page = await context.newPage()
   await page.goto(address)
-  await page.getByRole('checkbox', { name: 'Firing notes' }).uncheck()
+  await page.getByRole('checkbox', { name: 'Glaze club' }).uncheck()
   await page.getByLabel('Why, if you like to say').fill('I sold my kiln')
   await page.getByRole('button', { name: 'Keep this choice' }).click()
   await expect(page.getByRole('status')).toHaveText('You are on no list of ours any more.')
@@ -32,11 +32,11 @@ test('somebody leaves a list by their mail, on a phone and without a script, and
 
   await studio.goto(`/people/${contact}`)
   const lists = studio.getByRole('region', { name: 'Lists' })
-  await expect(lists).toContainText('Firing notes: left by themselves, “I sold my kiln”')
+  await expect(lists).toContainText('Glaze club: left by themselves, “I sold my kiln”')
   await studio.getByRole('link', { name: 'People', exact: true }).first().click()
   await studio.getByRole('link', { name: 'Lists', exact: true }).click()
-  await studio.getByRole('link', { name: 'Firing notes' }).click()
-  await expect(studio.getByRole('heading', { name: 'Firing notes' })).toBeVisible()
+  await studio.getByRole('link', { name: 'Glaze club' }).click()
+  await expect(studio.getByRole('heading', { name: 'Glaze club' })).toBeVisible()
   await expect(studio.getByText('I sold my kiln').first()).toBeVisible()
   await studio.goto(`/arrivals/${sent.body.submission}`)
   await expect(studio.getByText(/Leave it here: …/).first()).toBeAttached()

@@ -178,7 +178,7 @@ const everywhere: FormInput = {
       ],
     },
   ],
-  joins: [{ list: 'firing_notes', consent: 'letter' }],
+  joins: [{ list: 'glaze_club', consent: 'letter' }],
 }
 
 for (const script of [true, false])

@@ -47,8 +47,8 @@ test('a specialist makes a form, and a stranger’s answers reach contact, desk,
     // Nothing is joined until somebody chooses which.
     await studio.getByLabel('Join a list').selectOption('')
     await expect(studio.getByLabel('List', { exact: true })).toHaveCount(0)
-    await studio.getByLabel('Join a list').selectOption('firing_notes')
-    await expect(studio.getByLabel('List', { exact: true })).toHaveValue('firing_notes')
+    await studio.getByLabel('Join a list').selectOption('glaze_club')
+    await expect(studio.getByLabel('List', { exact: true })).toHaveValue('glaze_club')
     // A list that is made here is joined at once.
     const title = unique('Kiln letters')
     await studio.getByLabel('New list').fill(title)
@@ -103,7 +103,7 @@ test('a specialist makes a form, and a stranger’s answers reach contact, desk,
     await studio.goto(`/arrivals?form=${slug}`)
     await studio.getByRole('link', { name: 'Ulla' }).click()
     await expect(studio.getByRole('heading', { name: email })).toBeVisible()
-    await expect(studio.getByRole('cell', { name: 'Joins Firing notes' })).toBeVisible()
+    await expect(studio.getByRole('cell', { name: 'Joins Glaze club' })).toBeVisible()
     await expect(studio.getByText('delivered', { exact: true })).toHaveCount(3)
     await studio.getByRole('link', { name: 'Their page' }).click()
     await expect(studio.getByText('“Send me the newsletter”')).toBeVisible()

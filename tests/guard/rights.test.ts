@@ -58,6 +58,7 @@ const FETCHED: Record<string, Right> = {
   '/exports/history?format=jsonl': 'people',
   '/exports/left-out?format=jsonl&import=[import]': 'people',
   '/exports/links?format=jsonl&id=[sheet]': 'answer',
+  '/exports/members?format=jsonl&list=firing_notes': 'people',
   '/exports/people?format=jsonl': 'people',
   '/exports/person?format=json&id=[id]': 'people',
   '/exports/submissions?format=jsonl': 'people',

@@ -32,7 +32,7 @@ const askingForm: FormInput = {
     },
   ],
   records: { company: true, deal: { title: 'Kiln of {{ first_name }}' } },
-  joins: [{ list: 'firing_notes', consent: 'letter' }],
+  joins: [{ list: 'glaze_club', consent: 'letter' }],
 }
 
 /** This one tells it to whoever may know. */
@@ -62,7 +62,7 @@ const tellingForm: FormInput = {
     { name: 'house', label: 'House', fill: [{ from: 'record', record: 'company', field: 'name' }] },
     { name: 'deal', label: 'Deal', fill: [{ from: 'record', record: 'deal', field: 'title' }] },
     { name: 'request', label: 'Request', fill: [{ from: 'record', record: 'request', field: 'title' }] },
-    { name: 'listed', label: 'Listed', fill: [{ from: 'list', list: 'firing_notes' }] },
+    { name: 'listed', label: 'Listed', fill: [{ from: 'list', list: 'glaze_club' }] },
     { name: 'last', label: 'Last', fill: [{ from: 'last_sent', form: asking }] },
     { name: 'around', label: 'Around', fill: [{ from: 'framing_page', parameter: 'shop' }, { from: 'framing_page' }] },
     {

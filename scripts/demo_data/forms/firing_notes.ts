@@ -27,6 +27,6 @@ export const firingNotes = (): Form =>
     ],
     carried: contactCarried,
     joins: [{ list: 'firing_notes', consent: 'letter' }],
-    outcome: { title: 'You are on the list', body: 'The next Firing notes come in the first week of the month.' },
+    outcome: { title: 'Thank you', body: 'Firing notes come in the first week of each month.' },
     wording: { send: 'Send me the letter' },
   })

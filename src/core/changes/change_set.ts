@@ -1,5 +1,6 @@
 import type { Answer } from '../answers/answer'
 import type { RecordType } from '../fields/field'
+import type { Consent } from '../records/consent'
 import type { TieSlot } from './slot'
 
 /** A record by its id; or, of one that the change set opens, what it is called there. */
@@ -26,6 +27,8 @@ export interface SlotChange {
   from: Answer
   to: Answer
   because: string
+  /** How somebody agreed, of a list that they join or are asked to confirm. */
+  consent?: Consent
 }
 
 /** A record that belongs to another from now on, or to none: to a company, to a contact, or to what it was merged into. */

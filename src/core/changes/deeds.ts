@@ -14,6 +14,8 @@ const DEEDS = {
   addPasskey: 'added a key to sign in with',
   addSegment: 'made a segment',
   addTheme: 'made a look',
+  askToConfirm: 'asked by mail to confirm a list',
+  allowMail: 'had mails go to an address again',
   apply: 'sent a form',
   binSubmissions: 'put submissions into the bin',
   changeConnection: 'changed a connection',
@@ -26,6 +28,7 @@ const DEEDS = {
   changeSegment: 'changed a segment',
   changeSheet: 'changed how a link sheet is written',
   changeTheme: 'changed a look',
+  confirmLists: 'confirmed by mail that they join',
   copyForm: 'copied a form',
   correctAnswers: 'corrected answers',
   doToMany: 'did something to many at once',
@@ -60,6 +63,7 @@ const DEEDS = {
   orderFields: 'ordered the fields',
   putAside: 'put a delivery aside',
   putBack: 'put back',
+  refuseLists: 'said by mail that they did not ask to join',
   releaseForm: 'released a form',
   removeMember: 'took a member out',
   removeEndedBrowsers: 'removed browsers that had remembered somebody, 30 days after they had ended',
@@ -78,6 +82,7 @@ const DEEDS = {
   sayReal: 'said that spam is real',
   sayTwo: 'said that two are not one',
   sendAgain: 'sent a delivery again',
+  setConfirming: 'said how a list is confirmed',
   setSites: 'said where visitors may go on to',
   setTimeZone: 'set the time zone',
   settleSpam: 'left submissions as spam',
@@ -96,3 +101,12 @@ export const DEED_NAMES = Object.keys(DEEDS) as [DeedName, ...DeedName[]]
 
 /** A deed in words; of one that nothing can do any more, its name. */
 export const tellDeed = (name: string): string => (Object.hasOwn(DEEDS, name) ? DEEDS[name as DeedName] : name)
+
+/** Deeds that nothing puts back, and why. */
+const FOR_GOOD: Partial<Record<DeedName, string>> = {
+  leaveLists: 'They left by themselves: only they can join again.',
+  askToConfirm: 'The mail that asks them went out. Whoever does not answer it joins nothing.',
+}
+
+/** Why a deed stays done; `null` for one that can be put back. */
+export const whyForGood = (deed: string): string | null => FOR_GOOD[deed as DeedName] ?? null

@@ -1,6 +1,7 @@
 import type { Answer } from '../answers/answer'
 import { sameAnswer } from '../answers/answer'
 import type { RecordType } from '../fields/field'
+import type { Consent } from '../records/consent'
 import type { Owner } from '../records/record'
 import { type ChangeSet, NO_CHANGES } from './change_set'
 import { type Held, ownerInSlot } from './ledger'
@@ -28,10 +29,10 @@ export function errandOn(
   errand: Errand,
   { because, note, wording }: { because: string; note: string; wording: string | null },
 ): ChangeSet {
-  const change = (slot: string, from: Answer, to: Answer): ChangeSet =>
+  const change = (slot: string, from: Answer, to: Answer, consent?: Consent): ChangeSet =>
     sameHeld(slot, from, to) || sameAnswer(from, to)
       ? NO_CHANGES
-      : { ...NO_CHANGES, changes: [{ record: record.id, slot, from, to, because }] }
+      : { ...NO_CHANGES, changes: [{ record: record.id, slot, from, to, because, ...(consent ? { consent } : {}) }] }
   switch (errand.does) {
     case 'field':
       return change(errand.field, record.values[errand.field] ?? null, errand.value)
@@ -40,7 +41,9 @@ export function errandOn(
     case 'note':
       return change(slotOfNote(note), null, errand.text)
     case 'join':
-      return record.lists.includes(errand.list) ? NO_CHANGES : change(slotOfList(errand.list), null, errand.wording)
+      return record.lists.includes(errand.list)
+        ? NO_CHANGES
+        : change(slotOfList(errand.list), null, errand.wording, { address: record.key, proven: null })
     case 'leave':
       return record.lists.includes(errand.list) ? change(slotOfList(errand.list), wording ?? '', null) : NO_CHANGES
     case 'erase':

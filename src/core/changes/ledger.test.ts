@@ -94,7 +94,7 @@ describe('records in hand', () => {
         let n = 0
         const ledger = new Ledger([...held, ...houses], () => `new ${n++}`)
         for (const cells of rows) {
-          const said = readRow(cells, PLAN, BUILT_IN_FIELDS)
+          const said = readRow(cells, PLAN, BUILT_IN_FIELDS, new Date('2026-11-30'))
           const near = ledger.near(wantedByRow(said))
           const brought = bringRow(said, PLAN, near, 'Brought in')
           expect(brought).toEqual(bringRow(said, PLAN, ledger.known(), 'Brought in'))

@@ -1,5 +1,6 @@
 import { type Answer, partOf } from '../answers/answer'
 import { companyKey } from '../records/company'
+import type { Consent } from '../records/consent'
 import type { Wanted } from '../records/wanted'
 import { type Owner, type RecordState, titleOf } from '../records/record'
 import type { Caused } from './cause'
@@ -52,6 +53,17 @@ export const tiedTo = (record: Held, slot: TieSlot): string | null => record[TIE
 /** Every record that one belongs to, by id. */
 export const tiedIds = (record: Held): string[] => Object.values(TIED).flatMap((slot) => record[slot] ?? [])
 
+/** A list that a contact joins, with how they agreed to it where that is known, or (`wording` is `null`) does not. */
+interface ListWritten {
+  contact: string
+  list: string
+  wording: string | null
+  consent?: Consent
+  because: string
+  cause: string
+  at: Date
+}
+
 /** What several change sets come to, each thing once, as it stands after the last of them. */
 export interface Written {
   causes: Caused[]
@@ -60,7 +72,9 @@ export interface Written {
   /** Every change, in the order it was made. */
   changes: KeptChange[]
   /** Lists that contacts are on by now, or (`wording` is `null`) no more. */
-  lists: { contact: string; list: string; wording: string | null; because: string; cause: string; at: Date }[]
+  lists: ListWritten[]
+  /** What contacts are asked by mail to confirm by now; `wording` is `null` where they are asked no more. */
+  pending: (ListWritten & { ask: string })[]
   /** Notes as they read by now; `null` of those that are gone. */
   notes: { record: string; note: string; text: string | null; cause: string; at: Date }[]
   /** What submissions propose for fields of records by now; `null` of what is proposed no more. */
@@ -75,6 +89,7 @@ export const causesAlone = (causes: Caused[]): Written => ({
   records: [],
   changes: [],
   lists: [],
+  pending: [],
   notes: [],
   proposals: [],
   handedOver: [],
@@ -115,6 +130,7 @@ export class Ledger {
   private readonly touched = new Map<string, { record: Held; at: Date }>()
   private readonly changes: KeptChange[] = []
   private readonly lists = new Map<string, Written['lists'][number]>()
+  private readonly pending = new Map<string, Written['pending'][number]>()
   private readonly notes = new Map<string, Written['notes'][number]>()
   private readonly proposals = new Map<string, Written['proposals'][number]>()
   /** Who gave up each thing that can be handed over, and who has it now. */
@@ -186,6 +202,7 @@ export class Ledger {
       records: [...this.touched.values()],
       changes: this.changes,
       lists: [...this.lists.values()],
+      pending: [...this.pending.values()],
       notes: [...this.notes.values()],
       proposals: [...this.proposals.values()],
       handedOver: [...this.given].flatMap(([name, { from, to }]) => {
@@ -222,11 +239,12 @@ export class Ledger {
     return id
   }
 
-  private change(caused: Caused, { record: id, slot: name, from, to, because }: SlotChange): void {
+  private change(caused: Caused, { record: id, slot: name, from, to, because, consent }: SlotChange): void {
     const record = this.get(id)
     const slot = readSlot(name)
     const text = typeof to === 'string' ? to : null
     const by = { cause: caused.id, at: caused.at }
+    const how = consent ? { consent } : {}
     this.keep(caused, { record: id, slot: name, from, to, because })
     switch (slot.is) {
       case 'field':
@@ -245,7 +263,12 @@ export class Ledger {
       case 'list': {
         const others = record.lists.filter((list) => list !== slot.name)
         this.records.set(id, { ...record, lists: text === null ? others : [...others, slot.name] })
-        this.lists.set(`${id} ${slot.name}`, { contact: id, list: slot.name, wording: text, because, ...by })
+        this.lists.set(`${id} ${slot.name}`, { contact: id, list: slot.name, wording: text, ...how, because, ...by })
+        return
+      }
+      case 'pending': {
+        const { ask, list } = slot
+        this.pending.set(`${id} ${name}`, { contact: id, ask, list, wording: text, ...how, because, ...by })
         return
       }
       case 'note':

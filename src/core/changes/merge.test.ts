@@ -12,7 +12,7 @@ const person = (id: string, values: Held['values'], more: Partial<Held> = {}): H
   mergedInto: null,
   ...more,
 })
-const NOTHING: Belongings = { submissions: [], links: [], notes: [], proposals: [], lists: [], tied: [] }
+const NOTHING: Belongings = { submissions: [], links: [], notes: [], proposals: [], pending: [], lists: [], tied: [] }
 const at = (day: number, byHand = false): SetBy => ({ at: new Date(2026, 0, day), byHand, who: byHand ? 'Ines' : null })
 
 describe('weighing a merge', () => {

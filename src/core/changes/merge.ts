@@ -13,6 +13,7 @@ import {
   slotOfLink,
   slotOfList,
   slotOfNote,
+  slotOfPending,
   slotOfProposal,
   slotOfSubmission,
   THERE_SLOT,
@@ -101,6 +102,8 @@ export interface Belongings {
   notes: readonly { id: string; record: string; text: string }[]
   /** What submissions propose for their fields. */
   proposals: readonly { record: string; submission: string; field: string; value: Answer }[]
+  /** What they are asked by mail to confirm. */
+  pending: readonly { contact: string; ask: string; list: string; wording: string }[]
   /** Lists they are on, with the wording agreed to. */
   lists: readonly { contact: string; list: string; wording: string }[]
   /** Records that belong to them: people of a company, deals of a person, what was merged into them before. */
@@ -144,6 +147,7 @@ export function mergeRecords(
   for (const { id, contact } of belongings.links) move(contact, slotOfLink(id), true)
   for (const { id, record, text } of belongings.notes) move(record, slotOfNote(id), text)
   for (const { record, value, ...proposal } of belongings.proposals) move(record, slotOfProposal(proposal), value)
+  for (const { contact, wording, ...asked } of belongings.pending) move(contact, slotOfPending(asked), wording)
   const joined = new Set(kept.lists)
   for (const { contact, list, wording } of belongings.lists) {
     if (joined.has(list)) continue

@@ -129,7 +129,8 @@ export function putBack(done: readonly DoneToSlot[], around: Around, despite = f
 
 const canGo = ({ slot, now, to }: DoneToSlot, despite: boolean): boolean => despite || sameHeld(slot, now, to)
 
-const isHandedOver = (slot: string): boolean => ['note', 'submission', 'link', 'proposal'].includes(readSlot(slot).is)
+const isHandedOver = (slot: string): boolean =>
+  ['note', 'submission', 'link', 'proposal', 'pending'].includes(readSlot(slot).is)
 
 const isThere = ({ slot }: DoneToSlot): boolean => readSlot(slot).is === 'there'
 

@@ -20,6 +20,8 @@ export type Slot =
   | { is: 'domain' }
   /** Whether a contact is on a list: the wording agreed to, where it is. */
   | { is: 'list'; name: string }
+  /** Whether a contact is asked by mail to confirm that they join a list: the wording agreed to, until they answer. */
+  | { is: 'pending'; ask: string; list: string }
   | { is: 'note'; id: string }
   /** Whether a submission is this contact’s. */
   | { is: 'submission'; id: string }
@@ -31,6 +33,7 @@ export type Slot =
   | { is: 'there' }
 
 const LIST = '_list.'
+const PENDING = '_pending.'
 const NOTE = '_note.'
 const SUBMISSION = '_submission.'
 const LINK = '_link.'
@@ -44,6 +47,7 @@ export const DOMAIN_SLOT = '_domain'
 export const OWNER_SLOT = '_owner'
 export const THERE_SLOT = '_there'
 export const slotOfList = (list: string): string => LIST + list
+export const slotOfPending = ({ ask, list }: { ask: string; list: string }): string => `${PENDING}${ask}.${list}`
 export const slotOfNote = (id: string): string => NOTE + id
 export const slotOfSubmission = (id: string): string => SUBMISSION + id
 export const slotOfLink = (id: string): string => LINK + id
@@ -64,6 +68,10 @@ export function readSlot(name: string): Slot {
   if (name === DOMAIN_SLOT) return { is: 'domain' }
   if (name === THERE_SLOT) return { is: 'there' }
   if (name.startsWith(LIST)) return { is: 'list', name: name.slice(LIST.length) }
+  if (name.startsWith(PENDING)) {
+    const [ask = '', list = ''] = name.slice(PENDING.length).split('.')
+    return { is: 'pending', ask, list }
+  }
   if (name.startsWith(NOTE)) return { is: 'note', id: name.slice(NOTE.length) }
   if (name.startsWith(SUBMISSION)) return { is: 'submission', id: name.slice(SUBMISSION.length) }
   if (name.startsWith(LINK)) return { is: 'link', id: name.slice(LINK.length) }

@@ -2,7 +2,7 @@ import { type Answer, partOf } from '../answers/answer'
 import { showPlainly } from '../answers/show_plainly'
 import { findField, type RecordField, type RecordType, showStored } from '../fields/field'
 import type { ListInfo } from '../records/record'
-import { readSlot } from './slot'
+import { readSlot, slotOfList } from './slot'
 
 /** What slots are told with. */
 export interface Tellable {
@@ -31,6 +31,8 @@ export function tellSlot(name: string, { record, fields, lists }: Tellable): str
       return 'Mail domain'
     case 'list':
       return lists.find((list) => list.name === slot.name)?.title ?? slot.name
+    case 'pending':
+      return `To be confirmed: ${tellSlot(slotOfList(slot.list), { record, fields, lists })}`
     case 'note':
       return 'Note'
     case 'submission':
@@ -63,6 +65,8 @@ export function tellHeld(name: string, held: Answer, { record, fields }: Tellabl
       return showPlainly(held)
     case 'list':
       return held === null ? '' : 'on the list'
+    case 'pending':
+      return held === null ? '' : 'asked by mail'
     case 'there':
       return held === null ? '' : 'is kept'
     case 'submission':

@@ -17,6 +17,12 @@ export interface Sender {
   mailDomain: string
 }
 
+/** Whom a workspace’s mails come from. */
+export const senderOf = ({ name, mailDomain }: Sender): PlannedMessage['from'] => ({
+  name,
+  address: `forms@${mailDomain}`,
+})
+
 /** A mail to be sent, rendered. */
 export interface PlannedMessage {
   /** The message's name in the form; `plain` for the one sent where the form has none. */
@@ -35,6 +41,8 @@ export interface PlannedMessage {
   leave?: string
   /** What is said at its foot before the way to say that it was they who wrote, where something waits for that. */
   confirm?: string
+  /** What is said at its foot before the way to confirm that they join lists, of the mail that asks for it. */
+  join?: string
   /** What it waits for before it goes out; nothing where it is left out. */
   waits?: PlannedWait | null
 }
@@ -107,7 +115,7 @@ export function writeMessages(
   { workspace: sender, desks }: { workspace: Sender; desks: readonly Desk[] },
 ): WrittenMessages {
   const told = deskFields(form, values, facts)
-  const from = { name: sender.name, address: `forms@${sender.mailDomain}` }
+  const from = senderOf(sender)
   const write = (
     message: Message,
     desk: Desk | null,

@@ -11,6 +11,8 @@ export interface Outcome {
   body: string
   /** Why it is this one. */
   because?: string
+  /** Whether they are asked by mail to confirm what they join, and are told to look there. */
+  asked?: true
   /** Whether it lists what was sent. */
   summary?: boolean
   picture?: Picture | null

@@ -26,7 +26,7 @@ const PLAN = planFor([
 const ida = { ...contactOf('ida', 'ida@kiln.example'), values: { email: 'ida@kiln.example', first_name: 'Ida' } }
 const bring = (cells: string[], change: Partial<ImportPlan> = {}, records: RecordState[] = [ida]) => {
   const plan = { ...PLAN, ...change }
-  return bringRow(readRow(cells, plan, fields), plan, records, 'Brought in')
+  return bringRow(readRow(cells, plan, fields, new Date('2026-11-30')), plan, records, 'Brought in')
 }
 const changesIn = (one: ReturnType<typeof bring>) =>
   'set' in one ? one.set.changes.map(({ slot, from, to }) => [slot, from, to]) : one
@@ -88,11 +88,36 @@ describe('a row', () => {
     const joins = [{ list: 'notes', column: 4, wording: 'I want the notes', origin: 'cards of June' }]
     const joined = bring(['ida@kiln.example', '', '', '', 'Ja'], { joins })
     expect('set' in joined && joined.set.changes).toEqual([
-      { record: 'ida', slot: '_list.notes', from: null, to: 'I want the notes', because: 'Brought in: cards of June' },
+      {
+        record: 'ida',
+        slot: '_list.notes',
+        from: null,
+        to: 'I want the notes',
+        because: 'Brought in: cards of June',
+        consent: { address: 'ida@kiln.example', proven: null, origin: 'cards of June' },
+      },
     ])
     expect(bring(['ida@kiln.example', '', '', '', 'no'], { joins }).is).toBe('same')
     expect(bring(['ida@kiln.example', '', '', '', 'perhaps'], { joins }).is).toBe('same')
     expect(bring(['ida@kiln.example', '', '', '', 'ja'], { joins }, [{ ...ida, lists: ['notes'] }]).is).toBe('same')
     expect(bring(['ida@kiln.example'], { joins: joins.map((one) => ({ ...one, column: null })) }).is).toBe('changed')
+  })
+
+  it('keeps each one’s own wording and when they agreed, where the file says so', () => {
+    const joins = [
+      { list: 'notes', column: null, wording: 'Notes', origin: 'the file of before', wordingIn: 5, givenIn: 6 },
+    ]
+    const consentOf = (wording: string, given: string) => {
+      const brought = bring(['ida@kiln.example', '', '', '', '', wording, given], { joins })
+      const [change] = 'set' in brought ? brought.set.changes : []
+      return [change?.to, change?.consent?.given]
+    }
+    expect(consentOf('Yes, notes', '2026-03-01T10:00:00+01:00')).toEqual(['Yes, notes', '2026-03-01T09:00:00.000Z'])
+    expect(consentOf('', '1.3.2026')).toEqual(['Notes', '2026-03-01T00:00:00.000Z'])
+    expect(consentOf('', '')).toEqual(['Notes', undefined])
+    for (const wrong of ['soon', '2999-01-01', '2026-02-30', '2026-03-01T25:00:00Z'])
+      expect(bring(['ida@kiln.example', '', '', '', '', '', wrong], { joins })).toMatchObject({
+        wrong: [{ column: 6, why: 'is no moment in the past' }],
+      })
   })
 })

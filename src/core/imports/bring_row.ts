@@ -44,7 +44,7 @@ export function bringRow(
     ...(house
       ? settle(house.id ?? 'company', records.find(({ id }) => id === house.id) ?? null, company, plan, because)
       : []),
-    ...joinsOf(joins, ref, known, because),
+    ...joinsOf(joins, { ref, email, known }, because),
   ]
   const isFree = (known?.company ?? null) === null
   const moves = house !== null && (isFree || (plan.ifFilled === 'replace' && known?.company !== house.id))
@@ -92,13 +92,18 @@ function settle(
 }
 
 /** A list that they are on already they stay on, with the wording they agreed to; one that they left they stay off. */
-const joinsOf = (joins: SaidRow['joins'], record: string, known: RecordState | null, because: string): SlotChange[] =>
+const joinsOf = (
+  joins: SaidRow['joins'],
+  { ref, email, known }: { ref: string; email: string; known: RecordState | null },
+  because: string,
+): SlotChange[] =>
   joins
     .filter(({ list }) => !known?.lists.includes(list) && !known?.left?.includes(list))
-    .map(({ list, wording, origin }) => ({
-      record,
+    .map(({ list, wording, origin, given }) => ({
+      record: ref,
       slot: slotOfList(list),
       from: null,
       to: wording,
       because: `${because}: ${origin}`,
+      consent: { address: email, proven: null, origin, ...(given === undefined ? {} : { given }) },
     }))

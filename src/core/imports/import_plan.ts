@@ -38,6 +38,10 @@ const joinSchema = z.strictObject({
   column: z.number().int().min(0).nullable(),
   wording: z.string().trim().min(1, 'Write what they agreed to').max(2000),
   origin: z.string().trim().min(1, 'Write where that is from').max(300),
+  /** The column that has each one’s own wording; where that is blank, and where there is none, it is that of the list. */
+  wordingIn: z.number().int().min(0).nullish(),
+  /** The column that says when each agreed; where that is blank, and where there is none, it is when they are brought in. */
+  givenIn: z.number().int().min(0).nullish(),
 })
 
 /** What is done with what a file brings. */

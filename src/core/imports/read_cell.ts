@@ -117,6 +117,14 @@ export function readDay(text: string, order: ImportPlan['dates']): string | null
   return isDayFirst ? asDay(year, two, one) : asDay(year, one, two)
 }
 
+/** A moment as programs write it (ISO 8601), or a day, of which it is the beginning (UTC); `null` for none, and for one to come. */
+export function readMoment(text: string, order: ImportPlan['dates'], now: Date): string | null {
+  const isMoment = /^\d{4}-\d\d-\d\dT\d\d:\d\d(?::\d\d(?:\.\d+)?)?(?:Z|[+-]\d\d:\d\d)$/.test(text)
+  const day = isMoment ? null : readDay(text, order)
+  const at = new Date(isMoment ? text : `${day}T00:00:00Z`)
+  return (isMoment || day !== null) && at <= now ? at.toISOString() : null
+}
+
 /** Years of two figures are of the hundred years that end in 2049. */
 function asDay(year = '', month = '', day = ''): string | null {
   const whole = year.length === 2 ? `${Number(year) < 50 ? '20' : '19'}${year}` : year

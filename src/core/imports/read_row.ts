@@ -3,12 +3,21 @@ import { findField, type RecordField } from '../fields/field'
 import { companyDomain, companyKey } from '../records/company'
 import { NOTHING_WANTED, type Wanted } from '../records/wanted'
 import type { ImportPlan } from './import_plan'
-import { readCell, readYesNo } from './read_cell'
+import { readCell, readMoment, readYesNo } from './read_cell'
 
 /** Something in a row that is wrong: in which column, and why. */
 interface WrongCell {
   column: number
   why: string
+}
+
+/** A list that a row puts somebody on, and how they agreed. */
+interface SaidJoin {
+  list: string
+  wording: string
+  origin: string
+  /** When, where the row says it (ISO 8601, UTC). */
+  given?: string
 }
 
 /** What a row says of somebody and of their company, by field; which lists they agreed to; and what is wrong in it. */
@@ -17,12 +26,17 @@ export interface SaidRow {
   email: string | null
   contact: ReadonlyMap<string, Answer>
   company: ReadonlyMap<string, Answer>
-  joins: readonly ImportPlan['joins'][number][]
+  joins: readonly SaidJoin[]
   wrong: readonly WrongCell[]
 }
 
-/** Reads a row as a plan says; a blank cell says nothing. */
-export function readRow(cells: readonly string[], plan: ImportPlan, fields: readonly RecordField[]): SaidRow {
+/** Reads a row as a plan says, as of `now`; a blank cell says nothing. */
+export function readRow(
+  cells: readonly string[],
+  plan: ImportPlan,
+  fields: readonly RecordField[],
+  now: Date,
+): SaidRow {
   const said = { contact: new Map<string, Answer>(), company: new Map<string, Answer>() }
   const wrong: WrongCell[] = []
   let addressed = 0
@@ -40,9 +54,31 @@ export function readRow(cells: readonly string[], plan: ImportPlan, fields: read
   said.contact.delete('email')
   if (email === undefined && !wrong.some(({ column }) => column === addressed))
     wrong.push({ column: addressed, why: 'has no email address' })
-  const joins = plan.joins.filter(({ column }) => column === null || readYesNo(cells[column] ?? '') === true)
+  const joins = plan.joins
+    .filter(({ column }) => column === null || readYesNo(cells[column] ?? '') === true)
+    .map((join) => readJoin(join, cells, { dates: plan.dates, now }, wrong))
   return { ...said, email: typeof email === 'string' ? email : null, joins, wrong }
 }
+
+/** How somebody agreed, as their row says it. What is wrong with it is told among the rest. */
+function readJoin(
+  { list, wording, origin, wordingIn, givenIn }: ImportPlan['joins'][number],
+  cells: readonly string[],
+  { dates, now }: Pick<ImportPlan, 'dates'> & { now: Date },
+  wrong: WrongCell[],
+): SaidJoin {
+  const textOf = (column: number | null | undefined) => cells[column ?? cells.length]?.trim() ?? ''
+  const own = textOf(wordingIn).slice(0, LONGEST_WORDING)
+  const join = { list, wording: own === '' ? wording : own, origin }
+  const text = textOf(givenIn)
+  if (text === '') return join
+  const given = readMoment(text, dates, now)
+  if (given === null) wrong.push({ column: givenIn ?? 0, why: 'is no moment in the past' })
+  return given === null ? join : { ...join, given }
+}
+
+/** Longest wording that is kept, in letters. */
+const LONGEST_WORDING = 2000
 
 /** What a row may match: whoever brings it in must know all of it, and the companies that these contacts belong to. */
 export function wantedByRow({ email, company }: SaidRow): Wanted {

@@ -39,5 +39,9 @@ export const speak = (tag: string, locale?: string): Speech => {
   return spoken
 }
 
+/** The same by a locale that was kept (BCP 47), in English where none was. */
+export const speakIn = (locale: string | null): Speech =>
+  locale === null ? ENGLISH : speak(new Intl.Locale(locale).language, locale)
+
 /** How the studio tells what visitors answered. */
 export const ENGLISH: Speech = speak('en')

@@ -86,4 +86,21 @@ describe('what a plan does to records', () => {
     const second = changesOf(plan('other.example'), { form: 'form', submission: 'sent' }, settled)
     expect([second.changes, second.ties]).toEqual([[], []])
   })
+
+  it('asks about a list that is confirmed by mail, with the submission that asks', () => {
+    const consent = { address: 'a@x.example', proven: null }
+    const set = changesOf(
+      {
+        records: [touchedOf('contact', { key: 'a@x.example' })],
+        changes: [],
+        lists: [joined, { ...joined, list: 'club', consent, pending: true }],
+      },
+      { form: 'form', submission: 'sent' },
+      [],
+    )
+    expect(set.changes.map(({ slot, consent: how }) => [slot, how])).toEqual([
+      ['_list.notes', undefined],
+      ['_pending.sent.club', consent],
+    ])
+  })
 })

@@ -1,5 +1,5 @@
 import type { ChangeSet, Opening, Ref, SlotChange, Tie } from '../changes/change_set'
-import { BROUGHT_SLOT, COMPANY_SLOT, DOMAIN_SLOT, slotOfList, slotOfProposal } from '../changes/slot'
+import { BROUGHT_SLOT, COMPANY_SLOT, DOMAIN_SLOT, slotOfList, slotOfPending, slotOfProposal } from '../changes/slot'
 import type { RecordType } from '../fields/field'
 import type { Touched } from '../records/match'
 import type { RecordState } from '../records/record'
@@ -31,7 +31,7 @@ export function changesOf(
         ...proposals(plan, one, submission),
         ...domainChanges(one, records),
       ]),
-      ...listChanges(plan, refOf('contact')),
+      ...listChanges(plan, refOf('contact'), submission),
     ],
     ties: [...inOrder.flatMap((one) => tiesOf(one, refOf('company'), records)), ...bringerTies(plan, refOf('contact'))],
   }
@@ -79,15 +79,17 @@ function domainChanges({ id, domain }: Touched, records: readonly RecordState[])
   return [{ record: stored.id, slot: DOMAIN_SLOT, from: null, to: domain, because: 'The domain of this address' }]
 }
 
-const listChanges = ({ lists }: Pick<Plan, 'lists'>, contact: Ref | null): SlotChange[] =>
+/** Lists that are joined; those that are confirmed by mail wait for that, asked by this submission. */
+const listChanges = ({ lists }: Pick<Plan, 'lists'>, contact: Ref | null, submission: string): SlotChange[] =>
   contact === null
     ? []
-    : lists.map(({ list, wording, because }) => ({
+    : lists.map(({ list, wording, because, consent, pending }) => ({
         record: contact,
-        slot: slotOfList(list),
+        slot: pending ? slotOfPending({ ask: submission, list }) : slotOfList(list),
         from: null,
         to: wording,
         because,
+        ...(consent ? { consent } : {}),
       }))
 
 /** Whoever is new belongs to who brought them along. */

@@ -357,4 +357,29 @@ describe('what goes to an address that a stranger wrote', () => {
     expect(desk?.text).toContain('https://prizes.example/now')
     expect(desk?.text).toContain('Code: SPRING-7')
   })
+
+  it('asks a stranger to confirm by one mail, and joins whoever is known to be who they are at once', () => {
+    const asking = { ...snapshotOf(), lists: [{ name: 'firing_notes', title: 'Firing notes', confirm: {} }] }
+    const asked = planOf(form, stranger, nobody, asking)
+    expect(asked.lists).toMatchObject([
+      { list: 'firing_notes', pending: true, consent: { address: 'ilka@studio.example', proven: null } },
+    ])
+    expect(asked.messages.filter(({ join }) => join).map(({ to, subject }) => [to, subject])).toEqual([
+      [['ilka@studio.example'], 'Please confirm: Firing notes'],
+    ])
+    // Whoever is not on the list yet cannot leave it.
+    expect(asked.messages.map(({ leave }) => leave)).toEqual([undefined, undefined, undefined])
+    expect(asked.outcome.asked).toBe(true)
+    const fresh = { ...asking, records: [{ ...ilka, lists: [] }] }
+    const known = planOf(form, stranger, holder('c1'), fresh)
+    expect(known.lists).toMatchObject([{ consent: { proven: 'link' } }])
+    expect([known.lists[0]?.pending, known.outcome.asked, known.messages.some(({ join }) => join)]).toEqual([
+      undefined,
+      undefined,
+      false,
+    ])
+    // What is read after sending tells nobody who is on a list already.
+    const member = planOf(form, stranger, nobody, { ...asking, records: [ilka] })
+    expect([member.lists, member.messages.some(({ join }) => join), member.outcome.asked]).toEqual([[], false, true])
+  })
 })

@@ -1,6 +1,8 @@
 import { speakTo } from '../form/spoken'
 import { type Answer, type Answers, isBlank, sameAnswer, valueIn } from '../answers/answer'
-import { markTest, writeMessages } from '../dispatch/messages'
+import { askToConfirm } from '../dispatch/ask_to_confirm'
+import { markTest, type PlannedMessage, writeMessages } from '../dispatch/messages'
+import type { Speech } from '../language/texts'
 import { chooseConnections } from '../dispatch/choose_connections'
 import { type Condition, holds } from '../logic/condition'
 import { describeCondition } from '../logic/describe'
@@ -16,7 +18,7 @@ import type { Form, Opening } from '../form/definition'
 import { labelOf, questionsAsked } from '../form/values'
 import { findField, type RecordType, showStored } from '../fields/field'
 import { landedIn, landValues, type Receiver, type RecordChange } from '../records/land'
-import { joinLists } from '../records/lists'
+import { isAskedByMail, joinLists, type ListChange } from '../records/lists'
 import {
   companyNameIn,
   emailIn,
@@ -93,7 +95,9 @@ export function planSubmission(
     receiverOf(touched, { isOthers, isUnproven: isUnproven && !visit.own?.has(touched.id ?? '') }, snapshot),
   )
   const { changes, refused } = landValues(form, values, origins, receivers, snapshot.fields)
-  const lists = isKnown(person) ? joinLists(spoken, values, contact, snapshot.lists) : []
+  const proven = isUnproven ? null : visit.remembered ? 'browser' : 'link'
+  const consent = { address: person.email ?? '', proven, locale: spoken.speech.locale } as const
+  const lists = isKnown(person) ? joinLists(spoken, values, contact, snapshot.lists, consent) : []
   const routed = routeSubmission(form, values, snapshot)
   // A personal link shows whose address it was sent to, and nobody else’s; a browser remembers whoever had one.
   const isTheirs = snapshot.records.some(({ id, key }) => id === linkHolder && key === person.email)
@@ -111,11 +115,19 @@ export function planSubmission(
   const isProposed = changes.some(({ record, effect }) => record === 'contact' && effect === 'proposed')
   const feet = {
     ...(isProposed ? { confirm: spoken.speech.tell('mine_mail') } : {}),
-    ...(lists.length > 0 || (contact?.lists.length ?? 0) > 0 ? { leave: spoken.speech.tell('leave_mail') } : {}),
+    ...(lists.some(({ pending }) => !pending) || (contact?.lists.length ?? 0) > 0
+      ? { leave: spoken.speech.tell('leave_mail') }
+      : {}),
   }
   const footed = written.map((one) => (one.audience === 'visitor' ? { ...one, ...feet } : one))
-  const messages = visit.test ? footed.map(markTest) : footed
-  const { outcome, unmade } = chooseOutcome(spoken.form, values, { ...visit, speech: spoken.speech })
+  const messages = [
+    ...(visit.test ? footed.map(markTest) : footed),
+    ...askForLists(lists, person.email, spoken.speech, snapshot),
+  ]
+  const { outcome: chosen, unmade } = chooseOutcome(spoken.form, values, { ...visit, speech: spoken.speech })
+  const confirmed = snapshot.lists.flatMap(({ name, confirm }) => (confirm ? [name] : []))
+  const isAsked = isKnown(person) && isAskedByMail(form, values, confirmed, consent)
+  const outcome = isAsked ? { ...chosen, asked: true as const } : chosen
   const owners = giveOwners(form, records, routed, snapshot)
   const all = [...changes, ...openingChanges(form, values, records, changes, visit, snapshot), ...owners.changes]
   return {
@@ -139,6 +151,18 @@ export function planSubmission(
     ...(brought ? { brought } : {}),
     ...(owners.turn === null ? {} : { turn: owners.turn }),
   }
+}
+
+/** The mail that asks to confirm lists, where any is joined only then. */
+function askForLists(
+  changes: readonly ListChange[],
+  email: string | null,
+  speech: Speech,
+  { lists, workspace }: Snapshot,
+): PlannedMessage[] {
+  const asked = lists.filter(({ name }) => changes.some(({ list, pending }) => pending && list === name))
+  if (email === null || asked.length === 0) return []
+  return [askToConfirm({ lists: asked, email, from: workspace, speech }, 'Joins what is confirmed by mail')]
 }
 
 /** Who a submission is from. */

@@ -1,5 +1,6 @@
 import type { Answers } from '../answers/answer'
 import type { RecordType } from '../fields/field'
+import type { ListWordings } from './list_words'
 
 /** A member whom a record belongs to, who sees to it. */
 export interface Owner {
@@ -41,6 +42,8 @@ export const isKnownBy = ({ key, also = [] }: Pick<RecordState, 'key' | 'also'>,
 export interface ListInfo {
   name: string
   title: string
+  /** How it asks to be confirmed by mail; `null`, or left out, where a consent is enough. */
+  confirm?: ListWordings | null
 }
 
 /** The field that a record is known by, and never without. */

@@ -259,17 +259,18 @@ describe('landing', () => {
 })
 
 describe('lists', () => {
+  const STRANGER = { address: 'ada@bellows.example', proven: null }
   const form = formOf(
     [emailQuestion, { kind: 'consent', name: 'letter', label: 'Letter', wording: 'Send me Firing notes.' }],
     { joins: [{ list: 'firing_notes', consent: 'letter' }] },
   )
   it('are joined by a ticked consent, with its exact wording, and only once', () => {
-    expect(joinLists({ form, speech: ENGLISH }, { letter: true }, null, lists)).toMatchObject([
+    expect(joinLists({ form, speech: ENGLISH }, { letter: true }, null, lists, STRANGER)).toMatchObject([
       { wording: 'Send me Firing notes.' },
     ])
-    expect(joinLists({ form, speech: ENGLISH }, { letter: true }, { ...ilka, lists: ['firing_notes'] }, lists)).toEqual(
-      [],
-    )
+    expect(
+      joinLists({ form, speech: ENGLISH }, { letter: true }, { ...ilka, lists: ['firing_notes'] }, lists, STRANGER),
+    ).toEqual([])
   })
   it('keep what this person read, where that is worded by their answers', () => {
     const worded = formOf(
@@ -279,16 +280,17 @@ describe('lists', () => {
       ],
       { joins: [{ list: 'firing_notes', consent: 'letter' }] },
     )
-    const read = (values: Answers) => joinLists({ form: worded, speech: ENGLISH }, values, null, lists)[0]?.wording
+    const read = (values: Answers) =>
+      joinLists({ form: worded, speech: ENGLISH }, values, null, lists, STRANGER)[0]?.wording
     expect(read({ letter: true, ware: 'stone' })).toBe('News on STONE.')
     expect(read({ letter: true })).toBe('News on kilns.')
   })
   it('are not left by an unticked box, nor joined by anything else that is true', () => {
     expect(
-      joinLists({ form, speech: ENGLISH }, { letter: false }, { ...ilka, lists: ['firing_notes'] }, lists),
+      joinLists({ form, speech: ENGLISH }, { letter: false }, { ...ilka, lists: ['firing_notes'] }, lists, STRANGER),
     ).toEqual([])
-    expect(joinLists({ form, speech: ENGLISH }, { letter: 'true' }, null, lists)).toEqual([])
-    expect(joinLists({ form, speech: ENGLISH }, { letter: true }, null, [])).toEqual([])
+    expect(joinLists({ form, speech: ENGLISH }, { letter: 'true' }, null, lists, STRANGER)).toEqual([])
+    expect(joinLists({ form, speech: ENGLISH }, { letter: true }, null, [], STRANGER)).toEqual([])
   })
   it('are each the one whose consent it was, and none where what was ticked is no consent', () => {
     const two = formOf(
@@ -308,9 +310,9 @@ describe('lists', () => {
     )
     const known = [...lists, { name: 'price_list', title: 'Price list' }]
     const all = { letter: true, offers: true, night: true }
-    expect(joinLists({ form: two, speech: ENGLISH }, all, null, known)).toEqual([
-      { list: 'firing_notes', title: 'Firing notes', wording: 'News', because: 'Ticked “Letter”' },
-      { list: 'price_list', title: 'Price list', wording: 'Prices', because: 'Ticked “Offers”' },
+    expect(joinLists({ form: two, speech: ENGLISH }, all, null, known, STRANGER)).toEqual([
+      { list: 'firing_notes', title: 'Firing notes', wording: 'News', because: 'Ticked “Letter”', consent: STRANGER },
+      { list: 'price_list', title: 'Price list', wording: 'Prices', because: 'Ticked “Offers”', consent: STRANGER },
     ])
   })
 })

@@ -20,7 +20,11 @@ export function explainPlan(plan: Plan): PlanLine[] {
       : []),
     ...plan.records.filter(({ record }) => record !== 'contact').map((touched) => explainTouched(plan, touched)),
     ...plan.changes.map(explainChange),
-    ...plan.lists.map(({ title, because }): PlanLine => ({ place: 'list', text: `Joins ${title}`, because })),
+    ...plan.lists.map(({ title, because, pending }): PlanLine => ({
+      place: 'list',
+      text: pending ? `Joins ${title} once they confirm it` : `Joins ${title}`,
+      because,
+    })),
     ...plan.messages.map(({ title, desk, to, because, waits }): PlanLine => ({
       place: 'message',
       text: `${desk ? `${desk.title} gets “${title}”` : `“${title}” goes to ${to.join(', ')}`}${waits ? `, ${waits.words}` : ''}`,

@@ -99,6 +99,7 @@ export class Kept {
       links: [],
       notes: notes.filter(({ record }) => ids.has(record)),
       proposals: [...this.proposals.values()].filter(({ record }) => ids.has(record)),
+      pending: [],
       lists: gone.flatMap(({ id, lists }) => lists.map((list) => ({ contact: id, list, wording: 'I agree' }))),
       tied: others.flatMap(({ id, company, mergedInto, broughtBy }): { record: string; slot: TieSlot }[] => [
         ...(ids.has(company ?? '') ? [{ record: id, slot: COMPANY_SLOT } as const] : []),

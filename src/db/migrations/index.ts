@@ -45,6 +45,8 @@ import * as rememberedBrowsers from './0043_remembered_browsers'
 import * as referralCodes from './0044_referral_codes'
 import * as proposals from './0045_proposals'
 import * as leaving from './0046_leaving'
+import * as confirmedLists from './0047_confirmed_lists'
+import * as refusedAddresses from './0048_refused_addresses'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -94,4 +96,6 @@ export const migrations: Record<string, Migration> = {
   '0044_referral_codes': referralCodes,
   '0045_proposals': proposals,
   '0046_leaving': leaving,
+  '0047_confirmed_lists': confirmedLists,
+  '0048_refused_addresses': refusedAddresses,
 }

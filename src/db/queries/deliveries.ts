@@ -53,6 +53,8 @@ export interface HeldDelivery {
   body: DeliveryBody
   connection: string | null
   attempts: number
+  /** The visitor's mailbox where it is a mail to one. */
+  visitor: string | null
   /** When it was taken, by the database's clock. */
   now: Date
 }
@@ -87,7 +89,7 @@ async function takeFree(tx: Runner, ids: readonly string[]): Promise<HeldDeliver
     update delivery set lease_until = clock_timestamp() + make_interval(secs => ${LEASE})
     where id = any(${ids}::uuid[]) and state = 'waiting' and visitor is null
       and coalesce(next_at, created_at) <= clock_timestamp() and (lease_until is null or lease_until <= clock_timestamp())
-    returning id, workspace_id, body, connection, attempts, clock_timestamp() as now
+    returning id, workspace_id, body, connection, attempts, visitor, clock_timestamp() as now
   `.execute(tx)
   return rows
 }
@@ -118,9 +120,9 @@ async function takeInTurn(tx: Runner, id: string): Promise<HeldDelivery | null> 
           then 'Waits: this address has had ' || ${MAILS_AN_HOUR}::int || ' mails from this form within the hour.'
           else delivery.error end
       from judged where delivery.id = judged.id
-      returning delivery.id, delivery.workspace_id, delivery.body, delivery.connection, delivery.attempts, judged.now, later
+      returning delivery.id, delivery.workspace_id, delivery.body, delivery.connection, delivery.attempts, delivery.visitor, judged.now, later
     )
-    select id, workspace_id, body, connection, attempts, now, later is null as taken from held
+    select id, workspace_id, body, connection, attempts, visitor, now, later is null as taken from held
   `.execute(tx)
   const held = rows[0]
   return held?.taken ? held : null

@@ -35,6 +35,7 @@ export async function eraseSubmissions(
   await sql`delete from answers_before where submission_id = any(${ids}::uuid[])`.execute(tx)
   await sql`delete from submission_note where submission_id = any(${ids}::uuid[])`.execute(tx)
   await sql`delete from proposal where submission_id = any(${ids}::uuid[])`.execute(tx)
+  await sql`delete from list_pending where submission_id = any(${ids}::uuid[])`.execute(tx)
   await sql`
     update visit set link = '{}', unread = null, page_before = null, link_holder = null, link_id = null, browser_id = null,
       left_by = null,
@@ -113,6 +114,8 @@ export async function eraseRecords(
     ['record_change', 'record_id'],
     ['list_membership', 'contact_id'],
     ['list_left', 'contact_id'],
+    ['list_pending', 'contact_id'],
+    ['list_consent', 'contact_id'],
     ['likely_double', 'first_id'],
     ['likely_double', 'second_id'],
     ['no_double', 'first_id'],
@@ -162,6 +165,13 @@ export async function eraseFromSheets(
   await sql`
     delete from link_sheet_row using link_sheet sheet where sheet.id = sheet_id and sheet.workspace_id = ${workspaceId}
       and (contact_id = any(${ids}::uuid[]) or email = any(${addresses}::text[]))
+  `.execute(tx)
+}
+
+/** Leaves nothing of what a mail server said of their addresses. */
+export async function eraseRefusals(tx: Runner, workspaceId: string, addresses: readonly string[]): Promise<void> {
+  await sql`
+    delete from refused_address where workspace_id = ${workspaceId} and address = any(${addresses}::text[])
   `.execute(tx)
 }
 

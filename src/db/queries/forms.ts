@@ -31,6 +31,11 @@ export async function findLiveRelease(db: Runner, address: string) {
       'release.number',
       'release.definition',
     ])
+    .select(
+      sql<string[]>`array(select name from list where workspace_id = form.workspace_id and confirm is not null)`.as(
+        'confirmed',
+      ),
+    )
     .where('form_address.slug', '=', address)
     .where('form.state', '!=', 'deleted')
     .executeTakeFirst()

@@ -89,7 +89,7 @@ export async function findDue(tx: Runner, lane: Lane): Promise<Found | 'full' | 
       select case when exists (select from trouble) then ${HANDS.inTrouble}::int else ${HANDS.most}::int end - (
         select count(*)::int from delivery where ${ofLane(lane)} and state = 'waiting' and lease_until > now()) as free
     ), due as (
-      select id, form_id || ' ' || visitor as visitor from delivery
+      select id, coalesce(form_id::text, '') || ' ' || visitor as visitor from delivery
       where ${ofLane(lane)} and ${isDue} and not exists (select from trouble where rests)
       order by coalesce(next_at, created_at) limit (select greatest(free, 0) from hands) for update skip locked
     )

@@ -12,7 +12,7 @@ export async function readBelongings(db: Runner, workspaceId: string, ids: reado
       .where('workspace_id', '=', workspaceId)
       .where('contact_id', 'in', ids)
       .execute()
-  const [submissions, links, notes, proposals, lists, tied] = await Promise.all([
+  const [submissions, links, notes, proposals, pending, lists, tied] = await Promise.all([
     ofContacts('submission'),
     ofContacts('personal_link'),
     db
@@ -28,6 +28,12 @@ export async function readBelongings(db: Runner, workspaceId: string, ids: reado
       .where('record_id', 'in', ids)
       .execute(),
     db
+      .selectFrom('list_pending')
+      .select(['contact_id as contact', 'ask_id as ask', 'list', 'wording'])
+      .where('workspace_id', '=', workspaceId)
+      .where('contact_id', 'in', ids)
+      .execute(),
+    db
       .selectFrom('list_membership')
       .select(['contact_id as contact', 'list', 'wording'])
       .where('workspace_id', '=', workspaceId)
@@ -36,7 +42,7 @@ export async function readBelongings(db: Runner, workspaceId: string, ids: reado
       .execute(),
     readTied(db, workspaceId, ids),
   ])
-  return { submissions, links, notes, proposals, lists, tied }
+  return { submissions, links, notes, proposals, pending, lists, tied }
 }
 
 async function readTied(db: Runner, workspaceId: string, ids: readonly string[]): Promise<Belongings['tied']> {

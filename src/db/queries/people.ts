@@ -23,11 +23,13 @@ import {
   searchRecords,
   withListing,
 } from './listing'
+import { eachLatest, listPending } from './confirming'
 import { listLeft } from './leaving'
 import { listNotes } from './notes'
 import { eachOnce, listProposals } from './proposals'
 import { type Around, fitsPeople } from './people_who'
 import { readReferral } from './referral_codes'
+import { findRefused } from './refused'
 import { ownerOf } from './records'
 
 export interface PeopleFilter {
@@ -206,49 +208,65 @@ export async function findPerson(db: Runner, workspaceId: string, id: string) {
   if (!person) return null
   const parts = await readParts(db, workspaceId, id)
   const all = [id, ...parts.map((one) => one.id)]
-  const [changes, notes, proposals, left, memberships, submissions, opened, referral] = await Promise.all([
-    readLineage(db, workspaceId, all),
-    listNotes(db, workspaceId, id),
-    listProposals(db, workspaceId, id).then(eachOnce),
-    listLeft(db, workspaceId, id),
-    db
-      .selectFrom('list_membership as m')
-      .innerJoin('list', (join) =>
-        join.onRef('list.workspace_id', '=', 'm.workspace_id').onRef('list.name', '=', 'm.list'),
-      )
-      .leftJoin('submission', 'submission.id', 'm.cause_id')
-      .select(['m.list', 'list.title', 'm.wording', 'm.joined_at as joinedAt', 'submission.id as submission'])
-      // Of one list that several were on before they were merged, the first consent is told.
-      .distinctOn('m.list')
-      .where('m.workspace_id', '=', workspaceId)
-      .where('m.contact_id', 'in', all)
-      .where((eb) =>
-        eb.exists(
-          eb
-            .selectFrom('list_membership as own')
-            .select('own.list')
-            .whereRef('own.list', '=', 'm.list')
-            .where('own.contact_id', '=', id),
-        ),
-      )
-      .orderBy('m.list')
-      .orderBy('m.joined_at')
-      .execute(),
-    db
-      .selectFrom('submission')
-      .innerJoin('form', 'form.id', 'submission.form_id')
-      .select(['submission.id', 'form.name as formName', 'submission.state', 'submission.received_at as receivedAt'])
-      .select('submission.is_test as isTest')
-      .where('submission.workspace_id', '=', workspaceId)
-      .where('submission.contact_id', '=', id)
-      .where('submission.binned_at', 'is', null)
-      .orderBy('submission.seq', 'desc')
-      .limit(MOST_SHOWN)
-      .execute(),
-    listOpened(db, workspaceId, { contact: id }),
-    readReferral(db, workspaceId, id),
-  ])
-  return { ...person, parts, changes, notes, proposals, left, memberships, submissions, opened, referral }
+  const [changes, notes, proposals, refused, pending, left, memberships, submissions, opened, referral] =
+    await Promise.all([
+      readLineage(db, workspaceId, all),
+      listNotes(db, workspaceId, id),
+      listProposals(db, workspaceId, id).then(eachOnce),
+      findRefused(db, workspaceId, [contact.email]),
+      listPending(db, workspaceId, id).then(eachLatest),
+      listLeft(db, workspaceId, id),
+      db
+        .selectFrom('list_membership as m')
+        .innerJoin('list', (join) =>
+          join.onRef('list.workspace_id', '=', 'm.workspace_id').onRef('list.name', '=', 'm.list'),
+        )
+        .leftJoin('submission', 'submission.id', 'm.cause_id')
+        .select(['m.list', 'list.title', 'm.wording', 'm.joined_at as joinedAt', 'submission.id as submission'])
+        // Of one list that several were on before they were merged, the first consent is told.
+        .distinctOn('m.list')
+        .where('m.workspace_id', '=', workspaceId)
+        .where('m.contact_id', 'in', all)
+        .where((eb) =>
+          eb.exists(
+            eb
+              .selectFrom('list_membership as own')
+              .select('own.list')
+              .whereRef('own.list', '=', 'm.list')
+              .where('own.contact_id', '=', id),
+          ),
+        )
+        .orderBy('m.list')
+        .orderBy('m.joined_at')
+        .execute(),
+      db
+        .selectFrom('submission')
+        .innerJoin('form', 'form.id', 'submission.form_id')
+        .select(['submission.id', 'form.name as formName', 'submission.state', 'submission.received_at as receivedAt'])
+        .select('submission.is_test as isTest')
+        .where('submission.workspace_id', '=', workspaceId)
+        .where('submission.contact_id', '=', id)
+        .where('submission.binned_at', 'is', null)
+        .orderBy('submission.seq', 'desc')
+        .limit(MOST_SHOWN)
+        .execute(),
+      listOpened(db, workspaceId, { contact: id }),
+      readReferral(db, workspaceId, id),
+    ])
+  return {
+    ...person,
+    parts,
+    changes,
+    notes,
+    proposals,
+    refused: refused ?? null,
+    pending,
+    left,
+    memberships,
+    submissions,
+    opened,
+    referral,
+  }
 }
 
 /** A company's page: what is stored, its people, its deals and requests, and every change. */

@@ -32,7 +32,12 @@ export async function readResources(db: Runner, workspaceId: string): Promise<Wo
       .orderBy('position')
       .orderBy('name')
       .execute(),
-    db.selectFrom('list').select(['name', 'title']).where('workspace_id', '=', workspaceId).orderBy('title').execute(),
+    db
+      .selectFrom('list')
+      .select(['name', 'title', 'confirm'])
+      .where('workspace_id', '=', workspaceId)
+      .orderBy('title')
+      .execute(),
     db
       .selectFrom('desk')
       .select(['name', 'title', 'addresses', 'hours', 'owners', 'turn'])
@@ -153,10 +158,10 @@ export async function saveDesk(db: Runner, workspaceId: string, desk: Desk): Pro
     .execute()
 }
 
-export async function addList(db: Runner, workspaceId: string, list: ListInfo): Promise<boolean> {
+export async function addList(db: Runner, workspaceId: string, { name, title, confirm }: ListInfo): Promise<boolean> {
   const added = await db
     .insertInto('list')
-    .values({ workspace_id: workspaceId, ...list })
+    .values({ workspace_id: workspaceId, name, title, confirm: confirm ? asJson(confirm) : null })
     .onConflict((conflict) => conflict.doNothing())
     .executeTakeFirst()
   return added.numInsertedOrUpdatedRows === 1n

@@ -10,7 +10,7 @@ import { asJson, type Runner } from '../database'
  * is on which list. What is common is one statement; taking somebody off a list, notes and proposals are rare.
  */
 export async function writeAll(db: Runner, workspaceId: string, written: Written): Promise<void> {
-  const { causes, records, changes, lists, notes, proposals, handedOver } = written
+  const { causes, records, changes, lists, pending, notes, proposals, handedOver } = written
   if (causes.length + changes.length === 0) return
   const joined = lists.filter(({ wording }) => wording !== null)
   const parts = [
@@ -20,12 +20,16 @@ export async function writeAll(db: Runner, workspaceId: string, written: Written
     ...(joined.length > 0 ? [sql`joined as (${insertMemberships(workspaceId, joined)})`] : []),
   ]
   await sql`with ${sql.join(parts)} select`.execute(db)
-  if (joined.length > 0) await forgetLeft(db, joined)
+  if (joined.length > 0) {
+    await forgetLeft(db, joined)
+    await keepConsents(db, workspaceId, joined)
+  }
   const left = lists.filter(({ wording }) => wording === null)
   if (left.length > 0) await deleteMemberships(db, workspaceId, left)
   const themselves = new Set(causes.flatMap(({ id, cause }) => (cause.sort === 'visitor' ? [id] : [])))
   const leavings = left.filter(({ cause }) => themselves.has(cause))
   if (leavings.length > 0) await keepLeft(db, workspaceId, leavings)
+  if (pending.length > 0) await writePending(db, workspaceId, pending)
   if (notes.length > 0) await writeNotes(db, workspaceId, notes)
   if (proposals.length > 0) await writeProposals(db, workspaceId, proposals)
   if (handedOver.length > 0) await handOver(db, workspaceId, handedOver)
@@ -120,6 +124,56 @@ async function keepLeft(db: Runner, workspaceId: string, left: Written['lists'])
     from jsonb_to_recordset(${asJson(rows)}::jsonb) as row(contact uuid, list text, reason text, cause uuid, at timestamptz)
     on conflict (contact_id, list) do update
       set reason = excluded.reason, cause_id = excluded.cause_id, left_at = excluded.left_at
+  `.execute(db)
+}
+
+/** How those who join agreed, as evidence: with the release that they read, and when they were asked to confirm it. */
+async function keepConsents(db: Runner, workspaceId: string, joined: Written['lists']): Promise<void> {
+  const agreed = joined.flatMap(({ consent, ...one }) => (consent ? [{ ...one, ...consent }] : []))
+  if (agreed.length === 0) return
+  await sql`
+    insert into list_consent (workspace_id, contact_id, list, cause_id, wording, address, proven, origin, submission_id,
+      form_id, release, asked_at, given_at)
+    select ${workspaceId}, row.contact, row.list, row.cause, row.wording, row.address, row.proven, row.origin,
+      submission.id, submission.form_id, release.number, asked.asked_at, coalesce(row.given, row.at)
+    from jsonb_to_recordset(${asJson(agreed)}::jsonb) as row(contact uuid, list text, cause uuid, wording text,
+      address text, proven text, origin text, asked uuid, given timestamptz, at timestamptz)
+    left join list_pending asked on asked.contact_id = row.contact and asked.ask_id = row.asked and asked.list = row.list
+    left join submission on submission.id = coalesce(asked.submission_id, row.cause)
+    left join release on release.id = submission.release_id
+    on conflict do nothing
+  `.execute(db)
+}
+
+/**
+ * Whom a mail asks to confirm what by now; what was answered goes. What is only handed over, and what is asked anew, is
+ * of the same consent: its address, its language and its submission stay.
+ */
+async function writePending(db: Runner, workspaceId: string, pending: Written['pending']): Promise<void> {
+  const open = pending.flatMap(({ consent, wording, ...one }) =>
+    wording === null ? [] : [{ ...consent, ...one, wording }],
+  )
+  if (open.length > 0)
+    await sql`
+      insert into list_pending (workspace_id, contact_id, ask_id, list, wording, address, locale, submission_id, cause_id,
+        asked_at)
+      select distinct on (row.contact, row.ask, row.list) ${workspaceId}, row.contact, row.ask, row.list, row.wording,
+        coalesce(row.address, before.address, record.key), coalesce(row.locale, before.locale),
+        coalesce(before.submission_id, submission.id),
+        case when before.ask_id = row.ask then before.cause_id else row.cause end,
+        case when before.ask_id = row.ask then before.asked_at else row.at end
+      from jsonb_to_recordset(${asJson(open)}::jsonb) as row(contact uuid, ask uuid, list text, wording text,
+        address text, locale text, asked uuid, cause uuid, at timestamptz)
+      join record on record.id = row.contact
+      left join list_pending before on before.ask_id in (row.ask, row.asked) and before.list = row.list
+      left join submission on submission.id = row.cause
+      on conflict (contact_id, ask_id, list) do nothing
+    `.execute(db)
+  const answered = pending.filter(({ wording }) => wording === null)
+  if (answered.length === 0) return
+  await sql`
+    delete from list_pending using jsonb_to_recordset(${asJson(answered)}::jsonb) as row(contact uuid, ask uuid, list text)
+    where list_pending.contact_id = row.contact and list_pending.ask_id = row.ask and list_pending.list = row.list
   `.execute(db)
 }
 

@@ -23,7 +23,14 @@ import * as rehearsals from '../deeds/rehearsals'
 import * as segments from '../deeds/segments'
 import * as settings from '../deeds/settings'
 import * as themes from '../deeds/themes'
-import { historyExportSchema, peopleExportSchema, sheetExportSchema, submissionExportSchema } from '../exports/asked'
+import {
+  historyExportSchema,
+  membersExportSchema,
+  peopleExportSchema,
+  sheetExportSchema,
+  submissionExportSchema,
+} from '../exports/asked'
+import { exportMembers } from '../exports/members'
 import { exportHistory, exportPeople } from '../exports/rows'
 import { exportSubmissions } from '../exports/submissions'
 import { takeAlong } from '../exports/takeAlong'
@@ -162,6 +169,12 @@ export const routes: Route[] = [
   download('/exports/contacts', 'Every contact that fits', peopleExportSchema, exportPeople),
 
   get('/history', history.readHistory),
+  download(
+    '/exports/members',
+    'Everybody on a mailing list, with the evidence of their consent',
+    membersExportSchema,
+    exportMembers,
+  ),
   download('/exports/history', 'Who did what', historyExportSchema, exportHistory),
 
   get('/settings', settings.readSettings),
@@ -171,6 +184,10 @@ export const routes: Route[] = [
   put('/desks/{name}', settings.changeDesk),
   post('/lists', settings.addList),
   get('/lists/{name}', mailingLists.readList),
+  put('/lists/{name}/confirming', mailingLists.setConfirming),
+  post('/lists/{name}/askings', mailingLists.askAllToConfirm, 200),
+  del('/contacts/{id}/refusal', people.allowMail, 200),
+  post('/contacts/{id}/askings', mailingLists.askToConfirm, 200),
   get('/field-uses', settings.readFieldUses),
   post('/fields/{record}', settings.addField),
   put('/fields/{record}', settings.orderFields, 204),

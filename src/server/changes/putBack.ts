@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { Doer } from '@/core/changes/cause'
+import { whyForGood } from '@/core/changes/deeds'
 import { Ledger } from '@/core/changes/ledger'
 import { doneToSlots, type Left, putBack as planPuttingBack, recordsIn } from '@/core/changes/put_back'
 import { readSlot } from '@/core/changes/slot'
@@ -53,7 +54,8 @@ async function putBackNow(
 ): Promise<Done<WasPutBack>> {
   const cause = await findCause(tx, workspaceId, of)
   if (!cause) return notDone(404, 'There is no such cause.')
-  if (cause.deed === 'leaveLists') return notDone(409, 'They left by themselves: only they can join again.')
+  const forGood = whyForGood(cause.deed)
+  if (forGood !== null) return notDone(409, forGood)
   const kept = only ? null : await whatKeepsItWhole(tx, workspaceId, cause)
   if (kept !== null) return notDone(409, kept)
   if (cause.undoneBy !== null && !only) return notDone(409, 'That has been put back already.')

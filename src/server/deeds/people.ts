@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { ANY_EMAIL, rules as email } from '@/core/kinds/email'
 import { findForm } from '@/db/queries/forms'
 import { withdrawLink, withdrawLinksOf } from '@/db/queries/links'
+import { forgetRefused } from '@/db/queries/refused'
 import { readCode } from '@/db/queries/referral_codes'
 import {
   COMPANY_KEYS,
@@ -77,6 +78,25 @@ export const readContact = deed({
         submission: z.uuid().nullable(),
       }),
     ),
+    refused: z
+      .object({ address: z.string(), reason: z.string(), at: moment })
+      .nullable()
+      .describe('Why no mail goes to their address: a mail server said that there is none such'),
+    pending: z
+      .array(
+        z.object({
+          ask: z.uuid(),
+          list: z.string(),
+          title: z.string(),
+          wording: z.string(),
+          address: z.string(),
+          locale: z.string().nullable(),
+          askedAt: moment,
+          submission: z.uuid().nullable(),
+          lapsed: z.boolean().describe('Whether it can be answered no more'),
+        }),
+      )
+      .describe('Lists that they are asked by mail to confirm'),
     left: z
       .array(z.object({ list: z.string(), title: z.string(), reason: z.string(), leftAt: moment }))
       .describe('Lists that they left by themselves, and are not on by now'),
@@ -162,6 +182,20 @@ export const addLink = deed({
     const form = await findForm(db, workspaceId, slug)
     if (!form) return notDone(404, 'There is no such form.')
     return done(await createPersonalLink(db, config.LICHEN_URL, form, id, null, days))
+  },
+})
+
+export const allowMail = deed({
+  summary: 'Have mails go again to the address of a contact that a mail server had refused',
+  may: 'answer',
+  input: z.strictObject({ id: z.uuid() }),
+  gives: z.object({ address: z.string() }),
+  refusals: { 404: 'No such contact, or nothing is kept from them' },
+  leaves: { deed: 'allowMail', about: (_, { address }) => address },
+  async run({ context: { db }, workspaceId }, { id }) {
+    const contact = await findContact(db, workspaceId, id)
+    const isAllowed = contact !== null && (await forgetRefused(db, workspaceId, contact.email))
+    return isAllowed ? done({ address: contact.email }) : notDone(404, 'No mail is kept from them.')
   },
 })
 

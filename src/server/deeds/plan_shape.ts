@@ -34,6 +34,15 @@ const recordChange = z.object({
   because: z.string(),
 })
 
+const consent = z.object({
+  address: z.string().describe('The address it was given with'),
+  proven: z.enum(['mail', 'link', 'browser']).nullable().describe('What showed that the address is theirs'),
+  locale: z.string().optional(),
+  asked: z.string().optional(),
+  origin: z.string().optional(),
+  given: z.string().optional(),
+})
+
 const message = z.object({
   message: z.string(),
   title: z.string(),
@@ -50,6 +59,7 @@ const message = z.object({
     .string()
     .optional()
     .describe('What is said before the way to say that it was they who wrote, where something is proposed'),
+  join: z.string().optional().describe('What is said before the way to confirm that they join lists'),
   waits: z
     .discriminatedUnion('for', [
       z.object({ words: z.string(), for: z.literal('time'), minutes: z.number() }),
@@ -72,6 +82,10 @@ export const outcome = z.object({
   title: z.string(),
   body: z.string(),
   because: z.string().optional(),
+  asked: z
+    .literal(true)
+    .optional()
+    .describe('They are told to look into their mail, and to confirm there what they join'),
   summary: z.boolean().optional(),
   picture: z.object({ id: z.string(), alt: z.string(), width: z.number(), height: z.number() }).nullable().optional(),
   links: z.array(z.object({ label: z.string(), address: z.string() })).optional(),
@@ -83,7 +97,16 @@ export const plan = z.object({
   person,
   records: z.array(touched),
   changes: z.array(recordChange),
-  lists: z.array(z.object({ list: z.string(), title: z.string(), wording: z.string(), because: z.string() })),
+  lists: z.array(
+    z.object({
+      list: z.string(),
+      title: z.string(),
+      wording: z.string(),
+      because: z.string(),
+      consent: consent.optional(),
+      pending: z.literal(true).optional().describe('They are on it only once they confirm it by mail'),
+    }),
+  ),
   routed: z.array(z.object({ row: z.number().nullable(), desk, message: z.string().nullable(), because: z.string() })),
   messages: z.array(message),
   deliveries: z.array(planned),

@@ -60,7 +60,19 @@ export const desk = z.object({
   turn: z.number().optional().describe('How often one of them has been given something'),
 })
 
-export const list = z.object({ name: z.string(), title: z.string() })
+const listWords = z.object({
+  subject: z.string().describe('Of the mail that asks; blank for our own words, as all of them'),
+  body: z.string(),
+  thanks: z.string().describe('What is read once they have confirmed'),
+})
+
+export const listWordings = z.partialRecord(z.string(), listWords).describe('By language')
+
+export const list = z.object({
+  name: z.string(),
+  title: z.string(),
+  confirm: listWordings.nullish().describe('How it asks to be confirmed by mail; null where a consent is enough'),
+})
 
 export const target = z.enum(TARGET_NAMES)
 
@@ -95,7 +107,7 @@ export const change = z.object({
   field: z
     .string()
     .describe(
-      'A field’s name; of what is no field, `_company`, `_contact`, `_merged`, `_brought`, `_owner`, `_domain`, `_there`, and `_list.`, `_note.`, `_submission.`, `_link.` or `_proposed.` with what it is',
+      'A field’s name; of what is no field, `_company`, `_contact`, `_merged`, `_brought`, `_owner`, `_domain`, `_there`, and `_list.`, `_pending.`, `_note.`, `_submission.`, `_link.` or `_proposed.` with what it is',
     ),
   from: answer,
   to: answer,
@@ -152,6 +164,10 @@ const mailBody = z.object({
     .object({ submission: z.uuid(), words: z.string() })
     .optional()
     .describe('Which submission somebody says to be theirs by it, and what is said before the way to do so'),
+  join: z
+    .object({ ask: z.uuid(), words: z.string() })
+    .optional()
+    .describe('Which asking to join lists somebody answers by it, and what is said before the way to do so'),
   files: z
     .array(
       z.object({

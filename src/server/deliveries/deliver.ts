@@ -3,12 +3,14 @@ import { targetOf } from '@/core/dispatch/targets/registry'
 import type { Db } from '@/db/database'
 import { findConnection, findConnectionTo, type StoredConnection } from '@/db/queries/connections'
 import { giveUpDelivery, type HeldDelivery, markDelivered, postponeDelivery } from '@/db/queries/deliveries'
+import { findRefused, keepRefused } from '@/db/queries/refused'
 import type { Config } from '../config'
 import { reasonOf } from '../failures'
 import { log } from '../log'
 import { mailedLink } from '../mailed/links'
 import { openSettings } from '../settings/secrets'
 import { isOfOneMail, isPermanent, Permanent } from './permanent'
+import { refusalsIn } from './refusals'
 import { senderOf } from './targets/registry'
 import type { Errand } from './targets/sender'
 
@@ -26,6 +28,7 @@ export async function deliver(db: Db, delivery: HeldDelivery, config: Config): P
   try {
     note = await send(db, delivery, config)
   } catch (error) {
+    if (delivery.visitor !== null) await keepRefusals(db, delivery, error)
     const attempts = delivery.attempts + 1
     const permanent = isPermanent(error)
     log.warn({ error, permanent, attempts }, 'A delivery failed')
@@ -42,6 +45,7 @@ export async function deliver(db: Db, delivery: HeldDelivery, config: Config): P
 
 async function send(db: Db, held: HeldDelivery, config: Config): Promise<string | null> {
   const { body, workspace_id } = held
+  if (held.visitor !== null && body.to === 'mail') await requireReachable(db, workspace_id, body)
   const connection = await connectionOf(db, held)
   return within(LONGEST, (signal) =>
     senderOf(body.to).send(body, {
@@ -57,11 +61,27 @@ async function send(db: Db, held: HeldDelivery, config: Config): Promise<string 
   )
 }
 
+/** Keeps which addresses are none, as the mail server says. A desk’s are seen to in Settings, and tried each time. */
+async function keepRefusals(db: Db, { id, workspace_id }: HeldDelivery, error: unknown): Promise<void> {
+  for (const refusal of refusalsIn(error)) await keepRefused(db, workspace_id, { ...refusal, delivery: id })
+}
+
+/** Throws for a mail to an address that a mail server said is none, unless somebody has said since that it is one. */
+async function requireReachable(db: Db, workspaceId: string, { recipients }: MailBody): Promise<void> {
+  const refused = recipients.length === 0 ? undefined : await findRefused(db, workspaceId, recipients)
+  if (!refused) return
+  const day = refused.at.toISOString().slice(0, 10)
+  throw new Permanent(
+    `Not sent: ${refused.address} refused mail on ${day} (“${refused.reason}”). Say on their page that it may be written to again.`,
+  )
+}
+
 /** The addresses that are written into a mail only as it goes out: nobody else shall read them. */
 const linksOf = (
-  { leave, confirm }: MailBody,
+  { leave, confirm, join }: MailBody,
   { LICHEN_URL, LICHEN_SECRET }: Config,
-): Pick<Errand, 'leave' | 'confirm'> => ({
+): Pick<Errand, 'leave' | 'confirm' | 'join'> => ({
+  ...(join ? { join: mailedLink(LICHEN_URL, LICHEN_SECRET, 'join', join.ask) } : {}),
   ...(leave ? { leave: mailedLink(LICHEN_URL, LICHEN_SECRET, 'leave', leave.contact) } : {}),
   ...(confirm ? { confirm: mailedLink(LICHEN_URL, LICHEN_SECRET, 'mine', confirm.submission) } : {}),
 })

@@ -60,4 +60,6 @@ export const peopleExportSchema = z.object({
   ids: idsSchema,
 })
 
+export const membersExportSchema = z.object({ format: formatSchema, list: z.string().max(60) })
+
 export const personExportSchema = z.object({ format: z.enum(PERSON_FORMATS), id: z.uuid() })

@@ -19,6 +19,8 @@ export interface LiveForm {
   closed: { since: Date; words: string } | null
   /** Zone of its workspace: what day it is follows from it. */
   timeZone: string
+  /** Names of the lists of its workspace that are confirmed by mail. */
+  confirmed: readonly string[]
   form: Form
   /** Its theme as the form has it. */
   theme: Theme

@@ -80,7 +80,7 @@ async function goThroughRows(
   const { id, workspace_id: workspaceId, name, place } = held
   const { fields, lists } = await readResources(tx, workspaceId)
   const said = rows.map(({ n, cells }) => {
-    const row = readRow(cells, plan, fields)
+    const row = readRow(cells, plan, fields, at)
     return { n, row, by: wantedByRow(row) }
   })
   const wanted = joinWanted(said.map(({ by }) => by))

@@ -1,14 +1,14 @@
 import { isSame, sign } from '../proofs'
 
-/** What somebody does by an address in a mail: leaves lists, or says whether it was them who wrote. */
-export type MailedFor = 'leave' | 'mine'
+/** What somebody does by an address in a mail: leaves lists, says whether it was them who wrote, or confirms that they join. */
+export type MailedFor = 'leave' | 'mine' | 'join'
 
 /** Where whoever gets a mail does something without signing in. */
-export const MAILED = /^\/m\/(leave|mine)\/([^/]+)$/
+export const MAILED = /^\/m\/(leave|mine|join)\/([^/]+)$/
 
 /**
- * The address at which a contact leaves lists, or the sender of a submission says that it was them. What it says of them is
- * an id, which tells nothing, and a proof that only we could write.
+ * The address at which a contact leaves lists, the sender of a submission says that it was them, or whoever was asked to
+ * confirms that they join lists. What it says of them is an id, which tells nothing, and a proof that only we could write.
  */
 export const mailedLink = (url: string, secret: string, what: MailedFor, id: string): string =>
   new URL(`/m/${what}/${id}.${proofOf(secret, what, id)}`, url).toString()
@@ -19,6 +19,6 @@ export function readMailedLink(secret: string, what: MailedFor, code: string): s
   return /^[0-9a-f-]{36}$/.test(id) && isSame(proofOf(secret, what, id), proof) ? id : null
 }
 
-const PROVES: Record<MailedFor, string> = { leave: 'leaves lists', mine: 'wrote this' }
+const PROVES: Record<MailedFor, string> = { leave: 'leaves lists', mine: 'wrote this', join: 'joins lists' }
 
 const proofOf = (secret: string, what: MailedFor, id: string): string => sign(secret, `${PROVES[what]} ${id}`, 16)

@@ -1,11 +1,13 @@
+import { tellConfirmed } from '@/core/dispatch/ask_to_confirm'
 import { findLeaving } from '@/db/queries/leaving'
 import { context } from '../context'
 import { count, ofAsker } from '../door/limits'
 import { isTemporary } from '../failures'
 import { log } from '../log'
 import { problem } from '../problem'
-import { leaveHtml, mineHtml, saidHtml, tooManyHtml } from '../visitor/html'
+import { joinHtml, leaveHtml, mineHtml, plainHtml, saidHtml, tooManyHtml } from '../visitor/html'
 import { languageFor, speechFor } from '../visitor/language'
+import { confirmLists, findAsking, refuseLists } from './join'
 import { leaveLists } from './leaveLists'
 import { type MailedFor, readMailedLink } from './links'
 import { findMine, settleMine } from './mine'
@@ -36,7 +38,7 @@ export async function serveMailed(request: Request, what: MailedFor, code: strin
 
 type Page = (request: Request, id: string | null) => Promise<Response>
 
-const PAGES: Record<MailedFor, Page> = { leave: leavePage, mine: minePage }
+const PAGES: Record<MailedFor, Page> = { leave: leavePage, mine: minePage, join: joinPage }
 
 const sentIn = async (request: Request): Promise<URLSearchParams | null> =>
   request.method === 'POST' ? new URLSearchParams(await request.text()) : null
@@ -66,4 +68,21 @@ async function minePage(request: Request, submission: string | null): Promise<Re
   const isTheirs = sent.get('mine') === 'yes'
   await settleMine(db, mine, isTheirs)
   return saidHtml(200, language, 'mine_thanks', isTheirs ? 'mine_kept' : 'mine_left')
+}
+
+/** Somebody confirms that they join lists, or says that they did not ask for it. */
+async function joinPage(request: Request, ask: string | null): Promise<Response> {
+  const { db } = context()
+  const [language, speech] = [languageFor(request), speechFor(request)]
+  const asking = ask === null ? null : await findAsking(db, ask)
+  if (!asking) return saidHtml(404, language, 'mine_none_title', 'mine_none')
+  const sent = await sentIn(request)
+  if (!sent) return joinHtml(asking, language, speech)
+  if (sent.get('join') !== 'yes') {
+    await refuseLists(db, asking)
+    return saidHtml(200, language, 'mine_thanks', 'join_refused')
+  }
+  await confirmLists(db, asking)
+  const { lists, address, from } = asking
+  return plainHtml(200, speech.tell('mine_thanks'), tellConfirmed({ lists, email: address, from, speech }), language)
 }

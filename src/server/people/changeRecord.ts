@@ -30,16 +30,18 @@ export const changeOne = (
   decide: Decide,
 ): Promise<Done<string | null>> => changeWith(db, workspaceId, id, { sort: 'deed', by, deed }, decide)
 
-/** The same for a cause of any sort. */
+/** The same for a cause of any sort, now or at the moment at which it `happened`. */
 export async function changeWith(
   db: Db,
   workspaceId: string,
   id: string,
   because: Caused['cause'],
   decide: Decide,
+  happened: Date | null = null,
 ): Promise<Done<string | null>> {
   try {
-    return await inTurn(db, workspaceId, async (tx, at) => {
+    return await inTurn(db, workspaceId, async (tx, now) => {
+      const at = happened ?? now
       const [record] = await holdRecords(tx, workspaceId, [id])
       if (!record || record.goneBy !== null) return notDone(404, 'There is no such record.')
       const set = await decide(record, tx)

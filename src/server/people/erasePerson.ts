@@ -18,6 +18,7 @@ import {
   eraseLinks,
   eraseOpened,
   eraseRecords,
+  eraseRefusals,
   eraseSubmissions,
   giveUpFiles,
   letErase,
@@ -151,6 +152,7 @@ async function eraseNow(
     await writeTelling(tx, workspaceId, place, blot(rows, all), traces.ids)
   }
   await eraseRecords(tx, workspaceId, caused.id, traces.ids)
+  await eraseRefusals(tx, workspaceId, traces.addresses)
   await eraseFromSheets(tx, workspaceId, traces.ids, elsewhere.addresses)
   return { counted, contents: { files, imports: await eraseRows(tx, workspaceId, elsewhere.addresses, words) } }
 }

@@ -10,6 +10,8 @@ import type { Form } from '@/core/form/definition'
 import { sayErrors } from '@/core/form/said'
 import { CLOSING_GRACE } from '@/core/form/state'
 import { walkForm } from '@/core/form/walk'
+import { isAskedByMail } from '@/core/records/lists'
+import { emailIn } from '@/core/records/match'
 import type { Suspicion } from '@/core/spam/suspect'
 import type { Db } from '@/db/database'
 import { findSent, type NewSubmission } from '@/db/queries/submissions'
@@ -103,7 +105,7 @@ export async function acceptSubmission(
     link: visitor.link,
     page_before: visitor.pageBefore,
     link_holder: visitor.holder?.id ?? null,
-    outcome: chooseOutcome(form, values, { submission: id, speech }).outcome,
+    outcome: outcomeFor(live, visitor, id, values),
     received_at: at?.toISOString() ?? null,
     // An address that is only mentioned in a text is no file of ours.
     files: filesIn(answers).filter((id) => Object.keys(answers).some((name) => facts.fileAt(id, name) !== null)),
@@ -119,6 +121,21 @@ export async function acceptSubmission(
   return visit?.proven || hasSame(before.values, answers)
     ? { ok: true, submission: before.id, outcome: before.outcome, values: before.values }
     : { ok: false, why: 'sent before' }
+}
+
+/** What is read after sending: who is asked by mail to confirm what they join is told to look there. */
+function outcomeFor(
+  { form, speech, confirmed }: SpokenForm,
+  { holder }: Visitor,
+  id: string,
+  values: Answers,
+): Outcome {
+  const { outcome } = chooseOutcome(form, values, { submission: id, speech })
+  const email = emailIn(form, values)
+  const isHolder = holder !== null && (email === null || email === holder.stored.records.contact?.email)
+  return isAskedByMail(form, values, confirmed, { proven: isHolder ? 'link' : null })
+    ? { ...outcome, asked: true }
+    : outcome
 }
 
 /** Whether these answers were sent before: what is carried, or settled since, may be another now. */

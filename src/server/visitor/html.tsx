@@ -11,6 +11,7 @@ import { tellSent } from '@/core/form/tell_sent'
 import { mergeFields, renderLineOr, renderOr } from '@/core/form/template'
 import { walkForm } from '@/core/form/walk'
 import type { PageLook } from '@/visitor/document'
+import { JoinPage } from '@/visitor/join_page'
 import { LeavePage } from '@/visitor/leave_page'
 import { MinePage } from '@/visitor/mine_page'
 import { OutcomePage, PlainPage } from '@/visitor/other_pages'
@@ -18,6 +19,7 @@ import { FormPage, type PageState } from '@/visitor/page'
 import type { Outcome } from '@/core/dispatch/outcome'
 import { visitorPolicy } from '../door/headers'
 import type { SpokenForm } from '../forms/live'
+import type { Asking } from '../mailed/join'
 import type { Mine } from '../mailed/mine'
 import { visitorAssets } from './assets'
 
@@ -114,6 +116,14 @@ export const mineHtml = (
     <MinePage to={workspaceName} written={written} language={language} speech={speech} assets={visitorAssets()} />,
     200,
   )
+
+/** The page at which somebody confirms that they join lists. */
+export const joinHtml = (
+  { from, lists }: Pick<Asking, 'from' | 'lists'>,
+  language: Language,
+  speech: Speech,
+): Promise<Response> =>
+  html(<JoinPage from={from.name} lists={lists} language={language} speech={speech} assets={visitorAssets()} />, 200)
 
 /** A page that says one thing, in our own words. */
 export const plainHtml = (

@@ -242,12 +242,14 @@ function Joins({ plan: { joins }, columns, lists, onChange }: JoinsProps) {
   if (!first) return null
   const change = (n: number, change: Partial<Join>) =>
     onChange(joins.map((join, index) => (index === n ? { ...join, ...change } : join)))
+  const inColumns = (words: string) =>
+    columns.map(({ head }, at): [string, string] => [String(at), `${words} ${head || `column ${at + 1}`}`])
   return (
     <>
       <h2 className="mt-4 mb-1.5">
         Lists <span className="font-normal text-soft">— only with what was agreed to, and where that is from</span>
       </h2>
-      {joins.map(({ list, column, wording, origin }, n) => (
+      {joins.map(({ list, column, wording, origin, wordingIn, givenIn }, n) => (
         <div
           key={n}
           className="mb-3 grid max-w-3xl grid-cols-[13rem_minmax(0,1fr)] items-center gap-x-3 gap-y-2 border-l-2 border-moss pl-3"
@@ -261,14 +263,8 @@ function Joins({ plan: { joins }, columns, lists, onChange }: JoinsProps) {
           <ChoiceField
             label="who"
             value={column === null ? '' : String(column)}
-            options={[
-              ['', 'everybody in the file'],
-              ...columns.map(({ head }, at): [string, string] => [
-                String(at),
-                `those with yes in ${head || `column ${at + 1}`}`,
-              ]),
-            ]}
-            onCommit={(at) => change(n, { column: at === '' ? null : Number(at) })}
+            options={[['', 'everybody in the file'], ...inColumns('those with yes in')]}
+            onCommit={(at) => change(n, { column: columnAt(at) })}
           />
           <TextField
             label="They agreed to"
@@ -277,6 +273,18 @@ function Joins({ plan: { joins }, columns, lists, onChange }: JoinsProps) {
             rows={2}
             placeholder="The wording, as they read it"
             onCommit={(text) => change(n, { wording: text })}
+          />
+          <ChoiceField
+            label="in their own words"
+            value={String(wordingIn ?? '')}
+            options={[['', 'the same for all of them'], ...inColumns('as it stands in')]}
+            onCommit={(at) => change(n, { wordingIn: columnAt(at) })}
+          />
+          <ChoiceField
+            label="when"
+            value={String(givenIn ?? '')}
+            options={[['', 'not told'], ...inColumns('on the day in')]}
+            onCommit={(at) => change(n, { givenIn: columnAt(at) })}
           />
           <TextField
             label="This is from"
@@ -299,3 +307,5 @@ function Joins({ plan: { joins }, columns, lists, onChange }: JoinsProps) {
     </>
   )
 }
+
+const columnAt = (chosen: string): number | null => (chosen === '' ? null : Number(chosen))

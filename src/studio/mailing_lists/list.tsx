@@ -1,9 +1,11 @@
 import { type ListFound, RECENT_DAYS } from '@/db/queries/mailing_lists'
+import { Confirming } from './confirming'
+import { Waiting } from './waiting'
+import { Who } from './who'
 import { LinesChart } from '../ui/linesChart'
+import { ExportLinks } from '../ui/exports'
 import { Empty } from '../ui/empty'
 import { Figure } from '../ui/figure'
-import { Link } from '../ui/link'
-import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
 import { PageHead } from '../ui/pageHead'
 import { figure } from '../ui/show'
@@ -11,15 +13,30 @@ import { figure } from '../ui/show'
 const NAMES = ['Left', 'Joined'] as const
 
 /** A list: who is on it and by what they agreed, how it went, and who left and why. */
-export function MailingList({ list }: { list: ListFound }) {
-  const { title, members, joined, left, weeks, origins, latest, leavers } = list
+export function MailingList({ list, from }: { list: ListFound; from: string }) {
+  const {
+    name: called,
+    title,
+    confirm,
+    waiting,
+    pending,
+    members,
+    joined,
+    left,
+    weeks,
+    origins,
+    latest,
+    leavers,
+  } = list
   const points = weeks.map((one) => ({ day: one.week, figures: [one.left, one.joined] as const }))
   return (
     <main className="px-4 py-3">
       <PageHead back={['/people/lists', 'Lists']} heading={title}>
         <Figure value={figure(members)} of="on it" />
+        {(confirm || waiting > 0) && <Figure value={figure(waiting)} of="to be confirmed" />}
         <Figure value={figure(joined)} of={`joined in ${RECENT_DAYS} days`} />
         <Figure value={figure(left)} of={`left in ${RECENT_DAYS} days`} />
+        <ExportLinks of="members" filters={[]} more={[['list', called]]} />
       </PageHead>
       <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] max-[899px]:*:overflow-x-auto">
         <div className="space-y-5">
@@ -40,6 +57,7 @@ export function MailingList({ list }: { list: ListFound }) {
               </tbody>
             </table>
           </section>
+          <Confirming list={{ name: called, title, confirm }} from={from} />
           {leavers.length > 0 && (
             <section>
               <h2 className="mb-1.5">Left by themselves</h2>
@@ -59,6 +77,7 @@ export function MailingList({ list }: { list: ListFound }) {
           )}
         </div>
         <div className="space-y-5">
+          {pending.length > 0 && <Waiting list={called} title={title} waiting={waiting} pending={pending} />}
           <section>
             <h2 className="mb-1.5">Joined last</h2>
             {latest.length === 0 && <Empty title="Nobody yet">People join by a ticked consent of a form.</Empty>}
@@ -88,17 +107,3 @@ const CAME_BY: Partial<Record<string, string>> = {
   'put back': 'Put back',
   submission: 'A form that is no more',
 }
-
-const Who = ({ id, name, email, at }: { id: string; name: string; email: string; at: Date }) => (
-  <span className="flex flex-wrap gap-x-2">
-    <Link href={`/people/${id}`} className="font-semibold hover:underline">
-      <Outside>{name}</Outside>
-    </Link>
-    <span className="min-w-0 flex-1 text-soft">
-      <Outside>{email === name ? '' : email}</Outside>
-    </span>
-    <span className="whitespace-nowrap text-soft">
-      <Moment at={at} />
-    </span>
-  </span>
-)

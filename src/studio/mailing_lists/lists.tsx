@@ -16,6 +16,11 @@ const COLUMNS: Column<ListCounts>[] = [
     ),
   },
   { head: 'On it', right: true, cell: ({ members }) => figure(members) },
+  {
+    head: 'To be confirmed',
+    right: true,
+    cell: ({ confirm, waiting }) => (confirm || waiting > 0 ? figure(waiting) : '—'),
+  },
   { head: `Joined in ${RECENT_DAYS} days`, right: true, cell: ({ joined }) => figure(joined) },
   { head: `Left in ${RECENT_DAYS} days`, right: true, cell: ({ left }) => figure(left) },
 ]

@@ -14,7 +14,7 @@ import {
 import { eraseAddress, erasePerson, planAddressErasure, planErasure } from '@/server/deeds/erasing'
 import { lookForDoubles, mergeRecords, sayTwo } from '@/server/deeds/merging'
 import { dropBrowser, dropBrowsers } from '@/server/deeds/browsers'
-import { addLink, dropLink, dropLinks, giveCode } from '@/server/deeds/people'
+import { addLink, allowMail, dropLink, dropLinks, giveCode } from '@/server/deeds/people'
 
 /** Makes a personal link to a form for a contact; the address is shown this once. */
 export const newLinkAction = deedAction(addLink)
@@ -78,3 +78,6 @@ export const eraseAddressAction = deedAction(eraseAddress)
 
 /** Erases a person for good. */
 export const erasePersonAction = deedAction(erasePerson)
+
+/** Has mails go again to an address that had refused them. */
+export const allowMailAction = deedAction(allowMail)

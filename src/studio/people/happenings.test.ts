@@ -38,6 +38,16 @@ describe('a time line', () => {
   it('leaves out what only says whose something is', () => {
     expect(all.some(({ key }) => key === 'merged')).toBe(false)
   })
+  it('tells what was answered, and of what was asked only where that is all', () => {
+    const asked = (cause: string) => ({ ...change(cause, '_pending.a1.notes', 1, 'visitor'), to: null })
+    const told = happeningsOf({
+      changes: [change('confirmed', '_list.notes', 1, 'visitor'), asked('confirmed'), asked('refused')],
+    })
+    expect(told.map(({ key, changes }) => [key, changes.map(({ field }) => field)])).toEqual([
+      ['confirmed', ['_list.notes']],
+      ['refused', ['_pending.a1.notes']],
+    ])
+  })
   it('is narrowed to each sort of what happened', () => {
     const keys = Object.fromEntries(
       NARROWED.map((one) => [one, all.filter((happening) => isOf(happening, one)).map(({ key }) => key)]),

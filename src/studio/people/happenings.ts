@@ -97,7 +97,14 @@ export function happeningsOf({ changes, submissions = [], deliveries = [], known
     return [toldAs('made', createdAt), ...(withdrawnAt ? [toldAs('withdrawn', withdrawnAt)] : [])]
   })
   // What happened at one moment stays in the order it was told.
-  return [...byCause.values(), ...made].sort((one, other) => new Date(other.at).getTime() - new Date(one.at).getTime())
+  const told = [...byCause.values()].map((one) => ({ ...one, changes: withoutAnswered(one.changes) }))
+  return [...told, ...made].sort((one, other) => new Date(other.at).getTime() - new Date(one.at).getTime())
+}
+
+/** That something is asked no more goes without saying beside what was answered, or asked anew. */
+function withoutAnswered(changes: Change[]): Change[] {
+  const said = changes.filter(({ field, to }) => readSlot(field).is !== 'pending' || to !== null)
+  return said.length > 0 ? said : changes
 }
 
 const NOTHING = { changes: [], sent: null, known: null }

@@ -3,6 +3,7 @@
 import { useState } from 'react'
 import type { findPerson } from '@/db/queries/people'
 import { doToManyAction, putErrandBackAction } from '../many/actions'
+import { AskAgain } from '../mailing_lists/askAgain'
 import { type Around, Doing } from '../many/doing'
 import { Button } from '../ui/button'
 import { Only } from '../ui/here'
@@ -19,13 +20,15 @@ interface Props {
   /** The contact whose they are. */
   id: string
   memberships: readonly Membership[]
+  /** Those they are asked by mail to confirm. */
+  pending: Found['pending']
   /** Those they left by themselves. */
   left: Found['left']
   around: Around
 }
 
 /** The lists that somebody is on, each with what they agreed to; they are put on others, and taken off, by hand. */
-export function Memberships({ id, memberships, left, around }: Props) {
+export function Memberships({ id, memberships, pending, left, around }: Props) {
   const [joining, setJoining] = useState(false)
   const others = around.lists.filter(({ name }) => !memberships.some(({ list }) => list === name))
   return (
@@ -34,6 +37,9 @@ export function Memberships({ id, memberships, left, around }: Props) {
       {memberships.length === 0 && <p className="text-soft">On no list.</p>}
       {memberships.map((one) => (
         <OneList key={one.list} contact={id} membership={one} />
+      ))}
+      {pending.map((one) => (
+        <AskedToConfirm key={one.list} contact={id} asked={one} />
       ))}
       {left.map(({ list, title, reason, leftAt }) => (
         <p key={list} className="mb-1 text-soft">
@@ -61,6 +67,26 @@ export function Memberships({ id, memberships, left, around }: Props) {
         />
       )}
     </section>
+  )
+}
+
+function AskedToConfirm({ contact, asked }: { contact: string; asked: Found['pending'][number] }) {
+  const { list, title, wording, askedAt, lapsed, submission } = asked
+  return (
+    <div className="mb-2">
+      <div className="flex flex-wrap items-baseline gap-x-1.5">
+        <b className="font-semibold">
+          <Outside>{title}</Outside>
+        </b>
+        <span className="text-soft">
+          {lapsed ? 'never confirmed, asked' : 'to be confirmed by mail, asked'} <Moment at={askedAt} />
+        </span>
+        <span className="ml-auto">
+          <AskAgain contact={contact} list={list} title={title} />
+        </span>
+      </div>
+      <Agreed wording={wording} submission={submission} />
+    </div>
   )
 }
 
@@ -95,14 +121,18 @@ function OneList({ contact, membership }: { contact: string; membership: Members
           </Button>
         </Only>
       </div>
-      <blockquote className="border-l-2 border-moss pl-2">
-        “<Outside>{wording}</Outside>”{' '}
-        {submission && (
-          <Link href={`/arrivals/${submission}`} className="text-teal underline">
-            agreed here
-          </Link>
-        )}
-      </blockquote>
+      <Agreed wording={wording} submission={submission} />
     </div>
   )
 }
+
+const Agreed = ({ wording, submission }: { wording: string; submission: string | null }) => (
+  <blockquote className="border-l-2 border-moss pl-2">
+    “<Outside>{wording}</Outside>”{' '}
+    {submission && (
+      <Link href={`/arrivals/${submission}`} className="text-teal underline">
+        agreed here
+      </Link>
+    )}
+  </blockquote>
+)

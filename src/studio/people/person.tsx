@@ -14,6 +14,7 @@ import { MergeWith } from './mergeWith'
 import { OwnData } from './ownData'
 import { OwnerField } from './owner'
 import { Parts } from './parts'
+import { Refused } from './refused'
 import { Rest } from './rest'
 import { Notes } from './notes'
 import { OpenedRecords, Stored } from './stored'
@@ -37,7 +38,7 @@ interface Props {
 
 /** A person: every stored value with what set it, every change, every list and submission. */
 export function Person({ person, fields, lists, links, browsers, forms, doubles, members, deliveries }: Props) {
-  const { id, values, parts, changes, proposals, notes, left, memberships, submissions, opened } = person
+  const { id, values, parts, changes, proposals, notes, left, pending, memberships, submissions, opened } = person
   return (
     <main className="px-4 py-3">
       <PageHead
@@ -70,12 +71,13 @@ export function Person({ person, fields, lists, links, browsers, forms, doubles,
         <MergeWith id={id} list="people" called="person" />
         <OwnData id={id} name={titleOf({ type: 'contact', key: person.email, values })} />
       </PageHead>
+      {person.refused && <Refused contact={id} refused={person.refused} />}
       <LikelyDoubles id={id} doubles={doubles} />
       <div className="grid gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] max-[899px]:*:overflow-x-auto">
         <div className="space-y-5">
           <Stored record="contact" {...{ id, values, fields, changes, proposals }} />
           <OpenedRecords opened={opened} fields={fields} />
-          <Memberships id={id} memberships={memberships} left={left} around={{ fields, lists, members }} />
+          <Memberships id={id} {...{ memberships, pending, left }} around={{ fields, lists, members }} />
           <Links contact={person.id} links={links} forms={forms} />
           <ReferralOf contact={person.id} referral={person.referral} />
           <Browsers contact={person.id} browsers={browsers} />

@@ -2,6 +2,7 @@
 
 import { useState } from 'react'
 import { type Answer, isBlank } from '@/core/answers/answer'
+import { whyForGood } from '@/core/changes/deeds'
 import { readSlot } from '@/core/changes/slot'
 import { type Tellable, tellHeld, tellSlot } from '@/core/changes/tell'
 import type { FollowedDelivery } from '@/db/queries/deliveries'
@@ -192,7 +193,7 @@ function Head({ happening: { changes, sent, known } }: { happening: Happening })
           to many at once
         </Link>
       )}
-      {first.undoneBy === null && first.sort !== 'import' && first.deed !== 'leaveLists' && !isOfMany(first) && (
+      {first.undoneBy === null && first.sort !== 'import' && whyForGood(first.deed) === null && !isOfMany(first) && (
         <span className="ml-auto">
           <PutBack cause={first.cause} label="Put back" what={`all that was done ${headWords(first)}`} />
         </span>
@@ -258,7 +259,7 @@ function Line({ id, change, part, tell, alone, isLatest }: LineProps) {
             · <Outside>{part.key}</Outside>
           </span>
         )}
-        {sort === 'submission' && (
+        {(sort === 'submission' || sort === 'visitor') && (
           <span className="text-soft">
             {' '}
             · <Outside>{because}</Outside>
@@ -276,6 +277,7 @@ function Held({ field, from, to, tell }: { field: string; from: Answer; to: Answ
   const { is } = readSlot(field)
   if (is === 'there') return to === null ? 'is there no more' : 'opened'
   if (is === 'list') return to === null ? 'left' : 'joined'
+  if (is === 'pending') return to === null ? 'asked no more' : 'asked by mail'
   const [before, after] = [tellHeld(field, from, tell), tellHeld(field, to, tell)]
   return (
     <span className="whitespace-pre-line">

@@ -1,6 +1,6 @@
 'use client'
 
-import { DEED_NAMES, tellDeed } from '@/core/changes/deeds'
+import { DEED_NAMES, tellDeed, whyForGood } from '@/core/changes/deeds'
 import type { RecordType } from '@/core/fields/field'
 import type { Page } from '../lists/list'
 import type { QueryOf, RowOf } from '../lists/lists'
@@ -125,7 +125,7 @@ const COLUMNS: Column<Row>[] = [
       sort !== 'import' &&
       deed !== 'doToMany' &&
       // Who left by themselves comes back by themselves.
-      deed !== 'leaveLists' &&
+      whyForGood(deed) === null &&
       undoneBy === null && <PutBack cause={id} label="Put back" what={`${tellDeed(deed)}: ${about}`} shy />,
   },
 ]

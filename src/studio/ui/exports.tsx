@@ -10,7 +10,7 @@ const FORMATS = [
 ] as const
 
 interface Props {
-  of: 'submissions' | 'people' | 'history'
+  of: 'submissions' | 'people' | 'history' | 'members'
   /** Which of the filters in the address narrow it. */
   filters: readonly string[]
   /** What else is asked for. */

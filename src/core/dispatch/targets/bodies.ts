@@ -26,6 +26,8 @@ export interface MailBody {
   leave?: { contact: string; words: string }
   /** Which submission somebody says to be theirs by it, by id, and what is said before the way to do so. */
   confirm?: { submission: string; words: string }
+  /** Which asking to join lists somebody answers by it, by id, and what is said before the way to do so. */
+  join?: { ask: string; words: string }
   /** Files that came with the submission, of a mail to a desk. */
   files?: MailFile[]
 }

@@ -56,6 +56,7 @@ export const mail: TargetRules<MailBody> = {
       date: date.toISOString(),
       ...leave,
       ...confirm,
+      ...(planned.join === undefined ? {} : { join: { ask: submission.id, words: planned.join } }),
     }
     // Files are for whoever is told, not for whoever sent them.
     if (planned.audience !== 'desk' || sent.length === 0) return mail
@@ -63,8 +64,8 @@ export const mail: TargetRules<MailBody> = {
     return { ...mail, text: `${text}\n\n${tellFiles(files)}`, files }
   },
   nameless: ({ to, from, date }) => ({ to, from, recipients: [], replyTo: null, subject: '', text: '', date }),
-  explain: ({ subject, recipients, text, leave, confirm }) => ({
+  explain: ({ subject, recipients, text, leave, confirm, join }) => ({
     line: recipients.length === 0 ? 'Mail' : `Mail “${subject}” to ${recipients.join(', ')}`,
-    text: [text, ...[confirm, leave].flatMap((foot) => (foot ? [`${foot.words} …`] : []))].join('\n\n'),
+    text: [text, ...[join, confirm, leave].flatMap((foot) => (foot ? [`${foot.words} …`] : []))].join('\n\n'),
   }),
 }

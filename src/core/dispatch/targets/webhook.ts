@@ -69,7 +69,7 @@ export const webhook: TargetRules<WebhookBody> = {
         })),
         person: { email: plan.person.email, known: plan.person.contact !== null },
         records: plan.records.map(({ record, id }) => ({ record, opened: id === null, set: set(record) })),
-        lists: plan.lists.map(({ list }) => list),
+        lists: plan.lists.flatMap(({ list, pending }) => (pending ? [] : [list])),
       },
     }
     return { to: 'webhook', event }

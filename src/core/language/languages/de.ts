@@ -181,5 +181,16 @@ export const de: Language = {
     mine_left: 'Was geschrieben wurde, wird nicht von Ihnen gespeichert.',
     mine_none_title: 'Hier gibt es nichts zu bestätigen',
     mine_none: 'Vielleicht ist es schon bestätigt, oder es ist zu lange her.',
+    join_sent: 'Wir haben Ihnen eine E-Mail geschickt. Bestätigen Sie darin, dass Sie auf die Liste möchten.',
+    join_mail_subject: 'Bitte bestätigen: {lists}',
+    join_mail:
+      'Jemand hat {name} diese Adresse angegeben, um dies zu erhalten: {lists}.\n\nWaren Sie das, bestätigen Sie es. Wenn nicht, tun Sie nichts, dann erhalten Sie nichts weiter.',
+    join_mail_here: 'Hier bestätigen Sie es:',
+    join_title: 'Möchten Sie auf die Liste?',
+    join_text: 'Mit Ihrer Adresse wurde bei {name} diesem zugestimmt:',
+    join_yes: 'Ja, nehmen Sie mich auf',
+    join_no: 'Nein, das wollte ich nicht',
+    join_kept: 'Sie sind jetzt dabei: {lists}.',
+    join_refused: 'Sie werden auf keine Liste gesetzt.',
   },
 }

@@ -178,6 +178,17 @@ export const texts = {
   mine_left: 'What was written is not kept of you.',
   mine_none_title: 'There is nothing to confirm here',
   mine_none: 'It may have been confirmed already, or be too long ago.',
+  join_sent: 'We have sent you a mail. Confirm in it that you want to be on the list.',
+  join_mail_subject: 'Please confirm: {lists}',
+  join_mail:
+    'Somebody gave this address to {name}, to get: {lists}.\n\nIf it was you, confirm it. If not, do nothing, and you get nothing more.',
+  join_mail_here: 'Confirm it here:',
+  join_title: 'Do you want to be on the list?',
+  join_text: 'With your address, this was agreed to at {name}:',
+  join_yes: 'Yes, put me on it',
+  join_no: 'No, I did not ask for it',
+  join_kept: 'You are on it now: {lists}.',
+  join_refused: 'You are not put on any list.',
 } satisfies LanguageFile['texts']
 
 export const en: LanguageFile = { tag: 'en', usual: 'en-GB', name: 'English', direction: 'ltr', texts }

@@ -180,5 +180,16 @@ export const es: Language = {
     mine_left: 'Lo que se escribió no se guarda como suyo.',
     mine_none_title: 'Aquí no hay nada que confirmar',
     mine_none: 'Quizá ya esté confirmado, o haya pasado demasiado tiempo.',
+    join_sent: 'Le hemos enviado un mensaje. Confirme en él que quiere estar en la lista.',
+    join_mail_subject: 'Por confirmar: {lists}',
+    join_mail:
+      'Alguien dio esta dirección a {name} para recibir: {lists}.\n\nSi fue usted, confírmelo. Si no, no haga nada y no recibirá nada más.',
+    join_mail_here: 'Confírmelo aquí:',
+    join_title: '¿Quiere estar en la lista?',
+    join_text: 'Con su dirección se aceptó esto en {name}:',
+    join_yes: 'Sí, inclúyame',
+    join_no: 'No, no lo pedí',
+    join_kept: 'Ya está en la lista: {lists}.',
+    join_refused: 'No se le incluye en ninguna lista.',
   },
 }

@@ -180,5 +180,16 @@ export const fr: Language = {
     mine_left: 'Ce qui a été écrit n’est pas gardé à votre nom.',
     mine_none_title: 'Il n’y a rien à confirmer ici',
     mine_none: 'C’est peut-être déjà confirmé, ou trop ancien.',
+    join_sent: 'Nous vous avons envoyé un message. Confirmez-y que vous voulez être sur la liste.',
+    join_mail_subject: 'À confirmer : {lists}',
+    join_mail:
+      'Quelqu’un a donné cette adresse à {name} pour recevoir : {lists}.\n\nSi c’était vous, confirmez-le. Sinon, ne faites rien, et vous ne recevrez rien de plus.',
+    join_mail_here: 'Confirmez-le ici :',
+    join_title: 'Voulez-vous être sur la liste ?',
+    join_text: 'Avec votre adresse, ceci a été accepté chez {name} :',
+    join_yes: 'Oui, inscrivez-moi',
+    join_no: 'Non, je n’ai rien demandé',
+    join_kept: 'C’est fait, vous y êtes : {lists}.',
+    join_refused: 'Vous n’êtes inscrit sur aucune liste.',
   },
 }

@@ -201,5 +201,16 @@ export const pl: Language = {
     mine_left: 'Tych odpowiedzi nie zapisujemy przy Państwa danych.',
     mine_none_title: 'Nie ma tu czego potwierdzać',
     mine_none: 'Może już to potwierdzono albo minęło za dużo czasu.',
+    join_sent: 'Wysłaliśmy wiadomość. Prosimy potwierdzić w niej zapis na listę.',
+    join_mail_subject: 'Prosimy potwierdzić: {lists}',
+    join_mail:
+      'Ktoś podał ten adres w {name}, aby otrzymywać: {lists}.\n\nJeśli to Państwo, prosimy to potwierdzić. Jeśli nie, nic nie trzeba robić i nic więcej nie przyjdzie.',
+    join_mail_here: 'Tu można potwierdzić:',
+    join_title: 'Czy zapisać na listę?',
+    join_text: 'Z tym adresem wyrażono w {name} zgodę:',
+    join_yes: 'Tak, proszę zapisać',
+    join_no: 'Nie, to nie ja',
+    join_kept: 'Zapisano na listę: {lists}.',
+    join_refused: 'Adres nie trafia na żadną listę.',
   },
 }

@@ -178,5 +178,16 @@ export const pt: Language = {
     mine_left: 'O que foi escrito não fica guardado como seu.',
     mine_none_title: 'Não há aqui nada a confirmar',
     mine_none: 'Talvez já esteja confirmado, ou tenha passado demasiado tempo.',
+    join_sent: 'Enviámos-lhe uma mensagem. Confirme nela que quer estar na lista.',
+    join_mail_subject: 'Por confirmar: {lists}',
+    join_mail:
+      'Alguém deu este endereço a {name} para receber: {lists}.\n\nSe foi você, confirme. Se não, não faça nada e não receberá mais nada.',
+    join_mail_here: 'Confirme aqui:',
+    join_title: 'Quer estar na lista?',
+    join_text: 'Com o seu endereço, foi aceite isto em {name}:',
+    join_yes: 'Sim, quero estar',
+    join_no: 'Não, não pedi isto',
+    join_kept: 'Já está na lista: {lists}.',
+    join_refused: 'Não fica em nenhuma lista.',
   },
 }

@@ -84,9 +84,10 @@ export const mail: Sender<'mail'> = {
 
 async function sendOver(errand: Errand, body: MailBody): Promise<{ rejected?: unknown[]; response?: string }> {
   const domain = body.from.address.split('@')[1] ?? 'localhost'
-  const { leave, confirm } = errand
+  const { leave, confirm, join } = errand
   const text = [
     body.text,
+    ...(join ? [`${body.join?.words ?? ''} ${join}`] : []),
     ...(confirm ? [`${body.confirm?.words ?? ''} ${confirm}`] : []),
     ...(leave ? [`${body.leave?.words ?? ''} ${leave}`] : []),
   ].join('\n\n')

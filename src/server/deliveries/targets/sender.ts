@@ -15,6 +15,8 @@ export interface Errand {
   leave?: string
   /** Where they say that it was them who wrote; left out where nothing waits for that. */
   confirm?: string
+  /** Where they confirm that they join lists; left out where nobody asks. */
+  join?: string
   /** The time, by the database's clock: a process's own may be wrong. */
   now: Date
   signal: AbortSignal

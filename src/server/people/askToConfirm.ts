@@ -1,0 +1,135 @@
+import { randomUUID } from 'node:crypto'
+import type { Caused, Doer } from '@/core/changes/cause'
+import { NO_CHANGES } from '@/core/changes/change_set'
+import { Ledger } from '@/core/changes/ledger'
+import { slotOfPending } from '@/core/changes/slot'
+import { askToConfirm as writeMail } from '@/core/dispatch/ask_to_confirm'
+import { mailboxOf } from '@/core/dispatch/mailbox'
+import { speakIn } from '@/core/language/languages'
+import { titleOf } from '@/core/records/record'
+import type { Db, Runner } from '@/db/database'
+import { listPending, listUnanswered, type Pending } from '@/db/queries/confirming'
+import type { NewDelivery } from '@/db/queries/deliveries'
+import { holdRecords } from '@/db/queries/records'
+import { readResources, type WorkspaceResources } from '@/db/queries/workspace'
+import { inTurn } from '../changes/inTurn'
+import { writeChanges } from '../changes/writeChanges'
+import { type Done, done, notDone } from '../done'
+import { asksNoMore } from '../mailed/join'
+
+/** Most that are asked at once. */
+const MOST = 1000
+
+/** Nobody is asked again sooner, in milliseconds. */
+const SOONEST = 60_000
+
+/** Asks a contact once more to confirm that they join a list: the mail of before works no more. Gives the cause. */
+export const askToConfirm = (
+  db: Db,
+  workspaceId: string,
+  { contact, list }: { contact: string; list: string },
+  by: Doer,
+): Promise<Done<string | null>> =>
+  inTurn(db, workspaceId, async (tx, at) => {
+    const open = (await listPending(tx, workspaceId, contact)).filter((one) => one.list === list)
+    const [latest] = open
+    if (!latest) return notDone(404, 'They are not asked to confirm that list.')
+    if (at.getTime() - latest.askedAt.getTime() < SOONEST) return notDone(409, 'They were asked a moment ago.')
+    return done(await askAgain(tx, workspaceId, [contact], list, by, at))
+  })
+
+/** The same with everybody who has not answered for a day, up to a thousand of them. */
+export const askManyToConfirm = (
+  db: Db,
+  workspaceId: string,
+  list: string,
+  by: Doer,
+): Promise<Done<{ asked: number }>> =>
+  inTurn(db, workspaceId, async (tx, at) => {
+    const { lists } = await readResources(tx, workspaceId)
+    if (!lists.some(({ name }) => name === list)) return notDone(404, 'There is no such list.')
+    const contacts = await listUnanswered(tx, workspaceId, list, MOST)
+    if (contacts.length > 0) await askAgain(tx, workspaceId, contacts, list, by, at)
+    return done({ asked: contacts.length })
+  })
+
+async function askAgain(
+  tx: Runner,
+  workspaceId: string,
+  contacts: readonly string[],
+  list: string,
+  by: Doer,
+  at: Date,
+): Promise<string> {
+  const [resources, records] = await Promise.all([
+    readResources(tx, workspaceId),
+    holdRecords(tx, workspaceId, contacts),
+  ])
+  const ledger = new Ledger(records, randomUUID)
+  const cause = randomUUID()
+  const [first] = records
+  const about = first && records.length === 1 ? titleOf(first) : `${records.length} people`
+  const caused: Caused = { id: cause, workspaceId, cause: { sort: 'deed', by, deed: 'askToConfirm' }, about, at }
+  const because = `Asked once more by ${by.name}`
+  const deliveries: NewDelivery[] = []
+  for (const { id } of records) {
+    const open = (await listPending(tx, workspaceId, id)).filter((one) => one.list === list)
+    const [latest] = open
+    if (!latest) continue
+    const ask = randomUUID()
+    const { wording, address, ask: asked } = latest
+    const anew = { record: id, slot: slotOfPending({ ask, list }), from: null, to: wording, because }
+    ledger.do(caused, {
+      ...NO_CHANGES,
+      changes: [
+        { ...anew, consent: { address, proven: null, asked } },
+        ...open.map((one) => asksNoMore(id, one, because)),
+      ],
+    })
+    deliveries.push(mailOf(resources, workspaceId, { cause, contact: id, ask, pending: latest, because, at }))
+  }
+  await writeChanges(tx, workspaceId, ledger.written(), deliveries)
+  return cause
+}
+
+interface Asking {
+  cause: string
+  contact: string
+  ask: string
+  pending: Pending
+  because: string
+  at: Date
+}
+
+/** The mail that asks, in the language in which they agreed. */
+function mailOf(
+  { lists, workspace, connections }: WorkspaceResources,
+  workspaceId: string,
+  { cause, contact, ask, pending, because, at }: Asking,
+): NewDelivery {
+  const { list, address, locale } = pending
+  const asked = lists.filter(({ name }) => name === list)
+  const mail = writeMail({ lists: asked, email: address, from: workspace, speech: speakIn(locale) }, because)
+  const { from, to, replyTo, subject, text, join = '' } = mail
+  return {
+    id: randomUUID(),
+    workspace_id: workspaceId,
+    cause_id: cause,
+    key: `mail:confirm:${contact}`,
+    connection: connections.find(({ target, retired }) => target === 'mail' && !retired)?.name ?? null,
+    body: {
+      to: 'mail',
+      from,
+      recipients: to,
+      replyTo,
+      subject,
+      text,
+      date: at.toISOString(),
+      join: { ask, words: join },
+    },
+    because,
+    created_at: at.toISOString(),
+    form_id: null,
+    visitor: mailboxOf(address),
+  }
+}
