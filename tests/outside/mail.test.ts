@@ -83,6 +83,10 @@ describe('mail, read back by a parser', () => {
       { ...errand('leave-2'), leave: address, confirm: mine },
     )
     await sender.send(mail, errand('leave-3'))
+    const joins = 'https://forms.tarnfield.example/m/join/a1.proof'
+    await sender.send({ ...mail, join: { ask: 'a1', words: 'Join:' } }, { ...errand('join-1'), join: joins })
+    const asks = received.at(-1)?.mail
+    expect([asks?.text?.trim(), asks?.headers.has('list')]).toEqual([`${mail.text}\n\nJoin: ${joins}`, false])
     const [left, both, plain] = received.map((one) => one.mail)
     expect(left?.headers.get('list')).toEqual({
       unsubscribe: { url: address },

@@ -59,6 +59,9 @@ describe('every action', () => {
       ['desk', 'Evil'],
       [{ mail: 'refuses' }],
       [{ name: 'tarnfield_crm' }],
+      [{ name: 'firing_notes' }],
+      [{ name: 'firing_notes', confirm: null }],
+      [{ id: ours.contact, list: 'firing_notes' }],
       [
         {
           name: 'tarnfield_crm',
@@ -130,6 +133,13 @@ describe('every action', () => {
       [ours.contact],
     ),
     codes: await figure(facts.database, 'select count(*) from referral_code where contact_id = $1', [ours.company]),
+    confirmed: await figure(
+      facts.database,
+      `select count(*) from list l join form f using (workspace_id)
+       where f.slug = $1 and l.name = 'firing_notes' and l.confirm is not null`,
+      [ours.slug],
+    ),
+    asked: await figure(facts.database, `select count(*) from cause where deed = 'askToConfirm'`, []),
     token: await figure(facts.database, 'select count(*) from api_token where withdrawn_at is null and id = $1', [
       ours.token,
     ]),
