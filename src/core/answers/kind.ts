@@ -76,6 +76,8 @@ export interface KindManner<S> {
   unseen?(settings: S): boolean
   /** Texts that its rules tell, beside those that every kind may. */
   texts?: readonly TextKey[]
+  /** Whether its answers are phone numbers, in the form of E.164. */
+  isPhone?: true
   /** Pictures that it shows. */
   pictures?(settings: S): Picture[]
   /** What may be sent for it, where answering means sending files. */

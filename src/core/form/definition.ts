@@ -65,6 +65,12 @@ const openingSchema = z.strictObject({
 const recordsSchema = z
   .strictObject({
     contact: z.enum(['open', 'known']).default('open').describe('Whether an unknown address makes a new contact'),
+    phone: z
+      .enum(['before link', 'after link', 'never'])
+      .default('before link')
+      .describe(
+        'Where no email address is answered, whether a phone number tells who it is, before or after what they are known by: their personal link, or a browser that remembers them',
+      ),
     company: z.boolean().default(false).describe('Whether the company is matched, or opened'),
     deal: openingSchema.nullable().default(null),
     request: openingSchema.nullable().default(null),
@@ -79,7 +85,15 @@ const recordsSchema = z
         'Who sees to records that nobody sees to yet: an owner of the desk that is told, in turn; or the company’s, where that has one',
       ),
   })
-  .default({ contact: 'open', company: false, deal: null, request: null, broughtBy: null, owner: 'nobody' })
+  .default({
+    contact: 'open',
+    phone: 'before link',
+    company: false,
+    deal: null,
+    request: null,
+    broughtBy: null,
+    owner: 'nobody',
+  })
   .describe('The records a submission opens or updates')
 
 const routeSchema = z.strictObject({

@@ -54,6 +54,12 @@ export const emailQuestions = (form: Form): Question[] =>
     .map(({ question }) => question)
     .filter(({ lands }) => lands.some(({ record, field }) => record === 'contact' && field === 'email'))
 
+/** The questions whose answer is a phone number of the contact’s, in order. */
+export const phoneQuestions = (form: Form): Question[] =>
+  questionsAsked(form)
+    .map(({ question }) => question)
+    .filter((one) => mannerOf(one).isPhone && one.lands.some(({ record }) => record === 'contact'))
+
 /** The parts of a value; none of most. */
 export function partsOf(form: Form, name: string): readonly Part[] {
   const domain = domainAt(form, name)

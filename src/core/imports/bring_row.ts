@@ -26,7 +26,7 @@ export function bringRow(
   because: string,
 ): Brought {
   if (email === null || (wrong.length > 0 && plan.wrongKeeps === 'row')) return { is: 'wrong', wrong }
-  const person = matchPerson(email, null, records, plan.opens)
+  const person = matchPerson({ email }, null, records, { opens: plan.opens, phone: 'never' })
   if (person.how === 'unknown') return { is: 'unknown', email }
   const known = records.find(({ id }) => id === person.contact) ?? null
   const house = houseOf(company, email, known, records)

@@ -70,4 +70,5 @@ export const manner: KindManner<Phone> = {
   }),
   width: 'full',
   unsummed: true,
+  isPhone: true,
 }

@@ -26,6 +26,7 @@ import {
   matchCompany,
   matchOpening,
   matchPerson,
+  phoneIn,
   type Person,
   type Touched,
 } from '../records/match'
@@ -96,7 +97,9 @@ export function planSubmission(
   )
   const { changes, refused } = landValues(form, values, origins, receivers, snapshot.fields)
   const proven = isUnproven ? null : visit.remembered ? 'browser' : 'link'
-  const consent = { address: person.email ?? '', proven, locale: spoken.speech.locale } as const
+  // Whoever is known by a number alone is asked at the address that is stored.
+  const address = person.email ?? contact?.key ?? ''
+  const consent = { address, proven, locale: spoken.speech.locale } as const
   const lists = isKnown(person) ? joinLists(spoken, values, contact, snapshot.lists, consent) : []
   const routed = routeSubmission(form, values, snapshot)
   // A personal link shows whose address it was sent to, and nobody else’s; a browser remembers whoever had one.
@@ -122,7 +125,7 @@ export function planSubmission(
   const footed = written.map((one) => (one.audience === 'visitor' ? { ...one, ...feet } : one))
   const messages = [
     ...(visit.test ? footed.map(markTest) : footed),
-    ...askForLists(lists, person.email, spoken.speech, snapshot),
+    ...askForLists(lists, address, spoken.speech, snapshot),
   ]
   const { outcome: chosen, unmade } = chooseOutcome(spoken.form, values, { ...visit, speech: spoken.speech })
   const confirmed = snapshot.lists.flatMap(({ name, confirm }) => (confirm ? [name] : []))
@@ -156,12 +159,12 @@ export function planSubmission(
 /** The mail that asks to confirm lists, where any is joined only then. */
 function askForLists(
   changes: readonly ListChange[],
-  email: string | null,
+  email: string,
   speech: Speech,
   { lists, workspace }: Snapshot,
 ): PlannedMessage[] {
   const asked = lists.filter(({ name }) => changes.some(({ list, pending }) => pending && list === name))
-  if (email === null || asked.length === 0) return []
+  if (asked.length === 0) return []
   return [askToConfirm({ lists: asked, email, from: workspace, speech }, 'Joins what is confirmed by mail')]
 }
 
@@ -173,7 +176,11 @@ export function personOf(
   { records }: Pick<Snapshot, 'records'>,
 ): Person {
   const holder = linkHolder === null ? null : ({ id: linkHolder, by: remembered ? 'browser' : 'link' } as const)
-  return matchPerson(emailIn(form, values), holder, records, form.records.contact === 'open')
+  const { contact, phone } = form.records
+  return matchPerson({ email: emailIn(form, values), phone: phoneIn(form, values) }, holder, records, {
+    opens: contact === 'open',
+    phone,
+  })
 }
 
 /** The records a submission opens or updates, as the form says. */

@@ -19,34 +19,70 @@ describe('who a submission is from', () => {
   }
   const linkOf = (id: string) => ({ id, by: 'link' as const })
   it('is told by the address, and the reason says whether the link agrees', () => {
-    expect(because('ilka@x.example', null, [ilka])).toEqual([
+    expect(because({ email: 'ilka@x.example' }, null, [ilka])).toEqual([
       'email',
       'c1',
       'The address ilka@x.example belongs to this contact',
     ])
-    expect(because('ilka@x.example', linkOf('c1'), [ilka])).toEqual([
+    expect(because({ email: 'ilka@x.example' }, linkOf('c1'), [ilka])).toEqual([
       'email',
       'c1',
       'The personal link and the address belong to this contact',
     ])
-    expect(because('ilka@x.example', linkOf('c2'), [ilka])[2]).toBe(
+    expect(because({ email: 'ilka@x.example' }, linkOf('c2'), [ilka])[2]).toBe(
       'The address ilka@x.example belongs to this contact',
     )
-    expect(because('new@x.example', null, [ilka])).toEqual(['new', null, 'No contact has the address new@x.example'])
-    expect(because('new@x.example', null, [ilka], false)).toEqual([
+    expect(because({ email: 'new@x.example' }, null, [ilka])).toEqual([
+      'new',
+      null,
+      'No contact has the address new@x.example',
+    ])
+    expect(because({ email: 'new@x.example' }, null, [ilka], { opens: false, phone: 'before link' })).toEqual([
       'unknown',
       null,
       'No contact has the address new@x.example, and this form opens none',
     ])
   })
+  it('is told by a phone number where no address was answered, before the link or after it, as the form says', () => {
+    const called = (id: string, phone: string) => ({ ...contactOf(id, `${id}@x.example`), values: { mobile: phone } })
+    const [ada, bo] = [called('ada', '+46701740605'), called('bo', '+46701740606')]
+    const by = (phone: string, holder: string | null, how: 'before link' | 'after link' | 'never' = 'before link') =>
+      matchPerson(
+        { email: null, phone },
+        holder === null ? null : linkOf(holder),
+        [ada, bo, called('cy', '+46701740606')],
+        {
+          opens: true,
+          phone: how,
+        },
+      )
+    expect(by('+46701740605', null)).toEqual({
+      how: 'phone',
+      contact: 'ada',
+      // Nothing is mailed to an address that nobody gave.
+      email: null,
+      because: 'No address was answered; the phone number +46701740605 belongs to this contact',
+    })
+    expect(by('+46701740605', 'ada')).toMatchObject({ how: 'phone', contact: 'ada', email: 'ada@x.example' })
+    expect(by('+46701740605', 'bo')).toMatchObject({ how: 'phone', contact: 'ada', email: null })
+    expect(by('+46701740605', 'bo', 'after link')).toMatchObject({ how: 'personal_link', contact: 'bo' })
+    expect(by('+46701740605', null, 'after link')).toMatchObject({ how: 'phone', contact: 'ada' })
+    expect(by('+46701740605', null, 'never')).toMatchObject({ how: 'nobody', contact: null })
+    // A number that several have tells nobody apart, and one that nobody has opens nothing.
+    expect(by('+46701740606', 'bo')).toMatchObject({ how: 'personal_link', contact: 'bo' })
+    expect(by('+46701740606', null).because).toContain('2 contacts have the phone number +46701740606')
+    expect(by('+46701740609', null).because).toContain('no contact has the phone number +46701740609')
+    // An address comes before any number.
+    expect(matchPerson({ email: 'new@x.example', phone: '+46701740605' }, null, [ada])).toMatchObject({ how: 'new' })
+  })
   it('is the holder of the link, or nobody, where no address was answered', () => {
-    expect(because(null, linkOf('c1'), [ilka])[0]).toBe('personal_link')
-    expect(because(null, { id: 'c1', by: 'browser' }, [ilka])).toEqual([
+    expect(because({ email: null }, linkOf('c1'), [ilka])[0]).toBe('personal_link')
+    expect(because({ email: null }, { id: 'c1', by: 'browser' }, [ilka])).toEqual([
       'remembered',
       'c1',
       'No address was answered; the remembered browser belongs to this contact',
     ])
-    expect(because(null, linkOf('c2'), [ilka])).toEqual([
+    expect(because({ email: null }, linkOf('c2'), [ilka])).toEqual([
       'nobody',
       null,
       'No address was answered and there was no personal link',
@@ -54,8 +90,8 @@ describe('who a submission is from', () => {
   })
   it('is a contact, never another record that goes by the same', () => {
     const house = recordOf('company', 'k1', { key: 'ilka@x.example' })
-    expect(because('ilka@x.example', null, [house])[0]).toBe('new')
-    expect(because(null, linkOf('k1'), [house])[0]).toBe('nobody')
+    expect(because({ email: 'ilka@x.example' }, null, [house])[0]).toBe('new')
+    expect(because({ email: null }, linkOf('k1'), [house])[0]).toBe('nobody')
   })
   it('is told by the first address that was answered', () => {
     const form = formOf([emailQuestion, { ...emailQuestion, name: 'other', required: false }])
@@ -172,7 +208,7 @@ describe('what was merged into another', () => {
   const also = [{ key: 'old@kiln.example', domain: null }]
   const ada = { ...contactOf('ada', 'ada@kiln.example'), also }
   it('is met as that one, and told', () => {
-    expect(matchPerson('old@kiln.example', null, [ada])).toMatchObject({
+    expect(matchPerson({ email: 'old@kiln.example' }, null, [ada])).toMatchObject({
       how: 'email',
       contact: 'ada',
       because: 'The address old@kiln.example is one that this contact had, too',
@@ -180,7 +216,7 @@ describe('what was merged into another', () => {
   })
   it('gives way to whoever has the address now', () => {
     const other = contactOf('other', 'old@kiln.example')
-    expect(matchPerson('old@kiln.example', null, [ada, other])).toMatchObject({ contact: 'other' })
+    expect(matchPerson({ email: 'old@kiln.example' }, null, [ada, other])).toMatchObject({ contact: 'other' })
   })
   it('is met by a company’s old name and domain', () => {
     const house = {

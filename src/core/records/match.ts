@@ -1,15 +1,16 @@
 import { type Answer, type Answers, isBlank, joinPath, sameAnswer, valueAt, valueIn } from '../answers/answer'
+import { phonesIn } from '../formats/phones_in'
 import { readReferralCode } from '../formats/referral_code'
 import { showAt } from '../form/show'
 import type { Form, Opening } from '../form/definition'
-import { emailQuestions, valuesThatLand } from '../form/values'
+import { emailQuestions, phoneQuestions, valuesThatLand } from '../form/values'
 import { companyDomain, companyKey } from './company'
 import type { RecordType } from '../fields/field'
 import { isKnownBy, OVER, progressOf, type RecordState, titleOf } from './record'
 
 /** Who a submission is taken to be from, and why. */
 export interface Person {
-  how: 'email' | 'personal_link' | 'remembered' | 'new' | 'unknown' | 'nobody'
+  how: 'email' | 'phone' | 'personal_link' | 'remembered' | 'new' | 'unknown' | 'nobody'
   /** The contact's id; `null` for a new contact, which has none yet, and where there is none. */
   contact: string | null
   email: string | null
@@ -36,52 +37,97 @@ export interface Touched {
   because: string
 }
 
+/** What was answered that may tell who it is. */
+export interface Answered {
+  email: string | null
+  /** In the form of E.164. */
+  phone?: string | null
+}
+
+/** What a form says of who it is from. */
+export interface Matching {
+  /** Whether it makes contacts of strangers. */
+  opens: boolean
+  phone: Form['records']['phone']
+}
+
+const USUAL: Matching = { opens: true, phone: 'before link' }
+
 /**
  * Matches a submission with a contact.
  *
- * The answered email decides. The personal link, or a browser that remembers somebody, decides only where no
- * email was answered, because links get forwarded and browsers shared: whoever types another address is somebody
- * else, and must not overwrite the person who is known by them. `opens` says whether the form makes contacts of strangers.
+ * The answered email decides. Where none was answered, a phone number does that one contact has, and the personal link,
+ * or a browser that remembers somebody, in the order that the form says. They never come before the address, because
+ * links get forwarded and browsers shared: whoever types another address is somebody else, and must not overwrite the
+ * person who is known by them. Nor does a phone: whoever gives a new address with a known number is proposed as a likely
+ * double, and gets none of what waits for another address.
  */
 export function matchPerson(
-  email: string | null,
+  { email, phone = null }: Answered,
   known: KnownHolder | null,
   records: readonly RecordState[],
-  opens = true,
+  matching: Matching = USUAL,
 ): Person {
   const contacts = records.filter(({ type }) => type === 'contact')
-  if (email) {
-    const contact = contacts.find(({ key }) => key === email) ?? contacts.find((one) => isKnownBy(one, email))
-    if (!contact && !opens)
-      return {
-        how: 'unknown',
-        contact: null,
-        email,
-        because: `No contact has the address ${email}, and this form opens none`,
-      }
-    if (!contact) return { how: 'new', contact: null, email, because: `No contact has the address ${email}` }
-    const because =
-      contact.id === known?.id
-        ? `The ${WAYS[known.by]} and the address belong to this contact`
-        : contact.key === email
-          ? `The address ${email} belongs to this contact`
-          : `The address ${email} is one that this contact had, too`
-    return { how: 'email', contact: contact.id, email, because }
-  }
-  const holder = contacts.find(({ id }) => id === known?.id)
-  if (holder && known)
+  if (email) return byEmail(email, known, contacts, matching.opens)
+  const called = phone === null || matching.phone === 'never' ? null : byPhone(phone, known, contacts)
+  const held = known && byHolder(known, contacts)
+  const found = matching.phone === 'after link' ? (held ?? called) : (called ?? held)
+  return found ?? { how: 'nobody', contact: null, email: null, because: whyNobody(phone, matching, contacts) }
+}
+
+function byEmail(email: string, known: KnownHolder | null, contacts: readonly RecordState[], opens: boolean): Person {
+  const contact = contacts.find(({ key }) => key === email) ?? contacts.find((one) => isKnownBy(one, email))
+  if (!contact && !opens)
     return {
-      how: known.by === 'link' ? 'personal_link' : 'remembered',
-      contact: holder.id,
-      email: holder.key,
-      because: `No address was answered; the ${WAYS[known.by]} belongs to this contact`,
+      how: 'unknown',
+      contact: null,
+      email,
+      because: `No contact has the address ${email}, and this form opens none`,
     }
-  return {
-    how: 'nobody',
-    contact: null,
-    email: null,
-    because: 'No address was answered and there was no personal link',
-  }
+  if (!contact) return { how: 'new', contact: null, email, because: `No contact has the address ${email}` }
+  const because =
+    contact.id === known?.id
+      ? `The ${WAYS[known.by]} and the address belong to this contact`
+      : contact.key === email
+        ? `The address ${email} belongs to this contact`
+        : `The address ${email} is one that this contact had, too`
+  return { how: 'email', contact: contact.id, email, because }
+}
+
+const withPhone = (phone: string, contacts: readonly RecordState[]): RecordState[] =>
+  contacts.filter(({ values }) => phonesIn(values).includes(phone))
+
+/** The one contact that has a phone number; a number that several have tells nobody apart. */
+function byPhone(phone: string, known: KnownHolder | null, contacts: readonly RecordState[]): Person | null {
+  const [contact, other] = withPhone(phone, contacts)
+  if (!contact || other) return null
+  const because =
+    contact.id === known?.id
+      ? `No address was answered; the ${WAYS[known.by]} and the phone number belong to this contact`
+      : `No address was answered; the phone number ${phone} belongs to this contact`
+  // Whoever types a number gets no mail at the address of whose it is, unless they show that it is theirs.
+  return { how: 'phone', contact: contact.id, email: contact.id === known?.id ? contact.key : null, because }
+}
+
+function byHolder({ id, by }: KnownHolder, contacts: readonly RecordState[]): Person | null {
+  const holder = contacts.find((one) => one.id === id)
+  return holder
+    ? {
+        how: by === 'link' ? 'personal_link' : 'remembered',
+        contact: holder.id,
+        email: holder.key,
+        because: `No address was answered; the ${WAYS[by]} belongs to this contact`,
+      }
+    : null
+}
+
+function whyNobody(phone: string | null, matching: Matching, contacts: readonly RecordState[]): string {
+  if (phone === null || matching.phone === 'never') return 'No address was answered and there was no personal link'
+  const shared = withPhone(phone, contacts).length
+  return shared > 1
+    ? `No address was answered, and ${shared} contacts have the phone number ${phone}`
+    : `No address was answered, and no contact has the phone number ${phone}`
 }
 
 const WAYS = { link: 'personal link', browser: 'remembered browser' }
@@ -93,6 +139,16 @@ const WAYS = { link: 'personal link', browser: 'remembered browser' }
 export function emailIn(form: Form, values: Answers): string | null {
   const answered = emailQuestions(form).map(({ name }) => valueIn(values, name))
   return answered.find((email) => typeof email === 'string' && email !== '')?.toString() ?? null
+}
+
+/**
+ * The phone number a person is matched by: the first one really answered on their way that lands on the contact, in the
+ * form of E.164. Carried values are claims and never tell who somebody is.
+ */
+export function phoneIn(form: Form, values: Answers): string | null {
+  if (form.records.phone === 'never') return null
+  const answered = phoneQuestions(form).map(({ name }) => valueIn(values, name))
+  return answered.find((phone) => typeof phone === 'string' && phone !== '')?.toString() ?? null
 }
 
 /** The code that answers say, of whoever brought their sender along; `null` for none, and where there is a slip in it. */

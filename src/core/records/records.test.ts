@@ -47,7 +47,7 @@ describe('matching', () => {
     [null, 'gone', 'nobody', null],
     [null, null, 'nobody', null],
   ])('email %s with the link of %s is %s', (email, holder, how, contact) => {
-    expect(matchPerson(email, holder === null ? null : { id: holder, by: 'link' }, [ilka, oda])).toMatchObject({
+    expect(matchPerson({ email }, holder === null ? null : { id: holder, by: 'link' }, [ilka, oda])).toMatchObject({
       how,
       contact,
     })

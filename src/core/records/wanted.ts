@@ -2,11 +2,13 @@ import type { Answers } from '../answers/answer'
 import type { Form } from '../form/definition'
 import { readsCode } from '../fill/reads'
 import { companyDomain, companyKey } from './company'
-import { codeSaid, companyNameIn, emailIn } from './match'
+import { codeSaid, companyNameIn, emailIn, phoneIn } from './match'
 
-/** Records that may be matched: contacts by address or id, companies by key or mail domain, and what forms have opened. */
+/** Records that may be matched: contacts by address, phone or id, companies by key or mail domain, and what forms have opened. */
 export interface Wanted {
   emails: readonly string[]
+  /** Phone numbers, in the form of E.164. */
+  phones: readonly string[]
   contacts: readonly string[]
   companyKeys: readonly string[]
   domains: readonly string[]
@@ -23,6 +25,7 @@ export interface Wanted {
 /** Nothing that is stored. */
 export const NOTHING_WANTED: Wanted = {
   emails: [],
+  phones: [],
   contacts: [],
   companyKeys: [],
   domains: [],
@@ -38,11 +41,13 @@ export function wantedBy(form: Form | null, values: Answers, linkHolder: string 
   if (!form) return { ...NOTHING_WANTED, contacts }
   const { records } = form
   const email = emailIn(form, values)
+  const phone = email === null ? phoneIn(form, values) : null
   const code = codeSaid(form, values)
   const company = records.company ? companyNameIn(form, values) : null
   const domain = records.company && email ? companyDomain(email) : null
   return {
     emails: email ? [email] : [],
+    phones: phone ? [phone] : [],
     contacts,
     companyKeys: company ? [companyKey(company)] : [],
     domains: domain ? [domain] : [],
@@ -55,11 +60,12 @@ export function wantedBy(form: Form | null, values: Answers, linkHolder: string 
 
 /** What several submissions may match, each thing once. */
 export function joinWanted(all: readonly Wanted[]): Wanted {
-  const each = (key: 'emails' | 'contacts' | 'companyKeys' | 'domains' | 'codes') => [
+  const each = (key: 'emails' | 'phones' | 'contacts' | 'companyKeys' | 'domains' | 'codes') => [
     ...new Set(all.flatMap((one) => one[key])),
   ]
   return {
     emails: each('emails'),
+    phones: each('phones'),
     contacts: each('contacts'),
     companyKeys: each('companyKeys'),
     domains: each('domains'),

@@ -50,9 +50,10 @@ function explainOutcome({ title, goesTo }: Plan['outcome']): string {
     : `The visitor goes on to ${goesTo.address}`
 }
 
-function explainPerson({ person }: Plan): PlanLine {
+function explainPerson({ person, records }: Plan): PlanLine {
   const text = {
     email: `${person.email ?? ''} is known`,
+    phone: `${records.find(({ record }) => record === 'contact')?.key ?? ''} is known by phone number`,
     personal_link: `${person.email ?? ''} is known by personal link`,
     remembered: `${person.email ?? ''} is known by a browser that remembers them`,
     new: `${person.email ?? ''} becomes a new contact`,

@@ -47,6 +47,7 @@ import * as proposals from './0045_proposals'
 import * as leaving from './0046_leaving'
 import * as confirmedLists from './0047_confirmed_lists'
 import * as refusedAddresses from './0048_refused_addresses'
+import * as foundByPhone from './0049_found_by_phone'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -98,4 +99,5 @@ export const migrations: Record<string, Migration> = {
   '0046_leaving': leaving,
   '0047_confirmed_lists': confirmedLists,
   '0048_refused_addresses': refusedAddresses,
+  '0049_found_by_phone': foundByPhone,
 }

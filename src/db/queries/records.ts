@@ -7,7 +7,7 @@ import { codesOf, contactsWith } from './referral_codes'
 
 /** Records of one workspace that may be matched, of those that are there, the latest made first; locked until the transaction ends where `lock` says so. */
 export async function readRecords(db: Runner, workspaceId: string, wanted: Wanted, lock = false): Promise<Held[]> {
-  const { emails, contacts, companyKeys, domains, openings, houses: theirs, codes, ownCodes } = wanted
+  const { emails, phones, contacts, companyKeys, domains, openings, houses: theirs, codes, ownCodes } = wanted
   const read = (which: ReturnType<typeof sql<boolean>>) =>
     select(db, workspaceId, lock, sql`gone_by is null and (${which})`, ownCodes)
   // What was merged into another is met as that one.
@@ -16,6 +16,7 @@ export async function readRecords(db: Runner, workspaceId: string, wanted: Wante
     where part.workspace_id = ${workspaceId} and part.merged_into is not null and (${which})))`
   const people = await read(sql<boolean>`type = 'contact' and (key = any(${emails}::text[])
     or id = any(${contacts}::uuid[])${codes.length > 0 ? sql` or id = any(${contactsWith(workspaceId, codes)})` : sql``}
+${phones.length > 0 ? sql` or (phones_in("values") <> '{}' and phones_in("values") && ${phones}::text[])` : sql``}
     or ${part(sql<boolean>`part.type = 'contact' and (part.key = any(${emails}::text[]) or part.id = any(${contacts}::uuid[]))`)})`)
   const homes = theirs ? people.flatMap(({ company }) => company ?? []) : []
   const houses =

@@ -7,7 +7,7 @@ import { answer, desk, record, target } from './shapes'
 /** A plan, as programs get it: the same as `Plan` in the core, which the compiler holds it to. */
 
 const person = z.object({
-  how: z.enum(['email', 'personal_link', 'remembered', 'new', 'unknown', 'nobody']),
+  how: z.enum(['email', 'phone', 'personal_link', 'remembered', 'new', 'unknown', 'nobody']),
   contact: z.string().nullable(),
   email: z.string().nullable(),
   because: z.string(),

@@ -1,7 +1,7 @@
 'use client'
 
 import type { Form } from '@/core/form/definition'
-import { questionsAsked } from '@/core/form/values'
+import { phoneQuestions, questionsAsked } from '@/core/form/values'
 import { mannerOf } from '@/core/kinds/registry'
 import { setRecords } from '@/core/form/edits'
 import { useDraft } from '../draft/context'
@@ -11,7 +11,7 @@ import { OpeningRow } from './opening'
 /** The records a submission opens or updates. */
 export function TouchedRecords() {
   const { form, edit } = useDraft((state) => state)
-  const { contact, company, deal, request, owner, broughtBy } = form.records
+  const { contact, phone, company, deal, request, owner, broughtBy } = form.records
   return (
     <section className="mb-5">
       <h2 className="mb-1.5">What a submission opens or updates</h2>
@@ -28,6 +28,23 @@ export function TouchedRecords() {
           ]}
           onCommit={(next) => edit((one) => setRecords(one, { contact: next as typeof contact }))}
         />
+        {phoneQuestions(form).length > 0 && (
+          <>
+            <span className="text-soft">Phone</span>
+            <ChoiceField
+              hideLabel
+              label="Whether a phone number tells who it is"
+              className="max-w-96"
+              value={phone}
+              options={[
+                ['before link', 'without an address, tells who it is; then the personal link'],
+                ['after link', 'without an address and a personal link, tells who it is'],
+                ['never', 'tells nobody apart'],
+              ]}
+              onCommit={(next) => edit((one) => setRecords(one, { phone: next as typeof phone }))}
+            />
+          </>
+        )}
         <span className="text-soft">Company</span>
         <Tick
           label="matched by its name, or by the mail domain of its people; opened where nobody has that name"
