@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { phonesIn } from '@/core/formats/phones_in'
+import { phonesIn } from '@/core/records/phones_in'
 import { api, applied, askFirstName, formAsking, mailTo, releasedForm, send } from '../support/api'
 import { readFacts } from '../support/facts'
 import { workshop } from '../support/workshop'

@@ -1,5 +1,5 @@
 import { type Answer, type Answers, isBlank, joinPath, sameAnswer, valueAt, valueIn } from '../answers/answer'
-import { phonesIn } from '../formats/phones_in'
+import { phonesIn } from './phones_in'
 import { readReferralCode } from '../formats/referral_code'
 import { showAt } from '../form/show'
 import type { Form, Opening } from '../form/definition'
