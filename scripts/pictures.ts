@@ -48,7 +48,7 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
   people: { path: '/people' },
   person: { path: '/people?sort=-submissions', prepare: (page) => openFirst(page, '/people/') },
   sheet: { path: '/people/sheets', prepare: writeMarks },
-  deals: { path: '/people/deals' },
+  list: { path: '/people/lists/firing_notes', prepare: (page) => page.waitForTimeout(1200) },
   segment: {
     path: '/people/segments/shared_studios_north',
     prepare: (page) => page.getByText(/people now$/).waitFor(),

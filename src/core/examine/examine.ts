@@ -146,12 +146,13 @@ function examineBringer(form: Form): Finding[] {
 }
 
 function examineJoins(form: Form, { lists }: Resources): Finding[] {
-  return form.joins.flatMap(({ list, consent }) => {
+  return form.joins.flatMap(({ list, consent, when }) => {
     const question = findQuestion(form, consent)
-    if (!lists.some(({ name }) => name === list)) return [recordsFault(consent, `The list “${list}” does not exist.`)]
+    const info = lists.find(({ name }) => name === list)
+    if (!info) return [recordsFault(consent, `The list “${list}” does not exist.`)]
     if (!question || !mannerOf(question).agreement || question.off)
       return [recordsFault(consent, `Joining “${list}” needs a consent question; “${consent}” is not one.`)]
-    return []
+    return examineTests(form, when, 'records', consent, `What joins “${info.title}”`)
   })
 }
 

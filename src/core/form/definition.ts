@@ -37,6 +37,7 @@ const stepSchema = z.strictObject({
 const joinSchema = z.strictObject({
   list: nameSchema.describe('The list to join'),
   consent: nameSchema.describe('The consent question that must be ticked'),
+  when: whenSchema.describe('What else must hold'),
 })
 
 const openingSchema = z.strictObject({

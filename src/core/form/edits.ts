@@ -288,7 +288,7 @@ export function renameValue(form: Form, from: string, to: string): Form {
       request: opening(said.records.request),
       broughtBy: form.records.broughtBy === null ? null : name(form.records.broughtBy),
     },
-    joins: form.joins.map((join) => ({ ...join, consent: name(join.consent) })),
+    joins: form.joins.map((join) => ({ ...join, consent: name(join.consent), when: condition(join.when) })),
     routing: {
       ...form.routing,
       columns: form.routing.columns.map(path),

@@ -33,11 +33,12 @@ export function exportConditions(
     questions: rules(questionsIn(form).map(({ question }) => [question.name, question.shownWhen])),
     messages: rules(form.messages.map(({ name, when }) => [name, when])),
     targets: rules(form.targets.map(({ connection, when }) => [connection, when])),
-    records: rules(
-      (['deal', 'request'] as const).flatMap((record) =>
+    records: rules([
+      ...(['deal', 'request'] as const).flatMap((record) =>
         (form.records[record]?.moves ?? []).map(({ when }, at) => [`${record}.${at + 1}`, when] as const),
       ),
-    ),
+      ...form.joins.map(({ list, when }, at) => [`${list}.${at + 1}`, when] as const),
+    ]),
   }
 }
 

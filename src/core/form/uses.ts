@@ -34,7 +34,7 @@ export function usesOf(form: Form, name: string): string[] {
   if (form.records.broughtBy === name) uses.push('tells who brought them')
   for (const record of ['deal', 'request'] as const)
     if (form.records[record]?.moves.some(({ when }) => tests(when))) uses.push(`says how far the ${record} is`)
-  for (const { list, consent } of form.joins) if (consent === name) uses.push(`joins ${list}`)
+  for (const { list, consent, when } of form.joins) if (consent === name || tests(when)) uses.push(`joins ${list}`)
   form.routing.rows.forEach(({ cells }, index) => {
     if (Object.keys(cells).some(isUsed)) uses.push(`route ${index + 1}`)
   })

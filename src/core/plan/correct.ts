@@ -6,6 +6,7 @@ import { COMPANY_SLOT, DOMAIN_SLOT, isTieSlot, readSlot, sameHeld, THERE_SLOT } 
 import type { RecordType } from '../fields/field'
 import type { Form } from '../form/definition'
 import type { Origins } from '../origins/origin'
+import type { Consent } from '../records/consent'
 import { companyNameIn, emailIn, isKnown, type Touched } from '../records/match'
 import { identityOf, progressOf, type RecordState, titleOf } from '../records/record'
 import { changesOf } from './changes_of'
@@ -118,7 +119,7 @@ function asIfSent(
   const said = new Set<string>()
 
   /** Has a slot hold what the corrected answers want of it, unless somebody else has changed it since. */
-  const settle = (record: string, slot: string, to: Answer, because: string): void => {
+  const settle = (record: string, slot: string, to: Answer, because: string, consent?: Consent): void => {
     const key = keyOf({ record, slot })
     const one = held.get(key)
     const now = one ? one.now : valueOf(records, record, slot)
@@ -126,11 +127,12 @@ function asIfSent(
     said.add(key)
     if (sameHeld(slot, now, to)) return
     if (one && !sameHeld(slot, one.to, one.now)) left.push({ record, slot, why: 'changed since', wanted: to })
-    else changes.push({ record, slot, from: now, to, because })
+    else changes.push({ record, slot, from: now, to, because, ...(consent ? { consent } : {}) })
   }
 
   for (const change of wanted.changes)
-    if (records.some(({ id }) => id === change.record)) settle(change.record, change.slot, change.to, change.because)
+    if (records.some(({ id }) => id === change.record))
+      settle(change.record, change.slot, change.to, change.because, change.consent)
     else changes.push(change)
   const named = { contact: emailIn(form, values), company: companyNameIn(form, values) }
   for (const { id, record, key, domain } of plan.records) {

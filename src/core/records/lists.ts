@@ -2,6 +2,9 @@ import { type Answers, valueIn } from '../answers/answer'
 import type { Form } from '../form/definition'
 import { say } from '../form/said'
 import type { Spoken } from '../form/spoken'
+import { vocabularyOf } from '../form/vocabulary'
+import { holds } from '../logic/condition'
+import { describeCondition } from '../logic/describe'
 import { mannerOf } from '../kinds/registry'
 import { findQuestion } from '../form/values'
 import type { Consent } from './consent'
@@ -23,7 +26,7 @@ export interface ListChange {
 type Sender = Pick<Consent, 'address' | 'proven' | 'locale'>
 
 /**
- * Joins the lists whose consent was ticked. An unticked box leaves a membership as it is. A list that is confirmed by
+ * Joins the lists whose consent was ticked, where what else they ask for holds. An unticked box leaves a membership as it is. A list that is confirmed by
  * mail is joined at once only by whoever has shown already that the address is theirs.
  */
 export function joinLists(
@@ -33,7 +36,7 @@ export function joinLists(
   lists: readonly ListInfo[],
   sender: Sender,
 ): ListChange[] {
-  return form.joins.flatMap((join): ListChange[] => {
+  const joined = form.joins.flatMap((join): ListChange[] => {
     const { list, consent } = join
     const question = findQuestion(form, consent)
     const info = lists.find(({ name }) => name === list)
@@ -41,7 +44,7 @@ export function joinLists(
     if (!info || !question || agreement === undefined || !isAgreed(join, values)) return []
     if (contact?.lists.includes(list)) return []
     const wording = say(form, agreement, values, speech)
-    const ticked = `Ticked “${question.label}”`
+    const ticked = `Ticked “${question.label}”${join.when ? `, and ${describeCondition(vocabularyOf(form), join.when)}` : ''}`
     const change = { list, title: info.title, wording, consent: sender }
     return [
       info.confirm && sender.proven === null
@@ -52,11 +55,14 @@ export function joinLists(
           },
     ]
   })
+  // Of several consents to one list, the first that holds is kept.
+  return joined.filter(({ list }, place) => joined.findIndex((one) => one.list === list) === place)
 }
 
 const BY = { link: 'personal link', browser: 'remembered browser', mail: 'mail' }
 
-const isAgreed = ({ consent }: Form['joins'][number], values: Answers): boolean => valueIn(values, consent) === true
+const isAgreed = ({ consent, when }: Form['joins'][number], values: Answers): boolean =>
+  valueIn(values, consent) === true && holds(when, values)
 
 /**
  * Whether a visitor is told to look into their mail. It depends on what they ticked and not on whether they are on the

@@ -285,6 +285,29 @@ describe('lists', () => {
     expect(read({ letter: true, ware: 'stone' })).toBe('News on STONE.')
     expect(read({ letter: true })).toBe('News on kilns.')
   })
+  it('are joined only where what else they ask for holds, and each once', () => {
+    const asking = formOf(
+      [
+        choiceOf('ware', 'stone', 'glass'),
+        { kind: 'consent', name: 'letter', label: 'Letter', wording: 'News' },
+        { kind: 'consent', name: 'more', label: 'More', wording: 'More news' },
+      ],
+      {
+        joins: [
+          { list: 'firing_notes', consent: 'letter', when: { value: 'ware', is: 'equals', to: 'stone' } },
+          { list: 'firing_notes', consent: 'more' },
+        ],
+      },
+    )
+    const read = (values: Answers) =>
+      joinLists({ form: asking, speech: ENGLISH }, values, null, lists, STRANGER).map(({ wording, because }) => [
+        wording,
+        because,
+      ])
+    expect(read({ letter: true, ware: 'stone', more: true })).toEqual([['News', 'Ticked “Letter”, and ware is STONE']])
+    expect(read({ letter: true, ware: 'glass', more: true })).toEqual([['More news', 'Ticked “More”']])
+    expect(read({ letter: true, ware: 'glass' })).toEqual([])
+  })
   it('are not left by an unticked box, nor joined by anything else that is true', () => {
     expect(
       joinLists({ form, speech: ENGLISH }, { letter: false }, { ...ilka, lists: ['firing_notes'] }, lists, STRANGER),

@@ -87,3 +87,18 @@ export async function setConfirming(
     .executeTakeFirst()
   return numUpdatedRows === 1n
 }
+
+/** Every consent that contacts gave, the latest first, also to lists that they have left. */
+export const listConsents = (db: Runner, workspaceId: string, contacts: readonly string[]) =>
+  db
+    .selectFrom('list_consent as consent')
+    .innerJoin('list', (join) =>
+      join.onRef('list.workspace_id', '=', 'consent.workspace_id').onRef('list.name', '=', 'consent.list'),
+    )
+    .leftJoin('form', 'form.id', 'consent.form_id')
+    .select(['list.title', 'consent.wording', 'consent.address', 'consent.proven', 'consent.origin'])
+    .select(['form.name as form', 'consent.release', 'consent.asked_at as askedAt', 'consent.given_at as givenAt'])
+    .where('consent.workspace_id', '=', workspaceId)
+    .where('consent.contact_id', 'in', contacts)
+    .orderBy('consent.given_at', 'desc')
+    .execute()

@@ -41,6 +41,31 @@ export const readPersonData = deed({
       .array(stored.element.extend({ form: z.string().nullable(), at: moment }))
       .describe('What senders proposed for it who did not prove who they are'),
     lists: z.array(z.object({ title: z.string(), wording: z.string(), joinedAt: moment })),
+    consents: z
+      .array(
+        z.object({
+          title: z.string(),
+          wording: z.string(),
+          address: z
+            .string()
+            .nullable()
+            .describe('The address it was given with; null of one from before that was kept'),
+          proven: z.enum(['mail', 'link', 'browser']).nullable().describe('What showed that the address is theirs'),
+          origin: z.string().nullable().describe('Where it is from, where it was not given here'),
+          form: z.string().nullable(),
+          release: z.number().nullable(),
+          askedAt: moment.nullable(),
+          givenAt: moment,
+        }),
+      )
+      .describe('Every consent to be on a list, also of those they left'),
+    toBeConfirmed: z
+      .array(z.object({ title: z.string(), wording: z.string(), address: z.string(), askedAt: moment }))
+      .describe('What they are asked by mail to confirm'),
+    mailRefused: z
+      .object({ reason: z.string(), at: moment })
+      .nullable()
+      .describe('Why no mail goes to their address any more'),
     submissions: z.array(
       z.object({
         id: z.uuid(),

@@ -7,7 +7,7 @@ import { heavily } from '../heavy'
 import { type Export, type ExportedRow, PAGE } from './rows'
 
 /** What showed that an address is theirs who agreed, in words. */
-const PROVEN: Record<NonNullable<Consent['proven']>, string> = {
+export const PROVEN: Record<NonNullable<Consent['proven']>, string> = {
   mail: 'confirmed by mail',
   link: 'came by their personal link',
   browser: 'came in a browser that remembers them',

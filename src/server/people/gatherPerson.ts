@@ -11,6 +11,7 @@ import type { Form } from '@/core/form/definition'
 import type { Db, Runner } from '@/db/database'
 import { findTraces, readSentByThem, readTellingDeliveries, type Traces } from '@/db/queries/traces'
 import { listBrowsers } from '@/db/queries/browsers'
+import { listConsents } from '@/db/queries/confirming'
 import { listLinks } from '@/db/queries/links'
 import { listNotes } from '@/db/queries/notes'
 import { listProposals } from '@/db/queries/proposals'
@@ -36,13 +37,14 @@ export async function gatherPerson(db: Db, workspaceId: string, id: string) {
   const { fields, lists } = await readResources(db, workspaceId)
   const sent = await readSentBy(db, workspaceId, traces)
   const ids = sent.map((one) => one.id)
-  const [entries, files, links, browsers, notes, proposals, opened, changes, deliveries] = await Promise.all([
+  const [entries, files, links, browsers, notes, proposals, consents, opened, changes, deliveries] = await Promise.all([
     readEntriesOf(db, workspaceId, traces),
     readFilesOf(db, ids),
     listLinks(db, workspaceId, id),
     listBrowsers(db, workspaceId, id),
     listNotes(db, workspaceId, id, ALL),
     listProposals(db, workspaceId, id, ALL),
+    listConsents(db, workspaceId, traces.ids),
     readOpenedInFull(db, workspaceId, traces.ids),
     readLineage(db, workspaceId, traces.ids, ALL),
     readDeliveriesOf(db, workspaceId, traces, ids),
@@ -62,6 +64,9 @@ export async function gatherPerson(db: Db, workspaceId: string, id: string) {
       tellStored(fields, 'contact', { [field]: value }).map((told) => ({ ...told, form, at })),
     ),
     lists: person.memberships.map(({ title, wording, joinedAt }) => ({ title, wording, joinedAt })),
+    consents,
+    toBeConfirmed: person.pending.map(({ title, wording, address, askedAt }) => ({ title, wording, address, askedAt })),
+    mailRefused: person.refused && { reason: person.refused.reason, at: person.refused.at },
     submissions: sent.map(tellSubmission),
     unfinished: entries.map(({ definition, answers, ...entry }) => ({
       ...entry,

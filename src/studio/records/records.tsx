@@ -10,11 +10,10 @@ import { AddResource } from '../settings/addResource'
 import type { Seer } from '../compose/seenBy'
 import { AcrossForms } from './acrossForms'
 import { type Arrival, type Tried, TryLandings, usePlanned } from './beforeAfter'
-import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
-import { ChoiceField } from '../ui/field'
 import { Findings } from '../ui/finding'
 import { WithPane } from '../ui/withPane'
+import { Joins } from './joins'
 import { LandingEditor } from './landings'
 import { TouchedRecords } from './touched'
 import { Link } from '../ui/link'
@@ -91,72 +90,6 @@ export function Records({ arrivals, people }: Props) {
       <Joins />
       <AcrossForms />
     </WithPane>
-  )
-}
-
-/** Lists joined, each with the consent that must be ticked. */
-function Joins() {
-  const { form, edit, resources, setResources } = useDraft((state) => state)
-  const consents = questionsAsked(form)
-    .map(({ question }) => question)
-    .filter((question) => mannerOf(question).agreement)
-  const firstConsent = consents[0]
-  const keep = (joins: typeof form.joins) => edit((one) => ({ ...one, joins }))
-  const join = (list: string) => firstConsent && keep([...form.joins, { list, consent: firstConsent.name }])
-  return (
-    <section className="mt-5">
-      <h2 className="mb-1.5">
-        Lists people join{' '}
-        <span className="font-normal text-soft">— only by a ticked consent, whose exact wording is kept</span>
-      </h2>
-      {form.joins.map((join, index) => (
-        <div key={index} className="mb-1.5 grid max-w-[640px] grid-cols-[1fr_auto_1fr_auto] items-center gap-2">
-          <ChoiceField
-            hideLabel
-            label="List"
-            value={join.list}
-            options={resources.lists.map(({ name, title }) => [name, title] as const)}
-            onCommit={(next) => keep(form.joins.with(index, { ...join, list: next }))}
-          />
-          <span className="text-soft">when ticked</span>
-          <ChoiceField
-            hideLabel
-            label="Consent"
-            value={join.consent}
-            options={consents.map(({ name, label }) => [name, label] as const)}
-            onCommit={(consent) => keep(form.joins.with(index, { ...join, consent }))}
-          />
-          <Button
-            look="quiet"
-            aria-label={`Take away list ${index + 1}`}
-            onClick={() => keep(form.joins.toSpliced(index, 1))}
-          >
-            ×
-          </Button>
-        </div>
-      ))}
-      {!firstConsent ? (
-        <p className="text-soft">To let people join a list, add a consent question in Compose.</p>
-      ) : resources.lists.length === 0 ? (
-        <p className="text-soft">There is no list yet. The one you add is joined.</p>
-      ) : (
-        <ChoiceField
-          hideLabel
-          label="Join a list"
-          className="max-w-60"
-          value=""
-          options={[['', 'Join a list…'], ...resources.lists.map(({ name, title }) => [name, title] as const)]}
-          onCommit={(list) => list && join(list)}
-        />
-      )}
-      <AddResource
-        what="list"
-        onAdded={(list, next) => {
-          setResources(next)
-          join(list)
-        }}
-      />
-    </section>
   )
 }
 

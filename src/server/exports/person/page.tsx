@@ -2,6 +2,7 @@ import { pairsOf } from '@/core/answers/link_parameters'
 import type { ReactNode } from 'react'
 import { showMoment, showZone } from '@/core/formats/zone'
 import type { PersonData } from '../../people/gatherPerson'
+import { PROVEN } from '../members'
 import type { CarriedFile } from './write'
 
 interface Props {
@@ -67,6 +68,43 @@ export function PersonPage({ data, files, workspace, zone, at }: Props) {
             {data.lists.map(({ title, wording, joinedAt }) => (
               <li key={title}>
                 <bdi>{title}</bdi>, joined {when(joinedAt)} by agreeing to: “<bdi>{wording}</bdi>”
+              </li>
+            ))}
+          </ul>
+        </Part>
+        <Part title="Agreed to" none={data.consents.length === 0}>
+          <ul>
+            {data.consents.map(({ title, wording, address, form, release, proven, origin, askedAt, givenAt }, n) => (
+              <li key={n}>
+                <bdi>{title}</bdi>, {when(givenAt)}: “<bdi>{wording}</bdi>”
+                {form && (
+                  <>
+                    {' '}
+                    in <bdi>{form}</bdi>, release {release}
+                  </>
+                )}
+                {address && (
+                  <>
+                    {' '}
+                    with <bdi>{address}</bdi>
+                  </>
+                )}
+                {proven && `, ${PROVEN[proven]}`}
+                {askedAt && `, asked ${when(askedAt)}`}
+                {origin && (
+                  <>
+                    , from <bdi>{origin}</bdi>
+                  </>
+                )}
+              </li>
+            ))}
+          </ul>
+        </Part>
+        <Part title="To be confirmed by mail" none={data.toBeConfirmed.length === 0}>
+          <ul>
+            {data.toBeConfirmed.map(({ title, wording, address, askedAt }) => (
+              <li key={title}>
+                <bdi>{title}</bdi>, asked {when(askedAt)} at <bdi>{address}</bdi>: “<bdi>{wording}</bdi>”
               </li>
             ))}
           </ul>
