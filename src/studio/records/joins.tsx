@@ -32,7 +32,7 @@ export function Joins() {
           <ChoiceField
             hideLabel
             label="List"
-            className="max-w-56"
+            className="max-w-64 min-w-56"
             value={join.list}
             options={listOptions}
             onCommit={(next) => keep(form.joins.with(index, { ...join, list: next }))}
@@ -41,7 +41,7 @@ export function Joins() {
           <ChoiceField
             hideLabel
             label="Consent"
-            className="max-w-56"
+            className="max-w-48 min-w-36"
             value={join.consent}
             options={consents.map(({ name, label }) => [name, label] as const)}
             onCommit={(consent) => keep(form.joins.with(index, { ...join, consent }))}

@@ -37,8 +37,8 @@ export function TouchedRecords() {
               className="max-w-96"
               value={phone}
               options={[
-                ['before link', 'without an address, tells who it is; then the personal link'],
-                ['after link', 'without an address and a personal link, tells who it is'],
+                ['before link', 'without an address, tells who it is'],
+                ['after link', 'without an address and a link, tells who it is'],
                 ['never', 'tells nobody apart'],
               ]}
               onCommit={(next) => edit((one) => setRecords(one, { phone: next as typeof phone }))}
