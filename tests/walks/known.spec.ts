@@ -176,5 +176,6 @@ test('people who are known follow their links, and every page tells what came of
     await page.goto(`/forms/${slug}/readout`)
     await expect(page.getByText('6 sent it', { exact: true })).toBeVisible()
     await expect(page.getByText('1 brought along')).toBeVisible()
+    await expect(page.getByRole('region', { name: 'First name' })).toContainText('5 not asked, since it was known')
   })
 })

@@ -85,6 +85,9 @@ describe('a summary by question', () => {
   })
   it('says nothing of who people are, and nothing where nobody answered', () => {
     expect(summarise(form, sent).map(({ name }) => name)).not.toContain('email')
+    // Whoever was not asked, since it was known, is told beside the base and is none of it.
+    const [known, other] = summarise(form, sent, new Map([['wares', 4]]))
+    expect([known?.asked, known?.notNeeded, other?.notNeeded]).toEqual([3, 4, 0])
     const [wares, , peak] = summarise(form, [])
     expect(wares?.of).toMatchObject({ rows: [{ n: 0, share: null }, { n: 0 }] })
     expect(peak?.of).toEqual({ is: 'numbers', rows: [], words: null })

@@ -16,6 +16,8 @@ export interface Summary {
   /** People who were shown the question and sent the form: the base of every share. */
   asked: number
   answered: number
+  /** People who sent the form and were not asked, since it was known of them. */
+  notNeeded: number
   of: Counts | Numbers | Places | Grid | Texts
 }
 
@@ -64,17 +66,24 @@ const LATEST = 5
 /** Numbers of which there are no more than these are counted one by one, as those of a rating. */
 const MOST_COUNTED = 11
 
-/** Sums up sent answers, latest first, question by question. What tells who somebody is, is left out. */
-export const summarise = (form: Form, sent: readonly Answers[]): Summary[] =>
+/**
+ * Sums up sent answers, latest first, question by question. What tells who somebody is, is left out. `known` counts those
+ * who were not asked a question, by its name, since it was known of them: none of it is among the answers.
+ */
+export const summarise = (
+  form: Form,
+  sent: readonly Answers[],
+  known: ReadonlyMap<string, number> = new Map(),
+): Summary[] =>
   questionsAsked(form)
     .filter(({ question }) => !mannerOf(question).unsummed)
-    .map(({ question }) => summariseOne(form, question, sent))
+    .map(({ question }) => ({ ...summariseOne(form, question, sent), notNeeded: known.get(question.name) ?? 0 }))
 
 /** The same without what anybody wrote in words of their own. */
 export const withoutWords = (summary: Summary): Summary =>
   summary.of.is === 'texts' ? { ...summary, of: { is: 'texts', latest: [] } } : summary
 
-function summariseOne(form: Form, question: Question, sent: readonly Answers[]): Summary {
+function summariseOne(form: Form, question: Question, sent: readonly Answers[]): Omit<Summary, 'notNeeded'> {
   const { name, label } = question
   // A question that did not show has no answer at all; one that was left blank has a blank one.
   const shown = sent.filter((values) => Object.hasOwn(values, name)).map((values) => valueIn(values, name) ?? null)

@@ -118,13 +118,15 @@ export async function readSentValues(
   from: string,
   to: string,
   most: number,
-): Promise<Answers[]> {
-  const rows = await db
+): Promise<{ values: Answers; known: string[] }[]> {
+  return db
     .selectFrom('submission')
     .select(
-      sql<Answers>`case when origins::text like '%"known"%' then "values" - array(
-      select key from jsonb_each_text(origins) where value = 'known') else "values" end`.as('values'),
+      sql<Answers>`case when origins::text like '%"known"%' then "values" - ${knownNames} else "values" end`.as(
+        'values',
+      ),
     )
+    .select(sql<string[]>`case when origins::text like '%"known"%' then ${knownNames} else '{}' end`.as('known'))
     .where('form_id', '=', formId)
     .where('state', '<>', 'spam')
     .where('binned_at', 'is', null)
@@ -134,8 +136,10 @@ export async function readSentValues(
     .orderBy('received_at', 'desc')
     .limit(most)
     .execute()
-  return rows.map(({ values }) => values)
 }
+
+/** What a submission did not ask, since it was known. */
+const knownNames = sql`array(select key from jsonb_each_text(origins) where value = 'known')`
 
 /** Arrivals of a release in the last 30 days by the routing row that fitted. */
 export async function countRouted(db: Runner, releaseId: string): Promise<Record<string, number>> {

@@ -324,6 +324,7 @@ const summary = z.object({
   label: z.string(),
   asked: z.number(),
   answered: z.number(),
+  notNeeded: z.number().describe('Who sent the form and were not asked, since it was known of them'),
   of: z.discriminatedUnion('is', [
     z.object({ is: z.literal('counts'), rows: counts }),
     z.object({

@@ -19,6 +19,18 @@ export async function readSummaries(
   to: string,
   withWords: boolean,
 ): Promise<Summary[]> {
-  const all = summarise(form, await heavily(() => readSentValues(db, formId, from, to, MOST)))
+  const sent = await heavily(() => readSentValues(db, formId, from, to, MOST))
+  const all = summarise(
+    form,
+    sent.map(({ values }) => values),
+    countEach(sent.flatMap(({ known }) => known)),
+  )
   return withWords ? all : all.map(withoutWords)
+}
+
+/** How often each name is there. */
+function countEach(names: readonly string[]): Map<string, number> {
+  const counts = new Map<string, number>()
+  for (const name of names) counts.set(name, (counts.get(name) ?? 0) + 1)
+  return counts
 }

@@ -14,6 +14,7 @@ export const Summaries = ({ summaries }: { summaries: Summary[] }) => (
             {summary.answered === summary.asked
               ? `${figure(summary.asked)} asked, all answered`
               : `${figure(summary.answered)} of ${figure(summary.asked)} asked answered`}
+            {summary.notNeeded > 0 && `, ${figure(summary.notNeeded)} not asked, since it was known`}
           </span>
         </h3>
         <Of summary={summary} />
