@@ -19,7 +19,7 @@ describe('the outbox', () => {
     const to = address('waiting')
     let id = ''
     try {
-      id = (await send(facts, slug, { first_name: 'waiting', email: to, letter: true })).body.submission
+      id = (await send(facts, slug, { first_name: 'waiting', email: to })).body.submission
       const failing = await until('failed attempts', async () => {
         const { deliveries } = await applied(facts, id)
         return deliveries.length === 3 && deliveries.every(({ attempts }) => attempts > 0) && deliveries

@@ -118,6 +118,21 @@ describe('whoever is on a list', () => {
     )
   })
 
+  it('is put on none that they left by being one with somebody who is on it', async () => {
+    const [kept, gone] = [await member('kit'), await member('lou')]
+    await post(kept.address, { stay: 'offers' })
+    expect(await listsOf(kept.id)).toEqual(['offers'])
+    await api(shop.reach, 'POST', '/merges', { kept: kept.id, gone: [gone.id] })
+    expect(await listsOf(kept.id)).toEqual(['offers'])
+    // Nor by being kept, where whoever is part of them left it.
+    const [other, left] = [await member('mia', {}), await member('ned')]
+    await post(left.address, { all: 'yes' })
+    await api(shop.reach, 'POST', '/merges', { kept: other.id, gone: [left.id] })
+    const again = await member('oki', { letter: true })
+    await api(shop.reach, 'POST', '/merges', { kept: other.id, gone: [again.id] })
+    expect(await listsOf(other.id)).toEqual([])
+  })
+
   it('is told on the page of the list: who is on it and by what, who came and went, and why', async () => {
     interface OfList {
       members: number

@@ -92,4 +92,11 @@ describe('merging', () => {
     const { changes } = merge([])
     expect(changes.filter(({ record, slot }) => record === 'bo' && !slot.startsWith('_'))).toEqual([])
   })
+
+  it('joins no list that one of them left by themselves', () => {
+    const [ada, eda] = [person('ada', {}, { left: ['notes'] }), person('eda', {}, { lists: ['notes', 'club'] })]
+    const lists = eda.lists.map((list) => ({ contact: 'eda', list, wording: 'I agree' }))
+    const set = mergeRecords({ kept: ada, gone: [eda] }, [], new Map(), { ...NOTHING, lists })
+    expect(set.changes.filter(({ slot }) => slot.startsWith('_list.')).map(({ slot }) => slot)).toEqual(['_list.club'])
+  })
 })

@@ -111,6 +111,18 @@ export interface Belongings {
 }
 
 /**
+ * The lists that the record that is kept joins, each once, by the first consent: those that the others are on, and it is
+ * not. What any of them left by themselves, nobody but they can join again.
+ */
+export function joinedBy<L extends { list: string }>({ kept, gone }: Merging, lists: readonly L[]): L[] {
+  const left = [kept, ...gone].flatMap((one) => one.left ?? [])
+  return lists.filter(
+    ({ list }, place) =>
+      !kept.lists.includes(list) && !left.includes(list) && lists.findIndex((one) => one.list === list) === place,
+  )
+}
+
+/**
  * What merging does: the record that is kept takes the value of the record that `take` names for a slot, or else the
  * better one; all that belonged to the others belongs to it; and they are gone, part of it. Nothing is lost: putting
  * it back has each of them again with what it had.
@@ -148,10 +160,7 @@ export function mergeRecords(
   for (const { id, record, text } of belongings.notes) move(record, slotOfNote(id), text)
   for (const { record, value, ...proposal } of belongings.proposals) move(record, slotOfProposal(proposal), value)
   for (const { contact, wording, ...asked } of belongings.pending) move(contact, slotOfPending(asked), wording)
-  const joined = new Set(kept.lists)
-  for (const { contact, list, wording } of belongings.lists) {
-    if (joined.has(list)) continue
-    joined.add(list)
+  for (const { contact, list, wording } of joinedBy({ kept, gone }, belongings.lists)) {
     // Whoever is gone stays on it, unseen: with the moment and the place of the consent.
     changes.push({ record: kept.id, slot: slotOfList(list), from: null, to: wording, because: of(contact) })
   }

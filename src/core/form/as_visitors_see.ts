@@ -1,4 +1,4 @@
-import type { Form } from './definition'
+import { type Form, USUAL_RECORDS } from './definition'
 import { tellDifferences } from './differences'
 
 /** A form without what happens out of visitors' sight: where answers land, who is told, what is carried. */
@@ -9,15 +9,7 @@ const asVisitorsSee = (form: Form): Form => ({
     questions: step.questions.filter(({ off }) => !off).map((question) => ({ ...question, lands: [], fill: [] })),
   })),
   carried: [],
-  records: {
-    contact: 'open',
-    phone: 'before link',
-    company: false,
-    deal: null,
-    request: null,
-    broughtBy: null,
-    owner: 'nobody',
-  },
+  records: USUAL_RECORDS,
   joins: [],
   routing: { hit: 'first', columns: [], rows: [], otherwise: null },
   messages: form.messages.filter(({ to }) => to === 'visitor'),

@@ -63,6 +63,17 @@ const openingSchema = z.strictObject({
     ),
 })
 
+/** What a form does to records that says nothing of it. */
+export const USUAL_RECORDS = {
+  contact: 'open',
+  phone: 'before link',
+  company: false,
+  deal: null,
+  request: null,
+  broughtBy: null,
+  owner: 'nobody',
+} as const
+
 const recordsSchema = z
   .strictObject({
     contact: z.enum(['open', 'known']).default('open').describe('Whether an unknown address makes a new contact'),
@@ -86,15 +97,7 @@ const recordsSchema = z
         'Who sees to records that nobody sees to yet: an owner of the desk that is told, in turn; or the company’s, where that has one',
       ),
   })
-  .default({
-    contact: 'open',
-    phone: 'before link',
-    company: false,
-    deal: null,
-    request: null,
-    broughtBy: null,
-    owner: 'nobody',
-  })
+  .default(USUAL_RECORDS)
   .describe('The records a submission opens or updates')
 
 const routeSchema = z.strictObject({

@@ -65,7 +65,12 @@ async function select(
         select json_agg(json_build_object('key', part.key, 'domain', part.domain)) from record part
         where part.merged_into = record.id)`.as('also'),
     )
-    .select(sql<string[] | null>`(select array_agg(list) from list_left where contact_id = record.id)`.as('left'))
+    .select(
+      sql<string[] | null>`(select array_agg(distinct list) from list_left
+        where contact_id = record.id or contact_id in (select part.id from record part where part.merged_into = record.id))`.as(
+        'left',
+      ),
+    )
     .select(ownerOf('record').as('owner'))
     .select((codes ? codesOf('record') : sql<string[] | null>`null`).as('codes'))
     .where('workspace_id', '=', workspaceId)

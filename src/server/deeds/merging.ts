@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { joinedBy } from '@/core/changes/merge'
 import { isTieSlot, OWNER_SLOT } from '@/core/changes/slot'
 import { tellHeld, tellSlot } from '@/core/changes/tell'
 import { findField, showStored } from '@/core/fields/field'
@@ -74,7 +75,7 @@ export const planMerge = deed({
         )
       ).map((one) => [one.id, one.title]),
     )
-    const joined = new Set(belongings.lists.map(({ list }) => list).filter((list) => !kept.lists.includes(list)))
+    const joined = joinedBy({ kept, gone }, belongings.lists)
     return done({
       type: kept.type,
       records: records.map((one) => ({ id: one.id, title: titleOf(one), key: one.key })),
@@ -98,7 +99,7 @@ export const planMerge = deed({
         submissions: belongings.submissions.length,
         links: belongings.links.length,
         notes: belongings.notes.length,
-        lists: [...joined].map((name) => lists.find((list) => list.name === name)?.title ?? name),
+        lists: joined.map((one) => lists.find(({ name }) => name === one.list)?.title ?? one.list),
         records: belongings.tied.length,
       },
     })

@@ -4,6 +4,7 @@ import { NO_CHANGES } from '@/core/changes/change_set'
 import { Ledger } from '@/core/changes/ledger'
 import { slotOfPending } from '@/core/changes/slot'
 import { askToConfirm as writeMail } from '@/core/dispatch/ask_to_confirm'
+import { mailBodyOf } from '@/core/dispatch/targets/mail'
 import { mailboxOf } from '@/core/dispatch/mailbox'
 import { speakIn } from '@/core/language/languages'
 import { titleOf } from '@/core/records/record'
@@ -110,23 +111,13 @@ function mailOf(
   const { list, address, locale } = pending
   const asked = lists.filter(({ name }) => name === list)
   const mail = writeMail({ lists: asked, email: address, from: workspace, speech: speakIn(locale) }, because)
-  const { from, to, replyTo, subject, text, join = '' } = mail
   return {
     id: randomUUID(),
     workspace_id: workspaceId,
     cause_id: cause,
     key: `mail:confirm:${contact}`,
     connection: connections.find(({ target, retired }) => target === 'mail' && !retired)?.name ?? null,
-    body: {
-      to: 'mail',
-      from,
-      recipients: to,
-      replyTo,
-      subject,
-      text,
-      date: at.toISOString(),
-      join: { ask, words: join },
-    },
+    body: { ...mailBodyOf(mail, at), join: { ask, words: mail.join ?? '' } },
     because,
     created_at: at.toISOString(),
     form_id: null,

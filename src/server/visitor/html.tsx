@@ -11,9 +11,8 @@ import { tellSent } from '@/core/form/tell_sent'
 import { mergeFields, renderLineOr, renderOr } from '@/core/form/template'
 import { walkForm } from '@/core/form/walk'
 import type { PageLook } from '@/visitor/document'
-import { JoinPage } from '@/visitor/join_page'
+import { AskedPage } from '@/visitor/asked_page'
 import { LeavePage } from '@/visitor/leave_page'
-import { MinePage } from '@/visitor/mine_page'
 import { OutcomePage, PlainPage } from '@/visitor/other_pages'
 import { FormPage, type PageState } from '@/visitor/page'
 import type { Outcome } from '@/core/dispatch/outcome'
@@ -113,7 +112,16 @@ export const mineHtml = (
   speech: Speech,
 ): Promise<Response> =>
   html(
-    <MinePage to={workspaceName} written={written} language={language} speech={speech} assets={visitorAssets()} />,
+    <AskedPage
+      title={speech.tell('mine_title')}
+      text={speech.tell('mine_text', { name: workspaceName })}
+      told={written}
+      answer="mine"
+      yes={speech.tell('mine_yes')}
+      no={speech.tell('mine_no')}
+      language={language}
+      assets={visitorAssets()}
+    />,
     200,
   )
 
@@ -123,7 +131,19 @@ export const joinHtml = (
   language: Language,
   speech: Speech,
 ): Promise<Response> =>
-  html(<JoinPage from={from.name} lists={lists} language={language} speech={speech} assets={visitorAssets()} />, 200)
+  html(
+    <AskedPage
+      title={speech.tell('join_title')}
+      text={speech.tell('join_text', { name: from.name })}
+      told={lists.map(({ title, wording }) => ({ label: title, words: wording }))}
+      answer="join"
+      yes={speech.tell('join_yes')}
+      no={speech.tell('join_no')}
+      language={language}
+      assets={visitorAssets()}
+    />,
+    200,
+  )
 
 /** A page that says one thing, in our own words. */
 export const plainHtml = (

@@ -6,7 +6,7 @@ import type { FormInput } from '@/core/form/definition'
 import { tellBytes } from '@/core/language/bytes'
 import { speak } from '@/core/language/languages'
 import { LEAST_SECONDS } from '@/core/spam/suspect'
-import { api, applied, mailTo, releasedForm, send, until } from '../../support/api'
+import { api, applied, insist, mailTo, releasedForm, send, until } from '../../support/api'
 import { figure, query } from '../../support/database'
 import { readFacts } from '../../support/facts'
 import { pause } from '../../support/lichen'
@@ -275,7 +275,10 @@ describe('a file', () => {
       const { url } = await sendFile({ content, page })
       const values = { photos: [addressOf(url, 'kiln.png')], email: `both-${n}-${slug}@files.example` }
       const giveUp = () => fetch(url ?? '', { method: 'DELETE', headers: shownBy(page) })
-      const [sent, given] = await Promise.all([send(facts, slug, values, page.data), pause(n * 2).then(giveUp)])
+      const [sent, given] = await Promise.all([
+        insist(() => send(facts, slug, values, page.data)),
+        pause(n * 2).then(giveUp),
+      ])
       if (given.status === 404) {
         expect(sent.status).toBe(200)
         const got = await fetchAs(member, values.photos[0] ?? '')
@@ -384,8 +387,10 @@ describe('a file', () => {
     }
     const email = `large-${slug}@files.example`
     expect((await send(facts, slug, { photos, email }, page.data)).status).toBe(200)
-    const mail = await until('the desk’s mail', async () =>
-      (await mailTo(facts, 'advice@tarnfield.example')).find(({ replyTo }) => replyTo === email),
+    const mail = await until(
+      'the desk’s mail',
+      async () => (await mailTo(facts, 'advice@tarnfield.example')).find(({ replyTo }) => replyTo === email),
+      100,
     )
     expect(mail.files.map(({ name }) => name)).toEqual(['photo 0.png', 'photo 2.png'])
     expect(mail.text).toContain(`photo 1.png (2 MB): ${photos[1]}`)

@@ -1,9 +1,16 @@
 import { z } from 'zod'
 import { attachUpTo, tellFiles } from '../attachments'
 import { secretSetting } from './settings'
+import type { PlannedMessage } from '../messages'
 import { waitsUntil } from '../waits'
 import type { TargetRules } from './target'
 import type { MailBody } from './bodies'
+
+/** A message as it goes out, without what stands at its foot. */
+export const mailBodyOf = (
+  { from, to, replyTo, subject, text }: Pick<PlannedMessage, 'from' | 'to' | 'replyTo' | 'subject' | 'text'>,
+  date: Date,
+): MailBody => ({ to: 'mail', from, recipients: to, replyTo, subject, text, date: date.toISOString() })
 
 /** Mail: every message of a plan, over a mail server of the workspace's own or else the installation's. */
 export const mail: TargetRules<MailBody> = {
@@ -36,7 +43,7 @@ export const mail: TargetRules<MailBody> = {
   body({ message }, { plan, at, submission, contact, files: sent, attach }) {
     const planned = message === null ? undefined : plan.messages[message]
     if (!planned) throw new Error('A mail delivery needs its message')
-    const { from, to, replyTo, subject, text, waits } = planned
+    const { to, text, waits } = planned
     // What waits is of the moment it goes out.
     const date = (waits && waitsUntil(waits, submission.receivedAt, at)) ?? at
     // Nobody else may leave for them.
@@ -47,13 +54,7 @@ export const mail: TargetRules<MailBody> = {
     const confirm =
       planned.confirm !== undefined ? { confirm: { submission: submission.id, words: planned.confirm } } : {}
     const mail: MailBody = {
-      to: 'mail',
-      from,
-      recipients: to,
-      replyTo,
-      subject,
-      text,
-      date: date.toISOString(),
+      ...mailBodyOf(planned, date),
       ...leave,
       ...confirm,
       ...(planned.join === undefined ? {} : { join: { ask: submission.id, words: planned.join } }),
