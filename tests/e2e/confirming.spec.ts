@@ -19,7 +19,11 @@ test('a list is confirmed by mail, in words of one’s own, and every page tells
 
   await studio.goto(`/people/lists/${name}`)
   const confirmed = studio.getByRole('region', { name: 'Confirmed by mail' })
-  await confirmed.getByRole('checkbox').check()
+  // A press before the studio has woken is not heard.
+  await expect(async () => {
+    await confirmed.getByRole('checkbox').click()
+    await expect(confirmed.getByLabel('Subject')).toBeVisible({ timeout: 2000 })
+  }).toPass()
   await confirmed.getByLabel('Subject').fill('Yes to {{ lists }}?')
   await confirmed.getByLabel('Subject').blur()
   await expect(confirmed.getByText(`Yes to ${title}?`)).toBeVisible()

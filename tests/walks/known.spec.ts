@@ -87,8 +87,11 @@ test('people who are known follow their links, and every page tells what came of
 
   await test.step('the list is confirmed by mail', async () => {
     await page.goto('/people/lists/firing_notes')
-    await page.getByRole('region', { name: 'Confirmed by mail' }).getByRole('checkbox').check()
-    await expect(page.getByText('The mail can be answered for 14 days.')).toBeVisible()
+    // A press before the studio has woken is not heard.
+    await expect(async () => {
+      await page.getByRole('region', { name: 'Confirmed by mail' }).getByRole('checkbox').click()
+      await expect(page.getByText('The mail can be answered for 14 days.')).toBeVisible({ timeout: 2000 })
+    }).toPass()
     await page.goto(`/forms/${slug}/records`)
     await expect(page.getByLabel('List', { exact: true }).locator('option:checked')).toHaveText(
       'Firing notes, confirmed by mail',
