@@ -37,7 +37,8 @@ export async function readEverything(reach: Asked): Promise<Everything> {
   for (const [, path] of operations) {
     if (path.includes('{')) continue
     if (/^\/exports\/\w+$/.test(path)) {
-      for (const format of ['csv', 'jsonl', 'xlsx']) await ask(`${path}?format=${format}`)
+      const of = path === '/exports/members' ? '&list=firing_notes' : ''
+      for (const format of ['csv', 'jsonl', 'xlsx']) await ask(`${path}?format=${format}${of}`)
       continue
     }
     const pages = /"name":"after"/.test(JSON.stringify(document.paths[path]))
