@@ -1,6 +1,7 @@
 /** The letter, Firing notes: it is confirmed by mail, and whoever has had enough of it leaves by theirs. */
+import { findAsked } from '@/db/queries/confirming'
 import { setConfirming } from '@/server/settings/confirming'
-import { confirmLists, findAsking, refuseLists } from '@/server/mailed/join'
+import { confirmLists, refuseLists } from '@/server/mailed/join'
 import { leaveLists } from '@/server/mailed/leaveLists'
 import type { House } from './people'
 
@@ -11,6 +12,7 @@ const WORDS = {
   en: {
     subject: 'One press, and Firing notes are yours',
     body: 'Good day,\n\nsomebody asked {{ from }} to send Firing notes to {{ address }}.\n\nIf it was you, say so below. If not, do nothing: no letter will come.',
+    page: 'Press yes, and {{ lists }} come to {{ address }}. This is what was agreed to:',
     thanks: 'Firing notes come to {{ address }} in the first week of each month. Every letter says how to leave.',
   },
 }
@@ -33,7 +35,7 @@ export async function answerLetter({ db, workspaceId }: House): Promise<void> {
   const inTime = (
     await Promise.all(
       asked.map(async ({ ask, at }) => {
-        const asking = await findAsking(db, ask)
+        const asking = await findAsked(db, ask)
         return asking ? [{ asking, at }] : []
       }),
     )

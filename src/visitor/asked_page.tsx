@@ -1,5 +1,6 @@
 import type { Language } from '@/core/language/texts'
 import type { Assets } from './document'
+import { Paragraphs } from './paragraphs'
 import { Plain } from './plain'
 
 interface Props {
@@ -18,7 +19,7 @@ interface Props {
 /** The page at which whoever has a mail says yes or no to what it asks; it needs no script. */
 export const AskedPage = ({ title, text, told, answer, yes, no, language, assets }: Props) => (
   <Plain title={title} language={language} assets={assets}>
-    <p>{text}</p>
+    <Paragraphs text={text} />
     <dl className="sent">
       {told.map(({ label, words }, n) => (
         <div key={n}>

@@ -6,6 +6,7 @@ import { READY } from '@/core/look/ready'
 import { api, applied, releasedForm, send, smallForm, until } from '../support/api'
 import { query } from '../support/database'
 import { readFacts } from '../support/facts'
+import { askBefore, refuseBefore } from '../support/mailed'
 import { Description } from '../support/openapi'
 import { makeWorkspace, makeMember } from '../support/workspace'
 
@@ -119,20 +120,6 @@ describe('every operation', () => {
         `insert into likely_double values ($1, least($2, $3)::uuid, greatest($2, $3)::uuid, '["same phone"]', 0.9)
          on conflict do nothing`,
         [other.id, ...pair],
-      )
-    const askBefore = () =>
-      query(
-        facts.database,
-        `insert into list_pending (workspace_id, contact_id, ask_id, list, wording, address, cause_id, asked_at)
-         values ($1, $2, gen_random_uuid(), 'firing_notes', 'Send me Firing notes.', 'oda@x.example', gen_random_uuid(),
-           now() - interval '2 minutes')`,
-        [other.id, contact],
-      )
-    const refuseBefore = () =>
-      query(
-        facts.database,
-        `insert into refused_address values ($1, $2, '550 No such user', gen_random_uuid(), now())`,
-        [other.id, `oda@${slug}.example`],
       )
     const who = { value: 'lists', is: 'includes', to: ['firing_notes'] }
     const runErrand = async () => {
@@ -285,15 +272,18 @@ describe('every operation', () => {
       'GET /lists/{name}': { path: '/lists/firing_notes' },
       'PUT /lists/{name}/confirming': {
         path: '/lists/firing_notes/confirming',
-        body: { confirm: { en: { subject: 'Please confirm {{ lists }}', body: '', thanks: '' } } },
+        body: { confirm: { en: { subject: 'Please confirm {{ lists }}', body: '', page: '', thanks: '' } } },
       },
       'POST /contacts/{id}/askings': {
         path: `/contacts/${contact}/askings`,
         body: { list: 'firing_notes' },
-        before: askBefore,
+        before: () => askBefore(facts.database, other.id, contact),
       },
       'POST /lists/{name}/askings': { path: '/lists/firing_notes/askings', body: {} },
-      'DELETE /contacts/{id}/refusal': { path: `/contacts/${contact}/refusal`, before: refuseBefore },
+      'DELETE /contacts/{id}/refusal': {
+        path: `/contacts/${contact}/refusal`,
+        before: () => refuseBefore(facts.database, other.id, `oda@${slug}.example`),
+      },
       'POST /records/{id}/proposals/taken': { path: `/records/${contact}/proposals/taken`, body: taken },
       'POST /records/{id}/proposals/left': { path: `/records/${contact}/proposals/left`, body: left },
       'PUT /notes/{id}': { path: `/notes/${noted.body.id}`, body: { text: 'Rang three times' } },

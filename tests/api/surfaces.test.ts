@@ -1,7 +1,18 @@
 import { randomUUID } from 'node:crypto'
 import pg from 'pg'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { api, applied, crmOf, mailTo, releasedForm, replaceDraft, send, smallForm, until } from '../support/api'
+import {
+  addressIn,
+  api,
+  applied,
+  crmOf,
+  mailTo,
+  releasedForm,
+  replaceDraft,
+  send,
+  smallForm,
+  until,
+} from '../support/api'
 import { readFacts } from '../support/facts'
 import { makeWorkspace } from '../support/workspace'
 
@@ -33,7 +44,7 @@ describe('sending a form as a program', () => {
       'Thank you, ilka',
       'ilka asks',
     ])
-    const address = mail.flatMap(({ text }) => /https?:\/\/\S+\/m\/join\/\S+/.exec(text)?.[0] ?? [])[0] ?? ''
+    const address = mail.flatMap(({ text }) => addressIn(text, 'join') ?? [])[0] ?? ''
     await fetch(address, { method: 'POST', body: new URLSearchParams({ join: 'yes' }) })
     const record = await until('the CRM record', () => crmOf(facts, person('ilka')))
     expect(record.fields).toMatchObject({ first_name: 'ilka', email: person('ilka') })

@@ -1,4 +1,15 @@
-import { applied, formAsking, askEmail, askFirstName, api, mailTo, releasedForm, send, until } from '../support/api'
+import {
+  addressIn,
+  applied,
+  formAsking,
+  askEmail,
+  askFirstName,
+  api,
+  mailTo,
+  releasedForm,
+  send,
+  until,
+} from '../support/api'
 import { expect, facts, test, unique } from './studio'
 
 /** From the switch on a list’s page to the mail that a stranger presses, and what every page tells of it. */
@@ -57,7 +68,7 @@ test('a list is confirmed by mail, in words of one’s own, and every page tells
   await lists.getByRole('button', { name: `Ask again to confirm ${title}` }).click()
   await expect(studio.getByText('They were asked a moment ago.', { exact: true })).toBeVisible()
 
-  await page.goto(/https?:\/\/\S+\/m\/join\/\S+/.exec(mail.text)?.[0] ?? '')
+  await page.goto(addressIn(mail.text, 'join') ?? '')
   await expect(page.getByRole('heading', { name: 'Do you want to be on the list?' })).toBeVisible()
   await page.getByRole('button', { name: 'Yes, put me on it' }).click()
   await expect(page.getByText(`You are on it now: ${title}.`)).toBeVisible()

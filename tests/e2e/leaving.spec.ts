@@ -1,4 +1,4 @@
-import { api, applied, mailTo, releasedForm, send, smallForm, until } from '../support/api'
+import { addressIn, api, applied, mailTo, releasedForm, send, smallForm, until } from '../support/api'
 import { expect, facts, test, unique } from './studio'
 
 /** From the mail of somebody on a list to the page that tells that they left, and why. */
@@ -13,7 +13,7 @@ test('somebody leaves a list by their mail, on a phone and without a script, and
   const sent = await send(facts, slug, { first_name: 'Lea', email, letter: true })
   const { contact } = await applied(facts, sent.body.submission)
   const mail = await until('the mail came', async () => (await mailTo(facts, email))[0])
-  const address = /https?:\/\/\S+\/m\/leave\/\S+/.exec(mail.text)?.[0] ?? ''
+  const address = addressIn(mail.text, 'leave') ?? ''
 
   const context = await browser.newContext({
     viewport: { width: 390, height: 844 },

@@ -171,6 +171,10 @@ export interface Mail {
   copies: number
 }
 
+/** The address at which whoever has a mail leaves lists, confirms them, or says that they wrote; none where it has none. */
+export const addressIn = (text: string, what: 'leave' | 'join' | 'mine'): string | undefined =>
+  new RegExp(`https?://\\S+/m/${what}/\\S+`).exec(text)?.[0]
+
 export async function mailTo({ bench }: Pick<Reach, 'bench'>, address: string): Promise<Mail[]> {
   const response = await fetch(`${bench}/mailbox/messages?to=${encodeURIComponent(address)}`)
   return ((await response.json()) as { messages: Mail[] }).messages

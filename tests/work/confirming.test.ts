@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { api, applied, mailTo, releasedForm, send, smallForm, until } from '../support/api'
+import { addressIn, api, applied, mailTo, releasedForm, send, smallForm, until } from '../support/api'
 import { readFacts } from '../support/facts'
 import { workshop } from '../support/workshop'
 
@@ -24,7 +24,7 @@ const post = (address: string, join: 'yes' | 'no') =>
 
 /** Every address at which lists are confirmed that came to a mailbox. */
 const askings = async (email: string) =>
-  (await mailTo(facts, email)).flatMap(({ text }) => /https?:\/\/\S+\/m\/join\/\S+/.exec(text)?.[0] ?? [])
+  (await mailTo(facts, email)).flatMap(({ text }) => addressIn(text, 'join') ?? [])
 
 /** The one that came beside another. */
 const askedAnew = (email: string, before: string) =>
@@ -207,6 +207,7 @@ describe('a list that is confirmed by mail', () => {
     const words = {
       subject: 'Yes to {{ lists }}?',
       body: '{{ from }} asks {{ address }}.',
+      page: 'Is it {{ address }}?',
       thanks: 'Welcome, {{ address }}',
     }
     const set = (confirm: object | null) => api(shop.reach, 'PUT', '/lists/offers/confirming', { confirm })
@@ -217,6 +218,7 @@ describe('a list that is confirmed by mail', () => {
       'Yes to Offers?',
       expect.stringContaining(`asks ${email}.`),
     ])
+    expect(await (await fetch(address)).text()).toContain(`Is it ${email}?`)
     expect(await (await post(address, 'yes')).text()).toContain(`Welcome, ${email}`)
     for (const wrong of ['{{ lists', '{{ first_name }}', '{% include "x" %}'])
       expect([wrong, (await set({ en: { ...words, body: wrong } })).status]).toEqual([wrong, 422])

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { api, applied, mailTo, releasedForm, send, smallForm, until } from '../support/api'
+import { addressIn, api, applied, mailTo, releasedForm, send, smallForm, until } from '../support/api'
 import { readFacts } from '../support/facts'
 import { workshop } from '../support/workshop'
 
@@ -24,7 +24,7 @@ async function member(name: string, values: object = { letter: true, offers: tru
   const sent = await send(shop.reach, second, { first_name: name, email, ...values })
   const { contact } = await applied(shop.reach, sent.body.submission)
   const mail = await until('the mail came', async () => (await mailTo(facts, email))[0])
-  return { id: contact ?? '', email, address: /https?:\/\/\S+\/m\/leave\/\S+/.exec(mail.text)?.[0] ?? '', mail }
+  return { id: contact ?? '', email, address: addressIn(mail.text, 'leave') ?? '', mail }
 }
 
 const post = (address: string, body: Record<string, string> | [string, string][]) =>

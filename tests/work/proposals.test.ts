@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import {
+  addressIn,
   api,
   applied,
   askEmail,
@@ -196,7 +197,7 @@ describe('a proposal', () => {
       until('the mail came', async () => {
         const mails = await mailTo(facts, email)
         const text = mails.find(({ subject }) => subject === `Thank you, ${first_name}`)?.text ?? ''
-        return /https?:\/\/\S+\/m\/mine\/\S+/.exec(text)?.[0]
+        return addressIn(text, 'mine')
       })
     const [theirs, others] = [await addressOf('Moirah'), await addressOf('Mallory')]
     const say = (address: string, mine: string) =>

@@ -1,13 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { LANGUAGES, speak } from '../language/languages'
 import type { ListInfo } from '../records/record'
-import { askToConfirm, findUnfitText, tellConfirmed } from './ask_to_confirm'
+import { askToConfirm, findUnfitText, tellAsked, tellConfirmed } from './ask_to_confirm'
 
 const notes: ListInfo = { name: 'notes', title: 'Firing notes', confirm: {} }
 const club: ListInfo = {
   name: 'club',
   title: 'Club {{ from }}',
-  confirm: { de: { subject: 'Zu {{ lists }}?', body: '{{ from }} fragt {{ address }}.', thanks: 'Willkommen' } },
+  confirm: {
+    de: { subject: 'Zu {{ lists }}?', body: '{{ from }} fragt {{ address }}.', page: 'Ja?', thanks: 'Willkommen' },
+  },
 }
 const asking = (lists: ListInfo[], tag = 'en') => ({
   lists,
@@ -30,7 +32,8 @@ describe('the mail that asks to confirm', () => {
       subject: 'Zu Firing notes, Club {{ from }}?',
       text: 'Tarnfield Kilns fragt ada@bellows.example.',
     })
-    expect(tellConfirmed(asking([club], 'de'))).toBe('Willkommen')
+    expect([tellAsked(asking([club], 'de')), tellConfirmed(asking([club], 'de'))]).toEqual(['Ja?', 'Willkommen'])
+    expect(tellAsked(asking([notes]))).toBe('With your address, this was agreed to at Tarnfield Kilns:')
     expect(tellConfirmed(asking([notes]))).toBe('You are on it now: Firing notes.')
   })
 
@@ -42,7 +45,10 @@ describe('the mail that asks to confirm', () => {
   })
 
   it('falls back to ours where a text cannot be written', () => {
-    const broken = { ...notes, confirm: { en: { subject: '{{ lists', body: '{{ lists', thanks: '{{ lists' } } }
+    const broken = {
+      ...notes,
+      confirm: { en: { subject: '{{ lists', body: '{{ lists', page: '{{ lists', thanks: '{{ lists' } },
+    }
     expect(askToConfirm(asking([broken]), 'why').subject).toBe('Please confirm: Firing notes')
     expect(tellConfirmed(asking([broken]))).toBe('You are on it now: Firing notes.')
   })

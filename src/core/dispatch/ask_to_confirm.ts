@@ -40,13 +40,24 @@ export function askToConfirm({ lists, email, from, speech }: Asking, because: st
   }
 }
 
+/** What the page says before it tells what was agreed to. */
+export const tellAsked = (asking: Asking): string =>
+  inTheirWords(asking, 'page', ({ from, speech }) => speech.tell('join_text', { name: from.name }))
+
 /** What is read by whoever has confirmed. */
-export const tellConfirmed = (asking: Asking): string => {
-  const { speech } = asking
+export const tellConfirmed = (asking: Asking): string =>
+  inTheirWords(asking, 'thanks', ({ speech }, { lists }) => speech.tell('join_kept', { lists }))
+
+/** A text of the list’s own words, or ours. */
+function inTheirWords(
+  asking: Asking,
+  part: 'page' | 'thanks',
+  sayOurs: (asking: Asking, fields: ListMergeFields) => string,
+): string {
   const fields = fieldsOf(asking)
-  const thanks = wordsOf(asking.lists, speech)?.thanks
-  const ours = speech.tell('join_kept', { lists: fields.lists })
-  return thanks ? renderOr(thanks, fields, ours) : ours
+  const theirs = wordsOf(asking.lists, asking.speech)?.[part]
+  const ours = sayOurs(asking, fields)
+  return theirs ? renderOr(theirs, fields, ours) : ours
 }
 
 /** What is wrong with a text of a list’s words; `null` for nothing. */

@@ -3,7 +3,9 @@ export interface ListWords {
   /** Of the mail that asks; with its text, a template that may tell `lists`, `from` and `address`. */
   subject: string
   body: string
-  /** What is read once they have confirmed; the same kind of template. */
+  /** What the page says before what was agreed to; the same kind of template, as the next. */
+  page: string
+  /** What is read once they have confirmed. */
   thanks: string
 }
 

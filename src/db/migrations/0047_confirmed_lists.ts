@@ -40,6 +40,7 @@ export async function up(db: Kysely<unknown>): Promise<void> {
       foreign key (workspace_id, contact_id) references record (workspace_id, id),
       foreign key (workspace_id, list) references list (workspace_id, name)
     )`.execute(db)
+  await sql`create index list_consent_of_list on list_consent (workspace_id, list, given_at)`.execute(db)
   // What is known of consents of before: not the address, nor how it was shown to be theirs.
   await sql`
     insert into list_consent (workspace_id, contact_id, list, cause_id, wording, submission_id, form_id, release, given_at)

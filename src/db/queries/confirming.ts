@@ -1,6 +1,7 @@
 import { sql } from 'kysely'
 import { ANSWERED_WITHIN } from '@/core/dispatch/ask_to_confirm'
 import type { ListWordings } from '@/core/records/list_words'
+import type { Sender } from '@/core/dispatch/messages'
 import type { Runner } from '../database'
 
 /** A list that somebody is asked to confirm. */
@@ -17,6 +18,8 @@ export interface Asked {
   workspace: string
   contact: string
   address: string
+  /** The workspace, as its mails come from it. */
+  from: Sender
   lists: AskedList[]
 }
 
@@ -25,29 +28,38 @@ export async function findAsked(db: Runner, ask: string): Promise<Asked | null> 
   const { rows } = await sql<Asked>`
     select pending.ask_id as ask, pending.workspace_id as workspace, contact.id as contact,
       min(pending.address) as address,
+      json_build_object('name', workspace.name, 'mailDomain', workspace.mail_domain) as "from",
       json_agg(json_build_object('name', list.name, 'title', list.title, 'confirm', list.confirm,
         'wording', pending.wording) order by list.title) as lists
     from list_pending pending
     join record contact on contact.id = pending.contact_id and contact.gone_by is null
     join list on list.workspace_id = pending.workspace_id and list.name = pending.list
+    join workspace on workspace.id = pending.workspace_id
     where pending.ask_id = ${ask} and pending.asked_at > now() - make_interval(days => ${ANSWERED_WITHIN})
-    group by pending.ask_id, pending.workspace_id, contact.id
+    group by pending.ask_id, pending.workspace_id, contact.id, workspace.name, workspace.mail_domain
   `.execute(db)
   return rows[0] ?? null
 }
 
-/** All that a contact is asked to confirm, the latest first, also what was asked long ago. */
-export const listPending = (db: Runner, workspaceId: string, contact: string) =>
+/** All that contacts are asked to confirm, the latest first, also what was asked long ago. */
+export const listPending = (db: Runner, workspaceId: string, contacts: readonly string[]) =>
   db
     .selectFrom('list_pending as pending')
     .innerJoin('list', (join) =>
       join.onRef('list.workspace_id', '=', 'pending.workspace_id').onRef('list.name', '=', 'pending.list'),
     )
-    .select(['pending.ask_id as ask', 'pending.list', 'list.title', 'pending.wording', 'pending.address'])
+    .select([
+      'pending.contact_id as contact',
+      'pending.ask_id as ask',
+      'pending.list',
+      'list.title',
+      'pending.wording',
+      'pending.address',
+    ])
     .select(['pending.locale', 'pending.asked_at as askedAt', 'pending.submission_id as submission'])
     .select(hasLapsed.as('lapsed'))
     .where('pending.workspace_id', '=', workspaceId)
-    .where('pending.contact_id', '=', contact)
+    .where('pending.contact_id', '=', sql<string>`any(${contacts}::uuid[])`)
     .orderBy('pending.asked_at', 'desc')
     .execute()
 

@@ -60,9 +60,9 @@ export async function findList(db: Runner, workspaceId: string, name: string, mo
   return { ...found, weeks, origins, latest: members, pending, leavers: left }
 }
 
-/** Who joined and who left, by weeks of the workspace’s zone that begin on Monday, the earliest first. */
+/** Who joined, how many of them by confirming it by mail, and who left, by weeks of the workspace’s zone that begin on Monday, the earliest first. */
 async function readWeeks(db: Runner, workspaceId: string, name: string) {
-  const { rows } = await sql<{ week: string; joined: number; left: number }>`
+  const { rows } = await sql<{ week: string; joined: number; confirmed: number; left: number }>`
     with zone as (select time_zone as name from workspace where id = ${workspaceId}),
     weeks as (
       select generate_series(this.week - make_interval(weeks => ${WEEKS - 1}), this.week, interval '1 week') as week
@@ -71,9 +71,14 @@ async function readWeeks(db: Runner, workspaceId: string, name: string) {
       select date_trunc('week', at at time zone zone.name) as week,
         count(*) filter (where joins)::int as joined, count(*) filter (where not joins)::int as "left"
       from (${happened} and change.workspace_id = ${workspaceId} and change.field = ${`_list.${name}`}
-        and change.at > now() - make_interval(weeks => ${WEEKS + 1})) told, zone group by 1)
-    select to_char(weeks.week, 'YYYY-MM-DD') as week, coalesce(joined, 0) as joined, coalesce("left", 0) as "left"
-    from weeks left join counted using (week) order by week
+        and change.at > now() - make_interval(weeks => ${WEEKS + 1})) told, zone group by 1),
+    proven as (
+      select date_trunc('week', given_at at time zone zone.name) as week, count(*)::int as confirmed
+      from list_consent, zone where workspace_id = ${workspaceId} and list = ${name} and proven = 'mail'
+        and given_at > now() - make_interval(weeks => ${WEEKS + 1}) group by 1)
+    select to_char(weeks.week, 'YYYY-MM-DD') as week, coalesce(joined, 0) as joined,
+      coalesce(confirmed, 0) as confirmed, coalesce("left", 0) as "left"
+    from weeks left join counted using (week) left join proven using (week) order by week
   `.execute(db)
   return rows
 }

@@ -214,7 +214,7 @@ export async function findPerson(db: Runner, workspaceId: string, id: string) {
       listNotes(db, workspaceId, id),
       listProposals(db, workspaceId, id).then(eachOnce),
       findRefused(db, workspaceId, [contact.email]),
-      listPending(db, workspaceId, id).then(eachLatest),
+      listPending(db, workspaceId, [id]).then((all) => eachLatest(all).map(({ contact: _, ...one }) => one)),
       listLeft(db, workspaceId, id),
       db
         .selectFrom('list_membership as m')

@@ -28,7 +28,7 @@ export const readList = deed({
     joined: z.number().describe('How many joined in the last 30 days'),
     left: z.number().describe('How many left, or were taken off, in the last 30 days'),
     weeks: z
-      .array(z.object({ week: z.string(), joined: z.number(), left: z.number() }))
+      .array(z.object({ week: z.string(), joined: z.number(), confirmed: z.number(), left: z.number() }))
       .describe('By weeks from Monday, in the workspace’s zone'),
     origins: z.array(
       z.object({
@@ -53,7 +53,7 @@ export const readList = deed({
 const text = z.string().max(10_000)
 const wordings = z.partialRecord(
   z.enum(LANGUAGE_TAGS),
-  z.strictObject({ subject: z.string().max(200), body: text, thanks: text }),
+  z.strictObject({ subject: z.string().max(200), body: text, page: text, thanks: text }),
 )
 
 export const setConfirming = deed({

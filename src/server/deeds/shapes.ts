@@ -63,6 +63,7 @@ export const desk = z.object({
 const listWords = z.object({
   subject: z.string().describe('Of the mail that asks; blank for our own words, as all of them'),
   body: z.string(),
+  page: z.string().describe('What the page says on which they confirm'),
   thanks: z.string().describe('What is read once they have confirmed'),
 })
 

@@ -1,16 +1,19 @@
 import { tellConfirmed } from '@/core/dispatch/ask_to_confirm'
-import { findLeaving } from '@/db/queries/leaving'
+import type { TextKey } from '@/core/language/texts'
+import type { Db } from '@/db/database'
+import { type Asked, findAsked } from '@/db/queries/confirming'
+import { findLeaving, type Leaving } from '@/db/queries/leaving'
 import { context } from '../context'
 import { count, ofAsker } from '../door/limits'
 import { isTemporary } from '../failures'
 import { log } from '../log'
 import { problem } from '../problem'
-import { joinHtml, leaveHtml, mineHtml, plainHtml, saidHtml, tooManyHtml } from '../visitor/html'
+import { joinHtml, leaveHtml, mineHtml, plainHtml, saidHtml, tooManyHtml, type Visiting } from '../visitor/html'
 import { languageFor, speechFor } from '../visitor/language'
-import { confirmLists, findAsking, refuseLists } from './join'
+import { confirmLists, refuseLists } from './join'
 import { leaveLists } from './leaveLists'
 import { type MailedFor, readMailedLink } from './links'
-import { findMine, settleMine } from './mine'
+import { findMine, type Mine, settleMine } from './mine'
 
 /**
  * The pages that addresses in mails lead to. A look changes nothing, since mail programs look at every address; what is
@@ -36,53 +39,74 @@ export async function serveMailed(request: Request, what: MailedFor, code: strin
   }
 }
 
-type Page = (request: Request, id: string | null) => Promise<Response>
+/** A page that a mail leads to: about what it is, and what comes of what is sent from it. */
+interface Page<About> {
+  find(db: Db, id: string): Promise<About | null>
+  /** Said where there is nothing, or no more. */
+  none: readonly [title: TextKey, text: TextKey]
+  show(about: About, spoken: Visiting): Promise<Response>
+  take(db: Db, about: About, sent: URLSearchParams, spoken: Visiting): Promise<Response>
+}
 
-const PAGES: Record<MailedFor, Page> = { leave: leavePage, mine: minePage, join: joinPage }
+const serve = async <About>(page: Page<About>, request: Request, id: string | null): Promise<Response> => {
+  const { db } = context()
+  const spoken = { language: languageFor(request), speech: speechFor(request) }
+  const about = id === null ? null : await page.find(db, id)
+  if (about === null) return saidHtml(404, spoken.language, ...page.none)
+  return request.method === 'POST'
+    ? page.take(db, about, new URLSearchParams(await request.text()), spoken)
+    : page.show(about, spoken)
+}
 
-const sentIn = async (request: Request): Promise<URLSearchParams | null> =>
-  request.method === 'POST' ? new URLSearchParams(await request.text()) : null
+const NOTHING_ASKED = ['mine_none_title', 'mine_none'] as const
 
 /** Somebody leaves lists; the one press of a mail program (RFC 8058) sends no choice, and leaves all of them. */
-async function leavePage(request: Request, contact: string | null): Promise<Response> {
-  const { db } = context()
-  const [language, speech] = [languageFor(request), speechFor(request)]
-  const found = contact === null ? null : await findLeaving(db, contact)
-  if (!found) return saidHtml(404, language, 'no_lists_title', 'no_lists')
-  const sent = await sentIn(request)
-  if (!sent) return leaveHtml(found, language, speech, false)
-  const stay = sent.has('all') || sent.has('List-Unsubscribe') ? [] : sent.getAll('stay')
-  await leaveLists(db, found.workspace, found.contact, stay, (sent.get('reason') ?? '').trim())
-  const left = await findLeaving(db, found.contact)
-  return leaveHtml(left ?? { ...found, lists: [] }, language, speech, true)
+const leave: Page<Leaving> = {
+  find: findLeaving,
+  none: ['no_lists_title', 'no_lists'],
+  show: (found, spoken) => leaveHtml(found, spoken, false),
+  async take(db, found, sent, spoken) {
+    const stay = sent.has('all') || sent.has('List-Unsubscribe') ? [] : sent.getAll('stay')
+    await leaveLists(db, found.workspace, found.contact, stay, (sent.get('reason') ?? '').trim())
+    const left = await findLeaving(db, found.contact)
+    return leaveHtml(left ?? { ...found, lists: [] }, spoken, true)
+  },
 }
 
 /** Somebody says whether it was them who wrote what is proposed for their record. */
-async function minePage(request: Request, submission: string | null): Promise<Response> {
-  const { db } = context()
-  const [language, speech] = [languageFor(request), speechFor(request)]
-  const mine = submission === null ? null : await findMine(db, submission)
-  if (!mine) return saidHtml(404, language, 'mine_none_title', 'mine_none')
-  const sent = await sentIn(request)
-  if (!sent) return mineHtml(mine, language, speech)
-  const isTheirs = sent.get('mine') === 'yes'
-  await settleMine(db, mine, isTheirs)
-  return saidHtml(200, language, 'mine_thanks', isTheirs ? 'mine_kept' : 'mine_left')
+const mine: Page<Mine> = {
+  find: findMine,
+  none: NOTHING_ASKED,
+  show: mineHtml,
+  async take(db, found, sent, { language }) {
+    const isTheirs = sent.get('mine') === 'yes'
+    await settleMine(db, found, isTheirs)
+    return saidHtml(200, language, 'mine_thanks', isTheirs ? 'mine_kept' : 'mine_left')
+  },
 }
 
 /** Somebody confirms that they join lists, or says that they did not ask for it. */
-async function joinPage(request: Request, ask: string | null): Promise<Response> {
-  const { db } = context()
-  const [language, speech] = [languageFor(request), speechFor(request)]
-  const asking = ask === null ? null : await findAsking(db, ask)
-  if (!asking) return saidHtml(404, language, 'mine_none_title', 'mine_none')
-  const sent = await sentIn(request)
-  if (!sent) return joinHtml(asking, language, speech)
-  if (sent.get('join') !== 'yes') {
-    await refuseLists(db, asking)
-    return saidHtml(200, language, 'mine_thanks', 'join_refused')
-  }
-  await confirmLists(db, asking)
-  const { lists, address, from } = asking
-  return plainHtml(200, speech.tell('mine_thanks'), tellConfirmed({ lists, email: address, from, speech }), language)
+const join: Page<Asked> = {
+  find: findAsked,
+  none: NOTHING_ASKED,
+  show: joinHtml,
+  async take(db, asked, sent, { language, speech }) {
+    if (sent.get('join') !== 'yes') {
+      await refuseLists(db, asked)
+      return saidHtml(200, language, 'mine_thanks', 'join_refused')
+    }
+    await confirmLists(db, asked)
+    return plainHtml(
+      200,
+      speech.tell('mine_thanks'),
+      tellConfirmed({ ...asked, email: asked.address, speech }),
+      language,
+    )
+  },
+}
+
+const PAGES: Record<MailedFor, (request: Request, id: string | null) => Promise<Response>> = {
+  leave: (request, id) => serve(leave, request, id),
+  mine: (request, id) => serve(mine, request, id),
+  join: (request, id) => serve(join, request, id),
 }

@@ -1,8 +1,7 @@
 import { randomUUID } from 'node:crypto'
+import { askAnew } from '@/core/changes/asked_lists'
 import type { Caused, Doer } from '@/core/changes/cause'
-import { NO_CHANGES } from '@/core/changes/change_set'
 import { Ledger } from '@/core/changes/ledger'
-import { slotOfPending } from '@/core/changes/slot'
 import { askToConfirm as writeMail } from '@/core/dispatch/ask_to_confirm'
 import { mailBodyOf } from '@/core/dispatch/targets/mail'
 import { mailboxOf } from '@/core/dispatch/mailbox'
@@ -16,7 +15,6 @@ import { readResources, type WorkspaceResources } from '@/db/queries/workspace'
 import { inTurn } from '../changes/inTurn'
 import { writeChanges } from '../changes/writeChanges'
 import { type Done, done, notDone } from '../done'
-import { asksNoMore } from '../mailed/join'
 
 /** Most that are asked at once. */
 const MOST = 1000
@@ -32,11 +30,11 @@ export const askToConfirm = (
   by: Doer,
 ): Promise<Done<string | null>> =>
   inTurn(db, workspaceId, async (tx, at) => {
-    const open = (await listPending(tx, workspaceId, contact)).filter((one) => one.list === list)
-    const [latest] = open
+    const pending = await listPending(tx, workspaceId, [contact])
+    const latest = pending.find((one) => one.list === list)
     if (!latest) return notDone(404, 'They are not asked to confirm that list.')
     if (at.getTime() - latest.askedAt.getTime() < SOONEST) return notDone(409, 'They were asked a moment ago.')
-    return done(await askAgain(tx, workspaceId, [contact], list, by, at))
+    return done(await askAgain(tx, workspaceId, pending, list, by, at))
   })
 
 /** The same with everybody who has not answered for a day, up to a thousand of them. */
@@ -50,21 +48,23 @@ export const askManyToConfirm = (
     const { lists } = await readResources(tx, workspaceId)
     if (!lists.some(({ name }) => name === list)) return notDone(404, 'There is no such list.')
     const contacts = await listUnanswered(tx, workspaceId, list, MOST)
-    if (contacts.length > 0) await askAgain(tx, workspaceId, contacts, list, by, at)
+    if (contacts.length > 0) await askAgain(tx, workspaceId, await listPending(tx, workspaceId, contacts), list, by, at)
     return done({ asked: contacts.length })
   })
 
+/** Asks whoever is asked about a list among what is `pending`, once more. */
 async function askAgain(
   tx: Runner,
   workspaceId: string,
-  contacts: readonly string[],
+  pending: readonly Pending[],
   list: string,
   by: Doer,
   at: Date,
 ): Promise<string> {
+  const open = pending.filter((one) => one.list === list)
   const [resources, records] = await Promise.all([
     readResources(tx, workspaceId),
-    holdRecords(tx, workspaceId, contacts),
+    holdRecords(tx, workspaceId, [...new Set(open.map(({ contact }) => contact))]),
   ])
   const ledger = new Ledger(records, randomUUID)
   const cause = randomUUID()
@@ -72,30 +72,19 @@ async function askAgain(
   const about = first && records.length === 1 ? titleOf(first) : `${records.length} people`
   const caused: Caused = { id: cause, workspaceId, cause: { sort: 'deed', by, deed: 'askToConfirm' }, about, at }
   const because = `Asked once more by ${by.name}`
-  const deliveries: NewDelivery[] = []
-  for (const { id } of records) {
-    const open = (await listPending(tx, workspaceId, id)).filter((one) => one.list === list)
-    const [latest] = open
-    if (!latest) continue
+  const deliveries = records.flatMap(({ id }): NewDelivery[] => {
+    const [latest, ...before] = open.filter(({ contact }) => contact === id)
+    if (!latest) return []
     const ask = randomUUID()
-    const { wording, address, ask: asked } = latest
-    const anew = { record: id, slot: slotOfPending({ ask, list }), from: null, to: wording, because }
-    ledger.do(caused, {
-      ...NO_CHANGES,
-      changes: [
-        { ...anew, consent: { address, proven: null, asked } },
-        ...open.map((one) => asksNoMore(id, one, because)),
-      ],
-    })
-    deliveries.push(mailOf(resources, workspaceId, { cause, contact: id, ask, pending: latest, because, at }))
-  }
+    ledger.do(caused, askAnew(id, [latest, ...before], ask, because))
+    return [mailOf(resources, workspaceId, { cause, ask, pending: latest, because, at })]
+  })
   await writeChanges(tx, workspaceId, ledger.written(), deliveries)
   return cause
 }
 
 interface Asking {
   cause: string
-  contact: string
   ask: string
   pending: Pending
   because: string
@@ -106,9 +95,9 @@ interface Asking {
 function mailOf(
   { lists, workspace, connections }: WorkspaceResources,
   workspaceId: string,
-  { cause, contact, ask, pending, because, at }: Asking,
+  { cause, ask, pending, because, at }: Asking,
 ): NewDelivery {
-  const { list, address, locale } = pending
+  const { contact, list, address, locale } = pending
   const asked = lists.filter(({ name }) => name === list)
   const mail = writeMail({ lists: asked, email: address, from: workspace, speech: speakIn(locale) }, because)
   return {

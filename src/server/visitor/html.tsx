@@ -1,6 +1,8 @@
 import type { Spoken } from '@/core/form/spoken'
 import { languageOf, speak } from '@/core/language/languages'
 import type { Language, Speech, TextKey } from '@/core/language/texts'
+import { tellAsked } from '@/core/dispatch/ask_to_confirm'
+import type { Asked } from '@/db/queries/confirming'
 import type { Leaving } from '@/db/queries/leaving'
 import type { ReactElement } from 'react'
 import type { Answers } from '@/core/answers/answer'
@@ -18,7 +20,6 @@ import { FormPage, type PageState } from '@/visitor/page'
 import type { Outcome } from '@/core/dispatch/outcome'
 import { visitorPolicy } from '../door/headers'
 import type { SpokenForm } from '../forms/live'
-import type { Asking } from '../mailed/join'
 import type { Mine } from '../mailed/mine'
 import { visitorAssets } from './assets'
 
@@ -86,59 +87,48 @@ export const outcomeHtml = (
     { framedBy: form.framedBy },
   )
 
+/** How whoever comes by an address in a mail is spoken to. */
+export interface Visiting {
+  language: Language
+  speech: Speech
+}
+
 /** The page at which somebody leaves lists. */
 export const leaveHtml = (
   { workspaceName, lists }: Pick<Leaving, 'workspaceName' | 'lists'>,
-  language: Language,
-  speech: Speech,
+  spoken: Visiting,
   kept: boolean,
 ): Promise<Response> =>
-  html(
-    <LeavePage
-      from={workspaceName}
-      lists={lists}
-      kept={kept}
-      language={language}
-      speech={speech}
-      assets={visitorAssets()}
-    />,
-    200,
-  )
+  html(<LeavePage from={workspaceName} lists={lists} kept={kept} assets={visitorAssets()} {...spoken} />, 200)
 
 /** The page at which somebody says whether it was them who wrote. */
 export const mineHtml = (
   { workspaceName, written }: Pick<Mine, 'workspaceName' | 'written'>,
-  language: Language,
-  speech: Speech,
-): Promise<Response> =>
-  html(
-    <AskedPage
-      title={speech.tell('mine_title')}
-      text={speech.tell('mine_text', { name: workspaceName })}
-      told={written}
-      answer="mine"
-      yes={speech.tell('mine_yes')}
-      no={speech.tell('mine_no')}
-      language={language}
-      assets={visitorAssets()}
-    />,
-    200,
-  )
+  spoken: Visiting,
+): Promise<Response> => askedHtml('mine', spoken.speech.tell('mine_text', { name: workspaceName }), written, spoken)
 
 /** The page at which somebody confirms that they join lists. */
-export const joinHtml = (
-  { from, lists }: Pick<Asking, 'from' | 'lists'>,
-  language: Language,
-  speech: Speech,
+export const joinHtml = (asked: Asked, spoken: Visiting): Promise<Response> => {
+  const told = asked.lists.map(({ title, wording }) => ({ label: title, words: wording }))
+  const asking = { ...asked, email: asked.address, speech: spoken.speech }
+  return askedHtml('join', tellAsked(asking), told, spoken)
+}
+
+/** A page that asks yes or no about what is told. */
+const askedHtml = (
+  answer: 'mine' | 'join',
+  text: string,
+  told: readonly { label: string; words: string }[],
+  { language, speech }: Visiting,
 ): Promise<Response> =>
   html(
     <AskedPage
-      title={speech.tell('join_title')}
-      text={speech.tell('join_text', { name: from.name })}
-      told={lists.map(({ title, wording }) => ({ label: title, words: wording }))}
-      answer="join"
-      yes={speech.tell('join_yes')}
-      no={speech.tell('join_no')}
+      title={speech.tell(`${answer}_title`)}
+      text={text}
+      told={told}
+      answer={answer}
+      yes={speech.tell(`${answer}_yes`)}
+      no={speech.tell(`${answer}_no`)}
       language={language}
       assets={visitorAssets()}
     />,

@@ -4,9 +4,7 @@ import type { Connection } from '@/core/dispatch/connection'
 import { sendsTo } from '@/core/dispatch/choose_connections'
 import { targetOf } from '@/core/dispatch/targets/registry'
 import { setTarget } from '@/core/form/routing_edits'
-import { namesTaken } from '@/core/form/values'
-import { vocabularyOf } from '@/core/form/vocabulary'
-import { ConditionEditor } from '../compose/condition'
+import { FormCondition } from '../compose/formCondition'
 import { useDraft } from '../draft/context'
 import { Tick } from '../ui/field'
 import { Link } from '../ui/link'
@@ -51,10 +49,9 @@ function ConnectionChoice({ connection }: { connection: Connection }) {
         <div className="mt-1 ml-5 flex items-start gap-2">
           <span className="pt-1 text-soft">Sent when</span>
           <div className="min-w-0 flex-1">
-            <ConditionEditor
-              vocabulary={vocabularyOf(form, namesTaken(form))}
+            <FormCondition
               condition={said?.when ?? null}
-              always="always"
+
               onChange={(when) => edit((one) => setTarget(one, name, { when }), `${name}.when`)}
             />
           </div>

@@ -7,10 +7,9 @@ import { deskFields, visitorFields } from '@/core/dispatch/messages'
 import { renderLineOr, renderOr } from '@/core/form/template'
 import type { Message } from '@/core/form/definition'
 import { addMessage, removeMessage, updateMessage } from '@/core/form/routing_edits'
-import { emailQuestions, namesTaken } from '@/core/form/values'
+import { emailQuestions } from '@/core/form/values'
 import { emailIn } from '@/core/records/match'
-import { vocabularyOf } from '@/core/form/vocabulary'
-import { ConditionEditor } from '../compose/condition'
+import { FormCondition } from '../compose/formCondition'
 import { useDraft } from '../draft/context'
 import { IN_MESSAGES, useMergeable } from '../draft/mergeable'
 import { Button } from '../ui/button'
@@ -90,10 +89,9 @@ function MessageEditor({ message, arrival }: { message: Message; arrival: Latest
             <>
               <span className="self-start pt-1 text-soft">Sent when</span>
               <div>
-                <ConditionEditor
-                  vocabulary={vocabularyOf(form, namesTaken(form))}
+                <FormCondition
                   condition={message.when}
-                  always="always"
+
                   onChange={(when) => change({ when }, 'when')}
                 />
               </div>

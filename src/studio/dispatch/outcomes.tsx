@@ -2,10 +2,9 @@
 
 import { addOutcome, raiseOutcome, removeOutcome, updateOutcome } from '@/core/form/outcome_edits'
 import type { FormOutcome, OutcomeWhen } from '@/core/form/outcomes'
-import { namesTaken } from '@/core/form/values'
 import { tellCondition } from '@/core/logic/describe'
 import { vocabularyOf } from '@/core/form/vocabulary'
-import { ConditionEditor } from '../compose/condition'
+import { FormCondition } from '../compose/formCondition'
 import { useDraft } from '../draft/context'
 import { useMergeable } from '../draft/mergeable'
 import { PictureField } from '../kinds/pictures'
@@ -63,10 +62,9 @@ function OutcomeEditor({ outcome, name, first }: Props) {
               onCommit={(next) => change({ called: next.slice(0, 300) }, 'called')}
             />
             <span className="self-start pt-1 text-soft">Comes when</span>
-            <ConditionEditor
-              vocabulary={vocabularyOf(form, namesTaken(form))}
+            <FormCondition
               condition={conditional.when}
-              always="always"
+
               onChange={(when) => change({ when }, 'when')}
             />
           </>

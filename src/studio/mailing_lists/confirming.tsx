@@ -1,7 +1,7 @@
 'use client'
 
 import { useState } from 'react'
-import { ANSWERED_WITHIN, askToConfirm, findUnfitText, tellConfirmed } from '@/core/dispatch/ask_to_confirm'
+import { ANSWERED_WITHIN, askToConfirm, findUnfitText, tellAsked, tellConfirmed } from '@/core/dispatch/ask_to_confirm'
 import { LANGUAGES, nameInEnglish, speak } from '@/core/language/languages'
 import { LIST_MERGE_FIELDS, type ListWords } from '@/core/records/list_words'
 import type { ListInfo } from '@/core/records/record'
@@ -11,7 +11,7 @@ import { toast } from '../ui/toast'
 import { useRun } from '../ui/useRun'
 import { setConfirmingAction } from './actions'
 
-const BLANK: ListWords = { subject: '', body: '', thanks: '' }
+const BLANK: ListWords = { subject: '', body: '', page: '', thanks: '' }
 
 const TOLD = { lists: 'Lists that are joined', from: 'The workspace', address: 'Their address' }
 
@@ -113,6 +113,14 @@ function Words({ list, from, tag, words, onChange }: WordsProps) {
         value={words.body}
         placeholder={ours.text}
         onCommit={(body) => onChange({ body })}
+        {...shared}
+      />
+      <TextField
+        label="On the page"
+        rows={2}
+        value={words.page}
+        placeholder={tellAsked(asking({}))}
+        onCommit={(page) => onChange({ page })}
         {...shared}
       />
       <TextField

@@ -10,7 +10,9 @@ import { Outside } from '../ui/outside'
 import { PageHead } from '../ui/pageHead'
 import { figure } from '../ui/show'
 
+/** Lines of a list that is joined by a tick, and of one that is confirmed by mail. */
 const NAMES = ['Left', 'Joined'] as const
+const NAMES_CONFIRMED = ['Left', 'Confirmed by mail', 'Joined'] as const
 
 /** A list: who is on it and by what they agreed, how it went, and who left and why. */
 export function MailingList({ list, from }: { list: ListFound; from: string }) {
@@ -28,7 +30,11 @@ export function MailingList({ list, from }: { list: ListFound; from: string }) {
     latest,
     leavers,
   } = list
-  const points = weeks.map((one) => ({ day: one.week, figures: [one.left, one.joined] as const }))
+  const isConfirmed = confirm !== null || weeks.some((one) => one.confirmed > 0)
+  const points = weeks.map((one) => ({
+    day: one.week,
+    figures: isConfirmed ? [one.left, one.confirmed, one.joined] : [one.left, one.joined],
+  }))
   return (
     <main className="px-4 py-3">
       <PageHead back={['/people/lists', 'Lists']} heading={title}>
@@ -42,7 +48,7 @@ export function MailingList({ list, from }: { list: ListFound; from: string }) {
         <div className="space-y-5">
           <section>
             <h2 className="mb-1.5">Week by week</h2>
-            <LinesChart head="Week from" names={NAMES} points={points} />
+            <LinesChart head="Week from" names={isConfirmed ? NAMES_CONFIRMED : NAMES} points={points} />
           </section>
           <section>
             <h2 className="mb-1.5">Where those who are on it come from</h2>

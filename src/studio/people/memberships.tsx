@@ -1,6 +1,6 @@
 'use client'
 
-import { useState } from 'react'
+import { type ReactNode, useState } from 'react'
 import type { findPerson } from '@/db/queries/people'
 import { doToManyAction, putErrandBackAction } from '../many/actions'
 import { AskAgain } from '../mailing_lists/askAgain'
@@ -36,7 +36,7 @@ export function Memberships({ id, memberships, pending, left, around }: Props) {
       <h2 className="mb-1.5">Lists</h2>
       {memberships.length === 0 && <p className="text-soft">On no list.</p>}
       {memberships.map((one) => (
-        <OneList key={one.list} contact={id} membership={one} />
+        <Joined key={one.list} contact={id} membership={one} />
       ))}
       {pending.map((one) => (
         <AskedToConfirm key={one.list} contact={id} asked={one} />
@@ -73,24 +73,17 @@ export function Memberships({ id, memberships, pending, left, around }: Props) {
 function AskedToConfirm({ contact, asked }: { contact: string; asked: Found['pending'][number] }) {
   const { list, title, wording, askedAt, lapsed, submission } = asked
   return (
-    <div className="mb-2">
-      <div className="flex flex-wrap items-baseline gap-x-1.5">
-        <b className="font-semibold">
-          <Outside>{title}</Outside>
-        </b>
-        <span className="text-soft">
-          {lapsed ? 'never confirmed, asked' : 'to be confirmed by mail, asked'} <Moment at={askedAt} />
-        </span>
-        <span className="ml-auto">
-          <AskAgain contact={contact} list={list} title={title} />
-        </span>
-      </div>
-      <Agreed wording={wording} submission={submission} />
-    </div>
+    <OneList
+      {...{ title, wording, submission }}
+      how={lapsed ? 'never confirmed, asked' : 'to be confirmed by mail, asked'}
+      at={askedAt}
+    >
+      <AskAgain contact={contact} list={list} title={title} />
+    </OneList>
   )
 }
 
-function OneList({ contact, membership }: { contact: string; membership: Membership }) {
+function Joined({ contact, membership }: { contact: string; membership: Membership }) {
   const { list, title, wording, joinedAt, submission } = membership
   const { busy, run } = useRun()
   const leave = async () => {
@@ -101,38 +94,52 @@ function OneList({ contact, membership }: { contact: string; membership: Members
     toast(`Taken off ${title}`, { action: undo })
   }
   return (
-    <div className="mb-2">
-      <div className="flex flex-wrap items-baseline gap-x-1.5">
-        <b className="font-semibold">
-          <Outside>{title}</Outside>
-        </b>
-        <span className="text-soft">
-          joined <Moment at={joinedAt} />
-        </span>
-        <Only may="answer">
-          <Button
-            look="quiet"
-            className="ml-auto py-0!"
-            disabled={busy}
-            aria-label={`Take off ${title}`}
-            onClick={() => void leave()}
-          >
-            Take off
-          </Button>
-        </Only>
-      </div>
-      <Agreed wording={wording} submission={submission} />
-    </div>
+    <OneList {...{ title, wording, submission }} how="joined" at={joinedAt}>
+      <Only may="answer">
+        <Button
+          look="quiet"
+          className="py-0!"
+          disabled={busy}
+          aria-label={`Take off ${title}`}
+          onClick={() => void leave()}
+        >
+          Take off
+        </Button>
+      </Only>
+    </OneList>
   )
 }
 
-const Agreed = ({ wording, submission }: { wording: string; submission: string | null }) => (
-  <blockquote className="border-l-2 border-moss pl-2">
-    “<Outside>{wording}</Outside>”{' '}
-    {submission && (
-      <Link href={`/arrivals/${submission}`} className="text-teal underline">
-        agreed here
-      </Link>
-    )}
-  </blockquote>
+interface OneListProps {
+  title: string
+  /** How they stand to it, and since when. */
+  how: string
+  at: Date
+  wording: string
+  submission: string | null
+  /** What can be done about it. */
+  children: ReactNode
+}
+
+/** A list with what they agreed to. */
+const OneList = ({ title, how, at, wording, submission, children }: OneListProps) => (
+  <div className="mb-2">
+    <div className="flex flex-wrap items-baseline gap-x-1.5">
+      <b className="font-semibold">
+        <Outside>{title}</Outside>
+      </b>
+      <span className="text-soft">
+        {how} <Moment at={at} />
+      </span>
+      <span className="ml-auto">{children}</span>
+    </div>
+    <blockquote className="border-l-2 border-moss pl-2">
+      “<Outside>{wording}</Outside>”{' '}
+      {submission && (
+        <Link href={`/arrivals/${submission}`} className="text-teal underline">
+          agreed here
+        </Link>
+      )}
+    </blockquote>
+  </div>
 )

@@ -1,9 +1,8 @@
 'use client'
 
-import { questionsAsked, namesTaken } from '@/core/form/values'
-import { vocabularyOf } from '@/core/form/vocabulary'
+import { questionsAsked } from '@/core/form/values'
 import { mannerOf } from '@/core/kinds/registry'
-import { ConditionEditor } from '../compose/condition'
+import { FormCondition } from '../compose/formCondition'
 import { useDraft } from '../draft/context'
 import { AddResource } from '../settings/addResource'
 import { Button } from '../ui/button'
@@ -48,8 +47,7 @@ export function Joins() {
           />
           <span className="pt-1 text-soft">and</span>
           <div className="min-w-0 flex-1">
-            <ConditionEditor
-              vocabulary={vocabularyOf(form, namesTaken(form))}
+            <FormCondition
               condition={join.when}
               always="nothing else"
               onChange={(when) => keep(form.joins.with(index, { ...join, when }))}

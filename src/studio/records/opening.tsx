@@ -2,11 +2,10 @@
 
 import type { Opening } from '@/core/form/definition'
 import { newOpening, setRecords } from '@/core/form/edits'
-import { namesTaken, valuesThatLand } from '@/core/form/values'
-import { vocabularyOf } from '@/core/form/vocabulary'
+import { valuesThatLand } from '@/core/form/values'
 import { findField } from '@/core/fields/field'
 import { OVER, progressOf } from '@/core/records/record'
-import { ConditionEditor } from '../compose/condition'
+import { FormCondition } from '../compose/formCondition'
 import { useDraft } from '../draft/context'
 import { Button } from '../ui/button'
 import { ChoiceField, TextField, Tick } from '../ui/field'
@@ -120,7 +119,7 @@ function WhichOne({ what, opening, onChange }: PartProps) {
 
 /** Which stage or status it gets by what is answered: the first that holds. */
 function Moves({ what, opening, onChange }: PartProps) {
-  const { form, resources } = useDraft((state) => state)
+  const resources = useDraft((state) => state.resources)
   const field = findField(resources.fields, what, progressOf(what))
   const options = field?.options.map(({ value, label }) => [value, label] as const) ?? []
   const { moves } = opening
@@ -141,10 +140,9 @@ function Moves({ what, opening, onChange }: PartProps) {
           />
           <span className="pt-1 text-soft">when</span>
           <div className="min-w-0 flex-1">
-            <ConditionEditor
-              vocabulary={vocabularyOf(form, namesTaken(form))}
+            <FormCondition
               condition={move.when}
-              always="always"
+
               onChange={(when) => put(moves.with(at, { ...move, when }))}
             />
           </div>

@@ -16,11 +16,9 @@ export function TouchedRecords() {
     <section className="mb-5">
       <h2 className="mb-1.5">What a submission opens or updates</h2>
       <div className="grid max-w-[760px] grid-cols-[92px_minmax(0,1fr)] items-center gap-x-3 gap-y-1.5">
-        <span className="text-soft">Contact</span>
-        <ChoiceField
-          hideLabel
+        <Chosen
+          of="Contact"
           label="An unknown address"
-          className="max-w-96"
           value={contact}
           options={[
             ['open', 'an unknown address becomes a new contact'],
@@ -29,21 +27,17 @@ export function TouchedRecords() {
           onCommit={(next) => edit((one) => setRecords(one, { contact: next as typeof contact }))}
         />
         {phoneQuestions(form).length > 0 && (
-          <>
-            <span className="text-soft">Phone</span>
-            <ChoiceField
-              hideLabel
-              label="Whether a phone number tells who it is"
-              className="max-w-96"
-              value={phone}
-              options={[
-                ['before link', 'without an address, tells who it is'],
-                ['after link', 'without an address and a link, tells who it is'],
-                ['never', 'tells nobody apart'],
-              ]}
-              onCommit={(next) => edit((one) => setRecords(one, { phone: next as typeof phone }))}
-            />
-          </>
+          <Chosen
+            of="Phone"
+            label="Whether a phone number tells who it is"
+            value={phone}
+            options={[
+              ['before link', 'without an address, tells who it is'],
+              ['after link', 'without an address and a link, tells who it is'],
+              ['never', 'tells nobody apart'],
+            ]}
+            onCommit={(next) => edit((one) => setRecords(one, { phone: next as typeof phone }))}
+          />
         )}
         <span className="text-soft">Company</span>
         <Tick
@@ -53,11 +47,9 @@ export function TouchedRecords() {
         />
         <OpeningRow what="deal" title="Deal" opening={deal} />
         <OpeningRow what="request" title="Request" opening={request} />
-        <span className="text-soft">Brought by</span>
-        <ChoiceField
-          hideLabel
+        <Chosen
+          of="Brought by"
           label="Which value says who brought them along"
-          className="max-w-96"
           value={broughtBy ?? ''}
           options={[
             ['', 'nobody asks'],
@@ -65,11 +57,9 @@ export function TouchedRecords() {
           ]}
           onCommit={(next) => edit((one) => setRecords(one, { broughtBy: next || null }))}
         />
-        <span className="text-soft">Owner</span>
-        <ChoiceField
-          hideLabel
+        <Chosen
+          of="Owner"
           label="Who owns what nobody owns yet"
-          className="max-w-96"
           value={owner}
           options={[
             ['nobody', 'nobody, until somebody is given it by hand'],
@@ -82,6 +72,24 @@ export function TouchedRecords() {
     </section>
   )
 }
+
+interface ChosenProps {
+  /** What it is of, as it stands before it. */
+  of: string
+  /** What it is called for those who do not see that. */
+  label: string
+  value: string
+  options: readonly (readonly [value: string, label: string])[]
+  onCommit: (value: string) => void
+}
+
+/** One of a few ways in which records are dealt with. */
+const Chosen = ({ of, ...choice }: ChosenProps) => (
+  <>
+    <span className="text-soft">{of}</span>
+    <ChoiceField hideLabel className="max-w-96" {...choice} />
+  </>
+)
 
 /** Values that can hold a friend’s code: answers that are texts, and what is carried. */
 const codeValues = (form: Form): (readonly [string, string])[] => [

@@ -7,13 +7,20 @@ import { styleByHand } from './styleByHand'
 interface Props {
   /** What each point is of: “Day”. */
   head: string
-  /** What the two lines are called; the second is the one that counts. */
-  names: readonly [string, string]
+  /** What the lines are called, three at most; the last is the one that counts. */
+  names: readonly string[]
   /** In the order of time; days are `YYYY-MM-DD`. */
-  points: readonly { day: string; figures: readonly [number, number] }[]
+  points: readonly { day: string; figures: readonly number[] }[]
 }
 
-/** Two figures over time, with the same as a table for those who want it. */
+/** How lines are drawn, from the least that counts to the one that does. */
+const LINES = [
+  { color: '#585f54', width: 1.5, dashes: 4 },
+  { color: '#1c6763', width: 1.5, dashes: 2 },
+  { color: '#4d6619', width: 2.5, dashes: 0 },
+]
+
+/** Figures over time, with the same as a table for those who want it. */
 export function LinesChart({ head, names, points }: Props) {
   const place = useRef<HTMLDivElement>(null)
   useEffect(() => {
@@ -23,6 +30,7 @@ export function LinesChart({ head, names, points }: Props) {
       const at = place.current
       if (gone || !at) return
       styleByHand()
+      const drawnAs = [...LINES.slice(0, names.length - 1), ...LINES.slice(-1)]
       const drawn = new ApexCharts(at, {
         chart: {
           type: 'line',
@@ -33,12 +41,9 @@ export function LinesChart({ head, names, points }: Props) {
           animations: { enabled: false },
           fontFamily: 'inherit',
         },
-        series: [
-          { name: names[0], data: points.map(({ figures }) => figures[0]) },
-          { name: names[1], data: points.map(({ figures }) => figures[1]) },
-        ],
-        colors: ['#585f54', '#4d6619'],
-        stroke: { width: [1.5, 2.5], dashArray: [4, 0] },
+        series: names.map((name, n) => ({ name, data: points.map(({ figures }) => figures[n] ?? 0) })),
+        colors: drawnAs.map(({ color }) => color),
+        stroke: { width: drawnAs.map(({ width }) => width), dashArray: drawnAs.map(({ dashes }) => dashes) },
         // A line needs two points: one alone is shown as such.
         markers: { size: points.length === 1 ? 5 : 0 },
         xaxis: {
@@ -72,16 +77,22 @@ export function LinesChart({ head, names, points }: Props) {
           <thead>
             <tr>
               <th>{head}</th>
-              <th className="text-right!">{names[0]}</th>
-              <th className="text-right!">{names[1]}</th>
+              {names.map((name) => (
+                <th key={name} className="text-right!">
+                  {name}
+                </th>
+              ))}
             </tr>
           </thead>
           <tbody>
-            {points.map(({ day, figures: [one, other] }) => (
+            {points.map(({ day, figures }) => (
               <tr key={day}>
                 <td>{day}</td>
-                <td className="text-right">{one}</td>
-                <td className="text-right">{other}</td>
+                {names.map((name, n) => (
+                  <td key={name} className="text-right">
+                    {figures[n]}
+                  </td>
+                ))}
               </tr>
             ))}
           </tbody>
