@@ -8,6 +8,7 @@ import {
   mailTo,
   releasedForm,
   send,
+  smallForm,
   until,
 } from '../support/api'
 import { expect, facts, test, unique } from './studio'
@@ -92,6 +93,50 @@ test('a list is confirmed by mail, in words of one’s own, and every page tells
     proven: 'mail',
     release: 1,
   })
+})
+
+test('a message waits until the list is confirmed where Dispatch says so, and the Outbox tells what it waits for', async ({
+  studio,
+}) => {
+  const title = unique('News')
+  const { name } = (await api<{ name: string }>(facts, 'POST', '/lists', { title })).body
+  await api(facts, 'PUT', `/lists/${name}/confirming`, { confirm: {} })
+  const slug = unique('waits')
+  await releasedForm(facts, slug, {
+    ...joining(name),
+    messages: [
+      ...(smallForm.messages ?? []).slice(0, 1),
+      { name: 'issue', title: 'Issue', to: 'visitor', subject: `The issue of ${slug}`, body: 'Here it is' },
+    ],
+  })
+  await studio.goto(`/forms/${slug}/dispatch`)
+  const message = studio.locator('details').filter({ hasText: 'to the visitor' })
+  await message.locator('summary').click()
+  await expect(message.getByText(/asked to confirm .* gets it all the same/)).toBeVisible()
+  await expect(async () => {
+    await message.getByLabel('Goes out').selectOption('once they have confirmed by mail')
+    await expect(message.locator('summary')).toContainText('once they have confirmed by mail', { timeout: 2000 })
+  }).toPass()
+  await expect(message.getByText('and never where they do not')).toBeVisible()
+  await studio.getByRole('link', { name: 'Release' }).click()
+  await studio.getByRole('button', { name: 'Make release 2 live' }).click()
+  await expect(studio.getByText('release 2 live')).toBeVisible()
+
+  const email = `${unique('reader')}@studio.example`
+  const { body } = await send(facts, slug, { first_name: 'Lea', email, news: true })
+  await applied(facts, body.submission)
+  await studio.goto(`/outbox?search=${encodeURIComponent(email)}`)
+  const row = studio.getByRole('row').filter({ hasText: `The issue of ${slug}` })
+  await expect(row).toContainText('waits to be confirmed')
+  await expect(row).toContainText(/until \d+ \w+/)
+  await expect(row.getByRole('button')).toHaveText(['Stop…'])
+  await row.getByRole('button').click()
+  await studio.getByLabel('Why').fill('No issue left')
+  await studio.getByRole('button', { name: 'Stop', exact: true }).click()
+  await expect(row).toHaveCount(0)
+  await studio.goto(`/outbox?show=aside&search=${encodeURIComponent(email)}`)
+  await row.getByRole('button', { name: 'Let it wait again' }).click()
+  await expect(row).toHaveCount(0)
 })
 
 test('an address that mail servers refuse is written to no more, until a colleague says so', async ({ studio }) => {

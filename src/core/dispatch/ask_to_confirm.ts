@@ -6,9 +6,6 @@ import type { ListInfo } from '../records/record'
 import { keepApart } from '../formats/direction'
 import { type PlannedMessage, type Sender, senderOf } from './messages'
 
-/** For how many days a mail that asks to confirm a list can be answered. */
-export const ANSWERED_WITHIN = 14
-
 /** Who is asked to confirm which lists, and how they are spoken to. */
 export interface Asking {
   lists: readonly ListInfo[]

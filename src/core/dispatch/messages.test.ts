@@ -29,7 +29,15 @@ const to = (message: string | null, addresses = ['north@tarnfield.example']): Ro
   because: 'Row 1',
 })
 const write = (routed: Routed[], size: number | null, email: string | null, speech = ENGLISH) =>
-  writeMessages(form, { form, speech }, { size, email }, routed, email, false, { submission: null }, snapshot)
+  writeMessages(
+    form,
+    { form, speech },
+    { size, email },
+    routed,
+    { email, isProven: false, isAsked: false },
+    { submission: null },
+    snapshot,
+  )
 const MAIL = 'ilka@studio.example'
 
 describe('messages', () => {
@@ -100,8 +108,7 @@ describe('messages', () => {
         { form: asks, speech: ENGLISH },
         { name },
         [to('notice')],
-        null,
-        false,
+        { email: null, isProven: false, isAsked: false },
         { submission: null },
         snapshot,
       ).messages[0]

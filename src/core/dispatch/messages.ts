@@ -67,6 +67,16 @@ export interface WrittenMessages {
   unsent: string[]
 }
 
+/** Whoever sent it, as far as mails to them go. */
+interface Visitor {
+  /** `null` when unknown. */
+  email: string | null
+  /** Whether the address was shown to be theirs, as by a personal link. */
+  isProven: boolean
+  /** Whether they are asked by mail to confirm lists. */
+  isAsked: boolean
+}
+
 /** What a message can use: in its subject, and in its body. */
 export interface MessageFields {
   subject: MergeFields
@@ -99,18 +109,15 @@ export function visitorFields(
 }
 
 /**
- * The messages to desks and the visitor's, for answers from `email` (`null` when unknown): the visitor's in the
- * language they are spoken to in. A message that
- * cannot be rendered never stops the others: a desk then gets a plain copy, a visitor nothing, and it is said.
- * `isProven` where the address was shown to be theirs, as by a personal link.
+ * The messages to desks and the visitor's, in the language they are spoken to in. A message that cannot be rendered
+ * never stops the others: a desk then gets a plain copy, a visitor nothing, and it is said.
  */
 export function writeMessages(
   form: Form,
   spoken: Pick<Spoken, 'form' | 'speech'>,
   values: Answers,
   routed: readonly Routed[],
-  email: string | null,
-  isProven: boolean,
+  { email, isProven, isAsked }: Visitor,
   facts: MergeFacts,
   { workspace: sender, desks }: { workspace: Sender; desks: readonly Desk[] },
 ): WrittenMessages {
@@ -138,7 +145,7 @@ export function writeMessages(
   })
   const written: WrittenMessages = { messages: [], unsent: [] }
   const waitOf = (message: Message): Pick<PlannedMessage, 'waits'> => {
-    const { wait, unmet } = planWait(message.waits, desks)
+    const { wait, unmet } = planWait(message.waits, desks, isAsked)
     if (unmet !== null) written.unsent.push(`“${message.title}” goes out at once: ${unmet}`)
     return wait === null ? {} : { waits: wait }
   }

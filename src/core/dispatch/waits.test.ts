@@ -11,7 +11,7 @@ const desks = [
 describe('what a message waits for', () => {
   it('is told in the greatest unit that tells it whole', () => {
     const words = [1, 45, 60, 90, 120, 1440, 4320].map(
-      (minutes) => planWait({ for: 'time', minutes }, desks).wait?.words,
+      (minutes) => planWait({ for: 'time', minutes }, desks, false).wait?.words,
     )
     expect(words).toEqual([
       'after 1 minute',
@@ -22,15 +22,23 @@ describe('what a message waits for', () => {
       'after 1 day',
       'after 3 days',
     ])
-    expect(planWait({ for: 'hours', desk: 'north' }, desks).wait?.words).toBe('in the hours of North desk')
+    expect(planWait({ for: 'hours', desk: 'north' }, desks, false).wait?.words).toBe('in the hours of North desk')
   })
   it('is nothing where a desk has no hours, or is not there, and that is said', () => {
-    expect(planWait({ for: 'hours', desk: 'south' }, desks)).toEqual({
+    expect(planWait({ for: 'hours', desk: 'south' }, desks, false)).toEqual({
       wait: null,
       unmet: 'it was to go out in the hours of South desk, which has none',
     })
-    expect(planWait({ for: 'hours', desk: 'gone' }, desks).unmet).toContain('gone')
-    expect(planWait(null, desks)).toEqual({ wait: null, unmet: null })
+    expect(planWait({ for: 'hours', desk: 'gone' }, desks, false).unmet).toContain('gone')
+    expect(planWait(null, desks, false)).toEqual({ wait: null, unmet: null })
+  })
+  it('is a confirmation by mail of whoever is asked, for as long as the mail can be answered', () => {
+    const waits = { for: 'confirmed' as const }
+    const { wait } = planWait(waits, desks, true)
+    expect(wait).toEqual({ for: 'confirmed', words: 'once they have confirmed by mail' })
+    expect(planWait(waits, desks, false)).toEqual({ wait: null, unmet: null })
+    const [sent, now] = [at('2026-11-27T16:00:00Z'), at('2026-11-27T16:30:00Z')]
+    expect(wait && waitsUntil(wait, sent, now)).toEqual(at('2026-12-11T16:30:00Z'))
   })
   it('counts from when it was sent, and hours from when it could go out', () => {
     const time = { for: 'time' as const, minutes: 120, words: '' }

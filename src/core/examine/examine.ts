@@ -7,7 +7,7 @@ import type { Connection } from '../dispatch/connection'
 import { targetOf } from '../dispatch/targets/registry'
 import type { Desk } from '../dispatch/desk'
 import type { ListInfo, Owner } from '../records/record'
-import type { Form, Message, Question } from '../form/definition'
+import type { Form, Question } from '../form/definition'
 import { examineTurns } from './turns'
 import { examineFills } from './fills'
 import { examineLandings } from './landings'
@@ -16,6 +16,7 @@ import { conditionOf, examineOrder, type Reach, type Tried } from './reach'
 import { examineTests } from './tests'
 import { type Destinations, examineOutcomes } from './outcomes'
 import { examineTranslations } from './translations'
+import { examineWait } from './waits'
 import { examineWording } from './wording'
 import { type Finding, finding } from './finding'
 import { listed } from '../formats/listed'
@@ -51,7 +52,7 @@ export function examineForm(form: Form, resources: Resources): Finding[] {
     ...examineOutcomes(form, resources.destinations),
     ...form.messages.flatMap((message) => [
       ...examineTests(form, message.when, 'dispatch', message.name, message.title),
-      ...examineWait(message, resources.desks),
+      ...examineWait(message, form, resources),
     ]),
   ]
   const rank = { fault: 0, warning: 1, note: 2 }
@@ -214,15 +215,6 @@ function examineTargets(form: Form, { connections }: Resources): Finding[] {
     if (found.retired) return [dispatchFault(connection, `The form sends to “${title}”, which is retired.`)]
     return examineTests(form, when, 'dispatch', connection, `When “${title}” gets it`)
   })
-}
-
-/** A message that is to go out in somebody’s hours needs them. */
-function examineWait({ name, title, waits }: Message, desks: readonly Desk[]): Finding[] {
-  if (waits?.for !== 'hours') return []
-  const desk = desks.find((one) => one.name === waits.desk)
-  if (desk?.hours) return []
-  const what = desk ? `${desk.title}, which has none yet` : `the desk “${waits.desk}”, which does not exist`
-  return [dispatchFault(name, `“${title}” goes out in the hours of ${what}.`)]
 }
 
 function examineTold(

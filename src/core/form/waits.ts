@@ -9,6 +9,11 @@ export const waitsSchema = z
   .discriminatedUnion('for', [
     z.strictObject({ for: z.literal('time'), minutes: z.int().min(1).max(LONGEST) }),
     z.strictObject({ for: z.literal('hours'), desk: nameSchema.describe('The desk whose hours it goes out in') }),
+    z
+      .strictObject({ for: z.literal('confirmed') })
+      .describe(
+        'Goes out once they have confirmed the lists that they are asked about by mail, and never where they do not',
+      ),
   ])
   .nullable()
   .default(null)

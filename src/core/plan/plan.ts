@@ -109,8 +109,7 @@ export function planSubmission(
     spoken,
     values,
     routed,
-    person.email,
-    isTheirs,
+    { email: person.email, isProven: isTheirs, isAsked: lists.some(({ pending }) => pending) },
     visit,
     snapshot,
   )

@@ -1,3 +1,6 @@
+/** For how many days a mail that asks to confirm a list can be answered. */
+export const ANSWERED_WITHIN = 14
+
 /** How somebody agreed to be on a list: kept as evidence, also after they have left it. */
 export interface Consent {
   /** The address that it was given with. */

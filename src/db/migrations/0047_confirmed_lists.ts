@@ -20,6 +20,7 @@ export async function up(db: Kysely<unknown>): Promise<void> {
       foreign key (workspace_id, list) references list (workspace_id, name)
     )`.execute(db)
   await sql`create index list_pending_asked on list_pending (ask_id)`.execute(db)
+  await sql`create index list_pending_of_submission on list_pending (submission_id)`.execute(db)
   await sql`create index list_pending_of_list on list_pending (workspace_id, list, asked_at desc)`.execute(db)
   await sql`
     create table list_consent (

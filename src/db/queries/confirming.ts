@@ -1,5 +1,5 @@
 import { sql } from 'kysely'
-import { ANSWERED_WITHIN } from '@/core/dispatch/ask_to_confirm'
+import { ANSWERED_WITHIN } from '@/core/records/consent'
 import type { ListWordings } from '@/core/records/list_words'
 import type { Sender } from '@/core/dispatch/messages'
 import type { Runner } from '../database'

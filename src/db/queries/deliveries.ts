@@ -163,16 +163,19 @@ export async function postponeDelivery(db: Runner, id: string, error: string, se
 
 /**
  * Sends a delivery again that was given up, or that is waiting for its next attempt: with all its attempts
- * before it, and at once, even where its lane rests.
+ * before it, and at once, even where its lane rests. What waits until somebody has confirmed goes out by nothing else:
+ * where it was put aside, it waits again.
  */
 export const resendDelivery = (db: Db, workspaceId: string, id: string): Promise<boolean> =>
   db.transaction().execute(async (tx) => {
     const again = await tx
       .updateTable('delivery')
-      .set({ state: 'waiting', attempts: 0, next_at: null, settled_at: null, aside_for: null, aside_by: null })
+      .set({ state: 'waiting', attempts: 0, settled_at: null, aside_for: null, aside_by: null })
+      .set('next_at', sql`case when ${isHeld} then due_at end`)
       .where('id', '=', id)
       .where('workspace_id', '=', workspaceId)
       .where('state', '<>', 'delivered')
+      .where(sql<boolean>`not (${isHeld} and state = 'waiting')`)
       .where((eb) => eb.or([eb('aside_for', 'is', null), eb('aside_for', '<>', ERASED_ASIDE)]))
       .returning('connection')
       .executeTakeFirst()
@@ -180,6 +183,9 @@ export const resendDelivery = (db: Db, workspaceId: string, id: string): Promise
     await endTrouble(tx, { workspace: workspaceId, connection: again.connection ?? '' })
     return true
   })
+
+/** What waits until somebody has confirmed lists. */
+const isHeld = sql<boolean>`jsonb_exists(delivery.body, 'held')`
 
 /** What waits for its time, of which nothing has been tried: nobody has it in hand. */
 const isWaitingForItsTime = sql<boolean>`state = 'waiting' and due_at > clock_timestamp() and attempts = 0

@@ -4,6 +4,7 @@ import { reasonTold } from '@/core/changes/leaving'
 import type { Written } from '@/core/changes/ledger'
 import { titleOf } from '@/core/records/record'
 import { asJson, type Runner } from '../database'
+import { type Answered, settleHeld } from './held'
 
 /**
  * Writes what causes come to: causes and changes in the order they happened, records as they stand after them, and who
@@ -171,10 +172,15 @@ async function writePending(db: Runner, workspaceId: string, pending: Written['p
     `.execute(db)
   const answered = pending.filter(({ wording }) => wording === null)
   if (answered.length === 0) return
-  await sql`
+  const { rows } = await sql<Answered>`
     delete from list_pending using jsonb_to_recordset(${asJson(answered)}::jsonb) as row(contact uuid, ask uuid, list text)
     where list_pending.contact_id = row.contact and list_pending.ask_id = row.ask and list_pending.list = row.list
+    returning submission_id as submission, row.contact, row.list
   `.execute(db)
+  await settleHeld(
+    db,
+    rows.filter(({ submission }) => submission !== null),
+  )
 }
 
 /** Notes as they read now; those that are gone go. */

@@ -64,6 +64,7 @@ const message = z.object({
     .discriminatedUnion('for', [
       z.object({ words: z.string(), for: z.literal('time'), minutes: z.number() }),
       z.object({ words: z.string(), for: z.literal('hours'), hours: hoursSchema }),
+      z.object({ words: z.string(), for: z.literal('confirmed') }),
     ])
     .nullish()
     .describe('What it waits for before it goes out'),

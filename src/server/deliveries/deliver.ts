@@ -3,6 +3,7 @@ import { targetOf } from '@/core/dispatch/targets/registry'
 import type { Db } from '@/db/database'
 import { findConnection, findConnectionTo, type StoredConnection } from '@/db/queries/connections'
 import { giveUpDelivery, type HeldDelivery, markDelivered, postponeDelivery } from '@/db/queries/deliveries'
+import { withhold } from '@/db/queries/held'
 import { findRefused, keepRefused } from '@/db/queries/refused'
 import type { Config } from '../config'
 import { reasonOf } from '../failures'
@@ -23,7 +24,11 @@ const LONGEST = 10_000
  * Says what was wrong with the other end, where it did not answer as it should: to refuse this one is an answer.
  */
 export async function deliver(db: Db, delivery: HeldDelivery, config: Config): Promise<{ trouble: string | null }> {
-  const { id } = delivery
+  const { id, body } = delivery
+  if (body.to === 'mail' && body.held) {
+    await withhold(db, id)
+    return { trouble: null }
+  }
   let note: string | null
   try {
     note = await send(db, delivery, config)

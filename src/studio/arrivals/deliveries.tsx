@@ -54,7 +54,14 @@ export function DeliveryWords({ delivery }: { delivery: ShownDelivery }) {
       )}
       {asideFor && (
         <span className="block text-soft">
-          put aside by <Outside>{asideBy}</Outside>: <Outside>{asideFor}</Outside>
+          put aside
+          {asideBy && (
+            <>
+              {' '}
+              by <Outside>{asideBy}</Outside>
+            </>
+          )}
+          : <Outside>{asideFor}</Outside>
         </span>
       )}
     </>
@@ -64,7 +71,8 @@ export function DeliveryWords({ delivery }: { delivery: ShownDelivery }) {
 /** What came through says so quietly; the others speak. */
 function State(delivery: ShownDelivery) {
   const { state } = delivery
-  if (waitsForItsTime(delivery)) return <Chip tone="teal">waits for its time</Chip>
+  if (waitsForItsTime(delivery))
+    return <Chip tone="teal">{isHeld(delivery) ? 'waits to be confirmed' : 'waits for its time'}</Chip>
   if (state === 'delivered') return <span className="text-soft">delivered</span>
   if (state === 'put_aside') return <span className="text-soft">put aside</span>
   return state === 'waiting' ? <Chip tone="amber">waiting</Chip> : <Chip tone="red">given up</Chip>
@@ -84,7 +92,7 @@ export const DELIVERY_COLUMNS: Column<ShownDelivery>[] = [
         state !== 'delivered' &&
         row.asideFor !== ERASED_ASIDE && (
           <span className="flex flex-wrap justify-end gap-1.5">
-            <Again label={waits ? 'Send now' : 'Send again'} action={resendAction.bind(null, { id })} />
+            {!(waits && isHeld(row)) && <Again label={againWords(row)} action={resendAction.bind(null, { id })} />}
             {(waits || state === 'given_up') && <PutAside id={id} label={waits ? 'Stop…' : 'Put aside…'} />}
           </span>
         )
@@ -93,13 +101,21 @@ export const DELIVERY_COLUMNS: Column<ShownDelivery>[] = [
   },
 ]
 
+/** What waits until somebody has confirmed lists goes out by nothing else. */
+const isHeld = ({ body }: ShownDelivery): boolean => body.to === 'mail' && body.held !== undefined
+
+function againWords(delivery: ShownDelivery): string {
+  if (isHeld(delivery)) return 'Let it wait again'
+  return waitsForItsTime(delivery) ? 'Send now' : 'Send again'
+}
+
 /** When a delivery was settled, or will be tried, again or for the first time. */
 function When(delivery: ShownDelivery) {
   const { settledAt, nextAt } = delivery
   if (waitsForItsTime(delivery) && nextAt)
     return (
       <>
-        goes out <Moment at={nextAt} />
+        {isHeld(delivery) ? 'until' : 'goes out'} <Moment at={nextAt} />
       </>
     )
   if (settledAt) return <Moment at={settledAt} />

@@ -47,7 +47,7 @@ function MessageEditor({ message, arrival }: { message: Message; arrival: Latest
   const change = (part: Partial<Message>, key: string) =>
     edit((one) => updateMessage(one, name, part), `${name}.${key}`)
   const reply = emailQuestions(form)[0]?.label
-  const { wait } = planWait(message.waits, desks)
+  const { wait } = planWait(message.waits, desks, true)
   const merges = [...useMergeable(), ...IN_MESSAGES]
   return (
     <details className="mb-2 rounded-md border border-rule bg-white px-3 py-2">
@@ -97,7 +97,7 @@ function MessageEditor({ message, arrival }: { message: Message; arrival: Latest
               </div>
             </>
           )}
-          <GoesOut waits={message.waits} onChange={(waits) => change({ waits }, 'waits')} />
+          <GoesOut message={message} onChange={(waits) => change({ waits }, 'waits')} />
           <span />
           <span>
             <Button look="quiet" onClick={() => edit((one) => removeMessage(one, name))}>

@@ -1,7 +1,11 @@
 'use client'
 
 import { useState } from 'react'
+import { keepApart } from '@/core/formats/direction'
+import { listed } from '@/core/formats/listed'
+import type { Message } from '@/core/form/definition'
 import type { Waits } from '@/core/form/waits'
+import type { ListInfo } from '@/core/records/record'
 import { useDraft } from '../draft/context'
 import { ChoiceField } from '../ui/field'
 
@@ -14,12 +18,16 @@ const UNITS = [
 /** What a message begins with where it is to wait so long. */
 const TWO_HOURS: Waits = { for: 'time', minutes: 120 }
 
-/** When a message goes out: at once, so long after sending, or in the hours of a desk. */
-export function GoesOut({ waits, onChange }: { waits: Waits | null; onChange: (waits: Waits | null) => void }) {
-  const desks = useDraft((state) => state.resources.desks)
+/** When a message goes out: at once, so long after sending, in the hours of a desk, or once lists are confirmed. */
+export function GoesOut({ message, onChange }: { message: Message; onChange: (waits: Waits | null) => void }) {
+  const { waits, to } = message
+  const { form, resources } = useDraft((state) => state)
+  const { desks, lists } = resources
+  const confirmed = lists.filter(({ name, confirm }) => confirm && form.joins.some(({ list }) => list === name))
   const first = desks.find(({ hours }) => hours) ?? desks[0]
   const choose = (to: string) => {
     if (to === 'time') onChange(TWO_HOURS)
+    else if (to === 'confirmed') onChange({ for: 'confirmed' })
     else if (to === 'hours') onChange({ for: 'hours', desk: first?.name ?? '' })
     else onChange(null)
   }
@@ -32,6 +40,9 @@ export function GoesOut({ waits, onChange }: { waits: Waits | null; onChange: (w
           ['now', 'at once'],
           ['time', 'so long after it was sent'],
           ...(desks.length > 0 ? [['hours', 'in the hours of a desk'] as const] : []),
+          ...(waits?.for === 'confirmed' || (to === 'visitor' && confirmed.length > 0)
+            ? [['confirmed', 'once they have confirmed by mail'] as const]
+            : []),
         ]}
         onCommit={choose}
       />
@@ -39,6 +50,16 @@ export function GoesOut({ waits, onChange }: { waits: Waits | null; onChange: (w
         <>
           <span />
           <SoLong minutes={waits.minutes} onChange={(minutes) => onChange({ for: 'time', minutes })} />
+        </>
+      )}
+      {to === 'visitor' && confirmed.length > 0 && (
+        <>
+          <span />
+          <p className="text-soft">
+            {waits?.for === 'confirmed'
+              ? `Whoever is asked to confirm ${tellLists(confirmed)} gets it after that, and never where they do not. Whoever is not asked gets it at once.`
+              : `Whoever is asked to confirm ${tellLists(confirmed)} gets it all the same, also where they never do.`}
+          </p>
         </>
       )}
       {waits?.for === 'hours' && (
@@ -52,6 +73,8 @@ export function GoesOut({ waits, onChange }: { waits: Waits | null; onChange: (w
     </>
   )
 }
+
+const tellLists = (lists: readonly ListInfo[]): string => listed(lists.map(({ title }) => keepApart(title)))
 
 /** So many minutes, entered in the unit that tells them whole, or the one that was chosen. */
 function SoLong({ minutes, onChange }: { minutes: number; onChange: (minutes: number) => void }) {

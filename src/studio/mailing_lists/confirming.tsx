@@ -1,8 +1,9 @@
 'use client'
 
 import { useState } from 'react'
-import { ANSWERED_WITHIN, askToConfirm, findUnfitText, tellAsked, tellConfirmed } from '@/core/dispatch/ask_to_confirm'
+import { askToConfirm, findUnfitText, tellAsked, tellConfirmed } from '@/core/dispatch/ask_to_confirm'
 import { LANGUAGES, nameInEnglish, speak } from '@/core/language/languages'
+import { ANSWERED_WITHIN } from '@/core/records/consent'
 import { LIST_MERGE_FIELDS, type ListWords } from '@/core/records/list_words'
 import type { ListInfo } from '@/core/records/record'
 import { ChoiceField, TextField, Tick } from '../ui/field'
