@@ -36,6 +36,7 @@ import type {
 import type { ReadoutDayTable, VisitEventTable, VisitTable } from './schema_of_visits'
 import type { ErrandRecordTable, ErrandTable } from './schema_of_errands'
 import type { ImportRowTable, ImportTable } from './schema_of_imports'
+import type { PastRunMetTable, PastRunTable } from './schema_of_past_runs'
 import type { ListingTable, RecordTextTable, SubmissionListingTable, SubmissionState } from './schema_of_listing'
 import type {
   AnswersBeforeTable,
@@ -103,6 +104,8 @@ export interface Database {
   refused_address: RefusedAddressTable
   personal_link: PersonalLinkTable
   referral_code: ReferralCodeTable
+  past_run: PastRunTable
+  past_run_met: PastRunMetTable
   remembered_browser: RememberedBrowserTable
   link_sheet: LinkSheetTable
   link_sheet_row: LinkSheetRowTable

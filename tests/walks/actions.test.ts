@@ -49,6 +49,8 @@ describe('every action', () => {
       [{ slug: ours.slug, id: ours.rehearsal, title: 'Evil', values: {} }],
       [{ id: ours.contact, form: ours.slug }],
       [{ slug: ours.slug, from: 1 }],
+      [{ slug: ours.slug, number: 1 }],
+      [{ slug: ours.slug, id: ours.submission }],
       [{ slug: ours.slug, values: {} }],
       [{ of: ours.slug, name: 'Evil' }],
       [{ which: 'all' }, null],

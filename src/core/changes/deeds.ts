@@ -18,6 +18,7 @@ const DEEDS = {
   allowMail: 'had mails go to an address again',
   apply: 'sent a form',
   binSubmissions: 'put submissions into the bin',
+  bringBack: 'went back to a release of before',
   changeConnection: 'changed a connection',
   changeDesk: 'changed a desk',
   changeField: 'changed a field',

@@ -48,6 +48,7 @@ import * as leaving from './0046_leaving'
 import * as confirmedLists from './0047_confirmed_lists'
 import * as refusedAddresses from './0048_refused_addresses'
 import * as foundByPhone from './0049_found_by_phone'
+import * as pastRuns from './0050_past_runs'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -100,4 +101,5 @@ export const migrations: Record<string, Migration> = {
   '0047_confirmed_lists': confirmedLists,
   '0048_refused_addresses': refusedAddresses,
   '0049_found_by_phone': foundByPhone,
+  '0050_past_runs': pastRuns,
 }

@@ -153,49 +153,6 @@ export async function updateDraft(
   return row?.draft_revision ?? null
 }
 
-export async function insertRelease(
-  db: Runner,
-  form: { id: string; workspaceId: string },
-  number: number,
-  definition: Form,
-  changes: string[],
-  userId: string | null,
-  at: Date | null,
-): Promise<string> {
-  const released = sql<Date>`coalesce(${at}::timestamptz, now())`
-  await db
-    .updateTable('release')
-    .set({ replaced_at: released })
-    .where('form_id', '=', form.id)
-    .where('replaced_at', 'is', null)
-    .execute()
-  const { id } = await db
-    .insertInto('release')
-    .values({
-      workspace_id: form.workspaceId,
-      form_id: form.id,
-      number,
-      definition: asJson(definition),
-      changes: asJson(changes),
-      released_by: userId,
-      released_at: released,
-    })
-    .returning('id')
-    .executeTakeFirstOrThrow()
-  await db.updateTable('form').set({ live_release_id: id }).where('id', '=', form.id).execute()
-  return id
-}
-
-export async function readReleases(db: Runner, formId: string) {
-  return db
-    .selectFrom('release')
-    .leftJoin('user', 'user.id', 'release.released_by')
-    .select(['release.id', 'release.number', 'release.changes', 'release.released_at as releasedAt', 'user.name as by'])
-    .where('form_id', '=', formId)
-    .orderBy('number', 'desc')
-    .execute()
-}
-
 /** Every definition ever released of a form, or of all forms of a workspace: those live now first. */
 export const readDefinitions = (db: Runner, workspaceId: string, slug: string | undefined) =>
   db

@@ -18,8 +18,10 @@ import * as linkSheets from '../deeds/link_sheets'
 import * as mailingLists from '../deeds/mailing_lists'
 import * as merging from '../deeds/merging'
 import * as opened from '../deeds/opened'
+import * as pastRuns from '../deeds/past_runs'
 import * as people from '../deeds/people'
 import * as rehearsals from '../deeds/rehearsals'
+import * as releases from '../deeds/releases'
 import * as segments from '../deeds/segments'
 import * as settings from '../deeds/settings'
 import * as themes from '../deeds/themes'
@@ -56,7 +58,14 @@ export const routes: Route[] = [
   get('/forms/{slug}/answers.schema.json', forms.readAnswersSchema),
   get('/forms/{slug}/conditions.logic.json', forms.readConditions),
   get('/forms/{slug}/findings', forms.readFindings),
-  post('/forms/{slug}/releases', forms.releaseForm),
+  get('/forms/{slug}/releases', releases.readReleases),
+  post('/forms/{slug}/releases', releases.releaseForm),
+  get('/forms/{slug}/releases/{number}/return', releases.weighReturn),
+  post('/forms/{slug}/releases/{number}/return', releases.bringBack),
+  get('/forms/{slug}/past-run', pastRuns.readPastRun),
+  post('/forms/{slug}/past-run', pastRuns.beginPastRun, 201),
+  del('/forms/{slug}/past-run', pastRuns.haltPastRun),
+  get('/forms/{slug}/past-run/arrivals/{id}', pastRuns.meetArrival),
   post('/forms/{slug}/turns', turns.countTurns, 200),
   post('/forms/{slug}/plan', forms.planDraft, 200, { prepare: upgradeDraft }),
   post('/forms/{slug}/tests', forms.sendTest),

@@ -4,7 +4,6 @@ import { answersSchema } from '@/core/form/answers_schema'
 import type { AnswerError } from '@/core/form/check'
 import { type Form, formSchema } from '@/core/form/definition'
 import { labelAt } from '@/core/form/values'
-import type { Finding } from '@/core/examine/finding'
 import { readStored } from '@/core/form/stored'
 import { FORM_STATES } from '@/core/form/state'
 import { exportConditions } from '@/core/form/json_logic'
@@ -22,7 +21,6 @@ import { listForms } from '../forms/listForms'
 import { planDraft as planOf } from '../forms/planDraft'
 import { findLiveForm } from '../forms/live'
 import { sendTest as sendAsTest } from '../forms/sendTest'
-import { releaseForm as releaseDraft } from '../forms/releaseForm'
 import { saveDraft as writeDraft } from '../forms/saveDraft'
 import { readReadout as countReadout } from '../readout/readReadout'
 import { readSummaries } from '../readout/readSummaries'
@@ -33,9 +31,9 @@ import { deed } from './deed'
 import { listSchema, slugSchema } from './lists'
 import { formNamed, ofForm, withForm } from './of_form'
 import { plan as planShape } from './plan_shape'
-import { daySchema, moment, pageOf, range, linkParameters } from './shapes'
+import { daySchema, finding, moment, pageOf, range, linkParameters } from './shapes'
 
-/** Forms: their drafts, releases, plans and numbers. */
+/** Forms: their drafts, plans and numbers. */
 
 const listedForm = z.object({
   id: z.uuid(),
@@ -186,40 +184,6 @@ export const readConditions = deed({
   gives: z.object({ steps: rules, questions: rules, messages: rules, targets: rules, records: rules }),
   refusals: { 404: 'No such form' },
   run: (by, { slug }) => withForm(by, slug, ({ draft }) => Promise.resolve(done(exportConditions(readStored(draft))))),
-})
-
-export const releaseForm = deed({
-  summary: 'Release the draft',
-  may: 'release',
-  input: z.strictObject({
-    slug: z.string().max(200),
-    from: z.int().min(0).max(2_000_000_000).nullable().default(null).describe('Only if the draft is this revision'),
-  }),
-  gives: z.object({ number: z.number(), changes: z.array(z.string()), url: z.string() }),
-  refusals: { 404: 'No such form', 409: 'The draft has changed meanwhile', 422: 'The draft has faults' },
-  leaves: {
-    deed: 'releaseForm',
-    about: async (asked, { number }, by) => `${await formNamed(asked, null, by)}, release ${number}`,
-  },
-  run: (by, { slug, from }) =>
-    withForm(by, slug, async (form) => {
-      const { db, config } = by.context
-      if (from !== null && form.draftRevision !== from)
-        return notDone(409, 'The draft has changed since this page was opened. Look at it again first.')
-      const released = await releaseDraft(db, form, memberOf(by), null)
-      if (!released.ok) return notDone(422, sayFaults(released.faults), { findings: released.faults })
-      return done({ number: released.number, changes: released.changes, url: `${config.LICHEN_URL}/f/${slug}` })
-    }),
-})
-
-const sayFaults = (faults: readonly Finding[]): string => faults.map(({ text }) => text).join(' ')
-
-const finding = z.object({
-  severity: z.enum(['fault', 'warning', 'note']).describe('A fault stops a release'),
-  place: z.enum(['compose', 'records', 'dispatch']),
-  about: z.string().describe('The value, step, message, outcome or row it is about; empty for the form as a whole'),
-  text: z.string(),
-  example: z.string().optional().describe('Answers it happens with, in words'),
 })
 
 export const readFindings = deed({

@@ -169,6 +169,10 @@ const mailBody = z.object({
     .object({ ask: z.uuid(), words: z.string() })
     .optional()
     .describe('Which asking to join lists somebody answers by it, and what is said before the way to do so'),
+  held: z
+    .object({ submission: z.uuid() })
+    .optional()
+    .describe('It goes out only once lists are confirmed that this submission asked about'),
   files: z
     .array(
       z.object({
@@ -216,3 +220,12 @@ export const deliveryState = z
 export const linkParameters = z.record(z.string(), z.union([z.string(), z.array(z.string())]))
 
 export const range = z.object({ rate: z.number(), low: z.number(), high: z.number() })
+
+/** What the analysis says of a draft. */
+export const finding = z.object({
+  severity: z.enum(['fault', 'warning', 'note']).describe('A fault stops a release'),
+  place: z.enum(['compose', 'records', 'dispatch']),
+  about: z.string().describe('The value, step, message, outcome or row it is about; empty for the form as a whole'),
+  text: z.string(),
+  example: z.string().optional().describe('Answers it happens with, in words'),
+})

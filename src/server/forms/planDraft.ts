@@ -46,6 +46,8 @@ export interface DraftInput {
   tried?: Try | undefined
   /** Carried values to take as they are, as those of an arrival; the others are filled. */
   carried?: Readonly<Record<string, unknown>>
+  /** In which language and region they were spoken to (BCP 47), of those that arrived. */
+  locale?: string | null
   /** When they were given, for those that were before: a day that was to come then may be past. */
   at?: Date
 }
@@ -82,7 +84,13 @@ export async function planDraft(db: Db, form: Form, owner: DraftOf, input: Draft
     waitsForLanding(form) ? readNumbersTaken(db, [id]) : new Map<string, number>(),
   ])
   const snapshot = { ...resources, owner: ownedBy, records }
-  const facts = { linkHolder: holder?.id ?? null, remembered: input.remembered ?? false, submission: null, form: id }
+  const facts = {
+    linkHolder: holder?.id ?? null,
+    remembered: input.remembered ?? false,
+    submission: null,
+    form: id,
+    locale: input.locale ?? null,
+  }
   const own = records.find((one) => one.id === personOf(form, sent.values, facts, snapshot).contact)?.codes?.[0]
   const given = {
     number: (taken.get(id) ?? 0) + 1,

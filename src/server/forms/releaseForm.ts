@@ -1,16 +1,27 @@
 import { tellDifferences } from '@/core/form/differences'
+import type { Form } from '@/core/form/definition'
 import type { Finding } from '@/core/examine/finding'
 import { readForm, readStored } from '@/core/form/stored'
 import type { Db } from '@/db/database'
-import { insertRelease, type StoredForm } from '@/db/queries/forms'
+import type { StoredForm } from '@/db/queries/forms'
+import { insertRelease } from '@/db/queries/releases'
 import { examineDraft } from './examineDraft'
 import { forgetLiveForm } from './live'
 
 export type Released = { ok: true; number: number; changes: string[] } | { ok: false; faults: Finding[] }
 
 /** Makes the draft live as the next numbered release, `at` `null` for now. A draft with faults is not released. */
-export async function releaseForm(db: Db, form: StoredForm, userId: string | null, at: Date | null): Promise<Released> {
-  const definition = readForm(form.draft)
+export const releaseForm = (db: Db, form: StoredForm, userId: string | null, at: Date | null): Promise<Released> =>
+  releaseAs(db, form, readForm(form.draft), userId, at)
+
+/** The same with any definition of a form, such as one that was released before. */
+export async function releaseAs(
+  db: Db,
+  form: Pick<StoredForm, 'id' | 'workspaceId'>,
+  definition: Form,
+  userId: string | null,
+  at: Date | null,
+): Promise<Released> {
   const findings = await examineDraft(db, form.workspaceId, definition)
   const faults = findings.filter(({ severity }) => severity === 'fault')
   if (faults.length > 0) return { ok: false, faults }

@@ -8,7 +8,9 @@ import { actorOf } from '@/server/access/member'
 import { deedAction, memberAction } from '@/server/access/session'
 import { context } from '@/server/context'
 import { perform } from '@/server/deeds/deed'
-import { planDraft, releaseForm, saveDraft, sendTest } from '@/server/deeds/forms'
+import { planDraft, saveDraft, sendTest } from '@/server/deeds/forms'
+import { beginPastRun, haltPastRun, meetArrival } from '@/server/deeds/past_runs'
+import { bringBack, releaseForm, weighReturn } from '@/server/deeds/releases'
 import { countTurns } from '@/server/deeds/turns'
 import { rehearseLatest } from '@/server/forms/rehearseLatest'
 
@@ -54,3 +56,18 @@ export const sendTestAction = deedAction(sendTest)
 
 /** Releases the draft as it was saved. */
 export const releaseAction = deedAction(releaseForm)
+
+/** What going back to a release of before comes to. */
+export const weighReturnAction = deedAction(weighReturn)
+
+/** Makes a release of before live again. */
+export const bringBackAction = deedAction(bringBack)
+
+/** Begins to run past arrivals through the draft as it was saved. */
+export const beginPastRunAction = deedAction(beginPastRun)
+
+/** Stops that. */
+export const haltPastRunAction = deedAction(haltPastRun)
+
+/** What one of them would meet in the draft. */
+export const meetArrivalAction = deedAction(meetArrival)

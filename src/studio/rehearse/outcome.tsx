@@ -2,6 +2,7 @@ import { labelOf } from '@/core/form/values'
 import { useDraft } from '../draft/context'
 import { Chip } from '../ui/chip'
 import type { RehearsalRun } from './actions'
+import { Lines } from './lines'
 import { isAsLive } from './useRuns'
 
 interface Props {
@@ -39,15 +40,3 @@ export function RunOutcome({ run, live }: Props) {
     </>
   )
 }
-
-const Lines = ({ title, lines }: { title: string; lines: readonly string[] }) =>
-  lines.length > 0 && (
-    <div className="mt-1 grid grid-cols-[76px_minmax(0,1fr)]">
-      <span className="text-soft">{title}</span>
-      <ul>
-        {lines.map((line) => (
-          <li key={line}>{line}</li>
-        ))}
-      </ul>
-    </div>
-  )

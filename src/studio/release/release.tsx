@@ -5,28 +5,28 @@ import { useState } from 'react'
 import { toast } from '../ui/toast'
 import { tellVisitorsDifferences } from '@/core/form/as_visitors_see'
 import { tellDifferences } from '@/core/form/differences'
+import type { PastRun } from '@/db/queries/past_runs'
+import type { ReleaseNumbers } from '@/server/readout/readReleases'
 import { releaseAction } from '../draft/actions'
 import { useDraft, useFindings } from '../draft/context'
 import { Button } from '../ui/button'
-import { Chip } from '../ui/chip'
 import { Findings } from '../ui/finding'
 import { WithPane } from '../ui/withPane'
 import { Framing } from './framing'
+import { PastArrivals } from './pastArrivals'
 import { Rehearsals } from './rehearsals'
+import { Releases } from './releases'
 import { WaysOut } from './waysOut'
-import { Moment, ZoneWords } from '../ui/moment'
 import { Only } from '../ui/here'
 
-export interface PastRelease {
-  id: string
-  number: number
-  changes: string[]
-  releasedAt: Date
-  by: string | null
+interface Props {
+  releases: readonly ReleaseNumbers[]
+  /** The latest run of past arrivals through the draft; `null` where there was none, and for who may see no people. */
+  past: PastRun | null
 }
 
 /** What changed, what stands in the way, and the button that makes the draft live. */
-export function Release({ releases }: { releases: PastRelease[] }) {
+export function Release({ releases, past }: Props) {
   const router = useRouter()
   const { form, facts, saveNow } = useDraft((state) => state)
   const findings = useFindings()
@@ -90,6 +90,7 @@ export function Release({ releases }: { releases: PastRelease[] }) {
         )}
         <Only may="people">
           <Rehearsals />
+          {facts.live && <PastArrivals run={past} />}
         </Only>
         <div className="mt-3 flex items-center gap-3">
           <Only may="release">
@@ -111,38 +112,7 @@ export function Release({ releases }: { releases: PastRelease[] }) {
       </section>
       {facts.live && <WaysOut live={facts.live.form} />}
       <Framing />
-      <section>
-        <h2 className="mb-1.5">Releases</h2>
-        {releases.length === 0 && <p className="text-soft">The first release gives the form its address.</p>}
-        {releases.length > 0 && (
-          <table className="sheet">
-            <thead>
-              <tr>
-                <th>Release</th>
-                <th>
-                  When, <ZoneWords />
-                </th>
-                <th>By</th>
-                <th>What changed</th>
-              </tr>
-            </thead>
-            <tbody>
-              {releases.map(({ id, number, releasedAt, by, changes: told }) => (
-                <tr key={id}>
-                  <td className="whitespace-nowrap">
-                    {number} {number === facts.live?.number && <Chip tone="moss">live</Chip>}
-                  </td>
-                  <td className="whitespace-nowrap">
-                    <Moment at={releasedAt} />
-                  </td>
-                  <td>{by ?? 'API'}</td>
-                  <td>{told.join('; ') || 'nothing'}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        )}
-      </section>
+      <Releases releases={releases} live={facts.live?.number ?? null} />
     </WithPane>
   )
 }

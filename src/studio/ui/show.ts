@@ -14,6 +14,13 @@ export const counted = (n: number, one: string, many = `${one}s`): string => `${
 export const range = ({ low, high }: { low: number; high: number }): string =>
   `${(low * 100).toFixed(1)}–${(high * 100).toFixed(1)}`
 
+/** A difference of rates in points: “+3.1”, “−0.4”. */
+export const points = (difference: number): string => {
+  const rounded = (Math.abs(difference) * 100).toFixed(1)
+  const sign = Number(rounded) === 0 ? '' : difference < 0 ? '−' : '+'
+  return `${sign}${rounded}`
+}
+
 const DAY = 24 * 60 * 60
 /** Units of time and their seconds, the longest first; months and years by their usual length. */
 const UNITS = [

@@ -10,6 +10,7 @@ import { settleSearchJob } from './settle_search'
 import { stepErrandJob } from './step_errand'
 import { stepImportJob } from './step_import'
 import { stepLinkSheetJob } from './step_link_sheet'
+import { stepPastRunJob } from './step_past_run'
 import { takeTurnJob } from './take_turn'
 
 /** Every job there is. A new one is its file and a line here. */
@@ -24,6 +25,7 @@ export const JOBS: readonly Job[] = [
   stepImportJob,
   stepErrandJob,
   stepLinkSheetJob,
+  stepPastRunJob,
   findDoublesJob,
   findDoublesAgainJob,
   removeLeftFilesJob,
