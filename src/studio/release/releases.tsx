@@ -5,7 +5,9 @@ import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { Only } from '../ui/here'
 import { Moment, ZoneWords } from '../ui/moment'
+import { Outside } from '../ui/outside'
 import { figure, percent, points, range } from '../ui/show'
+import { headClass, SPARE } from '../ui/spare'
 import { GoBack } from './goBack'
 
 /** Every release there was, with its numbers beside those of the one before, and the way back to it. */
@@ -19,53 +21,32 @@ export function Releases({ releases, live }: { releases: readonly ReleaseNumbers
         <table className="sheet">
           <thead>
             <tr>
-              <th>Release</th>
               <th>
-                When, <ZoneWords />
+                Release, <ZoneWords />
               </th>
-              <th>By</th>
               <th>What changed</th>
-              <th className="text-right!">Arrived</th>
+              <th className={headClass(true, true)}>Arrived</th>
               <th>Finish, with 95 % range</th>
-              <th>Beside the one before, in points</th>
-              <th>
-                <span className="sr-only">What to do</span>
-              </th>
             </tr>
           </thead>
           <tbody>
             {releases.map((release) => {
-              const { id, number, releasedAt, by, changes, arrived, finish } = release
+              const { id, number, releasedAt, by, changes, arrived } = release
               return (
                 <Fragment key={id}>
                   <tr>
-                    <th scope="row" className="whitespace-nowrap">
-                      {number} {number === live && <Chip tone="moss">live</Chip>}
-                    </th>
-                    <td className="whitespace-nowrap">
-                      <Moment at={releasedAt} />
-                    </td>
-                    <td>{by ?? 'API'}</td>
-                    <td className="min-w-48">{changes.join('; ') || 'nothing'}</td>
-                    <td className="text-right">{figure(arrived)}</td>
-                    <td className="whitespace-nowrap">
-                      {finish ? (
-                        <>
-                          {percent(finish.rate)} <span className="text-soft">· {range(finish)}</span>
-                        </>
-                      ) : (
-                        <span className="text-soft">nobody yet</span>
-                      )}
-                    </td>
-                    <td>
-                      <Beside beside={release.beside} />
-                    </td>
-                    <td>
+                    <th scope="row" className="align-top!">
+                      <span className="whitespace-nowrap">
+                        {number} {number === live && <Chip tone="moss">live</Chip>}
+                      </span>
+                      <span className="block font-normal text-soft">
+                        <Moment at={releasedAt} />
+                      </span>
                       {number !== live && live !== null && (
                         <Only may="release">
                           <Button
                             look="quiet"
-                            className="whitespace-nowrap"
+                            className="-ml-2"
                             aria-expanded={open === number}
                             aria-label={`Go back to release ${number}`}
                             onClick={() => setOpen(open === number ? null : number)}
@@ -74,11 +55,21 @@ export function Releases({ releases, live }: { releases: readonly ReleaseNumbers
                           </Button>
                         </Only>
                       )}
+                    </th>
+                    <td className="align-top!">
+                      {changes.join('; ') || 'nothing'}
+                      <span className="block text-soft">
+                        by <Outside>{by ?? 'a program'}</Outside>
+                      </span>
+                    </td>
+                    <td className={`text-right align-top! ${SPARE}`}>{figure(arrived)}</td>
+                    <td className="align-top!">
+                      <Finish release={release} />
                     </td>
                   </tr>
                   {open === number && (
                     <tr>
-                      <td colSpan={8}>
+                      <td colSpan={4}>
                         <GoBack number={number} next={(releases[0]?.number ?? 0) + 1} onLeave={() => setOpen(null)} />
                       </td>
                     </tr>
@@ -93,17 +84,21 @@ export function Releases({ releases, live }: { releases: readonly ReleaseNumbers
   )
 }
 
-/** By how much more, or fewer, finish than did with the one before, and whether that could be chance. */
-function Beside({ beside }: Pick<ReleaseNumbers, 'beside'>) {
-  if (!beside) return <span className="text-soft">—</span>
-  const { number, difference, low, high } = beside
+/** What share of those who arrived sent it, and by how much that is more, or less, than with the release before. */
+function Finish({ release: { finish, beside } }: { release: ReleaseNumbers }) {
+  if (!finish) return <span className="text-soft">nobody yet</span>
   return (
     <>
-      <span className="whitespace-nowrap">{points(difference)}</span>{' '}
-      <span className="text-soft">
-        ({points(low)} to {points(high)}) beside {number}
-        {couldBeChance(beside) && ', could be chance'}
-      </span>
+      {percent(finish.rate)} <span className="text-soft">· {range(finish)}</span>
+      {beside && (
+        <span className="block">
+          {points(beside.difference)} points{' '}
+          <span className="text-soft">
+            ({points(beside.low)} to {points(beside.high)}) beside release {beside.number}
+            {couldBeChance(beside) && ', could be chance'}
+          </span>
+        </span>
+      )}
     </>
   )
 }
