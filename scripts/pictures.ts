@@ -39,10 +39,7 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
   },
   dispatch: { path: `${finder}/dispatch`, prepare: repeatRow },
   rehearse: { path: `${finder}/rehearse`, prepare: takeLatest },
-  release: {
-    path: `${finder}/release`,
-    prepare: (page) => page.getByText('Running them').first().waitFor({ state: 'hidden' }),
-  },
+  release: { path: `${finder}/release`, prepare: runThePast },
   readout: { path: `${finder}/readout`, prepare: (page) => page.waitForTimeout(1200) },
   submission: { path: '/arrivals?form=service', prepare: (page) => openFirst(page, '/arrivals/') },
   people: { path: '/people' },
@@ -141,6 +138,13 @@ async function seeAsKnown(page: Page): Promise<void> {
 async function waitForPlan(page: Page) {
   await page.getByLabel('If sent now').getByRole('listitem').first().waitFor()
   await page.waitForTimeout(500)
+}
+
+/** Runs the arrivals of the last days through the draft. */
+async function runThePast(page: Page) {
+  await page.getByText('Running them').first().waitFor({ state: 'hidden' })
+  await page.getByRole('button', { name: /^Run them/ }).click()
+  await page.getByText('of 30 days, beside release').waitFor({ timeout: 120_000 })
 }
 
 async function takeLatest(page: Page) {
