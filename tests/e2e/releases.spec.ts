@@ -1,27 +1,27 @@
-import { api, applied, askEmail, askFirstName, formAsking, releasedForm, replaceDraft, send } from '../support/api'
+import {
+  api,
+  applied,
+  askClay,
+  askEmail,
+  askFirstName,
+  formAsking,
+  releasedForm,
+  replaceDraft,
+  send,
+} from '../support/api'
 import { expect, facts, test, unique } from './studio'
 
 /** Before a release and after it: what those who came would meet, and the way back. */
-
-const clay = {
-  kind: 'single_choice' as const,
-  name: 'clay',
-  label: 'Which clay?',
-  options: [
-    { value: 'stone', label: 'Stoneware' },
-    { value: 'porcelain', label: 'Porcelain' },
-  ],
-}
 
 test('a bad release is found by those who came before it, and one that was made is gone back from', async ({
   studio,
 }) => {
   const slug = unique('back')
-  await releasedForm(facts, slug, formAsking([askFirstName, askEmail, clay]))
+  await releasedForm(facts, slug, formAsking([askFirstName, askEmail, askClay]))
   const email = `${unique('ada')}@studio.example`
   const sent = await send(facts, slug, { first_name: 'Ada', email, clay: 'porcelain' })
   await applied(facts, sent.body.submission)
-  const narrower = { ...clay, options: clay.options.slice(0, 1) }
+  const narrower = { ...askClay, options: askClay.options.slice(0, 1) }
   const size = { kind: 'short_text' as const, name: 'size', label: 'How large?' }
   await replaceDraft(facts, slug, formAsking([askFirstName, askEmail, narrower, size]))
   await studio.goto(`/forms/${slug}/release`)

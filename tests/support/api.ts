@@ -101,6 +101,16 @@ export const askEmail = {
   lands: [{ field: 'email' }],
 }
 
+export const askClay = {
+  kind: 'single_choice' as const,
+  name: 'clay',
+  label: 'Which clay?',
+  options: [
+    { value: 'stone', label: 'Stoneware' },
+    { value: 'porcelain', label: 'Porcelain' },
+  ],
+}
+
 /** A small form that lands in a contact, tells a desk and thanks the visitor. */
 export const smallForm: FormInput = {
   title: 'Ask us',

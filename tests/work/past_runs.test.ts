@@ -2,6 +2,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import {
   api,
   applied,
+  askClay,
   askEmail,
   askFirstName,
   formAsking,
@@ -16,17 +17,8 @@ import { makeFurnished } from '../support/workshop'
 
 const facts = readFacts()
 const slug = `past-${Date.now().toString(36)}`
-const clay = {
-  kind: 'single_choice' as const,
-  name: 'clay',
-  label: 'Which clay?',
-  options: [
-    { value: 'stone', label: 'Stoneware' },
-    { value: 'porcelain', label: 'Porcelain' },
-  ],
-}
 const notice = { name: 'notice', title: 'Notice', to: 'desk' as const, subject: 'New', body: '{{ all_answers }}' }
-const live = formAsking([askFirstName, askEmail, clay], { messages: [notice] })
+const live = formAsking([askFirstName, askEmail, askClay], { messages: [notice] })
 
 interface Run {
   state: string
@@ -90,7 +82,7 @@ describe('past arrivals', () => {
         [
           askFirstName,
           askEmail,
-          { ...clay, options: clay.options.slice(0, 1) },
+          { ...askClay, options: askClay.options.slice(0, 1) },
           { kind: 'short_text', name: 'kiln', label: 'Which kiln?', required: true },
         ],
         {

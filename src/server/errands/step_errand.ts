@@ -23,26 +23,22 @@ import { writeChanges } from '../changes/writeChanges'
 import { isTemporary, reasonOf } from '../failures'
 import { log } from '../log'
 import { erasePerson } from '../people/erasePerson'
+import { forAMoment } from '../worker/forAMoment'
 import type { GiveWay } from '../worker/giveWay'
 
 /** Records that are gone through at once. */
 const TOGETHER = 200
 
-/** How long one errand is worked on before others have their turn, in milliseconds. */
-const TURN = 2000
-
 /**
  * Goes on with an errand, or with putting it back, some records at a time. Each part is one transaction with how far it
  * is, so that a process that is killed loses nothing and doubles nothing.
  */
-export async function stepErrand(db: Db, id: string, way: GiveWay): Promise<void> {
-  const end = performance.now() + TURN
-  for (;;) {
-    await way.moment()
-    if (!(await goOn(db, id))) return
-    if (performance.now() > end) return void (await queueErrand(db, id))
-  }
-}
+export const stepErrand = (db: Db, id: string, way: GiveWay): Promise<void> =>
+  forAMoment(
+    way,
+    () => goOn(db, id),
+    () => queueErrand(db, id),
+  )
 
 /** Makes the next part of an errand; `false` once there is no more to do. */
 export async function goOn(db: Db, id: string): Promise<boolean> {

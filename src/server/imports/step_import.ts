@@ -1,5 +1,6 @@
 import type { Db } from '@/db/database'
 import { queueStep } from '@/db/queries/imports'
+import { forAMoment } from '../worker/forAMoment'
 import type { GiveWay } from '../worker/giveWay'
 import { isTemporary, reasonOf } from '../failures'
 import { log } from '../log'
@@ -8,16 +9,17 @@ import { haltImport } from './haltImport'
 import { partSome } from './part_some'
 import { readWhole } from './read_whole'
 
-/** How long one import is worked on before others have their turn, in milliseconds. */
-const TURN = 2000
-
 /**
  * Goes on with an import: reads its file, or goes through its rows, or parts what it brought, some at a time. Each part
  * is one transaction with how far it is, so that a process that is killed loses nothing and doubles nothing.
  */
 export async function stepImport(db: Db, id: string, way: GiveWay): Promise<void> {
   try {
-    await goOn(db, id, way)
+    await forAMoment(
+      way,
+      () => goOn(db, id),
+      () => queueStep(db, id),
+    )
   } catch (error) {
     // What will pass is tried again by the queue.
     if (isTemporary(error)) throw error
@@ -26,18 +28,10 @@ export async function stepImport(db: Db, id: string, way: GiveWay): Promise<void
   }
 }
 
-async function goOn(db: Db, id: string, way: GiveWay): Promise<void> {
-  const end = performance.now() + TURN
-  for (;;) {
-    await way.moment()
-    const state = (await db.selectFrom('import').select('state').where('id', '=', id).executeTakeFirst())?.state
-    const isMore =
-      state === 'reading'
-        ? await readWhole(db, id)
-        : state === 'checking' || state === 'bringing'
-          ? await bringSome(db, id)
-          : state === 'parting' && (await partSome(db, id))
-    if (!isMore) return
-    if (performance.now() > end) return void (await queueStep(db, id))
-  }
+/** Makes the next part of an import; `false` once there is no more to do. */
+async function goOn(db: Db, id: string): Promise<boolean> {
+  const state = (await db.selectFrom('import').select('state').where('id', '=', id).executeTakeFirst())?.state
+  if (state === 'reading') return readWhole(db, id)
+  if (state === 'checking' || state === 'bringing') return bringSome(db, id)
+  return state === 'parting' && partSome(db, id)
 }

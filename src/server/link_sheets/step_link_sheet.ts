@@ -25,6 +25,7 @@ import { log } from '../log'
 import { entering } from '../people/addContact'
 import { ensureCodes } from '../people/referral_codes'
 import { hashSecret } from '../visits/visitor'
+import { forAMoment } from '../worker/forAMoment'
 import type { GiveWay } from '../worker/giveWay'
 import { codeAt, openSeed } from './codes'
 
@@ -32,21 +33,16 @@ import { codeAt, openSeed } from './codes'
 const LINKS = 2000
 const CONTACTS = 200
 
-/** How long one sheet is worked on before others have their turn, in milliseconds. */
-const TURN = 2000
-
 /**
  * Goes on with a link sheet, some links at a time. Each part is one transaction with how far it is, so that a process
  * that is killed loses nothing and doubles nothing.
  */
-export async function stepLinkSheet(db: Db, keys: readonly string[], id: string, way: GiveWay): Promise<void> {
-  const end = performance.now() + TURN
-  for (;;) {
-    await way.moment()
-    if (!(await goOn(db, keys, id))) return
-    if (performance.now() > end) return void (await queueSheet(db, id))
-  }
-}
+export const stepLinkSheet = (db: Db, keys: readonly string[], id: string, way: GiveWay): Promise<void> =>
+  forAMoment(
+    way,
+    () => goOn(db, keys, id),
+    () => queueSheet(db, id),
+  )
 
 /** Makes the next part of a sheet; `false` once there is no more to do. */
 export async function goOn(db: Db, keys: readonly string[], id: string): Promise<boolean> {

@@ -10,27 +10,23 @@ import {
 } from '@/db/queries/past_runs'
 import { isTemporary, reasonOf } from '../failures'
 import { log } from '../log'
+import { forAMoment } from '../worker/forAMoment'
 import type { GiveWay } from '../worker/giveWay'
 import { meetArrival } from './meetArrival'
 
 /** Arrivals that are gone through at once. */
 const TOGETHER = 10
 
-/** How long one run is worked on before others have their turn, in milliseconds. */
-const TURN = 2000
-
 /**
  * Goes on with running past arrivals through a draft, some at a time. Each part is kept with how far it is, so that a
  * process that is killed loses nothing and counts nothing twice.
  */
-export async function stepPastRun(db: Db, id: string, way: GiveWay): Promise<void> {
-  const end = performance.now() + TURN
-  for (;;) {
-    await way.moment()
-    if (!(await goOn(db, id))) return
-    if (performance.now() > end) return void (await queuePastRun(db, id))
-  }
-}
+export const stepPastRun = (db: Db, id: string, way: GiveWay): Promise<void> =>
+  forAMoment(
+    way,
+    () => goOn(db, id),
+    () => queuePastRun(db, id),
+  )
 
 /** Goes through the next arrivals; `false` once there are no more, or the run was stopped or began anew. */
 async function goOn(db: Db, id: string): Promise<boolean> {
