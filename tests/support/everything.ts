@@ -53,12 +53,17 @@ export async function readEverything(reach: Asked): Promise<Everything> {
     } while (after !== null)
   }
   const files = new Set<string>()
-  for (const [, path] of operations.filter(([, one]) => one.includes('{') && !one.startsWith('/files/'))) {
+  for (const [, path] of operations.filter(([, one]) => one.split('{').length === 2 && !one.startsWith('/files/'))) {
     const list = path.slice(0, path.indexOf('/{'))
     for (const name of named[list] ?? []) {
       const text = await ask(`${path.replace(/\{\w+\}/, name)}${path.endsWith('/readout') ? `?${DAYS}` : ''}`)
       for (const [, id = ''] of text.matchAll(/\/files\/([0-9a-f-]{36})/g)) files.add(id)
     }
+  }
+  // What was released before is told by what going back to it comes to.
+  for (const slug of named['/forms'] ?? []) {
+    const { releases } = JSON.parse(told.get(`/forms/${slug}/releases`) ?? '{}') as { releases: { number: number }[] }
+    for (const { number } of releases.slice(1)) await ask(`/forms/${slug}/releases/${number}/return`)
   }
   for (const id of files) await ask(`/files/${id}`)
   told.set('/history', JSON.stringify(await readHistory(reach)))
