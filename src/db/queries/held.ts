@@ -32,8 +32,9 @@ export async function settleHeld(db: Runner, answered: readonly Answered[]): Pro
         due_at = case when joined then null else due_at end,
         next_at = null, lease_until = null, aside_by = null,
         aside_for = case when joined then null else ${UNCONFIRMED_ASIDE}::text end
-      from judged where cause_id = judged.submission and jsonb_exists(body, 'held')
-        and (state = 'waiting' or state = 'put_aside' and aside_for = ${UNCONFIRMED_ASIDE})
+      from judged where (cause_id = judged.submission
+          or cause_id in (select cause_id from answers_before where submission_id = judged.submission))
+        and jsonb_exists(body, 'held') and (state = 'waiting' or state = 'put_aside' and aside_for = ${UNCONFIRMED_ASIDE})
       returning workspace_id, coalesce(connection, '') as connection, state
     ), lane as (select distinct workspace_id, connection from settled where state = 'waiting')
     ${turnsOf(sql`lane`)}
@@ -45,7 +46,7 @@ export async function withhold(db: Runner, id: string): Promise<void> {
   await sql`
     with asked as (
       select max(asked_at) + make_interval(days => ${ANSWERED_WITHIN}) as until from list_pending
-      where submission_id = (select cause_id from delivery where id = ${id})
+      where submission_id = (select (body -> 'held' ->> 'submission')::uuid from delivery where id = ${id})
     ), judged as (select until, coalesce(until > clock_timestamp(), false) as waits from asked)
     update delivery set lease_until = null,
       state = case when waits then 'waiting' else 'put_aside' end,

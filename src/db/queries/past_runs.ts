@@ -48,7 +48,6 @@ export const holdPastRun = (tx: Runner, id: string) =>
     .innerJoin('form', 'form.id', 'past_run.form_id')
     .innerJoin('release', 'release.id', 'past_run.release_id')
     .select(['past_run.id', 'past_run.state', 'past_run.draft', 'past_run.of', 'past_run.done', 'past_run.asked'])
-    .select(['past_run.last_at as lastAt', 'past_run.last_id as lastId', 'past_run.begun_at as begunAt'])
     .select(['form.id as formId', 'form.workspace_id as workspaceId', 'form.owner_id as ownerId', 'form.slug'])
     .select(['release.number as liveNumber', 'release.definition as live'])
     .where('past_run.id', '=', id)
@@ -57,37 +56,39 @@ export const holdPastRun = (tx: Runner, id: string) =>
 
 export type HeldPastRun = NonNullable<Awaited<ReturnType<typeof holdPastRun>>>
 
-/** The next arrivals of a run, from the latest on. */
-export async function readPastArrivals(db: Runner, run: HeldPastRun, limit: number) {
-  return db
+/** Arrivals of a form, as a run reads them. */
+const arrivalsOf = (db: Runner, formId: string) =>
+  db
     .selectFrom('submission')
     .select(['id', 'values', 'link', 'link_holder as contact', 'locale', 'received_at as at'])
-    .where(counts(run.formId))
-    .where('received_at', '<=', run.lastAt)
-    .where('received_at', '>', sql<Date>`${run.begunAt}::timestamptz - make_interval(days => ${PAST_DAYS})`)
-    .$if(run.lastId !== null, (query) =>
-      query.where(sql<boolean>`(received_at, id) < (${run.lastAt}, ${run.lastId}::uuid)`),
+    .where(counts(formId))
+
+/** The next arrivals of a run, from the latest on. The database compares its moments: ours are not as fine. */
+export const readPastArrivals = (db: Runner, { id, formId }: HeldPastRun, limit: number) =>
+  arrivalsOf(db, formId)
+    .where(
+      sql<boolean>`received_at > (select begun_at - make_interval(days => ${PAST_DAYS}) from past_run where id = ${id})`,
+    )
+    .where(
+      sql<boolean>`(received_at, submission.id) < (select last_at, coalesce(last_id, ${LAST_ID}::uuid) from past_run where id = ${id})`,
     )
     .orderBy('received_at', 'desc')
     .orderBy('id', 'desc')
     .limit(limit)
     .execute()
-}
+
+/** No id comes after it. */
+const LAST_ID = 'ffffffff-ffff-ffff-ffff-ffffffffffff'
 
 export type PastArrival = Awaited<ReturnType<typeof readPastArrivals>>[number]
 
 /** One arrival of a form, as a run reads it. */
 export const findPastArrival = (db: Runner, formId: string, id: string) =>
-  db
-    .selectFrom('submission')
-    .select(['id', 'values', 'link', 'link_holder as contact', 'locale', 'received_at as at'])
-    .where(counts(formId))
-    .where('id', '=', id)
-    .executeTakeFirst()
+  arrivalsOf(db, formId).where('id', '=', id).executeTakeFirst()
 
 interface Step {
-  /** The last arrival gone through; `null` where there was none left. */
-  last: Pick<PastArrival, 'id' | 'at'> | null
+  /** Id of the last arrival gone through; `null` where there was none left. */
+  last: string | null
   done: number
   asked: Record<string, number>
   met: { submission: string; met: Exclude<Met, 'same'> }[]
@@ -100,7 +101,9 @@ export async function keepStep(tx: Runner, run: string, { last, done, asked, met
     .set({
       done,
       asked: asJson(asked),
-      ...(last ? { last_at: last.at, last_id: last.id } : { state: 'done' as const }),
+      ...(last === null
+        ? { state: 'done' as const }
+        : { last_at: sql<Date>`(select received_at from submission where id = ${last})`, last_id: last }),
     })
     .where('id', '=', run)
     .execute()

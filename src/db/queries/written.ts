@@ -167,7 +167,7 @@ async function writePending(db: Runner, workspaceId: string, pending: Written['p
         address text, locale text, asked uuid, cause uuid, at timestamptz)
       join record on record.id = row.contact
       left join list_pending before on before.ask_id in (row.ask, row.asked) and before.list = row.list
-      left join submission on submission.id = row.cause
+      left join submission on submission.id = row.ask
       on conflict (contact_id, ask_id, list) do nothing
     `.execute(db)
   const answered = pending.filter(({ wording }) => wording === null)

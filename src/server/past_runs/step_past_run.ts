@@ -53,7 +53,7 @@ async function goThroughNext(db: Db, run: HeldPastRun): Promise<boolean> {
     for (const label of meeting.asked) asked[label] = (asked[label] ?? 0) + 1
     if (meeting.met !== 'same') met.push({ submission: arrival.id, met: meeting.met })
   }
-  const last = arrivals.at(-1) ?? null
+  const last = arrivals.at(-1)?.id ?? null
   return db.transaction().execute(async (tx) => {
     const now = await holdPastRun(tx, run.id)
     // Somebody else may have come to the same ones.
