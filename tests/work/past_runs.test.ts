@@ -123,6 +123,30 @@ describe('past arrivals', () => {
     expect([(await meet('spam')).status, (await meet('old')).status]).toEqual([404, 200])
   })
 
+  it('are each gone through, also those that came within one millisecond', async () => {
+    const crowd = `${slug}-crowd`
+    await releasedForm(reach, crowd, live)
+    const ids = await Promise.all(
+      Array.from({ length: 25 }, async (_, n) => {
+        const { body } = await send(reach, crowd, { first_name: 'Mo', email: `mo${n}@${slug}.example`, clay: 'stone' })
+        return (await applied(reach, body.submission)) && body.submission
+      }),
+    )
+    for (const [n, id] of ids.entries())
+      await query(
+        facts.database,
+        `update submission set received_at = date_trunc('milliseconds', now() - interval '1 hour') + $2 * interval '30 microseconds'
+         where id = $1`,
+        [id, n],
+      )
+    await api(reach, 'POST', `/forms/${crowd}/past-run`)
+    const run = await until('the run is done', async () => {
+      const found = (await api<{ run: Run | null }>(reach, 'GET', `/forms/${crowd}/past-run`)).body.run
+      return found?.state === 'done' && found
+    })
+    expect(run).toMatchObject({ all: 25, of: 25, done: 25 })
+  })
+
   it('are gone through once by however many begin, stop where somebody says so, and are nobody else’s', async () => {
     await Promise.all([begin(), begin(), begin()])
     const run = await ended()
