@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { z } from 'zod'
 import { readStored } from '@/core/form/stored'
 import { addPastRun, findPastArrival, findPastRun, MOST_PAST, PAST_DAYS, stopPastRun } from '@/db/queries/past_runs'
+import { readResources } from '@/db/queries/workspace'
 import { done, notDone } from '../done'
 import { heavily } from '../heavy'
 import { meetArrival as meet } from '../past_runs/meetArrival'
@@ -101,7 +102,7 @@ export const meetArrival = deed({
       const arrival = await findPastArrival(db, form.id, id)
       if (!arrival) return notDone(404, 'There is no such arrival.')
       const forms = { live: readStored(form.liveDefinition), draft: readStored(form.draft) }
-      const { met, asked, difference } = await meet(db, form, forms, arrival)
+      const { met, asked, difference } = await meet(db, form, forms, arrival, await readResources(db, by.workspaceId))
       return done({ met, asked, ...difference })
     }),
 })

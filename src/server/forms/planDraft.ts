@@ -19,7 +19,7 @@ import { readRecords } from '@/db/queries/records'
 import type { StoredForm } from '@/db/queries/forms'
 import { findHolder } from '@/db/queries/holders'
 import { readNumbersTaken } from '@/db/queries/running_numbers'
-import { readOwner, readResources } from '@/db/queries/workspace'
+import { readOwner, readResources, type WorkspaceResources } from '@/db/queries/workspace'
 import { context } from '../context'
 import { codeFrom } from '../people/referral_codes'
 import { drawFor, knownOf } from '../visits/known'
@@ -55,10 +55,19 @@ export interface DraftInput {
 /** The form that a draft is of. */
 type DraftOf = Pick<StoredForm, 'id' | 'workspaceId' | 'ownerId' | 'slug' | 'liveNumber'>
 
-/** Plans what a draft would do with some answers, as a stranger or as the holder of a personal link. */
-export async function planDraft(db: Db, form: Form, owner: DraftOf, input: DraftInput): Promise<DraftRun> {
+/**
+ * Plans what a draft would do with some answers, as a stranger or as the holder of a personal link. `known` is what the
+ * workspace has, where it is planned many times over.
+ */
+export async function planDraft(
+  db: Db,
+  form: Form,
+  owner: DraftOf,
+  input: DraftInput,
+  known?: WorkspaceResources,
+): Promise<DraftRun> {
   const { id, workspaceId, slug } = owner
-  const resources = await readResources(db, workspaceId)
+  const resources = known ?? (await readResources(db, workspaceId))
   const { timeZone } = resources.workspace
   const at = input.at ?? new Date()
   const holder = input.contact
@@ -67,10 +76,10 @@ export async function planDraft(db: Db, form: Form, owner: DraftOf, input: Draft
   const draft = { slug, number: owner.liveNumber ?? 0, language: languageOf(form.languages[0] ?? 'en'), timeZone }
   const draw = drawFor(context().config.LICHEN_SECRET, id, 'a draft')
   const asked = { ...knownOf(draft, { link: input.link, pageBefore: null, holder }, at), draw }
-  const known = input.tried ? tryAs(asked, input.tried) : asked
-  const { carried: filled, questions } = fillForm(form, known, input.values)
+  const told = input.tried ? tryAs(asked, input.tried) : asked
+  const { carried: filled, questions } = fillForm(form, told, input.values)
   const carried = { ...filled.values, ...takeCarried(form, input.carried ?? {}) }
-  const { form: inTurn, turns } = inTurnFor(form, known, carried, null, input.values)
+  const { form: inTurn, turns } = inTurnFor(form, told, carried, null, input.values)
   const settled = { ...carried, ...turns.known }
   const { answers, errors } = walkForm(inTurn, input.values, settled, { ...factsAt(timeZone, at), speech: ENGLISH })
   const left = knownThatShows(form, turns, { ...carried, ...answers })
@@ -97,6 +106,6 @@ export async function planDraft(db: Db, form: Form, owner: DraftOf, input: Draft
     code: own ?? codeFrom((n) => draw(`referral code ${n}`, REFERRAL_LETTERS)),
   }
   const { values, origins } = settleLanded(form, sent, snapshot, given) ?? sent
-  const foreseen = foreseeTurns(form, known, carried).map((names) => names.map((name) => labelOf(form, name)))
+  const foreseen = foreseeTurns(form, told, carried).map((names) => names.map((name) => labelOf(form, name)))
   return { plan: planSubmission(form, values, origins, facts, snapshot), errors, turns: foreseen }
 }

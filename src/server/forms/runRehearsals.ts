@@ -5,6 +5,7 @@ import { readStored } from '@/core/form/stored'
 import type { Db } from '@/db/database'
 import type { StoredForm } from '@/db/queries/forms'
 import { listRehearsals } from '@/db/queries/rehearsals'
+import { readResources } from '@/db/queries/workspace'
 import { planDraft } from './planDraft'
 
 /** A kept rehearsal, run through a draft. */
@@ -25,6 +26,7 @@ export interface RehearsalRun {
  */
 export async function runRehearsals(db: Db, stored: StoredForm, draft: Form): Promise<RehearsalRun[]> {
   const live = stored.liveDefinition ? readStored(stored.liveDefinition) : null
+  const resources = await readResources(db, stored.workspaceId)
   const runs: RehearsalRun[] = []
   for (const { id, title, values, contact, remembered, tried: name, keptAt: at } of await listRehearsals(
     db,
@@ -33,8 +35,8 @@ export async function runRehearsals(db: Db, stored: StoredForm, draft: Form): Pr
     // Whoever is made up is the same to both.
     const tried = draft.tries.find((one) => one.name === name)
     const input = { values, carried: values, link: {}, contact, remembered, tried, at }
-    const now = await planDraft(db, draft, stored, input)
-    const before = live ? await planDraft(db, live, stored, input) : null
+    const now = await planDraft(db, draft, stored, input, resources)
+    const before = live ? await planDraft(db, live, stored, input, resources) : null
     runs.push({
       id,
       title,

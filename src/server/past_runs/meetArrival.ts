@@ -3,6 +3,7 @@ import { meetDraft, type Meeting } from '@/core/rehearse/meet'
 import type { Db } from '@/db/database'
 import type { StoredForm } from '@/db/queries/forms'
 import type { PastArrival } from '@/db/queries/past_runs'
+import type { WorkspaceResources } from '@/db/queries/workspace'
 import { planDraft } from '../forms/planDraft'
 
 type FormOf = Pick<StoredForm, 'id' | 'workspaceId' | 'ownerId' | 'slug' | 'liveNumber'>
@@ -16,9 +17,10 @@ export async function meetArrival(
   form: FormOf,
   { live, draft }: { live: Form; draft: Form },
   { values, link, contact, locale, at }: PastArrival,
+  resources: WorkspaceResources,
 ): Promise<Meeting> {
   const input = { values, link, contact, carried: values, locale, at }
-  const before = await planDraft(db, live, form, input)
-  const after = await planDraft(db, draft, form, input)
+  const before = await planDraft(db, live, form, input, resources)
+  const after = await planDraft(db, draft, form, input, resources)
   return meetDraft({ form: live, ...before }, { form: draft, ...after })
 }

@@ -8,6 +8,7 @@ import {
   readPastArrivals,
   stopPastRun,
 } from '@/db/queries/past_runs'
+import { readResources } from '@/db/queries/workspace'
 import { isTemporary, reasonOf } from '../failures'
 import { log } from '../log'
 import { forAMoment } from '../worker/forAMoment'
@@ -45,11 +46,12 @@ async function goOn(db: Db, id: string): Promise<boolean> {
 
 async function goThroughNext(db: Db, run: HeldPastRun): Promise<boolean> {
   const arrivals = await readPastArrivals(db, run, Math.min(TOGETHER, run.of - run.done))
+  const resources = await readResources(db, run.workspaceId)
   const forms = { live: readStored(run.live), draft: readStored(run.draft) }
   const asked = { ...run.asked }
   const met: Parameters<typeof keepStep>[2]['met'] = []
   for (const arrival of arrivals) {
-    const meeting = await meetArrival(db, { ...run, id: run.formId }, forms, arrival)
+    const meeting = await meetArrival(db, { ...run, id: run.formId }, forms, arrival, resources)
     for (const label of meeting.asked) asked[label] = (asked[label] ?? 0) + 1
     if (meeting.met !== 'same') met.push({ submission: arrival.id, met: meeting.met })
   }
