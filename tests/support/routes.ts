@@ -33,3 +33,6 @@ export function listActions(fill: (path: string) => string): { id: string; path:
   if (actions.length < 10) throw new Error('The build lists no actions')
   return actions
 }
+
+/** What gives files has tests of its own: `exports.test.ts`, `uploads.test.ts`. */
+export const isDownload = (path: string): boolean => /\/exports\/\w+$|\/files\/|\/file$/.test(path)

@@ -108,6 +108,24 @@ describe('a mail that waits until lists are confirmed', () => {
     expect([await samplesOf(anew.email), await samplesOf(late.email)]).toEqual([1, 0])
   })
 
+  it('goes out once they confirm also where a correction sends it', async () => {
+    const { email, address, submission } = await asked('hal')
+    const corrected = await api(shop.reach, 'PUT', `/submissions/${submission}/answers`, {
+      values: { first_name: 'Hal', email, letter: true },
+      send: ['mail:sample'],
+    })
+    expect(corrected.status).toBe(200)
+    const states = async () => {
+      const { body } = await api<{ deliveries: Held[] }>(shop.reach, 'GET', `/submissions/${submission}`)
+      return body.deliveries.filter(({ key }) => key === 'mail:sample').map(({ state }) => state)
+    }
+    const held = await states()
+    await answer(address, 'yes')
+    await until('all that waited is delivered', async () => (await states()).every((state) => state !== 'waiting'))
+    expect([held.includes('waiting'), (await states()).includes('delivered')]).toEqual([true, true])
+    expect(await samplesOf(email)).toBe((await states()).filter((state) => state === 'delivered').length)
+  })
+
   it('waits again where it was stopped and is let wait, and goes at once to whoever is not asked', async () => {
     const { email, address, submission } = await asked('fay')
     const id = (await heldOf(submission))?.id
