@@ -171,11 +171,11 @@ export const resendDelivery = (db: Db, workspaceId: string, id: string): Promise
     const again = await tx
       .updateTable('delivery')
       .set({ state: 'waiting', attempts: 0, settled_at: null, aside_for: null, aside_by: null })
-      .set('next_at', sql`case when ${isHeld} then due_at end`)
+      .set('next_at', sql`case when ${isWithheld} then due_at end`)
       .where('id', '=', id)
       .where('workspace_id', '=', workspaceId)
       .where('state', '<>', 'delivered')
-      .where(sql<boolean>`not (${isHeld} and state = 'waiting')`)
+      .where(sql<boolean>`not (${isWithheld} and state = 'waiting')`)
       .where((eb) => eb.or([eb('aside_for', 'is', null), eb('aside_for', '<>', ERASED_ASIDE)]))
       .returning('connection')
       .executeTakeFirst()
@@ -185,7 +185,7 @@ export const resendDelivery = (db: Db, workspaceId: string, id: string): Promise
   })
 
 /** What waits until somebody has confirmed lists. */
-const isHeld = sql<boolean>`jsonb_exists(delivery.body, 'held')`
+const isWithheld = sql<boolean>`jsonb_exists(delivery.body, 'withheld')`
 
 /** What waits for its time, of which nothing has been tried: nobody has it in hand. */
 const isWaitingForItsTime = sql<boolean>`state = 'waiting' and due_at > clock_timestamp() and attempts = 0

@@ -4,7 +4,7 @@ import { reasonTold } from '@/core/changes/leaving'
 import type { Written } from '@/core/changes/ledger'
 import { titleOf } from '@/core/records/record'
 import { asJson, type Runner } from '../database'
-import { type Answered, settleHeld } from './held'
+import { type Answered, settleWithheld } from './withheld'
 
 /**
  * Writes what causes come to: causes and changes in the order they happened, records as they stand after them, and who
@@ -177,7 +177,7 @@ async function writePending(db: Runner, workspaceId: string, pending: Written['p
     where list_pending.contact_id = row.contact and list_pending.ask_id = row.ask and list_pending.list = row.list
     returning submission_id as submission, row.contact, row.list
   `.execute(db)
-  await settleHeld(
+  await settleWithheld(
     db,
     rows.filter(({ submission }) => submission !== null),
   )

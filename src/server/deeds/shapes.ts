@@ -169,7 +169,7 @@ const mailBody = z.object({
     .object({ ask: z.uuid(), words: z.string() })
     .optional()
     .describe('Which asking to join lists somebody answers by it, and what is said before the way to do so'),
-  held: z
+  withheld: z
     .object({ submission: z.uuid() })
     .optional()
     .describe('It goes out only once lists are confirmed that this submission asked about'),

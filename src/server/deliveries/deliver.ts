@@ -3,7 +3,7 @@ import { targetOf } from '@/core/dispatch/targets/registry'
 import type { Db } from '@/db/database'
 import { findConnection, findConnectionTo, type StoredConnection } from '@/db/queries/connections'
 import { giveUpDelivery, type HeldDelivery, markDelivered, postponeDelivery } from '@/db/queries/deliveries'
-import { withhold } from '@/db/queries/held'
+import { withhold } from '@/db/queries/withheld'
 import { findRefused, keepRefused } from '@/db/queries/refused'
 import type { Config } from '../config'
 import { reasonOf } from '../failures'
@@ -25,7 +25,7 @@ const LONGEST = 10_000
  */
 export async function deliver(db: Db, delivery: HeldDelivery, config: Config): Promise<{ trouble: string | null }> {
   const { id, body } = delivery
-  if (body.to === 'mail' && body.held) {
+  if (body.to === 'mail' && body.withheld) {
     await withhold(db, id)
     return { trouble: null }
   }

@@ -72,7 +72,7 @@ export function DeliveryWords({ delivery }: { delivery: ShownDelivery }) {
 function State(delivery: ShownDelivery) {
   const { state } = delivery
   if (waitsForItsTime(delivery))
-    return <Chip tone="teal">{isHeld(delivery) ? 'waits to be confirmed' : 'waits for its time'}</Chip>
+    return <Chip tone="teal">{isWithheld(delivery) ? 'waits to be confirmed' : 'waits for its time'}</Chip>
   if (state === 'delivered') return <span className="text-soft">delivered</span>
   if (state === 'put_aside') return <span className="text-soft">put aside</span>
   return state === 'waiting' ? <Chip tone="amber">waiting</Chip> : <Chip tone="red">given up</Chip>
@@ -92,7 +92,7 @@ export const DELIVERY_COLUMNS: Column<ShownDelivery>[] = [
         state !== 'delivered' &&
         row.asideFor !== ERASED_ASIDE && (
           <span className="flex flex-wrap justify-end gap-1.5">
-            {!(waits && isHeld(row)) && <Again label={againWords(row)} action={resendAction.bind(null, { id })} />}
+            {!(waits && isWithheld(row)) && <Again label={againWords(row)} action={resendAction.bind(null, { id })} />}
             {(waits || state === 'given_up') && <PutAside id={id} label={waits ? 'Stop…' : 'Put aside…'} />}
           </span>
         )
@@ -102,10 +102,10 @@ export const DELIVERY_COLUMNS: Column<ShownDelivery>[] = [
 ]
 
 /** What waits until somebody has confirmed lists goes out by nothing else. */
-const isHeld = ({ body }: ShownDelivery): boolean => body.to === 'mail' && body.held !== undefined
+const isWithheld = ({ body }: ShownDelivery): boolean => body.to === 'mail' && body.withheld !== undefined
 
 function againWords(delivery: ShownDelivery): string {
-  if (isHeld(delivery)) return 'Let it wait again'
+  if (isWithheld(delivery)) return 'Let it wait again'
   return waitsForItsTime(delivery) ? 'Send now' : 'Send again'
 }
 
@@ -115,7 +115,7 @@ function When(delivery: ShownDelivery) {
   if (waitsForItsTime(delivery) && nextAt)
     return (
       <>
-        {isHeld(delivery) ? 'until' : 'goes out'} <Moment at={nextAt} />
+        {isWithheld(delivery) ? 'until' : 'goes out'} <Moment at={nextAt} />
       </>
     )
   if (settledAt) return <Moment at={settledAt} />

@@ -29,7 +29,7 @@ export interface MailBody {
   /** Which asking to join lists somebody answers by it, by id, and what is said before the way to do so. */
   join?: { ask: string; words: string }
   /** It goes out only once lists are confirmed that this submission asked about; nothing any more once they are. */
-  held?: { submission: string }
+  withheld?: { submission: string }
   /** Files that came with the submission, of a mail to a desk. */
   files?: MailFile[]
 }

@@ -44,9 +44,9 @@ export const mail: TargetRules<MailBody> = {
     const planned = message === null ? undefined : plan.messages[message]
     if (!planned) throw new Error('A mail delivery needs its message')
     const { to, text, waits } = planned
-    const isHeld = waits?.for === 'confirmed'
+    const isWithheld = waits?.for === 'confirmed'
     // What waits for its time is of the moment it goes out.
-    const date = (waits && !isHeld && waitsUntil(waits, submission.receivedAt, at)) || at
+    const date = (waits && !isWithheld && waitsUntil(waits, submission.receivedAt, at)) || at
     // Nobody else may leave for them.
     const leave =
       planned.leave !== undefined && contact && to[0] === contact.key
@@ -59,7 +59,7 @@ export const mail: TargetRules<MailBody> = {
       ...leave,
       ...confirm,
       ...(planned.join === undefined ? {} : { join: { ask: submission.id, words: planned.join } }),
-      ...(isHeld ? { held: { submission: submission.id } } : {}),
+      ...(isWithheld ? { withheld: { submission: submission.id } } : {}),
     }
     // Files are for whoever is told, not for whoever sent them.
     if (planned.audience !== 'desk' || sent.length === 0) return mail

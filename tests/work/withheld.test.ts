@@ -5,7 +5,7 @@ import { readFacts } from '../support/facts'
 import { workshop } from '../support/workshop'
 
 const facts = readFacts()
-const slug = `held-${Date.now().toString(36)}`
+const slug = `withheld-${Date.now().toString(36)}`
 const [notice, thanks] = smallForm.messages ?? []
 const shop = workshop(facts, slug, {
   ...smallForm,
