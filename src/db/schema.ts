@@ -5,6 +5,7 @@ import type { Outcome } from '@/core/dispatch/outcome'
 import type { LinkParameters } from '@/core/answers/link_parameters'
 import type { Origins } from '@/core/origins/origin'
 import type { Form } from '@/core/form/definition'
+import type { Doer } from '@/core/changes/cause'
 import type { FormState } from '@/core/form/state'
 import type { Theme } from '@/core/look/theme'
 import type { Plan } from '@/core/plan/plan'
@@ -105,6 +106,7 @@ export interface Database {
   personal_link: PersonalLinkTable
   referral_code: ReferralCodeTable
   past_run: PastRunTable
+  planned_release: PlannedReleaseTable
   past_run_met: PastRunMetTable
   remembered_browser: RememberedBrowserTable
   link_sheet: LinkSheetTable
@@ -144,6 +146,12 @@ interface FormTable {
   state_since: Default<Date>
   /** What visitors read while it is closed; empty for our own words. */
   closed_words: Default<string>
+  /** From when on it takes answers, until when, and how many. */
+  opens_at: MaybeMoment
+  closes_at: MaybeMoment
+  closes_after: Default<number | null>
+  /** What visitors read before it takes any; empty for our own words. */
+  before_words: Default<string>
 }
 
 /** Every address that leads to a form: its own, and those it had before. */
@@ -152,6 +160,20 @@ interface FormAddressTable {
   workspace_id: string
   form_id: string
   since: Default<Date>
+}
+
+/** What is to be released of a form at a moment that somebody set. */
+interface PlannedReleaseTable {
+  form_id: string
+  workspace_id: string
+  definition: Json<Form>
+  draft_revision: number
+  at: Moment
+  /** Who planned it. */
+  doer: Json<Doer>
+  planned_at: Default<Date>
+  /** Why it was not made once its moment had come. */
+  refused: Json<string[]> | null
 }
 
 interface ReleaseTable {

@@ -168,6 +168,8 @@ describe('every operation', () => {
       'GET /forms/{slug}/releases': {},
       'GET /forms/{slug}/releases/{number}/return': { path: `/forms/${slug}/releases/1/return` },
       'POST /forms/{slug}/releases/{number}/return': { path: `/forms/${slug}/releases/1/return` },
+      'PUT /forms/{slug}/planned-release': { body: { at: new Date(Date.now() + 86_400_000).toISOString() } },
+      'DELETE /forms/{slug}/planned-release': {},
       'POST /forms/{slug}/past-run': {},
       'GET /forms/{slug}/past-run': {},
       'GET /forms/{slug}/past-run/arrivals/{id}': { path: `/forms/${slug}/past-run/arrivals/${sent.body.submission}` },

@@ -35,9 +35,20 @@ describe('a form’s settings', () => {
       campaign: 'C',
       owner: member?.user_id,
       closedWords: 'Come back in May.',
+      beforeWords: 'Come in May.',
+      opensAt: '2025-05-01T07:00:00.000Z',
+      closesAt: '2031-05-09T07:00:00.000Z',
+      closesAfter: 40,
     }
-    expect((await change(slug, set)).body).toEqual({ ...set, slug, state: 'open', before: [] })
-    expect((await api(facts, 'GET', `/forms/${slug}`)).body).toEqual({ ...set, slug, state: 'open', before: [] })
+    const comesTo = { stands: { is: 'open', closesAt: set.closesAt }, taken: 0 }
+    expect((await change(slug, set)).body).toEqual({ ...set, ...comesTo, slug, state: 'open', before: [] })
+    expect((await api(facts, 'GET', `/forms/${slug}`)).body).toEqual({
+      ...set,
+      ...comesTo,
+      slug,
+      state: 'open',
+      before: [],
+    })
     expect((await change(slug, { owner: 'nobody' })).status).toBe(422)
     expect((await change(slug, { name: ' ' })).status).toBe(422)
     expect((await change(slug, { state: 'ajar' })).status).toBe(422)

@@ -114,7 +114,7 @@ test('a form is renamed, moved to another address, closed, deleted and brought b
   await page.goto(`${facts.url}/f/${slug}?utm_source=fair`)
   await expect(page).toHaveURL(`${facts.url}/f/${slug}-moved?utm_source=fair`)
 
-  await studio.getByLabel('What visitors read while it is closed').fill('All places are taken.')
+  await studio.getByLabel('Once closed').fill('All places are taken.')
   await studio.getByRole('button', { name: 'Close it' }).click()
   await expect(studio.getByText('It is closed.')).toBeVisible()
   await expect(async () => {

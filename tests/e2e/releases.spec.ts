@@ -1,3 +1,4 @@
+import { momentIn } from '@/core/formats/zone'
 import {
   api,
   applied,
@@ -61,5 +62,73 @@ test('a bad release is found by those who came before it, and one that was made 
     await expect(studio.getByText('The draft is what visitors get.')).toBeVisible()
     await studio.keyboard.press('Control+z')
     await expect(studio.getByText('Added the question “How large?”').first()).toBeVisible()
+  })
+})
+
+/** A day and time so many seconds from now, as a box for it shows it in the workspace’s zone. */
+const shownIn = (seconds: number) => momentIn('Europe/Stockholm', new Date(Date.now() + seconds * 1000))
+
+test('a release is planned, called off, and planned again; the form opens, closes and is full as it was set', async ({
+  studio,
+  page,
+}) => {
+  const slug = unique('plan')
+  await releasedForm(facts, slug, formAsking([askFirstName, askEmail]))
+  await replaceDraft(facts, slug, formAsking([askFirstName, askEmail, askClay]))
+  await studio.goto(`/forms/${slug}/release`)
+  const planned = studio.getByRole('region', { name: 'Planned release' })
+  const button = studio.getByRole('button', { name: 'Plan it' })
+
+  await test.step('planned for tomorrow, and called off', async () => {
+    await expect(button).toBeDisabled()
+    // What is typed before the studio has woken is not heard.
+    await expect(async () => {
+      await studio.getByLabel('When it is to be released').fill(shownIn(86_400))
+      await expect(button).toBeEnabled({ timeout: 500 })
+    }).toPass()
+    await button.click()
+    await expect(planned.getByRole('heading')).toContainText('Release 2 is planned for')
+    await expect(planned).toContainText('Added the question “Which clay?”')
+    await expect(studio.getByRole('region', { name: slug }).getByText('released on')).toBeVisible()
+    await planned.getByRole('button', { name: 'Call it off' }).click()
+    await expect(planned).toHaveCount(0)
+  })
+
+  await test.step('a moment that is over is refused, in words', async () => {
+    await studio.getByLabel('When it is to be released').fill(shownIn(-7200))
+    await button.click()
+    await expect(studio.getByRole('alert').filter({ hasText: 'Choose a moment that is to come' })).toBeVisible()
+  })
+
+  await test.step('its settings say when it opens, and visitors read so', async () => {
+    await studio.goto(`/forms/${slug}/settings`)
+    const set = async (label: string, text: string) => {
+      await studio.getByLabel(label, { exact: true }).fill(text)
+      await studio.getByLabel(label, { exact: true }).blur()
+    }
+    await expect(async () => {
+      await set('Opens', '2031-03-04T08:00')
+      await expect(studio.getByText('It is not open yet: it opens on')).toBeVisible({ timeout: 2000 })
+    }).toPass()
+    await studio.getByLabel('Closes', { exact: true }).fill('2031-03-04T08:00')
+    await expect(studio.getByText('It cannot close at the moment it opens.')).toBeVisible()
+    await set('Before', 'The fair is in March.')
+    await expect(async () => {
+      await page.goto(`${facts.url}/f/${slug}`)
+      await expect(page.getByText('The fair is in March.')).toBeVisible({ timeout: 500 })
+    }).toPass()
+    await studio.getByRole('listitem').filter({ hasText: 'It opens on' }).getByRole('button', { name: 'Undo' }).click()
+    await expect(studio.getByText('It is open.')).toBeVisible()
+    await studio.getByLabel('Places', { exact: true }).fill('many')
+    await expect(studio.getByText('A whole number from 1 to 100 000, or nothing.')).toBeVisible()
+    await set('Places', '1')
+    await expect(studio.getByText('0 of 1 taken.')).toBeVisible()
+    await send(facts, slug, { first_name: 'Ada', email: `${unique('ada')}@studio.example` })
+    await studio.reload()
+    await expect(studio.getByText('It is full: 1 place is taken.')).toBeVisible()
+    await expect(async () => {
+      await page.goto(`${facts.url}/f/${slug}`)
+      await expect(page.getByRole('heading', { name: 'This form is closed' })).toBeVisible({ timeout: 500 })
+    }).toPass()
   })
 })

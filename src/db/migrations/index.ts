@@ -49,6 +49,8 @@ import * as confirmedLists from './0047_confirmed_lists'
 import * as refusedAddresses from './0048_refused_addresses'
 import * as foundByPhone from './0049_found_by_phone'
 import * as pastRuns from './0050_past_runs'
+import * as openTimes from './0051_open_times'
+import * as plannedReleases from './0052_planned_releases'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -102,4 +104,6 @@ export const migrations: Record<string, Migration> = {
   '0048_refused_addresses': refusedAddresses,
   '0049_found_by_phone': foundByPhone,
   '0050_past_runs': pastRuns,
+  '0051_open_times': openTimes,
+  '0052_planned_releases': plannedReleases,
 }

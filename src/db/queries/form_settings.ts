@@ -12,6 +12,12 @@ export interface FormSettings {
   state: FormState
   /** What visitors read while it is closed; empty for our own words. */
   closedWords: string
+  /** From when on it takes answers, until when, and how many; `null` where nobody said. */
+  opensAt: Date | null
+  closesAt: Date | null
+  closesAfter: number | null
+  /** What they read before it takes any; empty for our own words. */
+  beforeWords: string
 }
 
 /** Sets what is given of a form's settings; `false`, and nothing set, where another form has or had the address. */
@@ -31,6 +37,10 @@ export const writeSettings = (
         ...(rest.campaign !== undefined && { campaign: rest.campaign }),
         ...(rest.ownerId !== undefined && { owner_id: rest.ownerId }),
         ...(rest.closedWords !== undefined && { closed_words: rest.closedWords }),
+        ...(rest.beforeWords !== undefined && { before_words: rest.beforeWords }),
+        ...(rest.opensAt !== undefined && { opens_at: rest.opensAt }),
+        ...(rest.closesAt !== undefined && { closes_at: rest.closesAt }),
+        ...(rest.closesAfter !== undefined && { closes_after: rest.closesAfter }),
         ...(state !== undefined && { state, state_since: sql<Date>`now()` }),
         updated_at: sql<Date>`now()`,
       })

@@ -3,6 +3,7 @@ import type { Theme } from '@/core/look/theme'
 import type { Form } from '@/core/form/definition'
 import { asJson, type Runner } from '../database'
 import { formAt } from './form_settings'
+import { fullSince } from './places'
 import { chooseSorting, type Cursor, holdsWords, numberKey, momentKey, readPage, type SortKeys, textKey } from './list'
 
 /** The theme that a release names, where it is one of its workspace's own. */
@@ -25,6 +26,10 @@ export async function findLiveRelease(db: Runner, address: string) {
       'form.state',
       'form.state_since as stateSince',
       'form.closed_words as closedWords',
+      'form.before_words as beforeWords',
+      'form.opens_at as opensAt',
+      'form.closes_at as closesAt',
+      'form.closes_after as closesAfter',
       'form.workspace_id as workspaceId',
       'workspace.time_zone as timeZone',
       'release.id as releaseId',
@@ -36,6 +41,7 @@ export async function findLiveRelease(db: Runner, address: string) {
         'confirmed',
       ),
     )
+    .select(fullSince.as('fullSince'))
     .where('form_address.slug', '=', address)
     .where('form.state', '!=', 'deleted')
     .executeTakeFirst()
@@ -88,7 +94,12 @@ export async function findAnyForm(db: Runner, workspaceId: string, address: stri
       'form.campaign',
       'form.owner_id as ownerId',
       'form.state',
+      'form.state_since as stateSince',
       'form.closed_words as closedWords',
+      'form.before_words as beforeWords',
+      'form.opens_at as opensAt',
+      'form.closes_at as closesAt',
+      'form.closes_after as closesAfter',
       'form.draft',
       'form.draft_revision as draftRevision',
       'form.updated_at as updatedAt',
@@ -98,6 +109,7 @@ export async function findAnyForm(db: Runner, workspaceId: string, address: stri
       'release.number as liveNumber',
       'release.definition as liveDefinition',
     ])
+    .select(fullSince.as('fullSince'))
     .where('form_address.workspace_id', '=', workspaceId)
     .where('form_address.slug', '=', address)
     .executeTakeFirst()
@@ -271,7 +283,8 @@ export function listForms(
       (join) => join.onTrue(),
     )
     .select(['form.id', 'form.slug', 'form.name', 'form.folder', 'form.campaign', 'form.updated_at as updatedAt'])
-    .select('form.state')
+    .select(['form.state', 'form.state_since as stateSince', 'form.opens_at as opensAt', 'form.closes_at as closesAt'])
+    .select(fullSince.as('fullSince'))
     .select(['owner.name as owner', 'release.number as release'])
     .select(['counts.arrived', 'counts.sent', 'counts.unfinished'])
     .where('form.workspace_id', '=', workspaceId)

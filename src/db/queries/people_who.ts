@@ -241,12 +241,15 @@ const fieldOf = (record: 'contact' | 'house', field: string): Held => ({
 function meets({ json, text }: Held, { is, to }: Pick<Test, 'is' | 'to'>): Sql {
   const given = sql`coalesce(${json}, 'null')`
   const operands = operandsOf(to)
-  const first = (rare: Sql, then: Sql) => sql<boolean>`((${rare} and ${then}) is true)`
+  const first = (rare: Sql, then: Sql) => isTrue(sql`${rare} and ${then}`)
   const same = (operand: Scalar): Sql => {
     if (operand === '') return NEVER
-    return typeof operand === 'string'
-      ? first(sql`lower(${text}) = lower(${operand})`, sql`jsonb_typeof(${json}) = 'string'`)
-      : sql<boolean>`${given} = ${JSON.stringify(operand)}::jsonb`
+    if (typeof operand === 'string') {
+      const isSame = sql<boolean>`lower(${text}) = lower(${operand})`
+      // What reads as nothing but text is like no number, list or the like: only texts are as it is.
+      return READS_AS_JSON.test(operand) ? first(isSame, sql`jsonb_typeof(${json}) = 'string'`) : isTrue(isSame)
+    }
+    return sql<boolean>`${given} = ${JSON.stringify(operand)}::jsonb`
   }
   const isIn = (operand: Scalar): Sql =>
     first(
@@ -267,8 +270,8 @@ function meets({ json, text }: Held, { is, to }: Pick<Test, 'is' | 'to'>): Sql {
     includes: () => any(operands.map(isIn)),
     includes_all: () => all([sql<boolean>`jsonb_typeof(${given}) = 'array'`, ...operands.map(isIn)]),
     excludes: () => not(any(operands.map(isIn))),
-    at_least: () => any(operands.map((operand) => compares(sql.raw('>='), operand))),
-    at_most: () => any(operands.map((operand) => compares(sql.raw('<='), operand))),
+    at_least: () => any(operands.map((operand) => compares('>=', operand))),
+    at_most: () => any(operands.map((operand) => compares('<=', operand))),
     contains: () =>
       any(
         operands.map((operand) =>
@@ -277,19 +280,25 @@ function meets({ json, text }: Held, { is, to }: Pick<Test, 'is' | 'to'>): Sql {
       ),
   }
   /** Two numbers, two days, or two times; nothing else is more or less. */
-  const compares = (by: Value, operand: Scalar): Sql => {
+  const compares = (by: '>=' | '<=', operand: Scalar): Sql => {
+    // One look at a value tells what it is and how it compares; of what is no number, nothing is told.
     if (typeof operand === 'number')
-      return first(sql`${json} ${by} ${JSON.stringify(operand)}::jsonb`, sql`jsonb_typeof(${json}) = 'number'`)
+      return isTrue(sql`${json} @@ ${`strict $ ${by} ${JSON.stringify(operand)}`}::jsonpath`)
     const sort = typeof operand === 'string' ? sortsAs(operand) : null
     if (sort === null) return NEVER
     const shape = sort === 'day' ? '^[0-9]{4}-[0-9]{2}-[0-9]{2}$' : '^[0-9]{2}:[0-9]{2}$'
     return first(
-      sql`${text} collate "C" ${by} ${operand} collate "C"`,
+      sql`${text} collate "C" ${sql.raw(by)} ${operand} collate "C"`,
       sql`jsonb_typeof(${json}) = 'string' and ${text} ~ ${shape}`,
     )
   }
   return tests[is]()
 }
+
+const isTrue = (part: RawBuilder<unknown>): Sql => sql<boolean>`((${part}) is true)`
+
+/** How a number, a truth, a list or a set of values may begin as text. */
+const READS_AS_JSON = /^(?:[-\d[{]|true$|false$)/i
 
 /** A test of a count, where it can be as its index has it. */
 function meetsCount(count: Value, { is, to }: Test): Sql {

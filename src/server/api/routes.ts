@@ -62,6 +62,8 @@ export const routes: Route[] = [
   post('/forms/{slug}/releases', releases.releaseForm),
   get('/forms/{slug}/releases/{number}/return', releases.weighReturn),
   post('/forms/{slug}/releases/{number}/return', releases.bringBack),
+  put('/forms/{slug}/planned-release', releases.planRelease),
+  del('/forms/{slug}/planned-release', releases.callOffRelease),
   get('/forms/{slug}/past-run', pastRuns.readPastRun),
   post('/forms/{slug}/past-run', pastRuns.beginPastRun, 201),
   del('/forms/{slug}/past-run', pastRuns.haltPastRun),

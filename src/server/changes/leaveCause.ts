@@ -3,7 +3,7 @@ import type { Doer } from '@/core/changes/cause'
 import type { DeedName } from '@/core/changes/deeds'
 import { causesAlone } from '@/core/changes/ledger'
 import { cutText } from '@/core/formats/text'
-import type { Db } from '@/db/database'
+import type { Runner } from '@/db/database'
 import { hasHappened } from '@/db/queries/causes'
 import { readClock } from '@/db/queries/clock'
 import { writeChanges } from './writeChanges'
@@ -16,7 +16,7 @@ const LONGEST = 300
  * the same, is kept once.
  */
 export async function leaveCause(
-  db: Db,
+  db: Runner,
   workspaceId: string,
   by: Doer,
   deed: DeedName,

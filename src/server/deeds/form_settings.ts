@@ -3,7 +3,8 @@ import { FORM_STATES } from '@/core/form/state'
 import { changeForm as change, type FormAsSet, formChangeSchema, readSettings } from '../forms/changeForm'
 import { type Done, done } from '../done'
 import { deed } from './deed'
-import { ofForm } from './of_form'
+import { ofForm, standing } from './of_form'
+import { moment } from './shapes'
 
 /** What a form has beside its draft, releases and numbers. */
 
@@ -17,6 +18,12 @@ const formAsSet = z.object({
     .enum(FORM_STATES)
     .describe('`archived` is closed and out of the way; `deleted` is gone for visitors, and can be brought back'),
   closedWords: z.string().describe('What visitors read while it is closed; empty for our own words'),
+  stands: standing.describe('How it stands to visitors by now'),
+  opensAt: moment.nullable().describe('From when on it takes answers'),
+  closesAt: moment.nullable().describe('From when on it takes none; before `opensAt`, it is closed between them'),
+  closesAfter: z.number().nullable().describe('How many may send it'),
+  taken: z.number().nullable().describe('How many of them have; null where any number may'),
+  beforeWords: z.string().describe('What visitors read before it takes any answers; empty for our own words'),
   before: z.array(z.string()).describe('Addresses it had before: they lead on to it'),
 })
 

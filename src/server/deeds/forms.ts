@@ -29,7 +29,7 @@ import { heavily } from '../heavy'
 import { memberOf } from '../access/actor'
 import { deed } from './deed'
 import { listSchema, slugSchema } from './lists'
-import { formNamed, ofForm, withForm } from './of_form'
+import { formNamed, ofForm, standing, withForm } from './of_form'
 import { plan as planShape } from './plan_shape'
 import { daySchema, finding, moment, pageOf, range, linkParameters } from './shapes'
 
@@ -44,6 +44,7 @@ const listedForm = z.object({
   owner: z.string().nullable(),
   release: z.number().nullable().describe('Number of the live release'),
   state: z.enum(FORM_STATES),
+  stands: standing,
   updatedAt: moment,
   arrived: z.number(),
   sent: z.number(),

@@ -2,9 +2,17 @@ import { z } from 'zod'
 import { findForm, type StoredForm } from '@/db/queries/forms'
 import { type Done, notDone } from '../done'
 import type { Actor } from '../access/actor'
+import { moment } from './shapes'
 
 /** Input of a deed about a form, and nothing else. */
 export const ofForm = z.object({ slug: z.string().max(200) })
+
+/** How a form stands to visitors, by what its people said and the moments that they set. */
+export const standing = z.discriminatedUnion('is', [
+  z.object({ is: z.literal('open'), closesAt: moment.nullable() }),
+  z.object({ is: z.literal('before'), opensAt: moment }),
+  z.object({ is: z.enum(['closed', 'full']), since: moment, opensAt: moment.nullable() }),
+])
 
 /** What History calls a form that something was done to. */
 export const formNamed = async (

@@ -1,6 +1,7 @@
 import { LRUCache } from 'lru-cache'
 import type { Form } from '@/core/form/definition'
 import { speakTo, type Spoken } from '@/core/form/spoken'
+import { type Closed, standingAt } from '@/core/form/standing'
 import { readStored } from '@/core/form/stored'
 import { themeOf } from '@/core/look/look'
 import type { Theme } from '@/core/look/theme'
@@ -15,8 +16,13 @@ export interface LiveForm {
   workspaceId: string
   releaseId: string
   number: number
-  /** Since when it takes no answers, and what visitors read instead (empty for our own words); `null` while it does. */
-  closed: { since: Date; words: string } | null
+  /** Why it takes no answers; `null` while it does. */
+  closed: Closed | null
+  /** What visitors read before it takes any, and once it takes none any more; empty for our own words. */
+  beforeWords: string
+  closedWords: string
+  /** Whether it takes so many answers and no more. */
+  hasPlaces: boolean
   /** Zone of its workspace: what day it is follows from it. */
   timeZone: string
   /** Names of the lists of its workspace that are confirmed by mail. */
@@ -58,10 +64,13 @@ export async function findLiveForm(db: Db, address: string): Promise<LiveForm | 
   if (known) return known
   const found = await findLiveRelease(db, address)
   if (!found) return null
-  const { definition, ownTheme, state, stateSince, closedWords, ...release } = found
+  const { definition, ownTheme, state, stateSince, opensAt, closesAt, fullSince, ...more } = found
+  const { closesAfter, ...release } = more
   const form = readDefinition(found.releaseId, definition)
-  const closed = state === 'open' ? null : { since: stateSince, words: closedWords }
-  const live = { ...release, closed, form, theme: themeOf(form.look, ownTheme) }
+  const standing = standingAt({ state, stateSince, opensAt, closesAt, fullSince }, new Date())
+  const closed = standing.is === 'open' ? null : standing
+  const hasPlaces = closesAfter !== null
+  const live = { ...release, closed, hasPlaces, form, theme: themeOf(form.look, ownTheme) }
   pointers.set(address, live)
   return live
 }

@@ -8,19 +8,21 @@ import { originsOf } from '@/core/fill/origins_of'
 import { originsOfKnown, knownThatShows } from '@/core/fill/turns'
 import type { Form } from '@/core/form/definition'
 import { sayErrors } from '@/core/form/said'
+import type { Closed } from '@/core/form/standing'
 import { CLOSING_GRACE } from '@/core/form/state'
 import { walkForm } from '@/core/form/walk'
 import { isAskedByMail } from '@/core/records/lists'
 import { emailIn } from '@/core/records/match'
 import type { Suspicion } from '@/core/spam/suspect'
 import type { Db } from '@/db/database'
+import { storeInPlace } from '@/db/queries/places'
 import { findSent, type NewSubmission } from '@/db/queries/submissions'
 import { findVisit } from '@/db/queries/visits'
 import { context } from '../context'
 import type { ClaimedVisit } from '../visits/claim'
 import { filesIn } from '@/core/answers/files'
 import { factsFor } from '../forms/facts'
-import type { SpokenForm } from '../forms/live'
+import { forgetLiveForm, type SpokenForm } from '../forms/live'
 import { drawFor, knownOf } from '../visits/known'
 import { inTurnFor } from '../visits/turns'
 import type { Visitor } from '../visits/visitor'
@@ -33,7 +35,7 @@ export type Accepted =
   | { ok: false; why: 'sent before' }
   /** Its form has no room for it just now. */
   | { ok: false; why: 'too many'; wait: number }
-  /** The form is closed, and the visit had not begun while it was open, or too long ago. */
+  /** The form is not open yet, or full, or closed where the visit had not begun while it was open, or too long ago. */
   | { ok: false; why: 'closed' }
 
 /** Sound answers to a form, and where each came from. */
@@ -71,7 +73,8 @@ export async function acceptSubmission(
   at: Date | null,
 ): Promise<Accepted> {
   const { form, formId, workspaceId, releaseId, speech } = live
-  if (live.closed && !(await hadBegun(db, live, live.closed.since, visit))) return { ok: false, why: 'closed' }
+  const closed = live.closed
+  if (closed && !(await hadBegun(db, live, closed, visit))) return (await sentByProven(db, formId, visit)) ?? CLOSED
   const now = at ?? new Date()
   const visitId = visit?.id ?? randomUUID()
   const draw = drawFor(context().config.LICHEN_SECRET, formId, visitId)
@@ -82,10 +85,8 @@ export async function acceptSubmission(
   const facts = await factsFor(live, visit, raw, now)
   const { answers, errors } = walkForm(asked, raw, settled, facts)
   if (errors.length > 0) {
-    const before = visit?.proven ? await findSent(db, formId, visit.id) : undefined
-    return before
-      ? { ok: true, submission: before.id, outcome: before.outcome, values: before.values }
-      : { ok: false, why: 'wrong', errors: sayErrors(form, errors, { ...settled, ...answers }, speech) }
+    const before = await sentByProven(db, formId, visit)
+    return before ?? { ok: false, why: 'wrong', errors: sayErrors(form, errors, { ...settled, ...answers }, speech) }
   }
   const left = knownThatShows(form, turns, { ...carried.values, ...answers })
   const origins = originsOf(form, answers, questions, { ...carried.origins, ...originsOfKnown(left) })
@@ -112,15 +113,32 @@ export async function acceptSubmission(
     suspicions: judged.suspicions,
     locale: speech.locale,
   }
-  if (await storeInBatch(db, submission)) return { ok: true, submission: id, outcome: submission.outcome, values }
+  const takesPlace = live.hasPlaces && !submission.is_test && submission.suspicions.length === 0
+  const stored = takesPlace ? await storeInPlace(db, submission) : await storeInBatch(db, submission)
+  if (stored === true || stored === 'stored') return { ok: true, submission: id, outcome: submission.outcome, values }
   const before = await findSent(db, formId, submission.visit_id)
+  if (!before && stored === 'full') {
+    forgetLiveForm(formId)
+    return CLOSED
+  }
   // One of its files was given up since it was looked for: looked for once more, its question says so.
   if (!before && submission.files.length > 0)
     return acceptSubmission(db, live, raw, visitor, visit, () => Promise.resolve(judged), at)
   if (!before) throw new Error('A submission was neither stored nor found')
-  return visit?.proven || hasSame(before.values, answers)
-    ? { ok: true, submission: before.id, outcome: before.outcome, values: before.values }
-    : { ok: false, why: 'sent before' }
+  return visit?.proven || hasSame(before.values, answers) ? asBefore(before) : { ok: false, why: 'sent before' }
+}
+
+const CLOSED = { ok: false, why: 'closed' } as const
+
+type Sent = NonNullable<Awaited<ReturnType<typeof findSent>>>
+
+/** The first answer again, to what was sent twice. */
+const asBefore = ({ id, outcome, values }: Sent): Accepted => ({ ok: true, submission: id, outcome, values })
+
+/** The first answer again, where whoever proves that a visit is theirs has sent it before. */
+async function sentByProven(db: Db, formId: string, visit: ClaimedVisit | null): Promise<Accepted | null> {
+  const before = visit?.proven ? await findSent(db, formId, visit.id) : undefined
+  return before ? asBefore(before) : null
 }
 
 /** What is read after sending: who is asked by mail to confirm what they join is told to look there. */
@@ -142,9 +160,9 @@ function outcomeFor(
 const hasSame = (before: Answers, answers: Answers): boolean =>
   Object.entries(answers).every(([name, answer]) => sameAnswer(answer, valueIn(before, name)))
 
-/** Whether a visit to a closed form had begun before it was closed, which is not long ago. */
-async function hadBegun(db: Db, { formId }: SpokenForm, since: Date, visit: ClaimedVisit | null): Promise<boolean> {
-  if (!visit || Date.now() - since.getTime() > CLOSING_GRACE) return false
+/** Whether a visit to a closed form had begun before it was closed, which is not long ago. Of places none are kept. */
+async function hadBegun(db: Db, { formId }: SpokenForm, closed: Closed, visit: ClaimedVisit | null): Promise<boolean> {
+  if (closed.is !== 'closed' || !visit || Date.now() - closed.since.getTime() > CLOSING_GRACE) return false
   const found = await findVisit(db, { formId, visitId: visit.id }, null)
-  return found !== null && new Date(found.visit.arrivedAt) < since
+  return found !== null && new Date(found.visit.arrivedAt) < closed.since
 }

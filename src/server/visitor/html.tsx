@@ -157,11 +157,28 @@ export async function tooManyHtml(seconds: number, language: Language, text: Tex
   return page
 }
 
-/** What visitors of a closed form read: what its people wrote, or our own words. */
-export function closedHtml({ closed, language }: Pick<SpokenForm, 'closed' | 'language'>): Promise<Response> {
-  const speech = speak(language.tag)
-  return plainHtml(200, speech.tell('closed_title'), closed?.words || speech.tell('closed'), language)
+/** What visitors of a form read that takes no answers: what its people wrote, or our own words. */
+export function closedHtml(live: SpokenForm): Promise<Response> {
+  const { closed, beforeWords, closedWords, language, speech, timeZone } = live
+  const when = closed?.opensAt ? tellMoment(speech.locale, timeZone, closed.opensAt) : null
+  if (closed?.is === 'before')
+    return plainHtml(
+      200,
+      speech.tell('early_title'),
+      beforeWords || speech.tell('early', { when: when ?? '' }),
+      language,
+    )
+  const again = when === null ? '' : ` ${speech.tell('again', { when })}`
+  return plainHtml(200, speech.tell('closed_title'), closedWords || `${speech.tell('closed')}${again}`, language)
 }
+
+/** A moment as people write it where they read, with the zone that it is of: theirs may be another. */
+const tellMoment = (locale: string, timeZone: string, at: Date): string =>
+  new Intl.DateTimeFormat(locale, {
+    ...({ year: 'numeric', month: 'long', day: 'numeric' } as const),
+    ...({ hour: '2-digit', minute: '2-digit', timeZoneName: 'short' } as const),
+    timeZone,
+  }).format(at)
 
 export const noFormHtml = (language: Language): Promise<Response> => saidHtml(404, language, 'no_form_title', 'no_form')
 

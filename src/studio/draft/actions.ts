@@ -10,7 +10,7 @@ import { context } from '@/server/context'
 import { perform } from '@/server/deeds/deed'
 import { planDraft, saveDraft, sendTest } from '@/server/deeds/forms'
 import { beginPastRun, haltPastRun, meetArrival } from '@/server/deeds/past_runs'
-import { bringBack, releaseForm, weighReturn } from '@/server/deeds/releases'
+import { bringBack, callOffRelease, planRelease, releaseForm, weighReturn } from '@/server/deeds/releases'
 import { countTurns } from '@/server/deeds/turns'
 import { rehearseLatest } from '@/server/forms/rehearseLatest'
 
@@ -56,6 +56,12 @@ export const sendTestAction = deedAction(sendTest)
 
 /** Releases the draft as it was saved. */
 export const releaseAction = deedAction(releaseForm)
+
+/** Plans to release the draft as it was saved at a moment to come. */
+export const planReleaseAction = deedAction(planRelease)
+
+/** Calls that off. */
+export const callOffReleaseAction = deedAction(callOffRelease)
 
 /** What going back to a release of before comes to. */
 export const weighReturnAction = deedAction(weighReturn)

@@ -6,6 +6,7 @@ import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { Moment } from '../ui/moment'
 import { Outside } from '../ui/outside'
+import { Stands } from '../ui/stands'
 import { Conflict } from './conflict'
 import { useDraft, useFindings } from './context'
 import { useMay, usePlace } from '../ui/here'
@@ -37,8 +38,13 @@ export function FormHeader() {
         ) : (
           <span className="name text-soft">/f/{facts.slug}</span>
         )}
-        {facts.state !== 'open' && <Chip tone="amber">{facts.state}</Chip>}
+        <Stands state={facts.state} stands={facts.stands} />
         {facts.live ? <Chip tone="moss">release {facts.live.number} live</Chip> : <Chip>not released</Chip>}
+        {facts.planned && (
+          <Chip tone={facts.planned.isRefused ? 'red' : 'amber'}>
+            {facts.planned.isRefused ? 'planned release not made' : 'released on'} <Moment at={facts.planned.at} />
+          </Chip>
+        )}
         {edits ? <SaveNote /> : <Chip>only to read</Chip>}
         <span className="ml-auto flex items-center gap-2">
           {releases && (

@@ -5,6 +5,7 @@ import type { Form } from '@/core/form/definition'
 import { tellDifferences } from '@/core/form/differences'
 import type { Resources } from '@/core/examine/examine'
 import { type Choose, type Clash, mergeForms } from '@/core/form/merge'
+import type { Standing } from '@/core/form/standing'
 import type { FormState } from '@/core/form/state'
 import type { Seen } from '@/core/examine/seen'
 import type { StationFacts } from '@/core/examine/stations'
@@ -22,7 +23,11 @@ interface DraftFacts {
   slug: string
   name: string
   state: FormState
+  /** How it stands to visitors by now. */
+  stands: Standing
   live: StationFacts['live']
+  /** A release that is to come, or was to and could not be made. */
+  planned: { at: Date; isRefused: boolean } | null
   numbers: StationFacts['numbers']
   publicUrl: string
   /** Where colleagues try it: what is sent from there counts nowhere. */

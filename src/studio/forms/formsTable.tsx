@@ -10,6 +10,7 @@ import { Empty } from '../ui/empty'
 import { Pages, SearchBox, useFilters } from '../ui/list_frame'
 import { Outside, quoted } from '../ui/outside'
 import { type Column, Sheet } from '../ui/sheet'
+import { Stands } from '../ui/stands'
 import { ago, figure, percent, range } from '../ui/show'
 import { changeFormAction } from './actions'
 import { Link } from '../ui/link'
@@ -84,9 +85,9 @@ const COLUMNS: Column<RowOf<'forms'>>[] = [
     spare: true,
     head: 'State',
     by: 'release',
-    cell: ({ release, state }) =>
-      state !== 'open' ? (
-        <Chip tone="amber">{state}</Chip>
+    cell: ({ release, state, stands }) =>
+      stands.is !== 'open' ? (
+        <Stands state={state} stands={stands} />
       ) : release ? (
         <span className="text-soft">release {release} live</span>
       ) : (

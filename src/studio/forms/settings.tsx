@@ -2,20 +2,18 @@
 
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import type { z } from 'zod'
 import type { FormState } from '@/core/form/state'
-import type { changeForm } from '@/server/deeds/form_settings'
 import { Button } from '../ui/button'
 import { ChoiceField, TextField } from '../ui/field'
 import { toast } from '../ui/toast'
 import { changeFormAction } from './actions'
 import type { KnownForm } from './known'
 import { useGo } from '../ui/here'
-
-type Change = Omit<z.input<typeof changeForm.input>, 'slug'>
+import { OpenTimes, TellStanding } from './openTimes'
+import type { FormAsSet, SetForm } from './set_form'
 
 interface Props {
-  form: z.input<typeof changeForm.gives>
+  form: FormAsSet
   members: readonly { id: string; name: string }[]
   known: readonly KnownForm[]
 }
@@ -34,7 +32,7 @@ export function FormSettings({ form, members, known }: Props) {
   const [wrong, setWrong] = useState<string | null>(null)
   const { slug, state } = form
 
-  const set = async (change: Change, undo: { said: string; change: Change } | null = null): Promise<void> => {
+  const set: SetForm = async (change, undo = null) => {
     const result = await changeFormAction({ slug, ...change })
     setWrong(result.ok ? null : result.message)
     if (!result.ok) return
@@ -103,33 +101,19 @@ export function FormSettings({ form, members, known }: Props) {
         </section>
         <section className="space-y-2">
           <h2>Whether it takes answers</h2>
-          <div className="flex flex-wrap items-center gap-2">
+          <div className="flex flex-wrap items-center gap-2" aria-live="polite">
+            <TellStanding {...form} />
             {state === 'open' ? (
-              <>
-                <span>It is open.</span>
-                <Button onClick={() => setState('closed')}>Close it</Button>
-              </>
+              <Button onClick={() => setState('closed')}>Close it</Button>
             ) : (
-              <>
-                <span>{state === 'archived' ? 'It is archived, and closed.' : 'It is closed.'}</span>
-                <Button onClick={() => setState('open')}>Open it</Button>
-              </>
+              <Button onClick={() => setState('open')}>Open it</Button>
             )}
             {state !== 'archived' && <Button onClick={() => setState('archived')}>Archive it</Button>}
             <Button look="quiet" onClick={() => setState('deleted')}>
               Delete it
             </Button>
           </div>
-          <div className="space-y-1">
-            <TextField
-              label="What visitors read while it is closed"
-              value={form.closedWords}
-              rows={3}
-              when="leaving"
-              placeholder="It takes no more answers."
-              onCommit={(closedWords) => void set({ closedWords })}
-            />
-          </div>
+          <OpenTimes form={form} set={set} />
           <p className="text-soft">
             Whoever had begun before it was closed may still send for an hour. What arrived stays, whatever becomes of
             the form; a deleted one can be brought back from Forms.

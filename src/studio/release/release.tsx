@@ -4,15 +4,20 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { toast } from '../ui/toast'
 import { tellVisitorsDifferences } from '@/core/form/as_visitors_see'
+import { showMoment } from '@/core/formats/zone'
 import { tellDifferences } from '@/core/form/differences'
 import type { PastRun } from '@/db/queries/past_runs'
 import type { ReleaseNumbers } from '@/server/readout/readReleases'
-import { releaseAction } from '../draft/actions'
+import type { Done } from '@/server/done'
+import type { Planned } from '@/server/forms/readPlanned'
+import { planReleaseAction, releaseAction } from '../draft/actions'
 import { useDraft, useFindings } from '../draft/context'
 import { Button } from '../ui/button'
 import { Findings } from '../ui/finding'
 import { WithPane } from '../ui/withPane'
+import { useZone } from '../ui/moment'
 import { Framing } from './framing'
+import { PlannedRelease, PlanRelease } from './planned'
 import { PastArrivals } from './pastArrivals'
 import { Rehearsals } from './rehearsals'
 import { Releases } from './releases'
@@ -21,37 +26,59 @@ import { Only } from '../ui/here'
 
 interface Props {
   releases: readonly ReleaseNumbers[]
+  /** What is to be released at a moment that somebody set. */
+  planned: Planned | null
   /** The latest run of past arrivals through the draft; `null` where there was none, and for who may see no people. */
   past: PastRun | null
 }
 
 /** What changed, what stands in the way, and the button that makes the draft live. */
-export function Release({ releases, past }: Props) {
+export function Release({ releases, planned, past }: Props) {
   const router = useRouter()
+  const zone = useZone()
   const { form, facts, saveNow } = useDraft((state) => state)
   const findings = useFindings()
-  const [busy, setBusy] = useState(false)
+  const [busy, setBusy] = useState<'release' | 'plan' | null>(null)
   const [refused, setRefused] = useState<string | null>(null)
   const changes = tellDifferences(facts.live?.form ?? null, form)
   const noticed = facts.live ? tellVisitorsDifferences(facts.live.form, form) : []
   const faults = findings.filter(({ severity }) => severity === 'fault')
   const next = (releases[0]?.number ?? 0) + 1
 
-  const release = async () => {
-    setBusy(true)
+  /** Does something with the draft as it is saved; says what was done, or why it could not be. */
+  const doWithSaved = async <T,>(
+    what: 'release' | 'plan',
+    run: (from: number) => Promise<Done<T>>,
+    said: (done: T) => string,
+  ) => {
+    setBusy(what)
     setRefused(null)
     try {
       const saved = await saveNow()
       if (saved === null) throw new Error('The draft could not be saved, so it was not released.')
-      const result = await releaseAction({ slug: facts.slug, from: saved })
+      const result = await run(saved)
       if (!result.ok) throw new Error(result.message)
-      toast(`Release ${result.value.number} is live`)
+      toast(said(result.value))
       router.refresh()
     } catch (error) {
       setRefused(error instanceof Error ? error.message : 'It was not released. Try again.')
     }
-    setBusy(false)
+    setBusy(null)
   }
+  const { slug } = facts
+  const release = () =>
+    doWithSaved(
+      'release',
+      (from) => releaseAction({ slug, from }),
+      ({ number }) => `Release ${number} is live`,
+    )
+  const plan = (at: Date) =>
+    doWithSaved(
+      'plan',
+      (from) => planReleaseAction({ slug, from, at: at.toISOString() }),
+      () => `It is released on ${showMoment(zone, at)}`,
+    )
+  const canRelease = busy === null && faults.length === 0 && changes.length > 0
 
   return (
     <WithPane
@@ -92,15 +119,17 @@ export function Release({ releases, past }: Props) {
           <Rehearsals />
           {facts.live && <PastArrivals run={past} />}
         </Only>
-        <div className="mt-3 flex items-center gap-3">
+        {planned && <PlannedRelease planned={planned} next={next} />}
+        <div className="mt-3 flex flex-wrap items-center gap-x-3 gap-y-2">
           <Only may="release">
-            <Button
-              look="main"
-              disabled={busy || faults.length > 0 || changes.length === 0}
-              onClick={() => void release()}
-            >
-              {busy ? 'Releasing…' : `Make release ${next} live`}
+            <Button look="main" disabled={!canRelease} onClick={() => void release()}>
+              {busy === 'release' ? 'Releasing…' : `Make release ${next} live`}
             </Button>
+            <PlanRelease
+              disabled={!canRelease}
+              label={busy === 'plan' ? 'Planning…' : planned ? 'Plan it instead' : 'Plan it'}
+              onPlan={(at) => void plan(at)}
+            />
           </Only>
           {faults.length > 0 && <span className="text-red">Faults stand in the way; see the right.</span>}
           {refused && (

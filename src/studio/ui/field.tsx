@@ -24,7 +24,7 @@ interface TextProps {
   /** Values it may use: offered at a button, and as two braces are typed. */
   merges?: readonly Mergeable[]
   inputMode?: InputHTMLAttributes<HTMLInputElement>['inputMode']
-  type?: 'text' | 'date' | 'time'
+  type?: 'text' | 'date' | 'time' | 'datetime-local'
 }
 
 const isWritten = (text: string): string | null => (text.trim() === '' ? 'Write something here' : null)

@@ -5,6 +5,7 @@ import { findDoublesAgainJob, findDoublesJob } from './find_doubles'
 import type { Crew, Job } from './job'
 import { keepNightlyJob } from './keep_nightly'
 import { makeMonthsJob } from './make_months'
+import { releasePlannedJob } from './release_planned'
 import { removeLeftFilesJob } from './remove_left_files'
 import { settleSearchJob } from './settle_search'
 import { stepErrandJob } from './step_errand'
@@ -29,6 +30,7 @@ export const JOBS: readonly Job[] = [
   findDoublesJob,
   findDoublesAgainJob,
   removeLeftFilesJob,
+  releasePlannedJob,
 ]
 
 export const jobsOf = (crew: Crew): Job[] => JOBS.filter((job) => job.crew === crew)

@@ -1,7 +1,9 @@
 import { testAddress } from '@/server/visitor/request'
 import { notFound } from 'next/navigation'
+import { standingAt } from '@/core/form/standing'
 import { readStored } from '@/core/form/stored'
 import { findForm } from '@/db/queries/forms'
+import { findPlannedRelease } from '@/db/queries/planned_releases'
 import { countRouted } from '@/db/queries/readout'
 import { readSeen } from '@/db/queries/seen'
 import { readResourcesAndDestinations } from '@/db/queries/workspace'
@@ -27,12 +29,13 @@ export default memberLayout('read', async ({ workspaceId }, { params: { slug = '
   const form = readStored(stored.draft)
   const live = stored.liveDefinition ? readStored(stored.liveDefinition) : null
   const { from, to } = defaultSpan({}, new Date(), stored.timeZone)
-  const [resources, rehearsed, readout, routed, seen] = await Promise.all([
+  const [resources, rehearsed, readout, routed, seen, planned] = await Promise.all([
     readResourcesAndDestinations(db, workspaceId),
     rehearseLatest(db, stored),
     readReadout(db, stored.id, live ?? form, from, to),
     stored.liveReleaseId ? countRouted(db, stored.liveReleaseId) : {},
     stored.liveReleaseId ? readSeen(db, stored.id, stored.liveReleaseId) : null,
+    findPlannedRelease(db, stored.id),
   ])
   return (
     <DraftProvider
@@ -42,6 +45,8 @@ export default memberLayout('read', async ({ workspaceId }, { params: { slug = '
           slug: stored.slug,
           name: stored.name,
           state: stored.state,
+          planned: planned ? { at: planned.at, isRefused: planned.refused !== null } : null,
+          stands: standingAt(stored, new Date()),
           live: live && stored.liveNumber ? { number: stored.liveNumber, form: live } : null,
           numbers: {
             arrived: readout.arrived,
