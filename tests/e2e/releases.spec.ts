@@ -89,7 +89,7 @@ test('a release is planned, called off, and planned again; the form opens, close
     await button.click()
     await expect(planned.getByRole('heading')).toContainText('Release 2 is planned for')
     await expect(planned).toContainText('Added the question “Which clay?”')
-    await expect(studio.getByRole('region', { name: slug }).getByText('released on')).toBeVisible()
+    await expect(studio.getByRole('region', { name: slug }).getByText('release planned')).toBeVisible()
     await planned.getByRole('button', { name: 'Call it off' }).click()
     await expect(planned).toHaveCount(0)
   })
@@ -103,8 +103,8 @@ test('a release is planned, called off, and planned again; the form opens, close
   await test.step('its settings say when it opens, and visitors read so', async () => {
     await studio.goto(`/forms/${slug}/settings`)
     const set = async (label: string, text: string) => {
-      await studio.getByLabel(label, { exact: true }).fill(text)
-      await studio.getByLabel(label, { exact: true }).blur()
+      await studio.getByRole('main').getByLabel(label, { exact: true }).fill(text)
+      await studio.getByRole('main').getByLabel(label, { exact: true }).blur()
     }
     await expect(async () => {
       await set('Opens', '2031-03-04T08:00')
@@ -119,13 +119,13 @@ test('a release is planned, called off, and planned again; the form opens, close
     }).toPass()
     await studio.getByRole('listitem').filter({ hasText: 'It opens on' }).getByRole('button', { name: 'Undo' }).click()
     await expect(studio.getByText('It is open.')).toBeVisible()
-    await studio.getByLabel('Places', { exact: true }).fill('many')
+    await studio.getByRole('main').getByLabel('Places', { exact: true }).fill('many')
     await expect(studio.getByText('A whole number from 1 to 100 000, or nothing.')).toBeVisible()
     await set('Places', '1')
     await expect(studio.getByText('0 of 1 taken.')).toBeVisible()
     await send(facts, slug, { first_name: 'Ada', email: `${unique('ada')}@studio.example` })
     await studio.reload()
-    await expect(studio.getByText('It is full: 1 place is taken.')).toBeVisible()
+    await expect(studio.getByText('It is full: its one place is taken.')).toBeVisible()
     await expect(async () => {
       await page.goto(`${facts.url}/f/${slug}`)
       await expect(page.getByRole('heading', { name: 'This form is closed' })).toBeVisible({ timeout: 500 })

@@ -38,6 +38,17 @@ export const momentIn = (zone: string, at: Date): string => `${dayIn(zone, at)}T
 export const showMoment = (zone: string, at: Date): string =>
   formatOf({ timeZone: zone, day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(at)
 
+/** The same with its year, of what may lie far ahead: “25 Nov 2026, 09:05”. */
+export const showFarMoment = (zone: string, at: Date): string =>
+  formatOf({
+    timeZone: zone,
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+  }).format(at)
+
 /** The time of day of a moment in a zone: “09:05”. */
 export const showTime = (zone: string, at: Date): string =>
   formatOf({ timeZone: zone, hour: '2-digit', minute: '2-digit' }).format(at)

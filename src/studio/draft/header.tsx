@@ -1,7 +1,7 @@
 'use client'
 
 import { tellStations } from '@/core/examine/stations'
-import { showTime } from '@/core/formats/zone'
+import { showFarMoment, showTime } from '@/core/formats/zone'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { Moment } from '../ui/moment'
@@ -42,7 +42,8 @@ export function FormHeader() {
         {facts.live ? <Chip tone="moss">release {facts.live.number} live</Chip> : <Chip>not released</Chip>}
         {facts.planned && (
           <Chip tone={facts.planned.isRefused ? 'red' : 'amber'}>
-            {facts.planned.isRefused ? 'planned release not made' : 'released on'} <Moment at={facts.planned.at} />
+            {facts.planned.isRefused ? 'planned release not made:' : 'release planned'}{' '}
+            <Moment at={facts.planned.at} show={showFarMoment} />
           </Chip>
         )}
         {edits ? <SaveNote /> : <Chip>only to read</Chip>}

@@ -1,4 +1,4 @@
-import { instantOf, momentIn, showMoment } from '@/core/formats/zone'
+import { instantOf, momentIn, showFarMoment } from '@/core/formats/zone'
 import { TextField } from '../ui/field'
 import { Moment, useZone, ZoneWords } from '../ui/moment'
 import { counted, figure } from '../ui/show'
@@ -15,7 +15,7 @@ export function TellStanding({ state, stands, closesAfter }: FormAsSet) {
           {stands.closesAt && (
             <>
               {' '}
-              until <Moment at={stands.closesAt} />
+              until <Moment at={stands.closesAt} show={showFarMoment} />
             </>
           )}
           .
@@ -24,12 +24,14 @@ export function TellStanding({ state, stands, closesAfter }: FormAsSet) {
     case 'before':
       return (
         <span>
-          It is not open yet: it opens on <Moment at={stands.opensAt} />.
+          It is not open yet: it opens on <Moment at={stands.opensAt} show={showFarMoment} />.
         </span>
       )
     case 'full':
       return (
-        <span>It is full: {counted(closesAfter ?? 0, 'place is', 'places are')} taken. More can be given below.</span>
+        <span>
+          It is full: {closesAfter === 1 ? 'its one place is' : `all ${figure(closesAfter ?? 0)} places are`} taken.
+        </span>
       )
     case 'closed':
       return (
@@ -37,7 +39,7 @@ export function TellStanding({ state, stands, closesAfter }: FormAsSet) {
           It is closed since <Moment at={stands.since} />
           {stands.opensAt && (
             <>
-              , and opens again on <Moment at={stands.opensAt} />
+              , and opens again on <Moment at={stands.opensAt} show={showFarMoment} />
             </>
           )}
           .
@@ -55,7 +57,7 @@ export function OpenTimes({ form, set }: { form: FormAsSet; set: SetForm }) {
     void set(
       { [which]: at?.toISOString() ?? null },
       {
-        said: at ? `It ${says} on ${showMoment(zone, at)}` : `No moment is set at which it ${says}`,
+        said: at ? `It ${says} on ${showFarMoment(zone, at)}` : `No moment is set at which it ${says}`,
         change: { [which]: form[which] ? new Date(form[which]).toISOString() : null },
       },
     )

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { instantOf, momentIn } from '@/core/formats/zone'
+import { instantOf, momentIn, showFarMoment } from '@/core/formats/zone'
 import type { Planned } from '@/server/forms/readPlanned'
 import { callOffReleaseAction } from '../draft/actions'
 import { useDraft } from '../draft/context'
@@ -24,7 +24,7 @@ export function PlannedRelease({ planned, next }: { planned: Planned; next: numb
       {refused ? (
         <>
           <h2 className="text-red">
-            What was planned for <Moment at={at} /> was not released
+            What was planned for <Moment at={at} show={showFarMoment} /> was not released
           </h2>
           <ul className="list-disc pl-5">
             {refused.map((why) => (
@@ -35,7 +35,7 @@ export function PlannedRelease({ planned, next }: { planned: Planned; next: numb
       ) : (
         <>
           <h2>
-            Release {next} is planned for <Moment at={at} />
+            Release {next} is planned for <Moment at={at} show={showFarMoment} />
           </h2>
           <p>
             {changes.length > 0 ? changes.join('; ') : 'It changes nothing by now.'}{' '}

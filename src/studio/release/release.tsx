@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { toast } from '../ui/toast'
 import { tellVisitorsDifferences } from '@/core/form/as_visitors_see'
-import { showMoment } from '@/core/formats/zone'
+import { showFarMoment } from '@/core/formats/zone'
 import { tellDifferences } from '@/core/form/differences'
 import type { PastRun } from '@/db/queries/past_runs'
 import type { ReleaseNumbers } from '@/server/readout/readReleases'
@@ -76,7 +76,7 @@ export function Release({ releases, planned, past }: Props) {
     doWithSaved(
       'plan',
       (from) => planReleaseAction({ slug, from, at: at.toISOString() }),
-      () => `It is released on ${showMoment(zone, at)}`,
+      () => `Planned: it is released on ${showFarMoment(zone, at)}`,
     )
   const canRelease = busy === null && faults.length === 0 && changes.length > 0
 

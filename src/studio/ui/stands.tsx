@@ -1,3 +1,4 @@
+import { showFarMoment } from '@/core/formats/zone'
 import type { FormState } from '@/core/form/state'
 import { Chip } from './chip'
 import { Moment } from './moment'
@@ -17,7 +18,7 @@ export function Stands({ state, stands }: Props) {
     case 'before':
       return (
         <Chip tone="amber">
-          opens <Moment at={stands.opensAt} />
+          opens <Moment at={stands.opensAt} show={showFarMoment} />
         </Chip>
       )
     case 'full':
@@ -29,7 +30,7 @@ export function Stands({ state, stands }: Props) {
           {stands.opensAt && (
             <>
               {' '}
-              until <Moment at={stands.opensAt} />
+              until <Moment at={stands.opensAt} show={showFarMoment} />
             </>
           )}
         </Chip>
