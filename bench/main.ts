@@ -1,6 +1,7 @@
 /**
  * The Bench: the simulated outside. `BENCH_PORT` is its HTTP side, `BENCH_SMTP_PORT` its mail server,
- * `BENCH_FOLDER` where it keeps what it was sent, `BENCH_HOOK_SECRET` what webhooks are signed with. It listens on loopback only.
+ * `BENCH_FOLDER` where it keeps what it was sent, `BENCH_HOOK_SECRET` what webhooks are signed with,
+ * `LICHEN_URL` whose forms stand on its site. It listens on loopback only.
  */
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
 import { constants, setPriority } from 'node:os'
@@ -8,6 +9,7 @@ import { Bucket } from './bucket'
 import { Crm } from './crm'
 import { Hooks } from './hooks'
 import { Mailbox } from './mailbox'
+import { answerForSite, SITE } from './site'
 import { switchesOf, turnSwitches } from './switches'
 
 const HOST = '127.0.0.1'
@@ -100,6 +102,7 @@ const server = createServer((request, response) => {
       .catch((error: unknown) => response.destroy(error as Error))
     return
   }
+  if (url.pathname.startsWith(SITE)) return answerForSite(url.pathname.slice(SITE.length), url.searchParams, response)
   answer(request)
     .then((answered) => respond(response, answered))
     .catch((error: unknown) => respond(response, { status: 400, body: { error: String(error) } }))

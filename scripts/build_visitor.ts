@@ -24,6 +24,10 @@ const ONE_BY_ONE = 'src/visitor/script/one_at_a_time.ts'
 const SAYING = 'src/visitor/script/says.ts'
 /** Loaded by pages that let what was sent be printed. */
 const PRINTING = 'src/visitor/script/prints.ts'
+/** Loaded by pages of forms that may be framed. */
+const FITTING = 'src/visitor/script/fits.ts'
+/** What sites ask for where a form shall stand: its name stays, since it stands in their pages. */
+const FRAMING = 'src/visitor/site/frame.ts'
 /** Loaded once somebody types, and the worker that it starts. */
 const WORKING = 'src/visitor/script/works.ts'
 const WORKER = 'src/visitor/script/worker.ts'
@@ -51,6 +55,7 @@ export async function buildVisitor(): Promise<void> {
       { in: ONE_BY_ONE, out: 'visitor-one_at_a_time' },
       { in: SAYING, out: 'visitor-says' },
       { in: PRINTING, out: 'visitor-prints' },
+      { in: FITTING, out: 'visitor-fits' },
       ...KIND_NAMES.filter((kind) => scriptOf(kind) === kind).map((kind) => ({
         in: `kind:${kind}`,
         out: `visitor-${kind}`,
@@ -72,6 +77,7 @@ export async function buildVisitor(): Promise<void> {
       },
     },
   )
+  await bundle([{ in: FRAMING, out: 'frame' }], { format: 'iife', entryNames: '[name]' })
   const assets: Assets = {
     style: filesOf(style, 'written:visitor-style').join(),
     faces: filesOf(faces, 'written:visitor-faces').join(),
@@ -79,6 +85,7 @@ export async function buildVisitor(): Promise<void> {
     keys: filesOf(scripts, ONE_BY_ONE),
     says: filesOf(scripts, SAYING),
     prints: filesOf(scripts, PRINTING),
+    fits: filesOf(scripts, FITTING),
     script: filesOf(scripts, 'src/visitor/script/main.ts'),
     kinds: Object.fromEntries(KIND_NAMES.map((kind) => [kind, filesOf(scripts, `kind:${scriptOf(kind)}`)])),
   }

@@ -180,7 +180,13 @@ async function makeForms(): Promise<void> {
     { slug: 'bring-a-studio', name: 'Bring a studio', campaign: 'Glaze club', draft: bringAStudio() },
     { slug: 'glaze-samples', name: 'Glaze sample box', campaign: 'Glaze club', draft: glazeSamples(pictures) },
     { slug: 'service', name: 'Repair or service', campaign: '', folder: 'Service', draft: service(pictures) },
-    { slug: 'firing-notes', name: 'Firing notes', campaign: '', folder: 'Letters', draft: firingNotes() },
+    {
+      slug: 'firing-notes',
+      name: 'Firing notes',
+      campaign: '',
+      folder: 'Letters',
+      draft: firingNotes(new URL(config.LICHEN_BENCH_URL).origin),
+    },
     { slug: 'school-quote', name: 'School quote', campaign: 'School term start', draft: schoolQuote() },
     { slug: 'delivery-survey', name: 'Delivery survey', campaign: '', folder: 'Service', draft: deliverySurvey() },
   ]

@@ -15,6 +15,8 @@ export interface Assets {
   says: string[]
   /** Prints what was sent, for forms whose outcome tells it. */
   prints: string[]
+  /** Tells the page around how tall it is, for forms that may be framed. */
+  fits: string[]
   /** The page's own script, last, after what it shares with others. */
   script: string[]
   /** The same of each kind of question. */

@@ -11,6 +11,8 @@ interface OutcomeProps {
   outcome: Outcome
   /** What was sent, where it is told. */
   sent: Told[] | null
+  /** Whether the form may be framed. */
+  framed: boolean
   assets: Assets
   look: PageLook
   language: Language
@@ -18,12 +20,12 @@ interface OutcomeProps {
 }
 
 /** What is read after sending. The page's script puts the same in place of the form. */
-export const OutcomePage = ({ outcome, sent, assets, look, language, speech }: OutcomeProps) => (
+export const OutcomePage = ({ outcome, sent, framed, assets, look, language, speech }: OutcomeProps) => (
   <Document
     title={{ text: outcome.title }}
     language={language}
     assets={assets}
-    more={sent ? [assets.prints] : []}
+    more={[...(sent ? [assets.prints] : []), ...(framed ? [assets.fits] : [])]}
     look={look}
   >
     <main>
@@ -37,6 +39,8 @@ interface PlainProps {
   text: string
   language: Language
   assets: Assets
+  /** Whether it stands in place of a form that may be framed. */
+  framed?: boolean
 }
 
 /** A page that says one thing, such as that there is no form at this address. */

@@ -113,7 +113,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
       assets={assets}
       kinds={kindsAsked(form)}
       look={state.look}
-      more={scriptsBeside(form, assets)}
+      more={scriptsBeside(form, assets, mode)}
       preview={mode === 'preview'}
     >
       <main className={standing === 'beside' ? 'with-beside' : undefined}>
@@ -304,10 +304,12 @@ const kindsAsked = (form: Form): KindName[] => [...new Set(questionsIn(form).map
 const usesWhatIsKnown = (form: Form): boolean => wordingsIn(form).some((wording) => usesIn(wording).length > 0)
 
 /** Scripts that only some forms need. */
-const scriptsBeside = (form: Form, { keys, says, prints }: Assets): string[][] => [
+const scriptsBeside = (form: Form, { keys, says, prints, fits }: Assets, mode: PageState['mode']): string[][] => [
   ...(form.pace === 'one' ? [keys] : []),
   ...(usesWhatIsKnown(form) ? [says] : []),
   ...(outcomesOf(form).some(({ summary }) => summary) ? [prints] : []),
+  // The studio's own frame scrolls.
+  ...(form.framedBy.length > 0 && mode !== 'preview' ? [fits] : []),
 ]
 
 const shownAsOf = (form: Form, name: string): string => {

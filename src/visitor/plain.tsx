@@ -9,12 +9,14 @@ interface Props {
   title: string
   language: Language
   assets: Assets
+  /** Whether it stands in place of a form that may be framed. */
+  framed?: boolean
   children: ReactNode
 }
 
-/** A page of ours and of no form: plain, and without a script. */
-export const Plain = ({ title, language, assets, children }: Props) => (
-  <Document title={{ text: title }} language={language} assets={assets} look={PLAIN}>
+/** A page of ours and of no form: plain, and without a script but that which tells a frame its height. */
+export const Plain = ({ title, language, assets, framed, children }: Props) => (
+  <Document title={{ text: title }} language={language} assets={assets} more={framed ? [assets.fits] : []} look={PLAIN}>
     <main>
       <h1>{title}</h1>
       {children}

@@ -2,10 +2,11 @@ import { type Form, formSchema } from '@/core/form/definition'
 import { contactCarried, emailQuestion } from './shared'
 
 /** Firing notes: the newsletter, as a strip on the company's pages. */
-export const firingNotes = (): Form =>
+export const firingNotes = (site: string): Form =>
   formSchema.parse({
     title: 'Firing notes',
     pace: 'row',
+    framedBy: [site],
     look: { theme: 'workshop', changes: { button: 'solid', headingSize: 24, width: 52 } },
     intro: 'A letter on kilns, clays and glazes, once a month.',
     steps: [

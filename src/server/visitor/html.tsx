@@ -78,6 +78,7 @@ export const outcomeHtml = (
     <OutcomePage
       outcome={outcome}
       sent={outcome.summary ? tellSent(form, values, speech) : null}
+      framed={form.framedBy.length > 0}
       language={language}
       speech={speech}
       assets={visitorAssets()}
@@ -135,14 +136,18 @@ const askedHtml = (
     200,
   )
 
-/** A page that says one thing, in our own words. */
+/** A page that says one thing, in our own words; where it stands in place of a form, sites may frame it as they may the form. */
 export const plainHtml = (
   status: number,
   title: string,
   text: string,
   language = languageOf('en'),
-): Promise<Response> =>
-  html(<PlainPage title={title} text={text} language={language} assets={visitorAssets()} />, status)
+  framedBy: readonly string[] = [],
+): Promise<Response> => {
+  const framed = framedBy.length > 0
+  const page = <PlainPage title={title} text={text} language={language} assets={visitorAssets()} framed={framed} />
+  return html(page, status, { framedBy })
+}
 
 /** The same in a visitor's language. */
 export function saidHtml(status: number, language: Language, title: TextKey, text: TextKey): Promise<Response> {
@@ -159,17 +164,19 @@ export async function tooManyHtml(seconds: number, language: Language, text: Tex
 
 /** What visitors of a form read that takes no answers: what its people wrote, or our own words. */
 export function closedHtml(live: SpokenForm): Promise<Response> {
-  const { closed, beforeWords, closedWords, language, speech, timeZone } = live
+  const { title, text } = tellClosed(live)
+  return plainHtml(200, title, text, live.language, live.form.framedBy)
+}
+
+function tellClosed({ closed, beforeWords, closedWords, speech, timeZone }: SpokenForm): {
+  title: string
+  text: string
+} {
   const when = closed?.opensAt ? tellMoment(speech.locale, timeZone, closed.opensAt) : null
   if (closed?.is === 'before')
-    return plainHtml(
-      200,
-      speech.tell('early_title'),
-      beforeWords || speech.tell('early', { when: when ?? '' }),
-      language,
-    )
+    return { title: speech.tell('early_title'), text: beforeWords || speech.tell('early', { when: when ?? '' }) }
   const again = when === null ? '' : ` ${speech.tell('again', { when })}`
-  return plainHtml(200, speech.tell('closed_title'), closedWords || `${speech.tell('closed')}${again}`, language)
+  return { title: speech.tell('closed_title'), text: closedWords || `${speech.tell('closed')}${again}` }
 }
 
 /** A moment as people write it where they read, with the zone that it is of: theirs may be another. */

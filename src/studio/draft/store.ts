@@ -30,6 +30,8 @@ interface DraftFacts {
   planned: { at: Date; isRefused: boolean } | null
   numbers: StationFacts['numbers']
   publicUrl: string
+  /** Where the Bench is; `null` where there is none. */
+  benchUrl: string | null
   /** Where colleagues try it: what is sent from there counts nowhere. */
   testUrl: string
   /** Arrivals of the last 30 days by the row that fitted, as the live release numbers them. */

@@ -13,6 +13,7 @@ export const startOf = (form: Form) => ({
     numbers: { arrived: 0, finish: null, unfinished: 0, steps: [] },
     publicUrl: '',
     testUrl: '',
+    benchUrl: null,
     routed: {},
     seen: null,
   },

@@ -1,6 +1,6 @@
 'use client'
 
-import type { ReactNode } from 'react'
+import { Fragment, type ReactNode } from 'react'
 import type { Form } from '@/core/form/definition'
 import { answeredByHand } from '@/core/form/values'
 import { mannerOf } from '@/core/kinds/registry'
@@ -11,7 +11,7 @@ import { PrintedCode } from './code'
 /** Every way that the live form goes out: its address, a frame, and what programs send to. */
 export function WaysOut({ live }: { live: Form }) {
   const { facts } = useDraft((state) => state)
-  const { publicUrl, testUrl } = facts
+  const { publicUrl, testUrl, slug, benchUrl } = facts
   const sent = answeredByHand(live).filter((question) => !mannerOf(question).files)
   const body = JSON.stringify({ values: Object.fromEntries(sent.slice(0, 2).map(({ name }) => [name, '…'])) })
   return (
@@ -55,7 +55,25 @@ export function WaysOut({ live }: { live: Form }) {
                 <>
                   <code className="name break-all">{scriptOf(publicUrl, live.title)}</code>
                   <span className="block text-soft">
-                    Tells the page that people were on before, too. The tags of the framing page come along either way.
+                    As tall as the form, wherever it is put, as often as you like. Tells the page that people were on
+                    before, too; with <code className="name">data-first-page</code> also the first page of their visit,
+                    as <code className="name">first_page</code> in the link, and its tags.
+                  </span>
+                  {benchUrl !== null && <OnTheBench site={new URL(benchUrl).origin} slug={slug} live={live} />}
+                </>
+              }
+            />
+          )}
+          {live.framedBy.length > 0 && (
+            <Way
+              title="A site’s content policy"
+              copied="policy"
+              text={policyOf(publicUrl)}
+              shown={
+                <>
+                  <code className="name break-all">{policyOf(publicUrl)}</code>
+                  <span className="block text-soft">
+                    What a site that has one adds to it. The plain frame needs the second alone.
                   </span>
                 </>
               }
@@ -85,17 +103,55 @@ export function WaysOut({ live }: { live: Form }) {
 const written = (text: string): string =>
   text.replaceAll('&', '&amp;').replaceAll('"', '&quot;').replaceAll('<', '&lt;')
 
+/** What a content policy (CSP) has to allow for the script and its frame. */
+const policyOf = (url: string): string => {
+  const { origin } = new URL(url)
+  return `script-src ${origin}; frame-src ${origin}`
+}
+
 /** The framing page's address goes along whole, so that its tags do. */
 const frameOf = (url: string, title: string): string =>
   `<iframe src="${url}" title="${written(title)}" referrerpolicy="no-referrer-when-downgrade" style="width: 100%; height: 44rem; border: 0"></iframe>`
 
-/** The same put in place by a script, with the tags of the page and where its visitor was before. */
-const scriptOf = (url: string, title: string): string =>
-  `<script>(function (at) { var to = new URL(${JSON.stringify(url)}), frame = document.createElement('iframe');
-new URLSearchParams(location.search).forEach(function (value, name) { if (name.startsWith('utm_')) to.searchParams.set(name, value) });
-if (document.referrer) to.searchParams.set('page_before', document.referrer);
-frame.src = to; frame.title = ${JSON.stringify(title).replaceAll('<', '\\u003c')}; frame.style = 'width: 100%; height: 44rem; border: 0';
-at.after(frame) })(document.currentScript)</script>`
+/** The same put in place by our script, as tall as the form. */
+const scriptOf = (url: string, title: string): string => {
+  const form = new URL(url).pathname.split('/').at(-1) ?? ''
+  return `<script async src="${new URL('../frame.js', url)}" data-form="${form}" data-title="${written(title)}"></script>`
+}
+
+const BENCH_PAGES = [
+  ['plain', 'a plain page'],
+  ['strict', 'with a strict content policy'],
+  ['old', 'of old'],
+  ['late', 'that is filled late'],
+  ['dark', 'that is dark'],
+  ['first', 'where a visit begins'],
+] as const
+
+/** Pages of the Bench's own site with the form in them, where it may frame it. */
+const OnTheBench = ({ site, slug, live }: { site: string; slug: string; live: Form }) =>
+  live.framedBy.includes(site) ? (
+    <span className="block">
+      On the Bench’s site:{' '}
+      {BENCH_PAGES.map(([page, says], index) => (
+        <Fragment key={page}>
+          {index > 0 && ', '}
+          <a
+            className="text-teal underline"
+            href={`${site}/site/${page}?form=${slug}`}
+            target="_blank"
+            rel="noreferrer"
+          >
+            {says}
+          </a>
+        </Fragment>
+      ))}
+    </span>
+  ) : (
+    <span className="block text-soft">
+      To try it on the Bench’s own site, add <code className="name">{site}</code> to the sites below, and release.
+    </span>
+  )
 
 interface WayProps {
   title: string

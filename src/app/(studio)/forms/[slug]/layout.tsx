@@ -57,6 +57,7 @@ export default memberLayout('read', async ({ workspaceId }, { params: { slug = '
           routed,
           seen,
           publicUrl: `${config.LICHEN_URL}/f/${stored.slug}`,
+          benchUrl: config.LICHEN_BENCH_URL || null,
           testUrl: config.LICHEN_URL + testAddress(config.LICHEN_SECRET, stored.id, stored.slug),
         },
         form,

@@ -1,0 +1,98 @@
+import type { ServerResponse } from 'node:http'
+
+/**
+ * A small site of its own, as there are many: each page has forms put in by script, the way its own specialist would. Forms
+ * are those of the Lichen at `LICHEN_URL`, named in the page's address.
+ */
+
+const LICHEN = new URL(process.env.LICHEN_URL ?? 'http://127.0.0.1:4300').origin
+
+export const SITE = '/site/'
+
+interface Page {
+  title: string
+  headers?: Record<string, string>
+  html: (forms: readonly string[]) => string
+}
+
+/** The script element that puts a form where it stands. */
+const put = (form: string, more = ''): string =>
+  `<script async src="${LICHEN}/frame.js" data-form="${form}" data-title="Ask us: ${form}"${more}></script>`
+
+/** A page of today, with the site's own style sheet. */
+const page = (title: string, body: string, style = ''): string =>
+  `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">
+<title>${title}</title><link rel="stylesheet" href="${SITE}site.css"></head>
+<body class="${style}"><h1>${title}</h1><p>Ovens, clays and what becomes of them.</p>${body}<p>After the form.</p></body></html>`
+
+const PAGES: Readonly<Record<string, Page>> = {
+  plain: { title: 'A page', html: (forms) => page('A page', forms.map((form) => put(form)).join('')) },
+  strict: {
+    title: 'A strict content policy',
+    headers: {
+      'content-security-policy': `default-src 'none'; style-src 'self'; base-uri 'none'; script-src ${LICHEN}; frame-src ${LICHEN}`,
+    },
+    html: (forms) => page('A strict content policy', forms.map((form) => put(form)).join('')),
+  },
+  old: {
+    title: 'An old page',
+    // Without a doctype, as pages were: browsers lay it out by other rules.
+    html: (forms) => `<html><head><title>An old page</title></head><body bgcolor="#ffffee"><center><h1>An old page</h1>
+<table width="80%" border="1"><tr><td>${forms.map((form) => put(form)).join('')}</td></tr></table>
+<font face="serif">After the form.</font></center></body></html>`,
+  },
+  late: {
+    title: 'A page that is filled late',
+    html: (forms) =>
+      page(
+        'A page that is filled late',
+        `<div id="late"></div><script src="${SITE}late.js" data-lichen="${LICHEN}" data-forms="${forms.join(' ')}"></script>`,
+      ),
+  },
+  dark: { title: 'A dark page', html: (forms) => page('A dark page', forms.map((form) => put(form)).join(''), 'dark') },
+  first: {
+    title: 'Where a visit begins',
+    html: ([form = '']) =>
+      page(
+        'Where a visit begins',
+        `<script async src="${LICHEN}/frame.js" data-first-page></script><p><a href="${SITE}after?form=${form}">To the form</a></p>`,
+      ),
+  },
+  after: {
+    title: 'Where it goes on',
+    html: (forms) => page('Where it goes on', forms.map((form) => put(form, ' data-first-page')).join('')),
+  },
+}
+
+const FILES: Readonly<Record<string, { type: string; text: string }>> = {
+  'site.css': {
+    type: 'text/css',
+    text: `body { max-width: 46rem; margin: 2rem auto; padding: 0 1rem; font: 17px/1.5 serif }
+.dark { background: #14181c; color: #dde }`,
+  },
+  // As tools do that put what others sell into a page once all else is there.
+  'late.js': {
+    type: 'text/javascript',
+    text: `const { lichen, forms } = document.currentScript.dataset
+setTimeout(() => {
+  for (const form of forms.split(' ')) {
+    const script = document.createElement('script')
+    script.src = lichen + '/frame.js'
+    script.dataset.form = form
+    script.dataset.title = 'Ask us: ' + form
+    document.getElementById('late').append(script)
+  }
+}, 1000)`,
+  },
+}
+
+/** Answers for the site: `form` of the address names its forms, each once. */
+export function answerForSite(path: string, asked: URLSearchParams, response: ServerResponse): void {
+  const file = FILES[path]
+  if (file) return void response.writeHead(200, { 'content-type': `${file.type}; charset=utf-8` }).end(file.text)
+  const found = PAGES[path]
+  const forms = asked.getAll('form').filter((form) => /^[a-z0-9-]{1,100}$/.test(form))
+  response
+    .writeHead(found ? 200 : 404, { 'content-type': 'text/html; charset=utf-8', ...found?.headers })
+    .end(found ? found.html(forms) : 'There is no such page.')
+}

@@ -1,0 +1,115 @@
+import { gzipSync } from 'node:zlib'
+import type { Page } from '@playwright/test'
+import { api, askClay, askEmail, askFirstName, formAsking, releasedForm, until } from '../support/api'
+import { expect, facts, test, unique } from './studio'
+
+/** A form on somebody else's site: the Bench's, which has pages of every sort. */
+
+const site = new URL(facts.bench).origin
+const askTown = {
+  kind: 'long_text' as const,
+  name: 'town',
+  label: 'Which town?',
+  shownWhen: { value: 'clay', is: 'answered' as const },
+}
+const framable = (slug: string) =>
+  releasedForm(facts, slug, { ...formAsking([askFirstName, askEmail, askClay, askTown]), framedBy: [site] })
+const siteAt = (page: string, ...forms: string[]) =>
+  `${site}/site/${page}?${new URLSearchParams(forms.map((form) => ['form', form]))}`
+
+/** How much taller than its frame a form is, in pixels: what would have to be scrolled. */
+const spare = async (page: Page, title: string) => {
+  const frame = page.locator(`iframe[title="${title}"]`)
+  const there = await frame.evaluate((element) => element.getBoundingClientRect().height)
+  const content = await frame
+    .contentFrame()
+    .locator('html')
+    .evaluate((html) => html.getBoundingClientRect().height)
+  return Math.abs(there - content)
+}
+const fits = (page: Page, title: string) =>
+  expect.poll(() => spare(page, title), { message: `${title} is as tall as its frame` }).toBeLessThan(2)
+
+for (const sort of ['plain', 'strict', 'old', 'late', 'dark'])
+  for (const width of [1280, 390])
+    test(`stands on a ${sort} page, ${width} wide, as tall as it is`, async ({ page }) => {
+      const slug = unique('framed')
+      await framable(slug)
+      await page.setViewportSize({ width, height: 800 })
+      await page.goto(siteAt(sort, slug))
+      const form = page.frameLocator('iframe')
+      const title = `Ask us: ${slug}`
+      await expect(form.getByLabel('First name')).toBeVisible()
+      await fits(page, title)
+      const before = await page.locator('iframe').evaluate((frame) => frame.clientHeight)
+      await form.getByRole('radio').first().check()
+      await expect(form.getByLabel('Which town?')).toBeVisible()
+      await fits(page, title)
+      expect(await page.locator('iframe').evaluate((frame) => frame.clientHeight)).toBeGreaterThan(before)
+      await form.getByLabel('First name').fill('Ada')
+      await form.getByLabel('Email').fill(`${slug}@studio.example`)
+      await form.getByRole('button', { name: 'Send' }).click()
+      await expect(form.getByRole('heading', { name: 'Thank you' })).toBeVisible()
+      await fits(page, title)
+      // What was sent takes less than what was asked: the frame has shrunk.
+      expect(await page.locator('iframe').evaluate((frame) => frame.clientHeight)).toBeLessThan(before)
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width)
+    })
+
+test('two forms stand on one page, each as tall as it is; a closed one says so in its frame', async ({ page }) => {
+  const [one, two] = [unique('framed'), unique('framed')]
+  await Promise.all([framable(one), framable(two)])
+  await api(facts, 'PUT', `/forms/${two}`, { state: 'closed', closedWords: 'All places are taken.' })
+  await until('it is closed', async () => (await (await fetch(`${facts.url}/f/${two}`)).text()).includes('All places'))
+  await page.goto(siteAt('plain', one, two))
+  await expect(page.frameLocator(`iframe[title="Ask us: ${one}"]`).getByLabel('First name')).toBeVisible()
+  await expect(page.frameLocator(`iframe[title="Ask us: ${two}"]`).getByText('All places are taken.')).toBeVisible()
+  await fits(page, `Ask us: ${one}`)
+  await fits(page, `Ask us: ${two}`)
+})
+
+test('it takes along where the visit began, with its tags, and keeps nothing where it is not told to', async ({
+  page,
+}) => {
+  const slug = unique('framed')
+  await framable(slug)
+  await page.goto(`${siteAt('first', slug)}&utm_source=Fair&utm_medium=stand`)
+  await expect.poll(() => page.evaluate(() => sessionStorage.getItem('lichen first page'))).toContain('utm_source=Fair')
+  await page.getByRole('link', { name: 'To the form' }).click()
+  const frame = page.locator('iframe')
+  await expect(frame).toHaveAttribute('src', /utm_source=Fair&utm_medium=stand/)
+  const src = new URL((await frame.getAttribute('src')) ?? '')
+  expect(src.searchParams.get('first_page')).toContain(`${site}/site/first?form=${slug}`)
+  expect(src.searchParams.get('page_before')).toContain(`${site}/`)
+  await expect(page.frameLocator('iframe').getByLabel('First name')).toBeVisible()
+  await until('the visit is counted', async () => {
+    const { body } = await api<{ sources: { source: string }[] }>(facts, 'GET', `/forms/${slug}/readout`)
+    return body.sources.some(({ source }) => source === 'fair · stand')
+  })
+  const other = await page.context().newPage()
+  await other.goto(siteAt('plain', slug))
+  await expect(other.frameLocator('iframe').getByLabel('First name')).toBeVisible()
+  expect(await other.evaluate(() => Object.keys(sessionStorage))).toEqual([])
+})
+
+test('what sites ask for weighs at most 3 KB, is theirs to keep for an hour, and Release tells how to ask', async ({
+  studio,
+}) => {
+  const slug = unique('framed')
+  await framable(slug)
+  const script = await fetch(`${facts.url}/frame.js`)
+  expect(script.headers.get('cache-control')).toBe('public, max-age=3600')
+  expect(script.headers.get('cross-origin-resource-policy')).toBe('cross-origin')
+  expect(gzipSync(Buffer.from(await script.arrayBuffer())).length).toBeLessThanOrEqual(3 * 1024)
+  await studio.goto(`/forms/${slug}/release`)
+  const ways = studio.getByRole('row', { name: /^In a frame, by script/ })
+  await expect(ways).toContainText(`<script async src="`)
+  await expect(ways).toContainText(`/frame.js" data-form="${slug}"`)
+  await expect(ways.getByRole('link', { name: 'with a strict content policy' })).toHaveAttribute(
+    'href',
+    siteAt('strict', slug),
+  )
+  await expect(studio.getByRole('row', { name: /^A site’s content policy/ })).toContainText(
+    /script-src http\S+; frame-src http/,
+  )
+})
