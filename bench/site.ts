@@ -9,15 +9,23 @@ const LICHEN = new URL(process.env.LICHEN_URL ?? 'http://127.0.0.1:4300').origin
 
 export const SITE = '/site/'
 
+/** How a form comes over a page. */
+const HOW = ['button', 'link', 'after', 'leaving'] as const
+
 interface Page {
   title: string
   headers?: Record<string, string>
-  html: (forms: readonly string[]) => string
+  html: (forms: readonly string[], how: string) => string
 }
 
 /** The script element that puts a form where it stands. */
 const put = (form: string, more = ''): string =>
   `<script async src="${LICHEN}/frame.js" data-form="${form}" data-title="Ask us: ${form}"${more}></script>`
+
+/** What a strict site allows: its own style sheet, and of others only the forms' script and frames. */
+const POLICY = {
+  'content-security-policy': `default-src 'none'; style-src 'self'; base-uri 'none'; script-src ${LICHEN}; frame-src ${LICHEN}`,
+}
 
 /** A page of today, with the site's own style sheet. */
 const page = (title: string, body: string, style = ''): string =>
@@ -29,9 +37,7 @@ const PAGES: Readonly<Record<string, Page>> = {
   plain: { title: 'A page', html: (forms) => page('A page', forms.map((form) => put(form)).join('')) },
   strict: {
     title: 'A strict content policy',
-    headers: {
-      'content-security-policy': `default-src 'none'; style-src 'self'; base-uri 'none'; script-src ${LICHEN}; frame-src ${LICHEN}`,
-    },
+    headers: POLICY,
     html: (forms) => page('A strict content policy', forms.map((form) => put(form)).join('')),
   },
   old: {
@@ -50,6 +56,15 @@ const PAGES: Readonly<Record<string, Page>> = {
       ),
   },
   dark: { title: 'A dark page', html: (forms) => page('A dark page', forms.map((form) => put(form)).join(''), 'dark') },
+  over: {
+    title: 'A form over the page',
+    headers: POLICY,
+    html: ([form = ''], how) =>
+      page(
+        'A form over the page',
+        `<p><a href="${LICHEN}/f/${form}">Ask us</a></p>${put(form, ` data-over="${how}" data-seconds="1" data-label="Open it"`)}`,
+      ),
+  },
   first: {
     title: 'Where a visit begins',
     html: ([form = '']) =>
@@ -86,7 +101,7 @@ setTimeout(() => {
   },
 }
 
-/** Answers for the site: `form` of the address names its forms, each once. */
+/** Answers for the site: `form` of the address names its forms, and `how` says how one comes over the page. */
 export function answerForSite(path: string, asked: URLSearchParams, response: ServerResponse): void {
   const file = FILES[path]
   if (file) return void response.writeHead(200, { 'content-type': `${file.type}; charset=utf-8` }).end(file.text)
@@ -94,5 +109,5 @@ export function answerForSite(path: string, asked: URLSearchParams, response: Se
   const forms = asked.getAll('form').filter((form) => /^[a-z0-9-]{1,100}$/.test(form))
   response
     .writeHead(found ? 200 : 404, { 'content-type': 'text/html; charset=utf-8', ...found?.headers })
-    .end(found ? found.html(forms) : 'There is no such page.')
+    .end(found ? found.html(forms, HOW.find((one) => one === asked.get('how')) ?? 'button') : 'There is no such page.')
 }

@@ -109,6 +109,12 @@ test('what sites ask for weighs at most 3 KB, is theirs to keep for an hour, and
     'href',
     siteAt('strict', slug),
   )
+  const over = studio.getByRole('row', { name: /^Over the page/ })
+  await expect(over).toContainText('data-over="button"')
+  await expect(async () => {
+    await over.getByRole('combobox').selectOption('on leaving')
+    await expect(over).toContainText('data-over="leaving"', { timeout: 1000 })
+  }).toPass()
   await expect(studio.getByRole('row', { name: /^A site’s content policy/ })).toContainText(
     /script-src http\S+; frame-src http/,
   )

@@ -1,6 +1,6 @@
 'use client'
 
-import { Fragment, type ReactNode } from 'react'
+import { Fragment, type ReactNode, useState } from 'react'
 import type { Form } from '@/core/form/definition'
 import { answeredByHand } from '@/core/form/values'
 import { mannerOf } from '@/core/kinds/registry'
@@ -12,6 +12,7 @@ import { PrintedCode } from './code'
 export function WaysOut({ live }: { live: Form }) {
   const { facts } = useDraft((state) => state)
   const { publicUrl, testUrl, slug, benchUrl } = facts
+  const [how, setHow] = useState<keyof typeof OPENINGS>('button')
   const sent = answeredByHand(live).filter((question) => !mannerOf(question).files)
   const body = JSON.stringify({ values: Object.fromEntries(sent.slice(0, 2).map(({ name }) => [name, '…'])) })
   return (
@@ -66,6 +67,31 @@ export function WaysOut({ live }: { live: Form }) {
           )}
           {live.framedBy.length > 0 && (
             <Way
+              title="Over the page"
+              copied="script that opens it"
+              text={scriptOf(publicUrl, live.title, OPENINGS[how].more)}
+              shown={
+                <>
+                  <select
+                    aria-label="When it comes over the page"
+                    className="box mb-1 w-auto"
+                    value={how}
+                    onChange={(event) => setHow(event.target.value as keyof typeof OPENINGS)}
+                  >
+                    {Object.entries(OPENINGS).map(([name, { label }]) => (
+                      <option key={name} value={name}>
+                        {label}
+                      </option>
+                    ))}
+                  </select>
+                  <code className="name block break-all">{scriptOf(publicUrl, live.title, OPENINGS[how].more)}</code>
+                  <span className="block text-soft">{OPENINGS[how].says}</span>
+                </>
+              }
+            />
+          )}
+          {live.framedBy.length > 0 && (
+            <Way
               title="A site’s content policy"
               copied="policy"
               text={policyOf(publicUrl)}
@@ -114,10 +140,32 @@ const frameOf = (url: string, title: string): string =>
   `<iframe src="${url}" title="${written(title)}" referrerpolicy="no-referrer-when-downgrade" style="width: 100%; height: 44rem; border: 0"></iframe>`
 
 /** The same put in place by our script, as tall as the form. */
-const scriptOf = (url: string, title: string): string => {
+const scriptOf = (url: string, title: string, more = ''): string => {
   const form = new URL(url).pathname.split('/').at(-1) ?? ''
-  return `<script async src="${new URL('../frame.js', url)}" data-form="${form}" data-title="${written(title)}"></script>`
+  return `<script async src="${new URL('../frame.js', url)}" data-form="${form}" data-title="${written(title)}"${more}></script>`
 }
+
+const ONCE = 'It comes once to each browser, which keeps that it did, and never again once it was sent.'
+
+/** How a form comes over a page. */
+const OPENINGS = {
+  button: {
+    label: 'at a button',
+    more: ' data-over="button" data-label="Ask us"',
+    says: 'The button stands where the line does, and looks as buttons of the site do.',
+  },
+  link: {
+    label: 'at links to it',
+    more: ' data-over="link"',
+    says: 'Every link of the page to the form’s address opens it there; without a script they lead to its own page.',
+  },
+  after: { label: 'after so long', more: ' data-over="after" data-seconds="20"', says: ONCE },
+  leaving: {
+    label: 'on leaving',
+    more: ' data-over="leaving"',
+    says: `As the pointer leaves towards the tabs; telephones have none. ${ONCE}`,
+  },
+} as const
 
 const BENCH_PAGES = [
   ['plain', 'a plain page'],
@@ -126,6 +174,7 @@ const BENCH_PAGES = [
   ['late', 'that is filled late'],
   ['dark', 'that is dark'],
   ['first', 'where a visit begins'],
+  ['over', 'that opens it over itself'],
 ] as const
 
 /** Pages of the Bench's own site with the form in them, where it may frame it. */
