@@ -30,6 +30,8 @@ describe('when a form takes answers', () => {
     await seen(slug, 'It takes answers from 4 March 2031 at 08:00 CET on.')
     await seen(slug, 'Es nimmt Antworten ab 4. März 2031 um 08:00 MEZ an.', 'de')
     expect((await send(facts, slug, values(1))).status).toBe(403)
+    // Colleagues try it beforehand.
+    expect((await api(facts, 'POST', `/forms/${slug}/tests`, { values: values(0) })).status).toBe(201)
     await change(slug, { beforeWords: 'The fair opens <soon>.' })
     await seen(slug, 'The fair opens &lt;soon&gt;.')
     const { body } = await api<{ forms: object[] }>(facts, 'GET', `/forms?search=${slug}`)

@@ -274,7 +274,7 @@ export const sendTest = deed({
         const errors = sent.errors.map(({ name, message }) => ({ path: ['values', name], message }))
         return notDone(422, ['Not sent.', ...sent.errors.slice(0, 1).map(tellIn(live.form))].join(' '), { errors })
       }
-      return notDone(409, sent.why === 'closed' ? 'The form is closed.' : 'Too much is sent to this form just now.')
+      return notDone(409, 'Too much is sent to this form just now.')
     }),
 })
 

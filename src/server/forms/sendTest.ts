@@ -18,7 +18,7 @@ export interface TestInput {
 export type Tested =
   | { ok: true; submission: string }
   | { ok: false; why: 'wrong'; errors: AnswerError[] }
-  | { ok: false; why: 'closed' | 'too many' }
+  | { ok: false; why: 'too many' }
 
 /** Sends answers through the live release as a test: applied and told of like any other, marked, and counted nowhere. */
 export async function sendTest(db: Db, live: LiveForm, { values, contact }: TestInput): Promise<Tested> {
@@ -31,7 +31,5 @@ export async function sendTest(db: Db, live: LiveForm, { values, contact }: Test
   const visit = { id, proven: true, test: true }
   const sent = await acceptSubmission(db, inLanguage(live, []), values, visitor, visit, trustHolder(live), null)
   if (sent.ok) return { ok: true, submission: sent.submission }
-  return sent.why === 'wrong'
-    ? { ok: false, why: 'wrong', errors: sent.errors }
-    : { ok: false, why: sent.why === 'closed' ? 'closed' : 'too many' }
+  return sent.why === 'wrong' ? { ok: false, why: 'wrong', errors: sent.errors } : { ok: false, why: 'too many' }
 }

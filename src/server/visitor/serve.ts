@@ -146,7 +146,8 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
   // Not for good: it may have its old address back one day.
   if (keeping.slug !== live.slug)
     return new Response(null, { status: 307, headers: { location: `/f/${live.slug}${url.search}` } })
-  if (live.closed) return closedHtml(live)
+  const isTest = isTestLink(context().config.LICHEN_SECRET, live.formId, url)
+  if (live.closed && !isTest) return closedHtml(live)
   const wait = count(...ofAsker('start', live.slug))
   if (wait > 0) return tooManyHtml(wait, languageFor(request), 'opened_often')
   const { visitors: db, config } = context()
@@ -173,7 +174,7 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
     told: { frame },
   })
   const remembered = rememberedVisit(request, config.LICHEN_SECRET, live.formId)
-  const given = isTestLink(config.LICHEN_SECRET, live.formId, url) ? 'test' : 'visit'
+  const given = isTest ? 'test' : 'visit'
   const opened = await openForm(db, live, visitor, remembered, given, new URL(config.LICHEN_URL).host, null)
   const isDone = opened.turns.allKnown && live.form.turns.allKnown === 'outcome'
   // Whoever is known by their browser may be somebody else, and must be able to say so.
