@@ -30,6 +30,15 @@ export interface PageLook {
   sheet: string | null
 }
 
+/** What whoever links to a page is told of it, and search engines. */
+export interface Shared {
+  /** The page's own address, whole: a link to it may have had more. */
+  address: string
+  description: string
+  /** Whether search engines may show it. */
+  inSearch: boolean
+}
+
 interface DocumentProps {
   title: Around
   language: Language
@@ -41,11 +50,23 @@ interface DocumentProps {
   more?: string[][]
   /** A look may be tried that is not saved yet. */
   preview?: boolean
+  /** Of a page that others may link to. */
+  shared?: Shared | null
   children: React.ReactNode
 }
 
 /** What every page of a visitor’s is: its head, with the scripts and letters it needs, around what it says. */
-export function Document({ title, language, assets, kinds, look, more = [], preview, children }: DocumentProps) {
+export function Document({
+  title,
+  language,
+  assets,
+  kinds,
+  look,
+  more = [],
+  preview,
+  shared,
+  children,
+}: DocumentProps) {
   // Scripts run in this order, once the page has been read: every kind is there before what asks it.
   const own = kinds ? [...kinds.map((kind) => assets.kinds[kind] ?? []), ...more, assets.script] : more
   const scripts = [...new Set(own.flat())]
@@ -54,7 +75,8 @@ export function Document({ title, language, assets, kinds, look, more = [], prev
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />
-        <meta name="robots" content="noindex" />
+        {!shared?.inSearch && <meta name="robots" content="noindex" />}
+        {shared && <ForSharing title={title.say?.(title.text) ?? title.text} {...shared} />}
         <SaidTitle {...title} />
         {firstFonts(assets.fonts, look.theme, language.tag).map((file) => (
           <link key={file} rel="preload" as="font" type="font/woff2" href={`/${file}`} crossOrigin="" />
@@ -71,3 +93,15 @@ export function Document({ title, language, assets, kinds, look, more = [], prev
     </html>
   )
 }
+
+/** What a link to the page is shown with where it is shared (The Open Graph protocol), and the address it is known by. */
+const ForSharing = ({ title, address, description }: Shared & { title: string }) => (
+  <>
+    <link rel="canonical" href={address} />
+    <meta property="og:type" content="website" />
+    <meta property="og:title" content={title} />
+    <meta property="og:url" content={address} />
+    {description && <meta property="og:description" content={description} />}
+    {description && <meta name="description" content={description} />}
+  </>
+)

@@ -13,7 +13,7 @@ import { headingOf, wordingsIn } from '@/core/form/wordings'
 import type { Way } from '@/core/form/walk'
 import { isStanding, type Standing as WhatStands } from '@/core/look/look'
 import { type VisitorForm, visitorView } from '@/core/form/visitor_view'
-import { type Assets, Document, type PageLook } from './document'
+import { type Assets, Document, type PageLook, type Shared } from './document'
 import { idOfQuestion } from './errors'
 import { forwardWords } from './forward'
 import { visitorKindOf } from './kinds/registry'
@@ -59,6 +59,8 @@ export interface PageState {
   pageBefore: string | null
   /** Address of the page that frames it. */
   framedBy: string | null
+  /** The form's own address, whole, for those who link to it; `null` for a page that nobody else gets. */
+  address: string | null
   /** The day it is where the form is from. */
   now: Moment
   action: string
@@ -115,6 +117,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
       look={state.look}
       more={scriptsBeside(form, assets, mode)}
       preview={mode === 'preview'}
+      shared={sharedOf(state)}
     >
       <main className={standing === 'beside' ? 'with-beside' : undefined}>
         {standing === 'above' && <Standing {...state.standing} {...standingWords} />}
@@ -197,6 +200,10 @@ const NotMe = ({ at, mode, speech }: { at: string } & Pick<PageState, 'mode' | '
     </button>
   </form>
 )
+
+/** What a link to the form is shown with: the first paragraph of what it says of itself. */
+const sharedOf = ({ address, intro, form }: PageState): Shared | null =>
+  address === null ? null : { address, description: intro.split(/\n{2,}/)[0] ?? '', inSearch: form.inSearch }
 
 /** Says what the mark means; a word says so itself. */
 const MarkLegend = ({ on, symbol, colour, speech }: Marks & { speech: Speech }) =>

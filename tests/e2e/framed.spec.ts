@@ -109,6 +109,12 @@ test('what sites ask for weighs at most 3 KB, is theirs to keep for an hour, and
     'href',
     siteAt('strict', slug),
   )
+  await expect(async () => {
+    // What is ticked before the studio has woken is not heard.
+    await studio.getByLabel('Search engines may show its page').uncheck()
+    await studio.getByLabel('Search engines may show its page').check()
+    await expect(studio.getByText('Whether search engines may show it changed').first()).toBeVisible({ timeout: 1000 })
+  }).toPass()
   const over = studio.getByRole('row', { name: /^Over the page/ })
   await expect(over).toContainText('data-over="button"')
   await expect(async () => {

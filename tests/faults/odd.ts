@@ -172,6 +172,7 @@ export async function oddRequest({ url, token }: Reach, cookie: string): Promise
           'outcome',
           'routing',
           'framedBy',
+          'inSearch',
           'joins',
           'format',
         ),

@@ -200,6 +200,7 @@ export const formSchema = z
     languages: languagesSchema,
     translations: translationsSchema,
     tries: z.array(trySchema).max(30).default([]).describe('Test values: people made up, to try the form as'),
+    inSearch: z.boolean().default(false).describe('Whether search engines may show its page'),
     framedBy: z.array(siteSchema).max(20).default([]).describe('Sites that may show the form in a frame of theirs'),
   })
   .superRefine(refuseRepeatedNames)

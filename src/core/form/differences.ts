@@ -30,6 +30,7 @@ export function tellDifferences(before: Form | null, after: Form): string[] {
     ...tellPart('The mark on questions', before.marks, after.marks),
     ...tellPart('How much is asked at once', before.pace, after.pace),
     ...tellPart('The look', before.look, after.look),
+    ...tellPart('Whether search engines may show it', before.inSearch, after.inSearch),
     ...tellPart('Sites that may frame the form', before.framedBy, after.framedBy),
     ...tellPart('Keeping unfinished answers', before.keepUnfinished, after.keepUnfinished),
     ...tellPart('How questions are asked in turn', before.turns, after.turns),

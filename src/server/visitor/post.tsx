@@ -280,6 +280,7 @@ class StepPost {
         pageBefore: this.visitor.pageBefore,
         framedBy: this.visitor.framedBy ?? null,
         now: this.facts.now,
+        address: null,
         action: this.action,
         resumed: false,
         greeting: null,

@@ -201,6 +201,8 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
           pageBefore: visitor.pageBefore,
           framedBy: visitor.framedBy ?? null,
           now: momentIn(live.timeZone, new Date()),
+          // What is known of somebody is nobody's to link to.
+          address: visitor.holder || given === 'test' ? null : `${config.LICHEN_URL}/f/${live.slug}`,
           action,
           resumed: opened.resumed,
           greeting: visitor.formBefore?.title ?? null,

@@ -66,3 +66,18 @@ export function Framing() {
     </section>
   )
 }
+
+/** Whether search engines may show the form's page. */
+export function InSearch() {
+  const { form, edit } = useDraft((state) => state)
+  return (
+    <label className="mb-5 flex items-center gap-2">
+      <input
+        type="checkbox"
+        checked={form.inSearch}
+        onChange={({ target }) => edit((before) => ({ ...before, inSearch: target.checked }))}
+      />
+      Search engines may show its page <span className="text-soft">— part of the draft, too</span>
+    </label>
+  )
+}

@@ -16,7 +16,7 @@ import { Button } from '../ui/button'
 import { Findings } from '../ui/finding'
 import { WithPane } from '../ui/withPane'
 import { useZone } from '../ui/moment'
-import { Framing } from './framing'
+import { Framing, InSearch } from './framing'
 import { PlannedRelease, PlanRelease } from './planned'
 import { PastArrivals } from './pastArrivals'
 import { Rehearsals } from './rehearsals'
@@ -141,6 +141,7 @@ export function Release({ releases, planned, past }: Props) {
       </section>
       {facts.live && <WaysOut live={facts.live.form} />}
       <Framing />
+      <InSearch />
       <Releases releases={releases} live={facts.live?.number ?? null} />
     </WithPane>
   )

@@ -64,6 +64,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ slug
     pageBefore: null,
     framedBy: null,
     now: momentIn(member.timeZone, new Date()),
+    address: null,
     action: '#',
     resumed: false,
     greeting: null,
