@@ -55,6 +55,11 @@ const PAGES: Readonly<Record<string, Page>> = {
         `<div id="late"></div><script src="${SITE}late.js" data-lichen="${LICHEN}" data-forms="${forms.join(' ')}"></script>`,
       ),
   },
+  head: {
+    title: 'A line in the head',
+    html: (forms) =>
+      page('A line in the head', '').replace('</head>', `${forms.map((form) => put(form)).join('')}</head>`),
+  },
   dark: { title: 'A dark page', html: (forms) => page('A dark page', forms.map((form) => put(form)).join(''), 'dark') },
   over: {
     title: 'A form over the page',

@@ -30,7 +30,7 @@ const spare = async (page: Page, title: string) => {
 const fits = (page: Page, title: string) =>
   expect.poll(() => spare(page, title), { message: `${title} is as tall as its frame` }).toBeLessThan(2)
 
-for (const sort of ['plain', 'strict', 'old', 'late', 'dark'])
+for (const sort of ['plain', 'strict', 'old', 'late', 'head', 'dark'])
   for (const width of [1280, 390])
     test(`stands on a ${sort} page, ${width} wide, as tall as it is`, async ({ page }) => {
       const slug = unique('framed')

@@ -11,6 +11,7 @@
 import { addressOf, firstPage } from './address'
 import { makeFrame } from './make_frame'
 import { comeOver } from './over'
+import { put } from './put'
 
 const script = document.currentScript
 if (script instanceof HTMLScriptElement) stand(script)
@@ -23,11 +24,4 @@ function stand(place: HTMLScriptElement): void {
   const to = addressOf(form, place.src, first)
   if (over !== undefined) comeOver({ form, title, to, how: over, place })
   else put(makeFrame(to, title).frame, place)
-}
-
-/** Puts something where the script element stands; at the end of the page where that is in its head, which is never shown. */
-function put(element: HTMLElement, place: HTMLScriptElement): void {
-  if (!document.head.contains(place)) place.after(element)
-  else if (document.body) document.body.append(element)
-  else addEventListener('DOMContentLoaded', () => document.body.append(element))
 }

@@ -1,4 +1,5 @@
 import { makeFrame } from './make_frame'
+import { put } from './put'
 
 interface Over {
   form: string
@@ -38,7 +39,7 @@ function addButton(place: HTMLScriptElement, label: string, open: () => void): v
   button.type = 'button'
   button.textContent = label
   button.addEventListener('click', open)
-  place.after(button)
+  put(button, place)
 }
 
 /** Every link to the form opens it here, where it would go there without this script. */
