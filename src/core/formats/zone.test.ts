@@ -1,10 +1,37 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { dayIn, isoIn, isZone, showMoment, showTime, showZone, zoneNames } from './zone'
+import {
+  dayIn,
+  instantShown,
+  isoIn,
+  isZone,
+  momentIn,
+  showFarMoment,
+  showMoment,
+  showTime,
+  showZone,
+  zoneNames,
+} from './zone'
 
 const moments = fc.date({ min: new Date('1975-01-01'), max: new Date('2060-01-01'), noInvalidDate: true })
 
 describe('a time zone', () => {
+  it('shows a moment that is read back as one that it shows the same', () => {
+    fc.assert(
+      fc.property(
+        moments,
+        fc.constantFrom('UTC', 'Europe/Stockholm', 'America/St_Johns', 'Asia/Kathmandu'),
+        (at, zone) => {
+          const shown = momentIn(zone, at)
+          expect(momentIn(zone, instantShown(zone, shown))).toBe(shown)
+        },
+      ),
+    )
+    const at = new Date('2031-03-04T07:00:00Z')
+    expect(instantShown('Europe/Stockholm', '2031-03-04T08:00')).toEqual(at)
+    expect(showFarMoment('Europe/Stockholm', at)).toBe('4 Mar 2031, 08:00')
+  })
+
   it('is one by its name, and nothing else is', () => {
     expect(['UTC', 'Europe/Stockholm', 'America/St_Johns', 'Asia/Kathmandu'].filter((name) => !isZone(name))).toEqual(
       [],

@@ -86,6 +86,10 @@ export function instantOf(zone: string, day: string, time: string): Date {
   return new Date(fits.length > 0 ? Math.min(...fits) : shown - (before ?? 0))
 }
 
+/** The moment that clocks in a zone show so, as `momentIn` writes it. */
+export const instantShown = (zone: string, shown: string): Date =>
+  instantOf(zone, shown.slice(0, 10), shown.slice(11, 16))
+
 /** What people call a zone: the place it is named after, as “Stockholm time”. */
 export const showZone = (zone: string): string =>
   zone.includes('/') ? `${(zone.split('/').at(-1) ?? zone).replaceAll('_', ' ')} time` : zone

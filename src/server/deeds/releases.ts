@@ -10,7 +10,6 @@ import { countHolding, findRelease } from '@/db/queries/releases'
 import type { StoredForm } from '@/db/queries/forms'
 import { type Actor, memberOf } from '../access/actor'
 import { type Done, done, notDone } from '../done'
-import { examineDraft } from '../forms/examineDraft'
 import { readPlanned } from '../forms/readPlanned'
 import { findFaults, releaseAs, type Released, releaseForm as releaseDraft } from '../forms/releaseForm'
 import { heavily } from '../heavy'
@@ -186,16 +185,16 @@ export const weighReturn = deed({
       const { db } = by.context
       const away = findTakenAway(live, then)
       const names = away.values.map(({ name }) => name)
-      const [held, findings] = await Promise.all([
+      const [held, faults] = await Promise.all([
         heavily(() => countHolding(db, form.id, names, replacedAt)),
-        examineDraft(db, by.workspaceId, then),
+        findFaults(db, by.workspaceId, then),
       ])
       return done({
         definition: then,
         changes: tellDifferences(live, then),
         noticed: tellVisitorsDifferences(live, then),
         takenAway: tellTakenAway(away, held),
-        faults: findings.filter(({ severity }) => severity === 'fault'),
+        faults,
       })
     }),
 })

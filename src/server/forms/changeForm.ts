@@ -59,9 +59,8 @@ export async function changeForm(
   if (!form) return notDone(404, 'There is no such form.')
   if (owner && !(await listMembers(db, workspaceId)).some(({ id }) => id === owner))
     return notDone(422, 'Nobody of this workspace has this id.')
-  const [opens, closes] = [rest.opensAt, rest.closesAt].map((set, n) =>
-    set === undefined ? [form.opensAt, form.closesAt][n] : set,
-  )
+  const opens = rest.opensAt === undefined ? form.opensAt : rest.opensAt
+  const closes = rest.closesAt === undefined ? form.closesAt : rest.closesAt
   if (opens && opens.getTime() === closes?.getTime())
     return notDone(422, 'It cannot open and close at the same moment.')
   const change = {

@@ -1,4 +1,4 @@
-import { instantOf, momentIn, showFarMoment } from '@/core/formats/zone'
+import { instantShown, momentIn, showFarMoment } from '@/core/formats/zone'
 import { TextField } from '../ui/field'
 import { Moment, useZone, ZoneWords } from '../ui/moment'
 import { counted, figure } from '../ui/show'
@@ -50,37 +50,11 @@ export function TellStanding({ state, stands, closesAfter }: FormAsSet) {
 
 /** From when to when a form takes answers, how many, and what visitors read before and after. */
 export function OpenTimes({ form, set }: { form: FormAsSet; set: SetForm }) {
-  const zone = useZone()
-  const { opensAt, closesAt, closesAfter, taken, beforeWords, closedWords } = form
-  const setMoment = (which: 'opensAt' | 'closesAt', says: string, shown: string) => {
-    const at = shown === '' ? null : instantOf(zone, shown.slice(0, 10), shown.slice(11, 16))
-    void set(
-      { [which]: at?.toISOString() ?? null },
-      {
-        said: at ? `It ${says} on ${showFarMoment(zone, at)}` : `No moment is set at which it ${says}`,
-        change: { [which]: form[which] ? new Date(form[which]).toISOString() : null },
-      },
-    )
-  }
-  const shown = (at: Date | string | null) => (at ? momentIn(zone, new Date(at)) : '')
+  const { closesAfter, taken, beforeWords, closedWords } = form
   return (
     <div className="grid grid-cols-[92px_minmax(0,1fr)] items-center gap-2">
-      <TextField
-        label="Opens"
-        type="datetime-local"
-        when="leaving"
-        value={shown(opensAt)}
-        check={(text) => (text !== '' && text === shown(closesAt) ? 'It cannot open at the moment it closes.' : null)}
-        onCommit={(text) => setMoment('opensAt', 'opens', text)}
-      />
-      <TextField
-        label="Closes"
-        type="datetime-local"
-        when="leaving"
-        value={shown(closesAt)}
-        check={(text) => (text !== '' && text === shown(opensAt) ? 'It cannot close at the moment it opens.' : null)}
-        onCommit={(text) => setMoment('closesAt', 'closes', text)}
-      />
+      <MomentBox which="opensAt" other="closesAt" label="Opens" form={form} set={set} />
+      <MomentBox which="closesAt" other="opensAt" label="Closes" form={form} set={set} />
       <p className="col-start-2 text-soft">
         In <ZoneWords />. Where it closes before it opens, it is closed in between.
       </p>
@@ -124,6 +98,41 @@ export function OpenTimes({ form, set }: { form: FormAsSet; set: SetForm }) {
         onCommit={(words) => void set({ closedWords: words })}
       />
     </div>
+  )
+}
+
+interface MomentProps {
+  which: 'opensAt' | 'closesAt'
+  other: 'opensAt' | 'closesAt'
+  label: 'Opens' | 'Closes'
+  form: FormAsSet
+  set: SetForm
+}
+
+/** A moment at which the form opens or closes, as clocks of the workspace show it; none where it is left empty. */
+function MomentBox({ which, other, label, form, set }: MomentProps) {
+  const zone = useZone()
+  const shown = (of: 'opensAt' | 'closesAt') => (form[of] ? momentIn(zone, new Date(form[of])) : '')
+  const does = label.toLowerCase()
+  const keep = (text: string) => {
+    const at = text === '' ? null : instantShown(zone, text)
+    void set(
+      { [which]: at?.toISOString() ?? null },
+      {
+        said: at ? `It ${does} on ${showFarMoment(zone, at)}` : `No moment is set at which it ${does}`,
+        change: { [which]: form[which] ? new Date(form[which]).toISOString() : null },
+      },
+    )
+  }
+  return (
+    <TextField
+      label={label}
+      type="datetime-local"
+      when="leaving"
+      value={shown(which)}
+      check={(text) => (text !== '' && text === shown(other) ? 'It cannot open and close at the same moment.' : null)}
+      onCommit={keep}
+    />
   )
 }
 

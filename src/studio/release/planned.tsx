@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { instantOf, momentIn, showFarMoment } from '@/core/formats/zone'
+import { instantShown, momentIn, showFarMoment } from '@/core/formats/zone'
 import type { Planned } from '@/server/forms/readPlanned'
 import { callOffReleaseAction } from '../draft/actions'
 import { useDraft } from '../draft/context'
@@ -67,7 +67,7 @@ interface Props {
 export function PlanRelease({ disabled, label, onPlan }: Props) {
   const zone = useZone()
   const [shown, setShown] = useState('')
-  const at = shown === '' ? null : instantOf(zone, shown.slice(0, 10), shown.slice(11, 16))
+  const at = shown === '' ? null : instantShown(zone, shown)
   return (
     <span className="flex flex-wrap items-center gap-1.5">
       <span className="text-soft">or on</span>
