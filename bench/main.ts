@@ -102,7 +102,8 @@ const server = createServer((request, response) => {
       .catch((error: unknown) => response.destroy(error as Error))
     return
   }
-  if (url.pathname.startsWith(SITE)) return answerForSite(url.pathname.slice(SITE.length), url.searchParams, response)
+  if (url.pathname.startsWith(SITE))
+    return answerForSite(url.pathname.slice(SITE.length), url.searchParams, request, response)
   answer(request)
     .then((answered) => respond(response, answered))
     .catch((error: unknown) => respond(response, { status: 400, body: { error: String(error) } }))

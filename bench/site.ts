@@ -1,7 +1,8 @@
-import type { ServerResponse } from 'node:http'
+import type { IncomingMessage, ServerResponse } from 'node:http'
+import { ownPage, takeOwnPage } from './own_page'
 
 /**
- * A small site of its own, as there are many: each page has forms put in by script, the way its own specialist would. Forms
+ * A small site of its own, as there are many: each page has forms put in by script, the way its own specialist would, or as HTML of its own. Forms
  * are those of the Lichen at `LICHEN_URL`, named in the page's address.
  */
 
@@ -15,7 +16,7 @@ const HOW = ['button', 'link', 'after', 'leaving'] as const
 interface Page {
   title: string
   headers?: Record<string, string>
-  html: (forms: readonly string[], how: string) => string
+  html: (forms: readonly string[], how: string, asked: URLSearchParams) => string
 }
 
 /** The script element that puts a form where it stands. */
@@ -78,6 +79,26 @@ const PAGES: Readonly<Record<string, Page>> = {
         `<script async src="${LICHEN}/frame.js" data-first-page></script><p><a href="${SITE}after?form=${form}">To the form</a></p>`,
       ),
   },
+  own: {
+    title: 'A page with a form of its own',
+    headers: {
+      'content-security-policy': `default-src 'none'; style-src 'self'; img-src ${LICHEN}; base-uri 'none'; form-action 'self' ${LICHEN}`,
+    },
+    html: (_forms, _how, asked) => page('A page with a form of its own', ownPage(asked.get('page'))),
+  },
+  sent: { title: 'Sent', html: () => page('It is on its way', '<p>Thank you from this site.</p>') },
+  wrong: {
+    title: 'Something is missing',
+    html: (_forms, _how, asked) =>
+      page(
+        'Something is missing',
+        `<ul>${asked
+          .getAll('wrong')
+          .filter((name) => /^[a-z0-9_]{1,60}$/.test(name))
+          .map((name) => `<li>${name}</li>`)
+          .join('')}</ul>`,
+      ),
+  },
   after: {
     title: 'Where it goes on',
     html: (forms) => page('Where it goes on', forms.map((form) => put(form, ' data-first-page')).join('')),
@@ -88,6 +109,7 @@ const FILES: Readonly<Record<string, { type: string; text: string }>> = {
   'site.css': {
     type: 'text/css',
     text: `body { max-width: 46rem; margin: 2rem auto; padding: 0 1rem; font: 17px/1.5 serif }
+textarea { box-sizing: border-box; width: 100% }
 .dark { background: #14181c; color: #dde }`,
   },
   // As tools do that put what others sell into a page once all else is there.
@@ -107,12 +129,23 @@ setTimeout(() => {
 }
 
 /** Answers for the site: `form` of the address names its forms, and `how` says how one comes over the page. */
-export function answerForSite(path: string, asked: URLSearchParams, response: ServerResponse): void {
+export function answerForSite(
+  path: string,
+  asked: URLSearchParams,
+  request: IncomingMessage,
+  response: ServerResponse,
+): void {
+  if (path === 'own' && request.method === 'POST')
+    return void takeOwnPage(request, response, `${SITE}own`).catch((error: unknown) => response.destroy(error as Error))
   const file = FILES[path]
   if (file) return void response.writeHead(200, { 'content-type': `${file.type}; charset=utf-8` }).end(file.text)
   const found = PAGES[path]
   const forms = asked.getAll('form').filter((form) => /^[a-z0-9-]{1,100}$/.test(form))
   response
     .writeHead(found ? 200 : 404, { 'content-type': 'text/html; charset=utf-8', ...found?.headers })
-    .end(found ? found.html(forms, HOW.find((one) => one === asked.get('how')) ?? 'button') : 'There is no such page.')
+    .end(
+      found
+        ? found.html(forms, HOW.find((one) => one === asked.get('how')) ?? 'button', asked)
+        : 'There is no such page.',
+    )
 }

@@ -4,6 +4,8 @@ import type { Speech } from '@/core/language/texts'
 export interface SentSigns {
   /** When it was opened, in words that only the server could write. */
   opened?: string | undefined
+  /** Whether no page of ours was, since a site sent it from its own that may. */
+  elsewhere?: boolean
   /** The number that its worker found, as `altcha-lib` writes it. */
   work?: string | undefined
   /** What stands in a field that nobody sees. */

@@ -159,6 +159,7 @@ describe('every operation', () => {
       'GET /forms/{slug}': {},
       'PUT /forms/{slug}': { body: { folder: 'Described' } },
       'GET /forms/{slug}/findings': {},
+      'GET /forms/{slug}/html': {},
       'POST /forms/{of}/copies': { path: `/forms/${slug}/copies`, body: { name: `${slug} copy` } },
       'GET /forms/{slug}/draft': {},
       'PUT /forms/{slug}/draft': { body: smallForm, headers: { 'if-match': '*' } },

@@ -68,8 +68,14 @@ test('two forms stand on one page, each as tall as it is; a closed one says so i
   await fits(page, `Ask us: ${two}`)
 })
 
+const sourcesOf = async (slug: string) => {
+  const { body } = await api<{ sources: { source: string }[] }>(facts, 'GET', `/forms/${slug}/readout`)
+  return body.sources.map(({ source }) => source)
+}
+
 test('it takes along where the visit began, with its tags, and keeps nothing where it is not told to', async ({
   page,
+  browser,
 }) => {
   const slug = unique('framed')
   await framable(slug)
@@ -82,14 +88,20 @@ test('it takes along where the visit began, with its tags, and keeps nothing whe
   expect(src.searchParams.get('first_page')).toContain(`${site}/site/first?form=${slug}`)
   expect(src.searchParams.get('page_before')).toContain(`${site}/`)
   await expect(page.frameLocator('iframe').getByLabel('First name')).toBeVisible()
-  await until('the visit is counted', async () => {
-    const { body } = await api<{ sources: { source: string }[] }>(facts, 'GET', `/forms/${slug}/readout`)
-    return body.sources.some(({ source }) => source === 'fair · stand')
-  })
-  const other = await page.context().newPage()
+  await until('the visit is counted', async () => (await sourcesOf(slug)).includes('fair · stand'))
+  // Whose browser knows nothing of the visit before.
+  const other = await (await browser.newContext()).newPage()
   await other.goto(siteAt('plain', slug))
   await expect(other.frameLocator('iframe').getByLabel('First name')).toBeVisible()
   expect(await other.evaluate(() => Object.keys(sessionStorage))).toEqual([])
+  const over = await (await browser.newContext()).newPage()
+  await over.goto(`${siteAt('over', slug)}&how=after`)
+  await expect(over.frameLocator('iframe').getByLabel('First name')).toBeVisible()
+  const { host } = new URL(site)
+  await until('frames and what comes over the page are told apart', async () => {
+    const sources = await sourcesOf(slug)
+    return [`${host} (script)`, `${host} (over the page)`].every((one) => sources.includes(one))
+  })
 })
 
 test('what sites ask for weighs at most 3 KB, is theirs to keep for an hour, and Release tells how to ask', async ({

@@ -172,6 +172,7 @@ export async function oddRequest({ url, token }: Reach, cookie: string): Promise
           'outcome',
           'routing',
           'framedBy',
+          'sentFrom',
           'inSearch',
           'joins',
           'format',

@@ -7,6 +7,7 @@ export const firingNotes = (site: string): Form =>
     title: 'Firing notes',
     pace: 'row',
     framedBy: [site],
+    sentFrom: [site],
     look: { theme: 'workshop', changes: { button: 'solid', headingSize: 24, width: 52 } },
     intro: 'A letter on kilns, clays and glazes, once a month.',
     steps: [

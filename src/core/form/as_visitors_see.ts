@@ -14,6 +14,9 @@ const asVisitorsSee = (form: Form): Form => ({
   routing: { hit: 'first', columns: [], rows: [], otherwise: null },
   messages: form.messages.filter(({ to }) => to === 'visitor'),
   targets: [],
+  inSearch: false,
+  framedBy: [],
+  sentFrom: [],
 })
 
 /** What of a change visitors will notice, in words; empty for nothing. */

@@ -202,6 +202,11 @@ export const formSchema = z
     tries: z.array(trySchema).max(30).default([]).describe('Test values: people made up, to try the form as'),
     inSearch: z.boolean().default(false).describe('Whether search engines may show its page'),
     framedBy: z.array(siteSchema).max(20).default([]).describe('Sites that may show the form in a frame of theirs'),
+    sentFrom: z
+      .array(siteSchema)
+      .max(20)
+      .default([])
+      .describe('Sites whose own pages ask it in their own HTML, and send what they are told'),
   })
   .superRefine(refuseRepeatedNames)
   .describe('A Lichen form definition')

@@ -32,6 +32,7 @@ export function tellDifferences(before: Form | null, after: Form): string[] {
     ...tellPart('The look', before.look, after.look),
     ...tellPart('Whether search engines may show it', before.inSearch, after.inSearch),
     ...tellPart('Sites that may frame the form', before.framedBy, after.framedBy),
+    ...tellPart('Sites that send to it from pages of their own', before.sentFrom, after.sentFrom),
     ...tellPart('Keeping unfinished answers', before.keepUnfinished, after.keepUnfinished),
     ...tellPart('How questions are asked in turn', before.turns, after.turns),
     ...tellPart('Remembering people in their browsers', before.remembers, after.remembers),

@@ -109,6 +109,10 @@ describe('a source', () => {
     // The page that frames a form is not where people came from.
     const framed = { framedBy: 'studio.example' }
     expect(tellSource({}, 'https://studio.example/visit', framed).label).toBe('studio.example (frame)')
+    const told = (['script', 'over', 'html'] as const).map(
+      (through) => tellSource({}, null, { ...framed, through }).label,
+    )
+    expect(told).toEqual(['studio.example (script)', 'studio.example (over the page)', 'studio.example (own HTML)'])
     expect(tellSource({}, 'https://ring.example/', framed).label).toBe('ring.example (site)')
     expect(tellSource(tags, 'https://studio.example/visit', framed).label).toBe('letter · email · autumn-firing')
     const page = 'https://studio.example/visit?utm_source=fair&utm_medium=&x=1&utm_campaign=autumn'

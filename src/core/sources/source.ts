@@ -24,25 +24,39 @@ export function tagsOfFrame(page: string | null, own: URLSearchParams): [string,
   return [...new URL(page).searchParams].filter(([name, value]) => isTag(name) && value !== '').slice(0, 10)
 }
 
+/**
+ * What stands on the page around a form: a plain frame, one that our script made in the page or over it, or the page's own
+ * HTML.
+ */
+export type Through = 'frame' | 'script' | 'over' | 'html'
+
+const THROUGH_WORDS: Record<Through, string> = {
+  frame: 'frame',
+  script: 'script',
+  over: 'over the page',
+  html: 'own HTML',
+}
+
 /** How a visit came, beside its link and the page before. */
 export interface Way {
   /** Host of our own pages. */
   ownHost?: string | null
   /** Whether by a personal link. */
   byPersonalLink?: boolean
-  /** Host of the page that frames the form. */
+  /** Host of the page around the form, and how it stands there. */
   framedBy?: string | null
+  through?: Through
 }
 
 /**
  * Tells a visit's source: the link's `utm_*` tags when it has any, otherwise the personal link it came by, otherwise
- * the site before, otherwise unknown. A page that frames the form is where people are, not where they came from: it
- * is told as the frame where nothing more is known. Tags compare in lower case, since people type them by hand.
+ * the site before, otherwise unknown. A page around the form is where people are, not where they came from: it is told,
+ * with how the form stands in it, where nothing more is known. Tags compare in lower case, since people type them by hand.
  */
 export function tellSource(
   link: LinkParameters,
   pageBefore: string | null,
-  { ownHost = null, byPersonalLink = false, framedBy = null }: Way = {},
+  { ownHost = null, byPersonalLink = false, framedBy = null, through = 'frame' }: Way = {},
 ): Source {
   const tag = (name: string) => cutText(firstOf(link, name)?.trim().toLowerCase() ?? '', MOST) || null
   const source = tag('utm_source')
@@ -54,7 +68,7 @@ export function tellSource(
     tags.join(' · ') ||
     (byPersonalLink && PERSONAL_LINK) ||
     (referrer !== null && referrer !== framedBy && `${referrer} (site)`) ||
-    (framedBy !== null && framedBy !== ownHost && `${cutText(framedBy, MOST)} (frame)`) ||
+    (framedBy !== null && framedBy !== ownHost && `${cutText(framedBy, MOST)} (${THROUGH_WORDS[through]})`) ||
     'Direct or unknown'
   return { label, source, medium, campaign, referrer }
 }

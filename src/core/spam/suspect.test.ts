@@ -5,6 +5,7 @@ import { LEAST_SECONDS, sayOfSuspicion, type Signs, suspect, SUSPICIONS } from '
 const person: Signs = {
   trapped: false,
   open: 40,
+  elsewhere: false,
   worked: true,
   crowded: false,
   hands: { touched: true, milliseconds: 30_000 },
@@ -32,6 +33,12 @@ describe('whether a submission looks like a machine’s', () => {
     expect(suspect({ ...person, open: 0 })).toEqual(['hasty', 'untouched'])
     expect(suspect({ ...plain, crowded: true })).toEqual(['crowd'])
     expect(suspect({ ...plain, trapped: true, open: null, crowded: true })).toEqual(['trap', 'unopened', 'crowd'])
+  })
+  it('is not said of what a site sends from a page of its own, unless it is said for another reason', () => {
+    const sent = { ...plain, open: null, elsewhere: true }
+    expect(suspect(sent)).toEqual([])
+    expect(suspect({ ...sent, trapped: true })).toEqual(['trap'])
+    expect(suspect({ ...sent, crowded: true })).toEqual(['crowd'])
   })
   it('begins below the least time, and ends with it', () => {
     expect(suspect({ ...plain, open: LEAST_SECONDS - 0.001 })).toEqual(['hasty'])
@@ -66,6 +73,7 @@ describe('whether a submission looks like a machine’s', () => {
   it('never takes a reason back when a sign gets worse', () => {
     const signs = fc.record({
       trapped: fc.boolean(),
+      elsewhere: fc.boolean(),
       open: fc.option(fc.double({ min: 0, max: 1e6, noNaN: true })),
       worked: fc.boolean(),
       crowded: fc.boolean(),

@@ -10,6 +10,8 @@ export interface Signs {
   trapped: boolean
   /** Seconds since the page it came from was opened; `null` where no page of ours was. */
   open: number | null
+  /** It came from a page that a site of its form's own has made. */
+  elsewhere: boolean
   /** The page's script did the work that it was given. */
   worked: boolean
   /** So much came from this network without that work that it counts no longer for a person without a script. */
@@ -52,10 +54,10 @@ const WEIGHTS: Record<Suspicion, 0.5 | 1> = {
  * no reason, unless very much comes from one network.
  */
 export function suspect(signs: Signs): Suspicion[] {
-  const { trapped, open, worked, crowded, repeated } = signs
+  const { trapped, open, elsewhere, worked, crowded, repeated } = signs
   const holds: Record<Suspicion, boolean> = {
     trap: trapped,
-    unopened: open === null,
+    unopened: open === null && !elsewhere,
     hasty: open !== null && open < LEAST_SECONDS,
     crowd: !worked && crowded,
     untouched: worked && !isTouched(signs),

@@ -25,6 +25,7 @@ import * as releases from '../deeds/releases'
 import * as segments from '../deeds/segments'
 import * as settings from '../deeds/settings'
 import * as themes from '../deeds/themes'
+import * as waysOut from '../deeds/ways_out'
 import {
   historyExportSchema,
   membersExportSchema,
@@ -58,6 +59,7 @@ export const routes: Route[] = [
   get('/forms/{slug}/answers.schema.json', forms.readAnswersSchema),
   get('/forms/{slug}/conditions.logic.json', forms.readConditions),
   get('/forms/{slug}/findings', forms.readFindings),
+  get('/forms/{slug}/html', waysOut.readHtml),
   get('/forms/{slug}/releases', releases.readReleases),
   post('/forms/{slug}/releases', releases.releaseForm),
   get('/forms/{slug}/releases/{number}/return', releases.weighReturn),

@@ -280,6 +280,7 @@ function headersOf({ headers }: IncomingMessage): Record<string, string> {
     'authorization',
     'content-type',
     'cookie',
+    'origin',
     'referer',
     'sec-fetch-dest',
     'sec-fetch-mode',

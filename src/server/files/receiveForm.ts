@@ -12,6 +12,7 @@ import { context } from '../context'
 import { MOST_BYTES } from '../door/body'
 import { findLiveForm, type LiveForm } from '../forms/live'
 import { log } from '../log'
+import { givePass, type VisitPass } from '../visits/secret'
 import { put, waitingRoom } from './store'
 import { beginVisitFile, filesAsked, NotTaken, settleFile, takesNone, tooLarge } from './visit_file'
 
@@ -19,6 +20,8 @@ import { beginVisitFile, filesAsked, NotTaken, settleFile, takesNone, tooLarge }
 export interface ReceivedForm {
   fields: [name: string, text: string][]
   refused: { question: string; tellWhy: NotTaken['tellWhy'] }[]
+  /** The visit that files are of, where a page of another site sent them, to which none was given. */
+  pass?: VisitPass
 }
 
 /** Most files in one form. */
@@ -46,7 +49,8 @@ export async function receiveForm(
   })
   // What comes on a connection knows nothing of the request it belongs to, and so not whom it comes from.
   const takeFile = AsyncResource.bind((question: string, content: Readable, { filename }: busboy.FileInfo) => {
-    if (filename) files.push(receiveOne(live, received, { question, name: filename, content }))
+    if (filename)
+      files.push(receiveOne(live, received, { question, name: filename, content, from: request.headers.origin }))
     else content.resume()
   })
   parser.on('file', takeFile)
@@ -97,16 +101,18 @@ interface ComingFile {
   question: string
   name: string
   content: Readable
+  /** The site that it is sent from, as its browser tells. */
+  from: string | undefined
 }
 
 /** Takes one file, whose size is known only once it is here. */
 async function receiveOne(
   live: LiveForm,
-  { fields, refused }: ReceivedForm,
-  { question, name: given, content }: ComingFile,
+  received: ReceivedForm,
+  { question, name: given, content, from }: ComingFile,
 ): Promise<void> {
-  const told = (field: string) => fields.find(([name]) => name === field)?.[1]
-  const release = told('_release')
+  const { fields, refused } = received
+  const release = toldIn(received, '_release')
   const name = tidyFileName(given)
   const waiting = join(waitingRoom(), `lichen-${randomUUID()}`)
   try {
@@ -114,7 +120,8 @@ async function receiveOne(
     if (!asked) throw takesNone()
     const bytes = await keepUpTo(content, asked.bytes, waiting)
     if (bytes === null) throw tooLarge(name, asked.bytes)
-    const claim = { visit: told('_visit'), proof: told('_proof'), release, question, name, bytes }
+    const { id: visit, proof } = visitOf(live, received, from)
+    const claim = { visit, proof, release, question, name, bytes }
     const id = await beginVisitFile(live, claim)
     await put(id, bytes, createReadStream(waiting))
     await settleFile(live, release, id)
@@ -126,6 +133,17 @@ async function receiveOne(
     content.resume()
     await rm(waiting, { force: true })
   }
+}
+
+const toldIn = ({ fields }: ReceivedForm, field: string): string | undefined =>
+  fields.find(([name]) => name === field)?.[1]
+
+/** The visit that a file is of: the page’s, or one that is given to what comes from a page of a site that may send. */
+function visitOf(live: LiveForm, received: ReceivedForm, from: string | undefined): Partial<VisitPass> {
+  const id = toldIn(received, '_visit')
+  if (id !== undefined) return { id, proof: toldIn(received, '_proof') ?? '' }
+  if (from === undefined || !live.form.sentFrom.includes(from)) return {}
+  return (received.pass ??= givePass(context().config.LICHEN_SECRET, live.formId))
 }
 
 /** Writes what comes to a place of ours, and tells how much it was; `null` for more than may come. */

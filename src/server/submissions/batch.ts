@@ -137,6 +137,7 @@ export class Batch {
       newBrowser: false,
       test: submission.is_test,
       framedBy: null,
+      through: 'frame',
       ownHost: this.settings.ownHost,
       at: submission.received_at,
       noticed: { sent: true, steps: steps.map(({ name }) => name) },

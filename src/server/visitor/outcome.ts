@@ -15,15 +15,17 @@ type Taken = Extract<Accepted, { ok: true }>
 
 /**
  * What a visitor gets who has sent: the outcome's page, or the way on where it leads on. `status` is that of
- * the way on: a browser follows 303 by itself, and a page's script reads the address off 200.
+ * the way on: a browser follows 303 by itself, and a page's script reads the address off 200. `readAt` is an address of
+ * their own that stands for the outcome's page.
  */
 export async function answerOutcome(
   live: SpokenForm,
   visitor: Visitor,
   taken: Taken,
   status: 200 | 303,
+  readAt: URL | null = null,
 ): Promise<Response> {
-  const next = await wayOn(live, visitor, taken)
+  const next = (await wayOn(live, visitor, taken)) ?? (readAt && { location: readAt.href })
   if (next) return new Response(null, { status, headers: next })
   return outcomeHtml(live, taken.outcome, taken.values, lookBelow(`/f/${live.slug}`, live.form, live.theme))
 }

@@ -1,5 +1,6 @@
 import { type Answers, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/form/check'
+import { filesIn } from '@/core/answers/files'
 import { fillForm } from '@/core/fill/fill'
 import { readBoxes } from '@/core/form/boxes'
 import { showsAllAtOnce } from '@/core/form/paces'
@@ -21,11 +22,13 @@ import { recordProgress } from '../visits/recordProgress'
 import { givePass, proofOf, type VisitPass } from '../visits/secret'
 import { type BrowserPass, rememberHolder } from '../visits/remembered'
 import { releaseNumberSchema, type Visitor } from '../visits/visitor'
+import { addressOn, GOES_ON, maySend, pageAround, parametersSent, visitOfSent } from './elsewhere'
 import { closedHtml, formHtml, saidHtml, tooManyHtml } from './html'
 import { languageFor, languagesWanted } from './language'
 import { lookBelow } from './look'
 import { answerOutcome } from './outcome'
 import {
+  isTestLink,
   type Keeping,
   linkSecret,
   readFields,
@@ -107,6 +110,8 @@ export async function postPage(call: VisitorCall): Promise<Response> {
   const url = new URL(request.url)
   const fields = await readFields(call)
   const own = ownFields(fields)
+  // Every page of ours names its visit.
+  if (own.visit === undefined) return postFromElsewhere(call, fields)
   const secret = linkSecret(request)
   const shown = await findShownForm(db, live, own.release ?? live.number)
   const visitor = await tellVisitor(db, shown ?? live, {
@@ -127,6 +132,35 @@ export async function postPage(call: VisitorCall): Promise<Response> {
   if (page.sent) response.headers.append('set-cookie', keeping.forgetLink())
   if (page.sent && own.remember)
     await remember(response, keeping, rememberHolder(db, form, visitor, visit, page.sent, null))
+  return response
+}
+
+/** Takes the whole of a form, as a page of another site sends it that asks it in HTML of its own. */
+async function postFromElsewhere(call: VisitorCall, fields: Record<string, unknown>): Promise<Response> {
+  const { request, live, keeping, sent } = call
+  const { visitors: db, config } = context()
+  const url = new URL(request.url)
+  const page = pageAround(request)
+  const form = inLanguage(live, languagesWanted(request, textIn(fields, '_language')))
+  const visitor = await tellVisitor(db, live, {
+    link: parametersSent(live.form, request, fields, page),
+    k: linkSecret(request),
+    pageBefore: textIn(fields, '_before'),
+    request,
+    told: { ...ownFields(fields), frame: page?.href, through: 'html' },
+  })
+  const { LICHEN_SECRET: secret } = config
+  const given = isTestLink(secret, live.formId, url) ? 'test' : 'visit'
+  const pass = sent?.pass ?? givePass(secret, live.formId, given)
+  const visit = { id: pass.id, proven: true, test: given === 'test' }
+  const entered = { ...fields, ...readBoxes(form.form.steps, fields, form.speech) }
+  const facts = await factsFor(form, visit, entered, new Date())
+  const action = withoutSecret(url, linkSecret(request) !== null)
+  const post = new StepPost(form, visitor, entered, visit, action, facts)
+  const response = await post.answerWhole(maySend(live.form, page), sent?.refused ?? [])
+  if (post.sent) response.headers.append('set-cookie', keeping.forgetLink())
+  // What came is gone on with, also from a page of theirs that leads here.
+  else response.headers.append('set-cookie', keeping.visit(pass))
   return response
 }
 
@@ -171,7 +205,7 @@ class StepPost {
   /** The step that was shown. */
   private readonly asked: string
   private readonly current: string
-  private readonly visit: ClaimedVisit
+  private visit: ClaimedVisit
 
   constructor(
     private readonly live: SpokenForm,
@@ -222,11 +256,55 @@ class StepPost {
       await recordProgress(db, live, progress, visitor, visit, new URL(config.LICHEN_URL).host, null)
       return this.show(next)
     }
-    const judge = judgeOf(live, visitor, visit, signsIn(entered))
-    const accepted = await acceptSubmission(db, live, entered, visitor, visit, judge, null)
+    return this.send(signsIn(entered), null)
+  }
+
+  /**
+   * Answers what came whole from a page of another site: whatever that did not ask is asked here. `allowed` says that the
+   * form lets the site send.
+   */
+  async answerWhole(allowed: boolean, refused: ReceivedForm['refused']): Promise<Response> {
+    const { live, entered, visitor, facts } = this
+    const { visitors: db, config } = context()
+    const whole = walkForm(this.start.form, entered, this.start.carried, facts)
+    const isWhole = whole.errors.length === 0 && refused.length === 0
+    if (isWhole && !this.visit.test && filesIn(whole.answers).length === 0)
+      this.visit = { ...this.visit, id: (await visitOfSent(live, this.entered, whole.answers)) ?? this.visit.id }
+    if (allowed || !isWhole) {
+      const steps = whole.steps.map(({ name }) => name)
+      const progress = {
+        began: true,
+        steps: isWhole ? steps : steps.slice(0, 1),
+        values: entered,
+        meantToSend: allowed,
+      }
+      await recordProgress(db, live, progress, visitor, this.visit, new URL(config.LICHEN_URL).host, null)
+    }
+    if (isWhole)
+      return this.send({ ...signsIn(entered), elsewhere: allowed }, addressOn(live.form, textIn(entered, GOES_ON.sent)))
+    const errors = [
+      ...refused.map(({ question, tellWhy }) => ({ name: question, message: tellWhy(live.speech) })),
+      ...whole.errors,
+    ]
+    const elsewhere = allowed ? addressOn(live.form, textIn(entered, GOES_ON.wrong)) : null
+    if (elsewhere) {
+      for (const { name } of errors) elsewhere.searchParams.append('wrong', name)
+      return new Response(null, { status: 303, headers: { location: elsewhere.href } })
+    }
+    const isAsked = ({ name }: AnswerError) => valueIn(entered, name) !== undefined
+    if (refused.length > 0 || errors.some(isAsked)) return this.showErrors(errors)
+    const step = this.stepOf(errors[0]?.name)
+    return this.show(step, { notice: live.speech.tell('still_asked') })
+  }
+
+  /** Sends it; `readAt` is an address that stands for our page of what is read afterwards. */
+  private async send(signs: SentSigns, readAt: URL | null): Promise<Response> {
+    const { live, entered, visitor, visit } = this
+    const judge = judgeOf(live, visitor, visit, signs)
+    const accepted = await acceptSubmission(context().visitors, live, entered, visitor, visit, judge, null)
     if (accepted.ok) {
       this.sent = accepted.values
-      return answerOutcome(live, visitor, accepted, 303)
+      return answerOutcome(live, visitor, accepted, 303, readAt)
     }
     switch (accepted.why) {
       case 'wrong':
@@ -249,8 +327,12 @@ class StepPost {
   }
 
   private showErrors(errors: AnswerError[]): Promise<Response> {
-    const step = this.live.form.steps.find(({ questions }) => questions.some(({ name }) => name === errors[0]?.name))
-    return this.show(step?.name ?? this.current, { errors }, 422)
+    return this.show(this.stepOf(errors[0]?.name), { errors }, 422)
+  }
+
+  private stepOf(question: string | undefined): string {
+    const step = this.live.form.steps.find(({ questions }) => questions.some(({ name }) => name === question))
+    return step?.name ?? this.current
   }
 
   private async show(

@@ -5,6 +5,7 @@ import { type LinkParameters, pairsOf } from '@/core/answers/link_parameters'
 import { cutText, isTooDeep } from '@/core/formats/text'
 import { isZone } from '@/core/formats/zone'
 import { type BrowserFacts, SCREENS } from '@/core/origins/source'
+import type { Through } from '@/core/sources/source'
 import type { Db } from '@/db/database'
 import { REMEMBERED } from '@/db/queries/browsers'
 import { findSubmitted } from '@/db/queries/submissions'
@@ -108,6 +109,7 @@ export async function tellVisitor(
     pageBefore: pageAddress(given.pageBefore),
     holder: await knownHolder(db, live, given.k, request),
     framedBy: framingAddress(told?.frame),
+    through: told?.through ?? throughOf(request),
     browser: tellBrowser(request, told),
     from: { network: askerNetwork(), country: askerCountry() },
     formBefore: await sentBefore(db, live, request),
@@ -126,6 +128,8 @@ async function knownHolder(db: Db, live: LiveForm, k: unknown, request: Request)
 export interface ToldByPage {
   /** Address of the page that frames it. */
   frame?: string | null | undefined
+  /** How the form stands there, where its own address does not tell. */
+  through?: Through
   zone?: string | null | undefined
   screen?: string | null | undefined
 }
@@ -135,6 +139,12 @@ function tellBrowser(request: Request, told: ToldByPage | undefined): BrowserFac
   const screen = SCREENS.find((one) => one === told?.screen) ?? null
   const zone = told?.zone && told.zone.length <= 60 && isZone(told.zone) ? told.zone : null
   return { language: languagesAccepted(request)[0] ?? null, zone, screen }
+}
+
+/** How a form stands on the page around it, as the script that put it there wrote into its address. */
+function throughOf({ url }: Request): Through {
+  const told = new URL(url).searchParams.get('through')
+  return told === 'script' || told === 'over' ? told : 'frame'
 }
 
 /** The address of the page around, where it is one of the web. */

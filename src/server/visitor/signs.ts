@@ -52,7 +52,7 @@ const countForForm = (slug: string, suspicions: readonly Suspicion[]): number =>
 async function suspectSender(
   formId: string,
   visit: string | null,
-  { opened: told = '', work, website, hands }: SentSigns,
+  { opened: told = '', elsewhere = false, work, website, hands }: SentSigns,
   { form, answers, origins }: Given,
 ): Promise<Suspicion[]> {
   const { LICHEN_SECRET: secret } = context().config
@@ -62,6 +62,7 @@ async function suspectSender(
   const signs = {
     trapped: Boolean(website),
     open: opened && (Date.now() - opened.getTime()) / 1000,
+    elsewhere,
     worked,
     hands: readHands(hands),
     answered: typedNames(answers, origins).length,

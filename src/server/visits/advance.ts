@@ -2,7 +2,7 @@ import { isDeepStrictEqual } from 'node:util'
 import { addressIn } from '@/core/form/left_by'
 import { type Noticed, advanceVisit } from '@/core/readout/visit'
 import type { LinkParameters } from '@/core/answers/link_parameters'
-import { tellSource } from '@/core/sources/source'
+import { tellSource, type Through } from '@/core/sources/source'
 import type { Runner } from '@/db/database'
 import {
   addVisitEvents,
@@ -36,8 +36,9 @@ export interface VisitNotice {
   newBrowser: boolean
   /** Whether a colleague tries the form. */
   test: boolean
-  /** Host of the page that frames the form; `null` where none does, or none is known. */
+  /** Host of the page around the form, and how it stands there; `null` where none is, or none is known. */
   framedBy: string | null
+  through: Through
   /** Host of our own pages; a page before on it is not a source. */
   ownHost: string | null
   /** `null`: now, by the database's clock. */
@@ -69,6 +70,7 @@ export const noticeOf = (
   browserId: visitor.holder?.browser ?? null,
   newBrowser: visitor.newBrowser ?? false,
   framedBy: visitor.framedBy ? new URL(visitor.framedBy).host : null,
+  through: visitor.through ?? 'frame',
   ownHost,
   at,
   noticed,
@@ -132,6 +134,7 @@ function beginVisit(notice: VisitNotice, at: string): StoredVisit {
       ownHost: notice.ownHost,
       byPersonalLink: notice.linkHolder !== null && notice.browserId === null,
       framedBy: notice.framedBy,
+      through: notice.through,
     }).label,
     link: notice.link,
     unread: notice.unread.length > 0 ? [...notice.unread] : null,

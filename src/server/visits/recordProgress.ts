@@ -21,7 +21,10 @@ export const progressSchema = z.object({
   values: z.record(z.string(), z.unknown()).default({}),
 })
 
-export type Progress = Pick<z.output<typeof progressSchema>, 'began' | 'steps' | 'values'>
+export type Progress = Pick<z.output<typeof progressSchema>, 'began' | 'steps' | 'values'> & {
+  /** Whether somebody meant to send it, and so to have it kept. */
+  meantToSend?: boolean
+}
 
 /**
  * Notes how far a visit has come and, where the form says so and the visit is proven to be the sender's,
@@ -40,12 +43,16 @@ export async function recordProgress(
   await db.transaction().execute((tx) => advanceVisits(tx, [notice]))
 }
 
-/** What a batch of progress says of its visit; answers are kept where the form says so and the visit is `proven`. */
-export function noticedIn(form: Form, { began, steps, values }: Progress, proven: boolean): Noticed {
+/** What a batch of progress says of its visit; answers are kept where the form says so, or they were meant to be sent, and the visit is `proven`. */
+export function noticedIn(
+  form: Form,
+  { began, steps, values, meantToSend = false }: Progress,
+  proven: boolean,
+): Noticed {
   return {
     began,
     steps: steps.filter((name) => form.steps.some((step) => step.name === name)),
-    answers: proven && form.keepUnfinished ? answersSoFar(form, values) : null,
+    answers: proven && (form.keepUnfinished || meantToSend) ? answersSoFar(form, values) : null,
   }
 }
 

@@ -20,11 +20,13 @@ type GivenFor = 'visit' | 'test'
 export function givePass(secret: string, formId: string, given: GivenFor = 'visit'): VisitPass {
   const random = randomBytes(8)
   random[6] = ((random[6] ?? 0) & 0x0f) | 0x80
-  const id = Buffer.concat([random, markOf(secret, random, given)])
-    .toString('hex')
-    .replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5')
+  const id = writeId(Buffer.concat([random, markOf(secret, random, given)]))
   return { id, proof: proofOf(secret, formId, id) }
 }
+
+/** A visit's id for what came where none was given: the same for the same that was sent. */
+export const idForSent = (secret: string, formId: string, sent: string): string =>
+  writeId(hmac(secret, `sent without a visit ${formId} ${sent}`))
 
 /** What we gave this id for; `null` where we gave it to nobody. */
 export function givenFor(secret: string, id: string): GivenFor | null {
@@ -72,6 +74,14 @@ export function readOpened(secret: string, formId: string, visit: string, text: 
 /** What the work of a visit's page is signed with: done for one page, it is worth nothing for another. */
 export const workKey = (secret: string, formId: string, visit: string, opened: string): string =>
   hmac(secret, `work ${formId} ${visit} ${opened}`).toString('base64url')
+
+/** Sixteen bytes as a UUID of version 8 (RFC 9562). */
+const writeId = (bytes: Buffer): string => {
+  const own = Buffer.from(bytes.subarray(0, 16))
+  own[6] = ((own[6] ?? 0) & 0x0f) | 0x80
+  own[8] = ((own[8] ?? 0) & 0x3f) | 0x80
+  return own.toString('hex').replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5')
+}
 
 /** The second half of an id: what only we could have put beside the first, with the variant RFC 9562 asks for. */
 function markOf(secret: string, random: Uint8Array, given: GivenFor): Buffer {

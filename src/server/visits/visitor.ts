@@ -7,6 +7,7 @@ import type { Form } from '@/core/form/definition'
 import { isWellFormedSecret } from '@/core/fill/personal_link'
 import { parametersRead, storedRead } from '@/core/fill/reads'
 import type { LinkParameters } from '@/core/answers/link_parameters'
+import type { Through } from '@/core/sources/source'
 import { cutText, makeSound } from '@/core/formats/text'
 import type { Db } from '@/db/database'
 import { findHolder, type Holder } from '@/db/queries/holders'
@@ -32,8 +33,9 @@ export interface Visitor {
   holder: Holder | null
   /** Whether their browser remembers no visit by the personal link that they came by. */
   newBrowser?: boolean
-  /** Address of the page that frames the form. */
+  /** Address of the page around the form, and how the form stands there. */
   framedBy?: string | null
+  through?: Through
   browser?: BrowserFacts
   /** The network that asks, and the country it is said to be in. */
   from?: Pick<ServerFacts, 'network' | 'country'>
@@ -81,7 +83,7 @@ export function unreadParameters(form: Form, given: Iterable<[string, unknown]>)
 }
 
 /** Parameters that our own addresses have. */
-const OWN = new Set(['k', 'personal', 'continued', 'test', 'lang', 'page_before'])
+const OWN = new Set(['k', 'personal', 'continued', 'test', 'lang', 'page_before', 'through'])
 
 const readByForm = new WeakMap<Form, Set<string>>()
 

@@ -1,40 +1,67 @@
 import { useId, useState } from 'react'
-import { formSchema } from '@/core/form/definition'
+import { siteSchema } from '@/core/formats/site'
 import { useDraft } from '../draft/context'
 import { Button } from '../ui/button'
 
 /** The sites that may show the form in a frame of theirs; nobody else can. */
-export function Framing() {
+export const Framing = () => (
+  <Sites
+    of="framedBy"
+    title="Sites that may frame it"
+    none="None: the form opens at its own address only."
+    label="A site that may frame the form"
+  />
+)
+
+/** The sites whose own pages ask it in their own HTML. */
+export const SentFrom = () => (
+  <Sites
+    of="sentFrom"
+    title="Sites that send to it from pages of their own"
+    none="None: what a page elsewhere sends without our page is kept as spam."
+    label="A site that sends from its own pages"
+  />
+)
+
+interface SitesProps {
+  /** Which sites of the form's. */
+  of: 'framedBy' | 'sentFrom'
+  title: string
+  /** Said where there are none. */
+  none: string
+  /** What the box for another is called. */
+  label: string
+}
+
+function Sites({ of, title, none, label }: SitesProps) {
   const { form, edit } = useDraft((state) => state)
   const [site, setSite] = useState('')
   const [wrong, setWrong] = useState<string | null>(null)
   const id = useId()
+  const change = (to: (sites: readonly string[]) => string[]) => edit((before) => ({ ...before, [of]: to(before[of]) }))
 
   const add = () => {
-    const read = formSchema.shape.framedBy.unwrap().safeParse([site])
+    const read = siteSchema.safeParse(site)
     if (!read.success) return setWrong(read.error.issues[0]?.message ?? 'Give a site')
     setWrong(null)
     setSite('')
-    edit((before) => ({ ...before, framedBy: [...new Set([...before.framedBy, ...read.data])] }))
+    change((sites) => [...new Set([...sites, read.data])])
   }
 
   return (
     <section className="mb-5">
       <h2 className="mb-1.5">
-        Sites that may frame it{' '}
-        <span className="font-normal text-soft">— part of the draft, so it takes effect with a release</span>
+        {title} <span className="font-normal text-soft">— part of the draft, so it takes effect with a release</span>
       </h2>
-      {form.framedBy.length === 0 && <p className="text-soft">None: the form opens at its own address only.</p>}
-      {form.framedBy.map((one) => (
+      {form[of].length === 0 && <p className="text-soft">{none}</p>}
+      {form[of].map((one) => (
         <p key={one} className="flex items-center gap-2 border-b border-rule py-1">
-          <span className="name">{one}</span>
+          <span className="name break-all">{one}</span>
           <Button
             look="quiet"
             aria-label={`Take ${one} away`}
             className="ml-auto"
-            onClick={() =>
-              edit((before) => ({ ...before, framedBy: before.framedBy.filter((other) => other !== one) }))
-            }
+            onClick={() => change((sites) => sites.filter((other) => other !== one))}
           >
             Take away
           </Button>
@@ -48,7 +75,7 @@ export function Framing() {
         }}
       >
         <input
-          aria-label="A site that may frame the form"
+          aria-label={label}
           placeholder="https://www.studio.example"
           className="box max-w-72"
           value={site}

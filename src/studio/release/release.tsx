@@ -5,10 +5,12 @@ import { useState } from 'react'
 import { toast } from '../ui/toast'
 import { tellVisitorsDifferences } from '@/core/form/as_visitors_see'
 import { showFarMoment } from '@/core/formats/zone'
+import { tellElsewhereDifferences } from '@/core/form/sent_elsewhere'
 import { tellDifferences } from '@/core/form/differences'
 import type { PastRun } from '@/db/queries/past_runs'
 import type { ReleaseNumbers } from '@/server/readout/readReleases'
 import type { Done } from '@/server/done'
+import type { BareHtml } from '@/server/visitor/bare_html'
 import type { Planned } from '@/server/forms/readPlanned'
 import { planReleaseAction, releaseAction } from '../draft/actions'
 import { useDraft, useFindings } from '../draft/context'
@@ -16,7 +18,7 @@ import { Button } from '../ui/button'
 import { Findings } from '../ui/finding'
 import { WithPane } from '../ui/withPane'
 import { useZone } from '../ui/moment'
-import { Framing, InSearch } from './framing'
+import { Framing, InSearch, SentFrom } from './framing'
 import { PlannedRelease, PlanRelease } from './planned'
 import { PastArrivals } from './pastArrivals'
 import { Rehearsals } from './rehearsals'
@@ -30,10 +32,12 @@ interface Props {
   planned: Planned | null
   /** The latest run of past arrivals through the draft; `null` where there was none, and for who may see no people. */
   past: PastRun | null
+  /** The live release as HTML for pages elsewhere. */
+  html: BareHtml | null
 }
 
 /** What changed, what stands in the way, and the button that makes the draft live. */
-export function Release({ releases, planned, past }: Props) {
+export function Release({ releases, planned, past, html }: Props) {
   const router = useRouter()
   const zone = useZone()
   const { form, facts, saveNow } = useDraft((state) => state)
@@ -42,6 +46,8 @@ export function Release({ releases, planned, past }: Props) {
   const [refused, setRefused] = useState<string | null>(null)
   const changes = tellDifferences(facts.live?.form ?? null, form)
   const noticed = facts.live ? tellVisitorsDifferences(facts.live.form, form) : []
+  const { live } = facts
+  const elsewhere = live && live.form.sentFrom.length > 0 ? tellElsewhereDifferences(live.form, form) : []
   const faults = findings.filter(({ severity }) => severity === 'fault')
   const next = (releases[0]?.number ?? 0) + 1
 
@@ -115,6 +121,16 @@ export function Release({ releases, planned, past }: Props) {
             )}
           </>
         )}
+        {elsewhere.length > 0 && (
+          <>
+            <h2 className="mt-3 mb-1.5">What pages elsewhere that send to it will notice</h2>
+            <ul className="list-disc pl-5">
+              {elsewhere.map((change) => (
+                <li key={change}>{change}</li>
+              ))}
+            </ul>
+          </>
+        )}
         <Only may="people">
           <Rehearsals />
           {facts.live && <PastArrivals run={past} />}
@@ -139,8 +155,9 @@ export function Release({ releases, planned, past }: Props) {
           )}
         </div>
       </section>
-      {facts.live && <WaysOut live={facts.live.form} />}
+      {facts.live && <WaysOut live={facts.live.form} html={html} />}
       <Framing />
+      <SentFrom />
       <InSearch />
       <Releases releases={releases} live={facts.live?.number ?? null} />
     </WithPane>

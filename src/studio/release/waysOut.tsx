@@ -4,12 +4,16 @@ import { Fragment, type ReactNode, useState } from 'react'
 import type { Form } from '@/core/form/definition'
 import { answeredByHand } from '@/core/form/values'
 import { mannerOf } from '@/core/kinds/registry'
+import type { BareHtml } from '@/server/visitor/bare_html'
 import { useDraft } from '../draft/context'
 import { Copy } from '../ui/copy'
+import { Address } from './address'
 import { PrintedCode } from './code'
+import { OwnPage } from './ownPage'
+import { written } from './written'
 
 /** Every way that the live form goes out: its address, a frame, and what programs send to. */
-export function WaysOut({ live }: { live: Form }) {
+export function WaysOut({ live, html }: { live: Form; html: BareHtml | null }) {
   const { facts } = useDraft((state) => state)
   const { publicUrl, testUrl, slug, benchUrl } = facts
   const [how, setHow] = useState<keyof typeof OPENINGS>('button')
@@ -105,6 +109,14 @@ export function WaysOut({ live }: { live: Form }) {
               }
             />
           )}
+          {html && (
+            <Way
+              title="On a page of your own"
+              copied="HTML"
+              text={null}
+              shown={<OwnPage live={live} html={html} address={publicUrl} bench={benchUrl} />}
+            />
+          )}
           <Way
             title="By program"
             copied="body"
@@ -125,9 +137,6 @@ export function WaysOut({ live }: { live: Form }) {
     </section>
   )
 }
-
-const written = (text: string): string =>
-  text.replaceAll('&', '&amp;').replaceAll('"', '&quot;').replaceAll('<', '&lt;')
 
 /** What a content policy (CSP) has to allow for the script and its frame. */
 const policyOf = (url: string): string => {
@@ -219,10 +228,4 @@ const Way = ({ title, copied, text, shown }: WayProps) => (
     <td>{shown}</td>
     <td className="text-right">{text !== null && <Copy what={copied} text={text} />}</td>
   </tr>
-)
-
-const Address = ({ url }: { url: string }) => (
-  <a href={url} target="_blank" rel="noreferrer" className="name break-all text-teal underline">
-    {url}
-  </a>
 )

@@ -21,6 +21,7 @@ function Signature(props: ControlProps<'signature'>) {
         <span data-typed-label>{speech.tell('type_to_sign')}</span>
         <input
           className="field"
+          type="text"
           id={id}
           name={`${name}.typed`}
           defaultValue={partText(value, 'typed')}

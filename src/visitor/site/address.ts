@@ -5,8 +5,9 @@ const FIRST = 'lichen first page'
 const LONGEST = 1000
 
 /** Where a form is, with what its own server cannot see: the page before, the first page of the visit, and tags of either. */
-export function addressOf(form: string, script: string, first: string | null): URL {
+export function addressOf(form: string, script: string, through: 'script' | 'over', first: string | null): URL {
   const to = new URL(`f/${encodeURIComponent(form)}`, script)
+  to.searchParams.set('through', through)
   const here = new URLSearchParams(location.search)
   const tagged = first === null || TAGS.some((tag) => here.has(tag)) ? here : new URL(first).searchParams
   for (const tag of TAGS) for (const value of tagged.getAll(tag)) to.searchParams.append(tag, value)

@@ -21,7 +21,7 @@ function stand(place: HTMLScriptElement): void {
   const first = place.dataset.firstPage === undefined ? null : firstPage()
   // Without a form, it stands on a page only to know where the visit began.
   if (!form) return
-  const to = addressOf(form, place.src, first)
+  const to = addressOf(form, place.src, over === undefined ? 'script' : 'over', first)
   if (over !== undefined) comeOver({ form, title, to, how: over, place })
   else put(makeFrame(to, title).frame, place)
 }

@@ -57,6 +57,7 @@ export const de: Language = {
       other: '{count} Antworten brauchen noch einen Blick:',
     },
     another_question: 'Ihre Antwort hat eine weitere Frage ergeben. Bitte sehen Sie noch einmal nach.',
+    still_asked: 'Das fehlt noch, bevor es gesendet werden kann.',
     form_changed:
       'Dieses Formular hat sich geändert, seit Sie es geöffnet haben. Ihre Angaben sind noch da. Bitte sehen Sie noch einmal nach.',
     remember_me: 'In diesem Browser an mich erinnern: Unsere Formulare kennen mich hier ein Jahr lang',

@@ -54,6 +54,7 @@ export const texts = {
   // Around the questions.
   wrong_answers: { one: 'One answer needs another look:', other: '{count} answers need another look:' },
   another_question: 'Your answer brought up another question. Please look again.',
+  still_asked: 'This is still missing before it can be sent.',
   form_changed: 'This form has changed since you opened it. What you filled in is still here. Please look again.',
   remember_me: 'Remember me in this browser: our forms know me here for a year',
   remembered_here: 'This browser remembers you.',

@@ -54,6 +54,7 @@ export const es: Language = {
 
     wrong_answers: { one: 'Hay una respuesta que revisar:', other: 'Hay {count} respuestas que revisar:' },
     another_question: 'Su respuesta ha dado lugar a otra pregunta. Mire otra vez, por favor.',
+    still_asked: 'Aún falta esto para poder enviarlo.',
     form_changed:
       'Este formulario ha cambiado desde que lo abrió. Lo que rellenó sigue aquí. Mire otra vez, por favor.',
     remember_me: 'Recordarme en este navegador: nuestros formularios me reconocerán aquí durante un año',

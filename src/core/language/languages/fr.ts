@@ -54,6 +54,7 @@ export const fr: Language = {
 
     wrong_answers: { one: 'Une réponse est à revoir :', other: '{count} réponses sont à revoir :' },
     another_question: 'Votre réponse a fait apparaître une autre question. Regardez encore une fois.',
+    still_asked: 'Il manque encore ceci avant l’envoi.',
     form_changed:
       'Ce formulaire a changé depuis que vous l’avez ouvert. Ce que vous avez rempli est toujours là. Regardez encore une fois.',
     remember_me: 'Se souvenir de moi dans ce navigateur : nos formulaires me reconnaîtront ici pendant un an',

@@ -69,6 +69,7 @@ export const pl: Language = {
       other: '{count} odpowiedzi wymaga poprawki:',
     },
     another_question: 'Ta odpowiedź przyniosła kolejne pytanie. Proszę spojrzeć jeszcze raz.',
+    still_asked: 'Tego jeszcze brakuje, zanim będzie można wysłać.',
     form_changed:
       'Ten formularz zmienił się od chwili otwarcia. Wpisane odpowiedzi nadal tu są. Proszę spojrzeć jeszcze raz.',
     remember_me: 'Zapamiętać mnie w tej przeglądarce: nasze formularze będą mnie tu znały przez rok',

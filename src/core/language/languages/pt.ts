@@ -54,6 +54,7 @@ export const pt: Language = {
 
     wrong_answers: { one: 'Há uma resposta a rever:', other: 'Há {count} respostas a rever:' },
     another_question: 'A sua resposta fez surgir outra pergunta. Veja outra vez, por favor.',
+    still_asked: 'Ainda falta isto para poder enviar.',
     form_changed: 'Este formulário mudou desde que o abriu. O que preencheu continua aqui. Veja outra vez, por favor.',
     remember_me: 'Lembrar-se de mim neste navegador: os nossos formulários reconhecem-me aqui durante um ano',
     remembered_here: 'Este navegador lembra-se de si.',

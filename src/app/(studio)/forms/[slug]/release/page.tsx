@@ -3,18 +3,21 @@ import { findForm } from '@/db/queries/forms'
 import { findPastRun } from '@/db/queries/past_runs'
 import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
+import { readBareHtml } from '@/server/forms/readBareHtml'
 import { readPlanned } from '@/server/forms/readPlanned'
 import { readReleases } from '@/server/readout/readReleases'
 import { Release } from '@/studio/release/release'
 
 export default memberPage('read', async ({ workspaceId, rights }, { params: { slug = '' } }) => {
-  const { db } = context()
+  const here = context()
+  const { db } = here
   const form = await findForm(db, workspaceId, slug)
   if (!form) notFound()
-  const [releases, planned, past] = await Promise.all([
+  const [releases, planned, past, html] = await Promise.all([
     readReleases(db, form.id),
     readPlanned(db, form),
     rights.has('people') ? findPastRun(db, form.id) : null,
+    readBareHtml(here, form),
   ])
-  return <Release releases={releases} planned={planned} past={past} />
+  return <Release releases={releases} planned={planned} past={past} html={html} />
 })
