@@ -33,6 +33,7 @@ import { openDay } from './forms/open_day'
 import { schoolQuote } from './forms/school_quote'
 import { service } from './forms/service'
 import { addPictures } from './pictures'
+import { makeLinks } from './links'
 import { addColleagues, binOne, correctOne, giveOwners, saySegments } from './in_hand'
 import { answerLetter, askReaders, leaveLetter } from './letter'
 import { mailLinks } from './mail_links'
@@ -101,6 +102,7 @@ await makeForms()
 await leaveAddressBook(house)
 const owners = await addColleagues(house)
 await saySegments(house)
+await makeLinks(house)
 await keepRehearsals()
 if (!process.argv.includes('--no-visits')) {
   await visitFinder()

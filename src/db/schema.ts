@@ -107,6 +107,7 @@ export interface Database {
   referral_code: ReferralCodeTable
   past_run: PastRunTable
   planned_release: PlannedReleaseTable
+  tagged_link: TaggedLinkTable
   past_run_met: PastRunMetTable
   remembered_browser: RememberedBrowserTable
   link_sheet: LinkSheetTable
@@ -174,6 +175,19 @@ interface PlannedReleaseTable {
   planned_at: Default<Date>
   /** Why it was not made once its moment had come. */
   refused: Json<string[]> | null
+}
+
+interface TaggedLinkTable {
+  id: Generated<string>
+  workspace_id: string
+  form_id: string
+  /** Tags; empty for none. */
+  source: string
+  medium: string
+  campaign: string
+  /** Who made it. */
+  doer: Json<Doer>
+  made_at: Default<Date>
 }
 
 interface ReleaseTable {

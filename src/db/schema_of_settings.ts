@@ -1,3 +1,4 @@
+import type { PlannedTags } from '@/core/sources/tags'
 import type { ColumnType, Generated, JSONColumnType } from 'kysely'
 import type { Option } from '@/core/answers/options'
 import type { Hours } from '@/core/dispatch/hours'
@@ -19,6 +20,7 @@ export interface WorkspaceTable {
   time_zone: Default<string>
   /** When contacts that may be one person were looked for last. */
   doubles_at: MaybeMoment
+  planned_tags: ColumnType<PlannedTags, string | undefined, string>
   sites: Default<string[]>
   created_at: Default<Date>
 }

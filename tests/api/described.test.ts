@@ -124,6 +124,9 @@ describe('every operation', () => {
       const wish = { chosen: { type: 'deal', ids: [opened] }, errand: { does: 'note', text: 'Rang' } }
       return (await api<{ id: string }>(reach, 'POST', '/errands', wish)).body.id
     }
+    const tagged = (
+      await api<{ id: string }>(reach, 'POST', `/forms/${slug}/links`, { source: 'Club', campaign: 'autumn' })
+    ).body.id
     const makeLinks = async () => {
       const wish = { form: slug, whom: { ids: [contact] } }
       return (await api<{ id: string }>(reach, 'POST', '/link-sheets', wish)).body.id
@@ -160,6 +163,9 @@ describe('every operation', () => {
       'PUT /forms/{slug}': { body: { folder: 'Described' } },
       'GET /forms/{slug}/findings': {},
       'GET /forms/{slug}/html': {},
+      'GET /forms/{slug}/links': {},
+      'POST /forms/{slug}/links': { body: { source: 'club', medium: 'print' } },
+      'DELETE /forms/{slug}/links/{id}': { path: `/forms/${slug}/links/${tagged}` },
       'POST /forms/{of}/copies': { path: `/forms/${slug}/copies`, body: { name: `${slug} copy` } },
       'GET /forms/{slug}/draft': {},
       'PUT /forms/{slug}/draft': { body: smallForm, headers: { 'if-match': '*' } },
@@ -301,6 +307,8 @@ describe('every operation', () => {
       'GET /history': {},
       'GET /settings': {},
       'PUT /settings/time-zone': { body: { timeZone: 'Europe/Stockholm' } },
+      'GET /settings/tags': {},
+      'PUT /settings/tags': { body: { source: ['club'], medium: ['print'], campaign: [] } },
       'PUT /settings/sites': { body: { sites: ['https://www.tarnfield.example'] } },
       'POST /desks': { body: { title: 'North' } },
       'PUT /desks/{name}': { path: '/desks/advice_line', body: { title: 'Advice', addresses: 'a@elm.example' } },

@@ -14,6 +14,8 @@ export interface Ours {
   /** Of the form. */
   slug: string
   rehearsal: string
+  /** A link with tags. */
+  tagged: string
   submission: string
   spam: string
   contact: string
@@ -69,10 +71,12 @@ export async function makeOurs(): Promise<Ours> {
   })
   const rehearsal = randomUUID()
   await api(facts, 'PUT', `/forms/${slug}/rehearsals/${rehearsal}`, { title: 'Kept', values: {} })
+  const tagged = await api<{ id: string }>(facts, 'POST', `/forms/${slug}/links`, { source: 'club' })
   const submission: string = sent.body.submission
   return {
     slug,
     rehearsal,
+    tagged: tagged.body.id,
     submission,
     spam: spam.body.submission,
     contact,

@@ -52,6 +52,9 @@ describe('every action', () => {
       [{ slug: ours.slug, number: 1 }],
       [{ slug: ours.slug, id: ours.submission }],
       [{ slug: ours.slug, values: {} }],
+      [{ slug: ours.slug, id: ours.tagged }],
+      [{ slug: ours.slug, source: 'stand' }],
+      [{ source: ['evil'], medium: [], campaign: [] }],
       [{ of: ours.slug, name: 'Evil' }],
       [{ which: 'all' }, null],
       [ours.slug, smallForm, 1],
@@ -146,6 +149,16 @@ describe('every action', () => {
       ours.token,
     ]),
     spam: await query(facts.database, 'select state, settled_at from submission where id = $1', [ours.spam]),
+    tagged: await query(
+      facts.database,
+      'select source from tagged_link t join form f on f.id = t.form_id where slug = $1',
+      [ours.slug],
+    ),
+    tags: await query(
+      facts.database,
+      'select planned_tags from workspace w join form f on f.workspace_id = w.id where slug = $1',
+      [ours.slug],
+    ),
     rehearsals: await query(
       facts.database,
       'select title from rehearsal h join form f on f.id = h.form_id where slug = $1',

@@ -164,7 +164,8 @@ function fillOne<V extends Question | CarriedValue>(
     if (!part) {
       const answer = Object.keys(parts).length === 0 ? read(value, raw) : null
       if (!isBlank(answer)) return { answer, origins: { [value.name]: origin } }
-    } else if (!isBlank(partOf(read(value, { [part]: raw }), part)) && !Object.hasOwn(parts, part)) {
+    } else if (!Object.hasOwn(parts, part) && !isBlank(partOf(read(value, { ...parts, [part]: raw }), part))) {
+      // Beside what is filled already: what a postcode may be follows from its country.
       parts[part] = raw
       origins[value.name] ??= origin
       origins[joinPath(value.name, part)] = origin

@@ -51,6 +51,7 @@ import * as foundByPhone from './0049_found_by_phone'
 import * as pastRuns from './0050_past_runs'
 import * as openTimes from './0051_open_times'
 import * as plannedReleases from './0052_planned_releases'
+import * as taggedLinks from './0053_tagged_links'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -106,4 +107,5 @@ export const migrations: Record<string, Migration> = {
   '0050_past_runs': pastRuns,
   '0051_open_times': openTimes,
   '0052_planned_releases': plannedReleases,
+  '0053_tagged_links': taggedLinks,
 }

@@ -24,6 +24,7 @@ import * as rehearsals from '../deeds/rehearsals'
 import * as releases from '../deeds/releases'
 import * as segments from '../deeds/segments'
 import * as settings from '../deeds/settings'
+import * as taggedLinks from '../deeds/tagged_links'
 import * as themes from '../deeds/themes'
 import * as waysOut from '../deeds/ways_out'
 import {
@@ -60,6 +61,9 @@ export const routes: Route[] = [
   get('/forms/{slug}/conditions.logic.json', forms.readConditions),
   get('/forms/{slug}/findings', forms.readFindings),
   get('/forms/{slug}/html', waysOut.readHtml),
+  get('/forms/{slug}/links', taggedLinks.readTaggedLinks),
+  post('/forms/{slug}/links', taggedLinks.makeTaggedLink),
+  del('/forms/{slug}/links/{id}', taggedLinks.dropTaggedLink),
   get('/forms/{slug}/releases', releases.readReleases),
   post('/forms/{slug}/releases', releases.releaseForm),
   get('/forms/{slug}/releases/{number}/return', releases.weighReturn),
@@ -193,6 +197,8 @@ export const routes: Route[] = [
   get('/settings', settings.readSettings),
   put('/settings/time-zone', settings.setTimeZone),
   put('/settings/sites', settings.setSites),
+  get('/settings/tags', taggedLinks.readTags),
+  put('/settings/tags', taggedLinks.setTags),
   post('/desks', settings.addDesk),
   put('/desks/{name}', settings.changeDesk),
   post('/lists', settings.addList),

@@ -110,8 +110,8 @@ export async function postPage(call: VisitorCall): Promise<Response> {
   const url = new URL(request.url)
   const fields = await readFields(call)
   const own = ownFields(fields)
-  // Every page of ours names its visit.
-  if (own.visit === undefined) return postFromElsewhere(call, fields)
+  // Every page of ours names its step.
+  if (textIn(fields, '_step') === undefined) return postFromElsewhere(call, fields)
   const secret = linkSecret(request)
   const shown = await findShownForm(db, live, own.release ?? live.number)
   const visitor = await tellVisitor(db, shown ?? live, {

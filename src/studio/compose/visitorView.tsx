@@ -12,6 +12,7 @@ import { useDraft } from '../draft/context'
 import { Button } from '../ui/button'
 import { useSettled } from '../ui/field'
 import { Only, useMay, useWithin } from '../ui/here'
+import { Prefilled } from './prefilled'
 import { SeenBy, type Seer } from './seenBy'
 import { SendTest } from './sendTest'
 
@@ -191,6 +192,7 @@ export function VisitorView({ people, themes }: { people: Omit<Seer, 'as'>[]; th
           form={form}
           begun={typed.current?.begun ?? false}
         />
+        {typed.current?.begun && <Prefilled values={values ?? {}} />}
         <SendTest values={values ?? {}} contact={contact} />
       </aside>
     </>

@@ -11,6 +11,7 @@ import { perform } from '@/server/deeds/deed'
 import { planDraft, saveDraft, sendTest } from '@/server/deeds/forms'
 import { beginPastRun, haltPastRun, meetArrival } from '@/server/deeds/past_runs'
 import { bringBack, callOffRelease, planRelease, releaseForm, weighReturn } from '@/server/deeds/releases'
+import { dropTaggedLink, makeTaggedLink } from '@/server/deeds/tagged_links'
 import { countTurns } from '@/server/deeds/turns'
 import { rehearseLatest } from '@/server/forms/rehearseLatest'
 
@@ -77,3 +78,9 @@ export const haltPastRunAction = deedAction(haltPastRun)
 
 /** What one of them would meet in the draft. */
 export const meetArrivalAction = deedAction(meetArrival)
+
+/** Keeps a link with tags to the form. */
+export const makeTaggedLinkAction = deedAction(makeTaggedLink)
+
+/** Drops one. */
+export const dropTaggedLinkAction = deedAction(dropTaggedLink)

@@ -8,6 +8,8 @@ import { showFarMoment } from '@/core/formats/zone'
 import { tellElsewhereDifferences } from '@/core/form/sent_elsewhere'
 import { tellDifferences } from '@/core/form/differences'
 import type { PastRun } from '@/db/queries/past_runs'
+import type { PlannedTags } from '@/core/sources/tags'
+import type { TaggedLink } from '@/server/readout/readTaggedLinks'
 import type { ReleaseNumbers } from '@/server/readout/readReleases'
 import type { Done } from '@/server/done'
 import type { BareHtml } from '@/server/visitor/bare_html'
@@ -34,10 +36,13 @@ interface Props {
   past: PastRun | null
   /** The live release as HTML for pages elsewhere. */
   html: BareHtml | null
+  /** Links with tags that were made, and the tags that are planned. */
+  links: readonly TaggedLink[]
+  tags: PlannedTags
 }
 
 /** What changed, what stands in the way, and the button that makes the draft live. */
-export function Release({ releases, planned, past, html }: Props) {
+export function Release({ releases, planned, past, html, links, tags }: Props) {
   const router = useRouter()
   const zone = useZone()
   const { form, facts, saveNow } = useDraft((state) => state)
@@ -155,7 +160,7 @@ export function Release({ releases, planned, past, html }: Props) {
           )}
         </div>
       </section>
-      {facts.live && <WaysOut live={facts.live.form} html={html} />}
+      {facts.live && <WaysOut live={facts.live.form} html={html} links={links} tags={tags} />}
       <Framing />
       <SentFrom />
       <InSearch />

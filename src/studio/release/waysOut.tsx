@@ -4,16 +4,26 @@ import { Fragment, type ReactNode, useState } from 'react'
 import type { Form } from '@/core/form/definition'
 import { answeredByHand } from '@/core/form/values'
 import { mannerOf } from '@/core/kinds/registry'
+import type { PlannedTags } from '@/core/sources/tags'
+import type { TaggedLink } from '@/server/readout/readTaggedLinks'
 import type { BareHtml } from '@/server/visitor/bare_html'
 import { useDraft } from '../draft/context'
 import { Copy } from '../ui/copy'
 import { Address } from './address'
 import { PrintedCode } from './code'
 import { OwnPage } from './ownPage'
+import { TaggedLinks } from './taggedLinks'
 import { written } from './written'
 
-/** Every way that the live form goes out: its address, a frame, and what programs send to. */
-export function WaysOut({ live, html }: { live: Form; html: BareHtml | null }) {
+interface Props {
+  live: Form
+  html: BareHtml | null
+  links: readonly TaggedLink[]
+  tags: PlannedTags
+}
+
+/** Every way that the live form goes out: its address, links with tags, a frame, and what pages and programs send to. */
+export function WaysOut({ live, html, links, tags }: Props) {
   const { facts } = useDraft((state) => state)
   const { publicUrl, testUrl, slug, benchUrl } = facts
   const [how, setHow] = useState<keyof typeof OPENINGS>('button')
@@ -38,7 +48,16 @@ export function WaysOut({ live, html }: { live: Form; html: BareHtml | null }) {
               </>
             }
           />
-          <Way title="In print" copied="code" text={null} shown={<PrintedCode url={publicUrl} />} />
+          <Way title="With tags" shown={<TaggedLinks slug={slug} address={publicUrl} links={links} planned={tags} />} />
+          <Way
+            title="Filled in"
+            shown={
+              <span className="text-soft">
+                Fill it in under Compose, in the visitor’s view: the link that fills it in so is told below it.
+              </span>
+            }
+          />
+          <Way title="In print" shown={<PrintedCode url={publicUrl} />} />
           <Way
             title="In a frame"
             copied="frame"
@@ -112,8 +131,6 @@ export function WaysOut({ live, html }: { live: Form; html: BareHtml | null }) {
           {html && (
             <Way
               title="On a page of your own"
-              copied="HTML"
-              text={null}
               shown={<OwnPage live={live} html={html} address={publicUrl} bench={benchUrl} />}
             />
           )}
@@ -213,14 +230,14 @@ const OnTheBench = ({ site, slug, live }: { site: string; slug: string; live: Fo
 
 interface WayProps {
   title: string
-  /** What is copied, as its button calls it. */
-  copied: string
+  /** What is copied, as its button calls it; left out where its own parts have such buttons. */
+  copied?: string
   /** `null` where there is nothing to copy yet. */
-  text: string | null
+  text?: string | null
   shown: ReactNode
 }
 
-const Way = ({ title, copied, text, shown }: WayProps) => (
+const Way = ({ title, copied = '', text = null, shown }: WayProps) => (
   <tr>
     <th scope="row" className="align-top!">
       {title}

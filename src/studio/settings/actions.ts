@@ -1,5 +1,6 @@
 'use server'
 
+import { setTags } from '@/server/deeds/tagged_links'
 import { z } from 'zod'
 import type { Resources } from '@/core/examine/examine'
 import { deedAction, memberAction } from '@/server/access/session'
@@ -53,3 +54,6 @@ export const setSitesAction = changeAction(setSites, readSettings)
 
 /** Tells days and hours in another time zone from now on. */
 export const setTimeZoneAction = deedAction(setTimeZone)
+
+/** Says which tags links are made with. */
+export const setTagsAction = deedAction(setTags)

@@ -2,6 +2,7 @@
 
 import { useState } from 'react'
 import type { Resources } from '@/core/examine/examine'
+import type { PlannedTags } from '@/core/sources/tags'
 import { Desks } from '../dispatch/desks'
 import { Only, OnlyToRead } from '../ui/here'
 import { Link } from '../ui/link'
@@ -11,6 +12,7 @@ import type { ConnectionRow } from './connection_actions'
 import { Connections } from './connections'
 import { Fields } from './fields'
 import { Sites } from './sites'
+import { PlannedTagsSettings } from './tags'
 import { TimeZone } from './timeZone'
 import { type TokenRow, Tokens } from './tokens'
 
@@ -22,10 +24,11 @@ interface Props {
   timeZones: string[]
   api: string
   tokens: TokenRow[]
+  tags: PlannedTags
 }
 
 /** What every form of the workspace shares: desks, lists, contact fields, and access for programs. */
-export function Settings({ resources: start, connections, mailDomain, timeZone, timeZones, api, tokens }: Props) {
+export function Settings({ resources: start, connections, mailDomain, timeZone, timeZones, api, tokens, tags }: Props) {
   const [resources, setResources] = useState(start)
   const keep = (_: string, next: Resources) => setResources(next)
   return (
@@ -63,6 +66,9 @@ export function Settings({ resources: start, connections, mailDomain, timeZone, 
         </OnlyToRead>
         <OnlyToRead unless="own">
           <TimeZone zone={timeZone} zones={timeZones} />
+        </OnlyToRead>
+        <OnlyToRead unless="edit">
+          <PlannedTagsSettings planned={tags} />
         </OnlyToRead>
         <Sites sites={resources.destinations.sites} onSaved={setResources} />
         <Connections connections={connections} />

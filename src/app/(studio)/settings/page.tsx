@@ -1,4 +1,5 @@
 import { zoneNames } from '@/core/formats/zone'
+import { readPlannedTags } from '@/db/queries/tagged_links'
 import { readResourcesAndDestinations } from '@/db/queries/workspace'
 import { memberPage } from '@/server/access/session'
 import { listTokens } from '@/server/access/token'
@@ -10,10 +11,11 @@ export const metadata = { title: 'Settings' }
 
 export default memberPage('read', async ({ workspaceId, rights }) => {
   const { db, config } = context()
-  const [{ workspace, ...resources }, { connections }, tokens] = await Promise.all([
+  const [{ workspace, ...resources }, { connections }, tokens, tags] = await Promise.all([
     readResourcesAndDestinations(db, workspaceId),
     showConnections(db, workspaceId),
     rights.has('own') ? listTokens(db, workspaceId) : [],
+    readPlannedTags(db, workspaceId),
   ])
   return (
     <Settings
@@ -24,6 +26,7 @@ export default memberPage('read', async ({ workspaceId, rights }) => {
       timeZones={zoneNames()}
       api={`${config.LICHEN_URL}/api/v1`}
       tokens={tokens}
+      tags={tags}
     />
   )
 })

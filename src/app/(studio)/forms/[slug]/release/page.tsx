@@ -1,10 +1,12 @@
 import { notFound } from 'next/navigation'
 import { findForm } from '@/db/queries/forms'
 import { findPastRun } from '@/db/queries/past_runs'
+import { readPlannedTags } from '@/db/queries/tagged_links'
 import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
 import { readBareHtml } from '@/server/forms/readBareHtml'
 import { readPlanned } from '@/server/forms/readPlanned'
+import { readTaggedLinks } from '@/server/readout/readTaggedLinks'
 import { readReleases } from '@/server/readout/readReleases'
 import { Release } from '@/studio/release/release'
 
@@ -13,11 +15,13 @@ export default memberPage('read', async ({ workspaceId, rights }, { params: { sl
   const { db } = here
   const form = await findForm(db, workspaceId, slug)
   if (!form) notFound()
-  const [releases, planned, past, html] = await Promise.all([
+  const [releases, planned, past, html, links, tags] = await Promise.all([
     readReleases(db, form.id),
     readPlanned(db, form),
     rights.has('people') ? findPastRun(db, form.id) : null,
     readBareHtml(here, form),
+    readTaggedLinks(db, form.id, `${here.config.LICHEN_URL}/f/${form.slug}`),
+    readPlannedTags(db, workspaceId),
   ])
-  return <Release releases={releases} planned={planned} past={past} html={html} />
+  return <Release releases={releases} planned={planned} past={past} html={html} links={links} tags={tags} />
 })
