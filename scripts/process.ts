@@ -24,6 +24,12 @@ const KEPT_OPEN = 75_000
 /** Longest that one request may take to come in, in milliseconds. */
 const SLOWEST = 15 * 60_000
 
+/**
+ * Longest that its head may take, in milliseconds. The clock goes on while this process stands still, as on a machine with
+ * too much to do, and what has come meanwhile would be answered 408.
+ */
+const SLOWEST_HEAD = 60_000
+
 const config = startingConfig()
 const stops: ((calm: boolean) => Promise<unknown>)[] = []
 let stopping = false
@@ -78,7 +84,7 @@ async function serve(): Promise<() => Promise<unknown>> {
   await app.prepare()
   // Files may come slowly; every other body has a shorter limit of its own.
   const server = createServer(
-    { requestTimeout: SLOWEST, headersTimeout: 15_000, keepAliveTimeout: KEPT_OPEN },
+    { requestTimeout: SLOWEST, headersTimeout: SLOWEST_HEAD, keepAliveTimeout: KEPT_OPEN },
     openDoor(app.getRequestHandler()),
   )
   await new Promise<void>((done, fail) => server.once('error', fail).listen(port, host, done))

@@ -37,6 +37,8 @@ export interface Shared {
   description: string
   /** Whether search engines may show it. */
   inSearch: boolean
+  /** Where it is told how it is embedded (oEmbed); `null` where it is not. */
+  embedded: string | null
 }
 
 interface DocumentProps {
@@ -95,7 +97,7 @@ export function Document({
 }
 
 /** What a link to the page is shown with where it is shared (The Open Graph protocol), and the address it is known by. */
-const ForSharing = ({ title, address, description }: Shared & { title: string }) => (
+const ForSharing = ({ title, address, description, embedded }: Shared & { title: string }) => (
   <>
     <link rel="canonical" href={address} />
     <meta property="og:type" content="website" />
@@ -103,5 +105,6 @@ const ForSharing = ({ title, address, description }: Shared & { title: string })
     <meta property="og:url" content={address} />
     {description && <meta property="og:description" content={description} />}
     {description && <meta name="description" content={description} />}
+    {embedded && <link rel="alternate" type="application/json+oembed" href={embedded} title={title} />}
   </>
 )

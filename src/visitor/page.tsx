@@ -61,6 +61,8 @@ export interface PageState {
   framedBy: string | null
   /** The form's own address, whole, for those who link to it; `null` for a page that nobody else gets. */
   address: string | null
+  /** Where it is told how it is embedded; `null` where it is not. */
+  embedded: string | null
   /** The day it is where the form is from. */
   now: Moment
   action: string
@@ -202,8 +204,8 @@ const NotMe = ({ at, mode, speech }: { at: string } & Pick<PageState, 'mode' | '
 )
 
 /** What a link to the form is shown with: the first paragraph of what it says of itself. */
-const sharedOf = ({ address, intro, form }: PageState): Shared | null =>
-  address === null ? null : { address, description: intro.split(/\n{2,}/)[0] ?? '', inSearch: form.inSearch }
+const sharedOf = ({ address, embedded, intro, form }: PageState): Shared | null =>
+  address === null ? null : { address, description: intro.split(/\n{2,}/)[0] ?? '', inSearch: form.inSearch, embedded }
 
 /** Says what the mark means; a word says so itself. */
 const MarkLegend = ({ on, symbol, colour, speech }: Marks & { speech: Speech }) =>

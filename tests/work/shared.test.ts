@@ -1,3 +1,4 @@
+import { unfurl } from 'unfurl.js'
 import { describe, expect, it } from 'vitest'
 import { api, releasedForm, smallForm } from '../support/api'
 import { readFacts } from '../support/facts'
@@ -36,5 +37,31 @@ describe('what a link to a form is shown with', () => {
     const head = headOf((await openPage(reach, `/f/${slug}?k=${body.k}`)).html)
     expect(head).toContain('content="noindex"')
     expect(head).not.toContain('og:')
+  })
+
+  it('tells how it is embedded on sites that may frame it (oEmbed), and of no other form', async () => {
+    const { reach } = await makeFurnished(facts)
+    const slug = `${stem}-embedded`
+    const address = `${facts.url}/f/${slug}`
+    await releasedForm(reach, slug, { ...asked, framedBy: ['https://www.studio.example'] })
+    // By a program of others that reads what pages say of themselves.
+    const told = await unfurl(`${address}?utm_source=fair`)
+    expect(told.open_graph).toMatchObject({ title: 'Ask <us>, you', description: 'About "kilns" & clays.' })
+    expect(told.oEmbed).toMatchObject({ version: '1.0', type: 'rich', title: 'Ask <us>, you', width: 700, height: 704 })
+    const ask = (parameters: Record<string, string>, of = slug) =>
+      fetch(`${facts.url}/f/${of}/oembed?${new URLSearchParams(parameters)}`)
+    const page = new URL(told.canonical_url ?? '').href
+    const small = (await (await ask({ url: page, maxwidth: '320', maxheight: 'x' })).json()) as Record<string, unknown>
+    expect(small).toMatchObject({ width: 320, height: 704 })
+    expect(small.html).toBe(
+      `<iframe src="${page}" title="Ask &lt;us>, you" referrerpolicy="no-referrer-when-downgrade" style="width: 320px; height: 704px; border: 0"></iframe>`,
+    )
+    expect((await ask({ url: page, format: 'xml' })).status).toBe(501)
+    for (const url of ['', 'x', 'https://elsewhere.example/f/x', `${page}/progress`, page.replace(slug, 'kiln-finder')])
+      expect([url, (await ask({ url })).status]).toEqual([url, 404])
+    const closed = `${stem}-alone`
+    await releasedForm(reach, closed, asked)
+    expect((await ask({ url: page.replace(slug, closed) }, closed)).status).toBe(404)
+    expect((await openPage(reach, `/f/${closed}`)).html).not.toContain('oembed')
   })
 })

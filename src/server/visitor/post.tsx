@@ -363,6 +363,7 @@ class StepPost {
         framedBy: this.visitor.framedBy ?? null,
         now: this.facts.now,
         address: null,
+        embedded: null,
         action: this.action,
         resumed: false,
         greeting: null,

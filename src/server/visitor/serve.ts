@@ -18,6 +18,7 @@ import { closedHtml, formHtml, noFormHtml, saidHtml, tooManyHtml } from './html'
 import { languageFor, languagesWanted } from './language'
 import { lookBelow, serveLook } from './look'
 import { sayTurns } from '../visits/turns'
+import { answerOembed, oembedAddress } from './oembed'
 import { answerKnown } from './outcome'
 import { giveSigns } from './signs'
 import { postJson, postPage } from './post'
@@ -53,7 +54,7 @@ export async function serveVisitor(
     return request.method === 'GET'
       ? patiently(lookSheet(slug, mark)).catch(databaseAway)
       : problem(405, 'This address takes GET.', {}, { allow: 'GET' })
-  const inWords = part !== 'progress' && forPeople(request)
+  const inWords = part !== 'progress' && part !== 'oembed' && forPeople(request)
   const { presence } = context()
   try {
     if (presence.isAway) return inWords ? awayHtml(request) : databaseAway()
@@ -110,7 +111,7 @@ async function answer(
 ): Promise<Response> {
   const reply = replyTo(request, part)
   if (!reply) {
-    const allow = part === null ? 'GET, HEAD, POST' : 'POST'
+    const allow = part === null ? 'GET, HEAD, POST' : part === 'oembed' ? 'GET' : 'POST'
     return problem(405, `This address takes ${allow}.`, {}, { allow })
   }
   const { visitors: db, config } = context()
@@ -122,6 +123,7 @@ async function answer(
 }
 
 function replyTo({ method, headers }: Request, part: string | null): Reply | null {
+  if (part === 'oembed') return method === 'GET' ? getOembed : null
   if (part !== null) return method !== 'POST' ? null : part === NOT_ME ? postNotMe : postProgress
   if (method === 'GET') return getPage
   if (method === 'HEAD')
@@ -176,6 +178,7 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
   const remembered = rememberedVisit(request, config.LICHEN_SECRET, live.formId)
   const given = isTest ? 'test' : 'visit'
   const opened = await openForm(db, live, visitor, remembered, given, new URL(config.LICHEN_URL).host, null)
+  const own = `${config.LICHEN_URL}/f/${live.slug}`
   const isDone = opened.turns.allKnown && live.form.turns.allKnown === 'outcome'
   // Whoever is known by their browser may be somebody else, and must be able to say so.
   const response =
@@ -202,7 +205,8 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
           framedBy: visitor.framedBy ?? null,
           now: momentIn(live.timeZone, new Date()),
           // What is known of somebody is nobody's to link to.
-          address: visitor.holder || given === 'test' ? null : `${config.LICHEN_URL}/f/${live.slug}`,
+          address: visitor.holder || given === 'test' ? null : own,
+          embedded: live.form.framedBy.length > 0 ? oembedAddress(own) : null,
           action,
           resumed: opened.resumed,
           greeting: visitor.formBefore?.title ?? null,
@@ -225,6 +229,12 @@ function frameOf({ headers }: Request): string | null {
 function isNavigation({ headers }: Request): boolean {
   const mode = headers.get('sec-fetch-mode')
   return mode === null ? (headers.get('accept')?.includes('text/html') ?? false) : mode === 'navigate'
+}
+
+/** How the page is embedded by whoever has a link to it. */
+const getOembed: Reply = ({ request, live }) => {
+  const wait = count(...ofAsker('start', live.slug))
+  return wait > 0 ? Promise.resolve(tooMany(wait)) : answerOembed(request, live)
 }
 
 /** Somebody in a browser says that they are not whom it remembers: it knows nobody from then on. */

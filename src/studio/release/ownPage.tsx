@@ -1,10 +1,10 @@
 import { useState } from 'react'
 import type { Form } from '@/core/form/definition'
+import { inAttribute } from '@/core/form/frame_html'
 import type { BareHtml } from '@/server/visitor/bare_html'
 import { Copy } from '../ui/copy'
 import { TextField } from '../ui/field'
 import { Address } from './address'
-import { written } from './written'
 
 interface Props {
   live: Form
@@ -119,7 +119,7 @@ function checkOn(sites: readonly string[], text: string): string | null {
 /** The HTML with where it goes on, in fields that nobody sees. */
 function withAddresses(html: string, addresses: Readonly<Record<string, string>>): string {
   const fields = Object.entries(addresses).flatMap(([name, address]) =>
-    address === '' ? [] : [`\n  <input type="hidden" name="${name}" value="${written(address)}">`],
+    address === '' ? [] : [`\n  <input type="hidden" name="${name}" value="${inAttribute(address)}">`],
   )
   return html.replace(/^<form[^>]*>/, (form) => form + fields.join(''))
 }

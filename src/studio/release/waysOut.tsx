@@ -2,6 +2,7 @@
 
 import { Fragment, type ReactNode, useState } from 'react'
 import type { Form } from '@/core/form/definition'
+import { frameHtml, inAttribute } from '@/core/form/frame_html'
 import { answeredByHand } from '@/core/form/values'
 import { mannerOf } from '@/core/kinds/registry'
 import type { PlannedTags } from '@/core/sources/tags'
@@ -13,7 +14,6 @@ import { Address } from './address'
 import { PrintedCode } from './code'
 import { OwnPage } from './ownPage'
 import { TaggedLinks } from './taggedLinks'
-import { written } from './written'
 
 interface Props {
   live: Form
@@ -61,10 +61,10 @@ export function WaysOut({ live, html, links, tags }: Props) {
           <Way
             title="In a frame"
             copied="frame"
-            text={live.framedBy.length > 0 ? frameOf(publicUrl, live.title) : null}
+            text={live.framedBy.length > 0 ? frameHtml(publicUrl, live.title) : null}
             shown={
               live.framedBy.length > 0 ? (
-                <code className="name break-all">{frameOf(publicUrl, live.title)}</code>
+                <code className="name break-all">{frameHtml(publicUrl, live.title)}</code>
               ) : (
                 <span className="text-soft">Once a release names the sites that may frame it.</span>
               )
@@ -161,14 +161,10 @@ const policyOf = (url: string): string => {
   return `script-src ${origin}; frame-src ${origin}`
 }
 
-/** The framing page's address goes along whole, so that its tags do. */
-const frameOf = (url: string, title: string): string =>
-  `<iframe src="${url}" title="${written(title)}" referrerpolicy="no-referrer-when-downgrade" style="width: 100%; height: 44rem; border: 0"></iframe>`
-
-/** The same put in place by our script, as tall as the form. */
+/** A frame that our script puts in place, as tall as the form. */
 const scriptOf = (url: string, title: string, more = ''): string => {
   const form = new URL(url).pathname.split('/').at(-1) ?? ''
-  return `<script async src="${new URL('../frame.js', url)}" data-form="${form}" data-title="${written(title)}"${more}></script>`
+  return `<script async src="${new URL('../frame.js', url)}" data-form="${form}" data-title="${inAttribute(title)}"${more}></script>`
 }
 
 const ONCE = 'It comes once to each browser, which keeps that it did, and never again once it was sent.'

@@ -65,6 +65,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ slug
     framedBy: null,
     now: momentIn(member.timeZone, new Date()),
     address: null,
+    embedded: null,
     action: '#',
     resumed: false,
     greeting: null,

@@ -1,0 +1,49 @@
+import { frameHtml } from '@/core/form/frame_html'
+import { speakTo } from '@/core/form/spoken'
+import { mergeFields, renderLineOr } from '@/core/form/template'
+import { context } from '../context'
+import { findLiveForm, type LiveForm } from '../forms/live'
+import { problem } from '../problem'
+
+/** How large a form is where whoever embeds it sets no limit, in pixels. */
+const USUAL = { width: 700, height: 704 }
+/** The least that is of any use. */
+const LEAST = 100
+
+/** Where it is told how a page is embedded (oEmbed 1.0), by the page’s own address. */
+export const oembedAddress = (address: string): string =>
+  `${address}/oembed?${new URLSearchParams({ format: 'json', url: address })}`
+
+/** Answers how a form is embedded by whoever has a link to it (oEmbed 1.0): in a frame, on the sites that may frame it. */
+export async function answerOembed(request: Request, live: LiveForm): Promise<Response> {
+  const { searchParams } = new URL(request.url)
+  if ((searchParams.get('format') ?? 'json') !== 'json') return problem(501, 'This is told as JSON alone.')
+  const isTold = !live.closed && live.form.framedBy.length > 0 && (await leadsTo(searchParams.get('url'), live))
+  if (!isTold) return problem(404, 'There is nothing to embed at this address.')
+  const { LICHEN_URL: ours } = context().config
+  const { form, speech } = speakTo(live.form, [])
+  const title = renderLineOr(form.title, mergeFields(form, {}, { submission: null, speech }), '')
+  const width = within(searchParams.get('maxwidth'), USUAL.width)
+  const height = within(searchParams.get('maxheight'), USUAL.height)
+  const html = frameHtml(`${ours}/f/${live.slug}`, title, `${width}px`, `${height}px`)
+  return Response.json(
+    { version: '1.0', type: 'rich', title, provider_name: 'Lichen', provider_url: ours, width, height, html },
+    { headers: { 'cache-control': 'public, max-age=300' } },
+  )
+}
+
+/** Whether an address is one of the form’s, whatever parameters it has. */
+async function leadsTo(address: string | null, { formId }: LiveForm): Promise<boolean> {
+  const { visitors: db, config } = context()
+  if (address === null || !URL.canParse(address)) return false
+  const { origin, pathname } = new URL(address)
+  const slug = /^\/f\/([^/]+)\/?$/.exec(pathname)?.[1]
+  if (origin !== new URL(config.LICHEN_URL).origin || slug === undefined) return false
+  return (await findLiveForm(db, slug))?.formId === formId
+}
+
+/** The usual length, or the most that is allowed where that is less. */
+function within(most: string | null, usual: number): number {
+  const pixels = Number(most ?? usual)
+  return Number.isFinite(pixels) ? Math.round(Math.max(LEAST, Math.min(pixels, usual))) : usual
+}
