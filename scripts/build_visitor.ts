@@ -11,6 +11,7 @@ import { READY } from '@/core/look/ready'
 import { facesCss, type Fonts, themeFacesCss } from '@/visitor/fonts'
 import type { Assets } from '@/visitor/document'
 import { buildFonts } from './build_fonts'
+import { buildLetters } from './build_letters'
 
 /** The files whose names stand for themselves when a page's script is bundled. */
 const REGISTRY = resolve('src/core/kinds/registry.ts')
@@ -41,6 +42,7 @@ export async function buildVisitor(): Promise<void> {
   await mkdir('public', { recursive: true })
   for (const file of await readdir('public')) if (/^visitor[-.]/.test(file)) await rm(`public/${file}`)
   const fonts = await buildFonts()
+  await buildLetters(fonts)
   const style = await bundle([{ in: 'visitor-style', out: 'visitor' }], { plugins: [styleOf(fonts)] })
   const faces = await bundle([{ in: 'visitor-faces', out: 'visitor-faces' }], { plugins: [facesOf(fonts)] })
   const [correctAddress = '', preview = '', worker = ''] = await Promise.all([

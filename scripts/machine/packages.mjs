@@ -92,7 +92,8 @@ export async function buildOnce() {
     existsSync(mark) &&
     readFileSync(mark, 'utf8') === hash &&
     existsSync('public/visitor.json') &&
-    existsSync('build/process.mjs')
+    existsSync('build/process.mjs') &&
+    existsSync('build/letters/letters.json')
   )
     return
   say('Building (a minute)')

@@ -37,6 +37,8 @@ export interface Shared {
   description: string
   /** Whether search engines may show it. */
   inSearch: boolean
+  /** Address of the picture that it is shown with. */
+  picture: string
   /** Where it is told how it is embedded (oEmbed); `null` where it is not. */
   embedded: string | null
 }
@@ -97,12 +99,16 @@ export function Document({
 }
 
 /** What a link to the page is shown with where it is shared (The Open Graph protocol), and the address it is known by. */
-const ForSharing = ({ title, address, description, embedded }: Shared & { title: string }) => (
+const ForSharing = ({ title, address, description, picture, embedded }: Shared & { title: string }) => (
   <>
     <link rel="canonical" href={address} />
     <meta property="og:type" content="website" />
     <meta property="og:title" content={title} />
     <meta property="og:url" content={address} />
+    <meta property="og:image" content={picture} />
+    <meta property="og:image:width" content="1200" />
+    <meta property="og:image:height" content="630" />
+    <meta property="og:image:alt" content={title} />
     {description && <meta property="og:description" content={description} />}
     {description && <meta name="description" content={description} />}
     {embedded && <link rel="alternate" type="application/json+oembed" href={embedded} title={title} />}

@@ -59,10 +59,8 @@ export interface PageState {
   pageBefore: string | null
   /** Address of the page that frames it. */
   framedBy: string | null
-  /** The form's own address, whole, for those who link to it; `null` for a page that nobody else gets. */
-  address: string | null
-  /** Where it is told how it is embedded; `null` where it is not. */
-  embedded: string | null
+  /** How others link to it; `null` for a page that nobody else gets. */
+  linked: Pick<Shared, 'address' | 'picture' | 'embedded'> | null
   /** The day it is where the form is from. */
   now: Moment
   action: string
@@ -204,8 +202,8 @@ const NotMe = ({ at, mode, speech }: { at: string } & Pick<PageState, 'mode' | '
 )
 
 /** What a link to the form is shown with: the first paragraph of what it says of itself. */
-const sharedOf = ({ address, embedded, intro, form }: PageState): Shared | null =>
-  address === null ? null : { address, description: intro.split(/\n{2,}/)[0] ?? '', inSearch: form.inSearch, embedded }
+const sharedOf = ({ linked, intro, form }: PageState): Shared | null =>
+  linked && { ...linked, description: intro.split(/\n{2,}/)[0] ?? '', inSearch: form.inSearch }
 
 /** Says what the mark means; a word says so itself. */
 const MarkLegend = ({ on, symbol, colour, speech }: Marks & { speech: Speech }) =>

@@ -1,3 +1,4 @@
+import sharp from 'sharp'
 import { unfurl } from 'unfurl.js'
 import { describe, expect, it } from 'vitest'
 import { api, releasedForm, smallForm } from '../support/api'
@@ -63,5 +64,37 @@ describe('what a link to a form is shown with', () => {
     await releasedForm(reach, closed, asked)
     expect((await ask({ url: page.replace(slug, closed) }, closed)).status).toBe(404)
     expect((await openPage(reach, `/f/${closed}`)).html).not.toContain('oembed')
+  })
+
+  it('has a picture in the form’s look, whatever its title is, at an address that changes with it', async () => {
+    const { reach } = await makeFurnished(facts)
+    const titles = [
+      'Ask us',
+      'W'.repeat(200),
+      'أي فرن يناسبك؟',
+      '<b>&amp; 🔥 \u202e</b>',
+      'Ask {{ first_name | default: "<us>" }}',
+    ]
+    const pictures: string[] = []
+    for (const [n, title] of titles.entries()) {
+      const slug = `${stem}-picture-${n}`
+      await releasedForm(reach, slug, { ...asked, title, languages: [n === 2 ? 'ar' : 'en'] })
+      const { open_graph } = await unfurl(`${facts.url}/f/${slug}`)
+      const [image] = open_graph.images ?? []
+      expect(image).toMatchObject({ width: 1200, height: 630 })
+      const answered = await fetch(image?.url ?? '')
+      expect(answered.headers.get('cache-control')).toContain('immutable')
+      const content = Buffer.from(await answered.arrayBuffer())
+      const { format, width, height } = await sharp(content).metadata()
+      expect({ format, width, height }).toEqual({ format: 'png', width: 1200, height: 630 })
+      // Something is written on it.
+      const { channels } = await sharp(content).greyscale().stats()
+      expect((channels[0]?.max ?? 0) - (channels[0]?.min ?? 0)).toBeGreaterThan(100)
+      pictures.push(content.toString('base64'))
+      const other = await fetch((image?.url ?? '').replace(/share-\w+/, 'share-00'))
+      expect([other.status, other.headers.get('cache-control')]).toEqual([200, 'no-cache'])
+    }
+    expect(new Set(pictures).size).toBe(titles.length)
+    expect((await fetch(`${facts.url}/f/${stem}-nothing/share-00.png`)).status).toBe(404)
   })
 })

@@ -4,7 +4,7 @@ import { jaroWinkler } from '../records/jaro_winkler'
 /** Tags that links are made with, by house rules: which sources, mediums and campaigns there are. */
 
 export const TAG_SORTS = ['source', 'medium', 'campaign'] as const
-type TagSort = (typeof TAG_SORTS)[number]
+export type TagSort = (typeof TAG_SORTS)[number]
 
 /** The tags of a link; empty for none. */
 export type Tags = Record<TagSort, string>

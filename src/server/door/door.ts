@@ -29,7 +29,7 @@ const METHODS = ['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS']
 
 type Handler = (request: IncomingMessage, response: ServerResponse) => Promise<unknown>
 
-const VISITOR = /^\/f\/([^/]*)(?:\/(progress|not-me|oembed|look-[0-9a-f]{1,64}\.css))?\/?$/
+const VISITOR = /^\/f\/([^/]*)(?:\/(progress|not-me|oembed|share-[0-9a-f]{1,64}\.png|look-[0-9a-f]{1,64}\.css))?\/?$/
 
 /**
  * The one entrance for everything over HTTP. It reads the address and the whole body within their limits,

@@ -1,9 +1,9 @@
 import { frameHtml } from '@/core/form/frame_html'
-import { speakTo } from '@/core/form/spoken'
-import { mergeFields, renderLineOr } from '@/core/form/template'
 import { context } from '../context'
-import { findLiveForm, type LiveForm } from '../forms/live'
+import { findLiveForm, inLanguage, type LiveForm } from '../forms/live'
 import { problem } from '../problem'
+import { SHARE_SIZE } from './share_picture'
+import { pictureAddressOf, sharePictureOf } from './shared'
 
 /** How large a form is where whoever embeds it sets no limit, in pixels. */
 const USUAL = { width: 700, height: 704 }
@@ -21,13 +21,19 @@ export async function answerOembed(request: Request, live: LiveForm): Promise<Re
   const isTold = !live.closed && live.form.framedBy.length > 0 && (await leadsTo(searchParams.get('url'), live))
   if (!isTold) return problem(404, 'There is nothing to embed at this address.')
   const { LICHEN_URL: ours } = context().config
-  const { form, speech } = speakTo(live.form, [])
-  const title = renderLineOr(form.title, mergeFields(form, {}, { submission: null, speech }), '')
+  const spoken = inLanguage(live, [])
+  const address = `${ours}/f/${live.slug}`
+  const { title } = sharePictureOf(spoken)
   const width = within(searchParams.get('maxwidth'), USUAL.width)
   const height = within(searchParams.get('maxheight'), USUAL.height)
-  const html = frameHtml(`${ours}/f/${live.slug}`, title, `${width}px`, `${height}px`)
+  const html = frameHtml(address, title, `${width}px`, `${height}px`)
   return Response.json(
-    { version: '1.0', type: 'rich', title, provider_name: 'Lichen', provider_url: ours, width, height, html },
+    {
+      ...{ version: '1.0', type: 'rich', title, provider_name: 'Lichen', provider_url: ours, width, height, html },
+      thumbnail_url: pictureAddressOf(spoken, address),
+      thumbnail_width: SHARE_SIZE.width,
+      thumbnail_height: SHARE_SIZE.height,
+    },
     { headers: { 'cache-control': 'public, max-age=300' } },
   )
 }

@@ -19,6 +19,8 @@ import { languageFor, languagesWanted } from './language'
 import { lookBelow, serveLook } from './look'
 import { sayTurns } from '../visits/turns'
 import { answerOembed, oembedAddress } from './oembed'
+import { drawShare, markOfShare } from './share_picture'
+import { pictureAddressOf, sharePictureOf } from './shared'
 import { answerKnown } from './outcome'
 import { giveSigns } from './signs'
 import { postJson, postPage } from './post'
@@ -54,7 +56,7 @@ export async function serveVisitor(
     return request.method === 'GET'
       ? patiently(lookSheet(slug, mark)).catch(databaseAway)
       : problem(405, 'This address takes GET.', {}, { allow: 'GET' })
-  const inWords = part !== 'progress' && part !== 'oembed' && forPeople(request)
+  const inWords = (part === null || part === NOT_ME) && forPeople(request)
   const { presence } = context()
   try {
     if (presence.isAway) return inWords ? awayHtml(request) : databaseAway()
@@ -111,7 +113,7 @@ async function answer(
 ): Promise<Response> {
   const reply = replyTo(request, part)
   if (!reply) {
-    const allow = part === null ? 'GET, HEAD, POST' : part === 'oembed' ? 'GET' : 'POST'
+    const allow = part === null ? 'GET, HEAD, POST' : isRead(part) ? 'GET' : 'POST'
     return problem(405, `This address takes ${allow}.`, {}, { allow })
   }
   const { visitors: db, config } = context()
@@ -122,8 +124,11 @@ async function answer(
   return reply({ request, live, keeping, sent })
 }
 
+/** Whether it is only read. */
+const isRead = (part: string | null): boolean => part === 'oembed' || (part?.startsWith('share-') ?? false)
+
 function replyTo({ method, headers }: Request, part: string | null): Reply | null {
-  if (part === 'oembed') return method === 'GET' ? getOembed : null
+  if (isRead(part)) return method !== 'GET' ? null : part === 'oembed' ? getOembed : getSharePicture
   if (part !== null) return method !== 'POST' ? null : part === NOT_ME ? postNotMe : postProgress
   if (method === 'GET') return getPage
   if (method === 'HEAD')
@@ -205,8 +210,14 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
           framedBy: visitor.framedBy ?? null,
           now: momentIn(live.timeZone, new Date()),
           // What is known of somebody is nobody's to link to.
-          address: visitor.holder || given === 'test' ? null : own,
-          embedded: live.form.framedBy.length > 0 ? oembedAddress(own) : null,
+          linked:
+            visitor.holder || given === 'test'
+              ? null
+              : {
+                  address: own,
+                  picture: pictureAddressOf(live, own),
+                  embedded: live.form.framedBy.length > 0 ? oembedAddress(own) : null,
+                },
           action,
           resumed: opened.resumed,
           greeting: visitor.formBefore?.title ?? null,
@@ -235,6 +246,22 @@ function isNavigation({ headers }: Request): boolean {
 const getOembed: Reply = ({ request, live }) => {
   const wait = count(...ofAsker('start', live.slug))
   return wait > 0 ? Promise.resolve(tooMany(wait)) : answerOembed(request, live)
+}
+
+/** The picture that a link to the page is shown with: kept for good by whoever asked for just this one. */
+const getSharePicture: Reply = async ({ request, live: released }) => {
+  const live = inLanguage(released, languagesWanted({ url: request.url, headers: new Headers() }))
+  const wait = count(...ofAsker('start', live.slug))
+  if (wait > 0) return tooMany(wait)
+  const picture = sharePictureOf(live)
+  const isThis = new URL(request.url).pathname.endsWith(`/share-${markOfShare(picture)}.png`)
+  return new Response(new Uint8Array(await drawShare(picture)), {
+    headers: {
+      'content-type': 'image/png',
+      'cache-control': isThis ? 'public, max-age=31536000, immutable' : 'no-cache',
+      'cross-origin-resource-policy': 'cross-origin',
+    },
+  })
 }
 
 /** Somebody in a browser says that they are not whom it remembers: it knows nobody from then on. */

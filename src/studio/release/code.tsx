@@ -1,15 +1,19 @@
 import { useEffect, useState } from 'react'
+import { addressWithTags, findUnplanned, type PlannedTags, tidyTag } from '@/core/sources/tags'
 import { Button } from '../ui/button'
 import { drawCode } from '../ui/drawCode'
+import { UnplannedTags } from './unplannedTags'
 
 /**
  * The form's address as a code for telephones to read (ISO/IEC 18004), with where it will be seen among the link's
  * tags: visits from a poster are told from those from a box.
  */
-export function PrintedCode({ url }: { url: string }) {
+export function PrintedCode({ url, planned }: { url: string; planned: PlannedTags }) {
   const [place, setPlace] = useState('')
   const [code, setCode] = useState<{ drawn: string; picture: string } | null>(null)
-  const address = addressFrom(url, place)
+  const source = tidyTag(place)
+  const tags = { source, medium: source && 'print', campaign: '' }
+  const address = addressWithTags(url, tags)
   useEffect(() => {
     let stale = false
     void drawCode(address).then((drawn) => !stale && setCode(drawn))
@@ -39,6 +43,10 @@ export function PrintedCode({ url }: { url: string }) {
           value={place}
           onChange={(event) => setPlace(event.target.value)}
         />
+        <UnplannedTags
+          unplanned={findUnplanned(tags, planned)}
+          onTake={(sort, tag) => sort === 'source' && setPlace(tag)}
+        />
         <code className="name break-all text-soft">{address}</code>
         <span className="flex flex-wrap gap-1.5">
           <Button disabled={!code} onClick={() => code && save(code.drawn, '.svg')}>
@@ -51,14 +59,4 @@ export function PrintedCode({ url }: { url: string }) {
       </div>
     </div>
   )
-}
-
-function addressFrom(url: string, place: string): string {
-  const named = place.trim().toLowerCase().replace(/\s+/g, '-')
-  const address = new URL(url)
-  if (named) {
-    address.searchParams.set('utm_source', named)
-    address.searchParams.set('utm_medium', 'print')
-  }
-  return address.toString()
 }

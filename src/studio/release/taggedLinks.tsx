@@ -11,6 +11,7 @@ import { figure, percent, range } from '../ui/show'
 import { headClass, SPARE } from '../ui/spare'
 import { toast } from '../ui/toast'
 import { useRun } from '../ui/useRun'
+import { UnplannedTags } from './unplannedTags'
 
 interface Props {
   slug: string
@@ -58,16 +59,7 @@ function MakeLink({ slug, address, links, planned }: Props) {
           />
         ))}
       </div>
-      {unplanned.map(({ sort, tag, closest }) => (
-        <p key={sort} role="alert" className="text-red">
-          “{tag}” is no {sort} of yours.{' '}
-          {closest !== null && (
-            <Button look="quiet" onClick={() => setTags((before) => ({ ...before, [sort]: closest }))}>
-              Take “{closest}”
-            </Button>
-          )}
-        </p>
-      ))}
+      <UnplannedTags unplanned={unplanned} onTake={(sort, tag) => setTags((before) => ({ ...before, [sort]: tag }))} />
       {!isEmpty && <code className="name break-all">{text}</code>}
       <span className="flex flex-wrap items-center gap-2">
         <Button disabled={busy || isEmpty || isKept || unplanned.length > 0} onClick={() => void keep()}>

@@ -57,7 +57,7 @@ export function WaysOut({ live, html, links, tags }: Props) {
               </span>
             }
           />
-          <Way title="In print" shown={<PrintedCode url={publicUrl} />} />
+          <Way title="In print" shown={<PrintedCode url={publicUrl} planned={tags} />} />
           <Way
             title="In a frame"
             copied="frame"
