@@ -104,6 +104,35 @@ test('it takes along where the visit began, with its tags, and keeps nothing whe
   })
 })
 
+test('a plain frame is as tall as the form gets, on a telephone and else, without a script', async ({
+  studio,
+  page,
+}) => {
+  const slug = unique('framed')
+  await framable(slug)
+  await studio.goto(`/forms/${slug}/release`)
+  const way = studio.getByRole('row', { name: /^In a frame </ })
+  await expect(async () => {
+    await way.getByRole('button', { name: 'Fit its height' }).click()
+    await expect(way).toContainText('As tall as its tallest step', { timeout: 8000 })
+  }).toPass()
+  const html = (await way.locator('code').textContent()) ?? ''
+  for (const width of [1280, 390]) {
+    await page.setViewportSize({ width, height: 800 })
+    await page.goto(`${site}/site/plain`)
+    await page.evaluate((framed) => document.body.insertAdjacentHTML('beforeend', framed), html)
+    const form = page.frameLocator('iframe')
+    await form.getByRole('radio').first().check()
+    await expect(form.getByLabel('Which town?')).toBeVisible()
+    const { there, inner } = await form.locator('html').evaluate((root) => ({
+      there: root.clientHeight,
+      inner: root.scrollHeight,
+    }))
+    expect(inner, 'nothing scrolls in it').toBeLessThanOrEqual(there)
+    expect(await form.locator('main').evaluate((main) => main.clientHeight)).toBeGreaterThan(there / 2)
+  }
+})
+
 test('what sites ask for weighs at most 3 KB, is theirs to keep for an hour, and Release tells how to ask', async ({
   studio,
 }) => {

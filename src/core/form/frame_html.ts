@@ -8,3 +8,19 @@ export const inAttribute = (text: string): string =>
  */
 export const frameHtml = (url: string, title: string, width = '100%', height = '44rem'): string =>
   `<iframe src="${inAttribute(url)}" title="${inAttribute(title)}" referrerpolicy="no-referrer-when-downgrade" style="width: ${width}; height: ${height}; border: 0"></iframe>`
+
+/** How tall a form is at most, in pixels, in a narrow and in a wide frame. */
+export interface FrameHeights {
+  narrow: number
+  wide: number
+}
+
+/** The least width of a page, in rem, from which a frame in it is wide. */
+const WIDE_FROM = 48
+
+/** A form in a frame that is as tall as the form gets, as HTML that needs no script; on small screens otherwise than on large. */
+export function fittedFrameHtml(url: string, title: string, { narrow, wide }: FrameHeights): string {
+  const name = `lichen-${new URL(url).pathname.split('/').at(-1) ?? ''}`
+  const sheet = `.${name} { display: block; width: 100%; height: ${narrow}px; border: 0 } @media (min-width: ${WIDE_FROM}rem) { .${name} { height: ${wide}px } }`
+  return `<style>${sheet}</style>\n<iframe class="${name}" src="${inAttribute(url)}" title="${inAttribute(title)}" referrerpolicy="no-referrer-when-downgrade"></iframe>`
+}

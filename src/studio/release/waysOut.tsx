@@ -2,7 +2,7 @@
 
 import { Fragment, type ReactNode, useState } from 'react'
 import type { Form } from '@/core/form/definition'
-import { frameHtml, inAttribute } from '@/core/form/frame_html'
+import { inAttribute } from '@/core/form/frame_html'
 import { answeredByHand } from '@/core/form/values'
 import { mannerOf } from '@/core/kinds/registry'
 import type { PlannedTags } from '@/core/sources/tags'
@@ -13,6 +13,7 @@ import { Copy } from '../ui/copy'
 import { Address } from './address'
 import { PrintedCode } from './code'
 import { OwnPage } from './ownPage'
+import { PlainFrame } from './plainFrame'
 import { TaggedLinks } from './taggedLinks'
 
 interface Props {
@@ -60,11 +61,9 @@ export function WaysOut({ live, html, links, tags }: Props) {
           <Way title="In print" shown={<PrintedCode url={publicUrl} planned={tags} />} />
           <Way
             title="In a frame"
-            copied="frame"
-            text={live.framedBy.length > 0 ? frameHtml(publicUrl, live.title) : null}
             shown={
               live.framedBy.length > 0 ? (
-                <code className="name break-all">{frameHtml(publicUrl, live.title)}</code>
+                <PlainFrame url={publicUrl} title={live.title} slug={slug} />
               ) : (
                 <span className="text-soft">Once a release names the sites that may frame it.</span>
               )
@@ -122,7 +121,8 @@ export function WaysOut({ live, html, links, tags }: Props) {
                 <>
                   <code className="name break-all">{policyOf(publicUrl)}</code>
                   <span className="block text-soft">
-                    What a site that has one adds to it. The plain frame needs the second alone.
+                    What a site that has one adds to it. The plain frame needs the second, and that its style is
+                    allowed.
                   </span>
                 </>
               }
