@@ -33,6 +33,7 @@ test('tags are planned by hand and from a table, which says what is none', async
   const { body: before } = await api<Record<string, string[]>>(facts, 'GET', '/settings/tags')
   await page.goto('/settings')
   const tags = page.locator('#tags')
+  await expect(tags.getByRole('button', { name: 'Kept' })).toBeDisabled()
   await expect(async () => {
     await tags.getByLabel('Sources').fill([...(before.source ?? []), 'Old Fair'].join('\n'))
     await expect(tags.getByRole('button', { name: 'Keep these tags' })).toBeEnabled({ timeout: 1000 })

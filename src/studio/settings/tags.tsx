@@ -23,7 +23,7 @@ export function PlannedTagsSettings({ planned }: { planned: PlannedTags }) {
   const [wrong, setWrong] = useState<string[]>([])
   const [busy, setBusy] = useState(false)
   const next = { source: asTags(texts.source), medium: asTags(texts.medium), campaign: asTags(texts.campaign) }
-  const isChanged = JSON.stringify(next) !== JSON.stringify(kept)
+  const isChanged = TAG_SORTS.some((sort) => next[sort].join('\n') !== kept[sort].join('\n'))
 
   const save = async () => {
     setBusy(true)
