@@ -10,7 +10,7 @@ interface Props {
 /** Tags that are none of those planned, each with the one that it is like. */
 export const UnplannedTags = ({ unplanned, onTake }: Props) =>
   unplanned.map(({ sort, tag, closest }) => (
-    <p key={sort} role="alert" className="break-words text-red">
+    <p key={sort} role="alert" className="wrap-anywhere text-red">
       “{tag}” is no {sort} of yours.{' '}
       {closest !== null && (
         <Button look="quiet" onClick={() => onTake(sort, closest)}>
