@@ -145,6 +145,7 @@ describe('what a page of another site sends', () => {
     await post(slug, { ...person(`${slug}-2`), _website: 'https://x.example' })
     expect(await sentTo(slug)).toEqual([])
     expect(await sentTo(slug, true)).toHaveLength(2)
+    expect(await unfinished(slug)).toEqual([])
   })
 
   it('is kept where something is missing, and the rest is asked on our page', async () => {
@@ -214,6 +215,14 @@ describe('what a page of another site sends', () => {
     )
     await Promise.all([1, 2, 3].map(() => post(poll, { clay: 'stone' })))
     expect(await sentTo(poll)).toHaveLength(3)
+  })
+
+  it('is told that the form is closed, and asked nothing more', async () => {
+    const slug = `${stem}-closed`
+    await releasedForm(facts, slug, asking())
+    await api(facts, 'PUT', `/forms/${slug}`, { state: 'closed', closedWords: 'All places are taken.' })
+    await until('it is closed', async () => (await (await post(slug, person(slug))).text()).includes('All places'))
+    expect(await (await post(slug, { first_name: 'Ada' })).text()).toContain('All places are taken.')
   })
 
   it('has files where the site may send', async () => {

@@ -151,6 +151,7 @@ async function postFromElsewhere(call: VisitorCall, fields: Record<string, unkno
   })
   const { LICHEN_SECRET: secret } = config
   const given = isTestLink(secret, live.formId, url) ? 'test' : 'visit'
+  if (live.closed && given !== 'test') return closedHtml(form)
   const pass = sent?.pass ?? givePass(secret, live.formId, given)
   const visit = { id: pass.id, proven: true, test: given === 'test' }
   const entered = { ...fields, ...readBoxes(form.form.steps, fields, form.speech) }
@@ -275,7 +276,8 @@ class StepPost {
       const progress = {
         began: true,
         steps: isWhole ? steps : steps.slice(0, 1),
-        values: entered,
+        // What is sent is kept by that, or as spam and by nothing else.
+        values: isWhole ? {} : entered,
         meantToSend: allowed,
       }
       await recordProgress(db, live, progress, visitor, this.visit, new URL(config.LICHEN_URL).host, null)
