@@ -95,7 +95,9 @@ function KeptLinks({ slug, links }: Props) {
               Sent
             </th>
             <th scope="col">Finish, with 95 % range</th>
-            <th scope="col" aria-label="What to do with it" />
+            <th scope="col">
+              <span className="sr-only">What to do with it</span>
+            </th>
           </tr>
         </thead>
         {campaigns.map((campaign) => (
