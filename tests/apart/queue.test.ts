@@ -22,6 +22,23 @@ const deliveriesTo = (email: string) =>
 
 beforeAll(() => releasedForm(facts, slug, smallForm))
 
+describe('long work that was broken off again and again', () => {
+  it('goes on within seconds, however long the queue puts it off', async () => {
+    const key = `broken-off-${slug}`
+    await sql(
+      `select graphile_worker.add_job('step_import', json_build_object('import', $1::text), job_key := $2,
+         run_at := now() + interval '1 hour')`,
+      [randomUUID(), key],
+    )
+    const waits = () => figure(facts.database, 'select count(*) from graphile_worker.jobs where key = $1', [key])
+    // What is due later by itself stays so.
+    await new Promise((done) => setTimeout(done, 6000))
+    expect(await waits()).toBe(1)
+    await sql('update graphile_worker._private_jobs set attempts = 24 where key = $1', [key])
+    await until('it went on', async () => (await waits()) === 0, 30)
+  })
+})
+
 describe('one submission that cannot be applied', () => {
   it('is marked failed with its reason, can be run again, and holds up none of the others', async () => {
     const broken = `${slug}-broken`

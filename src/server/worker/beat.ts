@@ -76,6 +76,23 @@ export async function queueForgotten(db: Db): Promise<void> {
   await queueForgottenTurns(db, 4)
 }
 
+/** How long a job may be put off that was only broken off, in seconds. */
+const SOON_ENOUGH = 10
+
+/**
+ * Has jobs of these tasks run again soon that the queue puts off, twice and more as long each time they are broken off:
+ * of long work every part is, by whoever dies meanwhile, and what is wrong with the work itself halts it at once.
+ */
+export async function hasten(db: Db, tasks: readonly string[]): Promise<void> {
+  await sql`
+    select graphile_worker.reschedule_jobs(array_agg(id), now() + make_interval(secs => ${SOON_ENOUGH}), attempts := 1)
+    from graphile_worker.jobs
+    where task_identifier = any(${tasks}::text[]) and locked_at is null and attempts > 0
+      and run_at > now() + make_interval(secs => ${2 * SOON_ENOUGH})
+    having count(*) > 0
+  `.execute(db)
+}
+
 /** Whether jobs of these tasks, or of all but these, have been ready for so many seconds without anybody taking one. */
 export async function hasNeglected(db: Db, tasks: readonly string[], seconds: number): Promise<boolean> {
   const { rows } = await sql<{ neglected: boolean }>`

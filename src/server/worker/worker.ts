@@ -5,7 +5,7 @@ import { ensureEventMonths } from '@/db/queries/visits'
 import type { Context } from '../context'
 import { closeMail } from '../deliveries/targets/mail'
 import { log, traced } from '../log'
-import { beat, freeJobsOfPredecessor, freeJobsOfTheDead, hasNeglected, queueForgotten, takeLeave } from './beat'
+import { beat, freeJobsOfPredecessor, freeJobsOfTheDead, hasNeglected, hasten, queueForgotten, takeLeave } from './beat'
 import { GiveWay } from './giveWay'
 import { Repeat } from './repeat'
 import { type Around, CREWS, type Crew, type Job } from './jobs/job'
@@ -60,6 +60,10 @@ export async function startWorker(context: Context, broken: (why: string) => voi
       if (lost) return broken('the database was away')
       await freeJobsOfTheDead(db)
       await queueForgotten(db)
+      await hasten(
+        db,
+        jobsOf('imports').map(({ name }) => name),
+      )
       await queueRecurring(db, JOBS)
       for (const crew of CREW_NAMES) {
         const names = jobsOf(crew).map(({ name }) => name)
