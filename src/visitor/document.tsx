@@ -1,4 +1,5 @@
 import type { Language } from '@/core/language/texts'
+import { SHARE_SIZE } from '@/core/look/share_size'
 import type { Theme } from '@/core/look/theme'
 import { firstFonts, type Fonts } from './fonts'
 import { type Around, SaidTitle } from './said'
@@ -106,8 +107,8 @@ const ForSharing = ({ title, address, description, picture, embedded }: Shared &
     <meta property="og:title" content={title} />
     <meta property="og:url" content={address} />
     <meta property="og:image" content={picture} />
-    <meta property="og:image:width" content="1200" />
-    <meta property="og:image:height" content="630" />
+    <meta property="og:image:width" content={String(SHARE_SIZE.width)} />
+    <meta property="og:image:height" content={String(SHARE_SIZE.height)} />
     <meta property="og:image:alt" content={title} />
     {description && <meta property="og:description" content={description} />}
     {description && <meta name="description" content={description} />}

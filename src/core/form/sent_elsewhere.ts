@@ -1,4 +1,4 @@
-import { mannerOf } from '../kinds/registry'
+import { isAnswered, mannerOf } from '../kinds/registry'
 import { describeCondition } from '../logic/describe'
 import { describeRule } from './describe'
 import type { Form, Question } from './definition'
@@ -18,10 +18,10 @@ export interface SentField {
 }
 
 /** What pages elsewhere send of a form, in its order. */
-export const fieldsSent = (form: Form): SentField[] =>
-  questionsIn(form).flatMap(({ step, question }) => {
-    if (!answeredByHand(form).includes(question)) return []
-    const words = vocabularyOf(form)
+export function fieldsSent(form: Form): SentField[] {
+  const words = vocabularyOf(form)
+  return questionsIn(form).flatMap(({ step, question }) => {
+    if (!isAnswered(question)) return []
     const when = [step.shownWhen, question.shownWhen].flatMap((one) => (one ? [describeCondition(words, one)] : []))
     return {
       name: question.name,
@@ -31,6 +31,7 @@ export const fieldsSent = (form: Form): SentField[] =>
       when: when.length > 0 ? when.join(', and ') : null,
     }
   })
+}
 
 /**
  * What a release changes for pages elsewhere that were written for the one before: whatever they do not ask yet is asked

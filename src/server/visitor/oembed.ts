@@ -1,8 +1,8 @@
 import { frameHtml } from '@/core/form/frame_html'
+import { SHARE_SIZE } from '@/core/look/share_size'
 import { context } from '../context'
 import { findLiveForm, inLanguage, type LiveForm } from '../forms/live'
 import { problem } from '../problem'
-import { SHARE_SIZE } from './share_picture'
 import { pictureAddressOf, sharePictureOf } from './shared'
 
 /** How large a form is where whoever embeds it sets no limit, in pixels. */

@@ -6,12 +6,10 @@ import sharp from 'sharp'
 import { cutText } from '@/core/formats/text'
 import type { Language } from '@/core/language/texts'
 import { FAMILIES, type FamilyName } from '@/core/look/families'
+import { SHARE_SIZE } from '@/core/look/share_size'
 import { hasSheet, type Theme } from '@/core/look/theme'
 
 /** The picture that a link to a form is shown with, in its look. */
-
-/** In pixels: the shape that places which show such pictures have in common. */
-export const SHARE_SIZE = { width: 1200, height: 630 }
 
 export interface SharePicture {
   theme: Theme

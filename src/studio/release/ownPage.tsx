@@ -8,7 +8,8 @@ import { Address } from './address'
 
 interface Props {
   live: Form
-  html: BareHtml
+  /** `null` where no site may send. */
+  html: BareHtml | null
   /** Where the form is sent to. */
   address: string
   /** Where the Bench is; `null` where there is none. */
@@ -20,7 +21,7 @@ export function OwnPage({ live, html, address, bench }: Props) {
   const [sent, setSent] = useState('')
   const [wrong, setWrong] = useState('')
   const site = bench === null ? null : new URL(bench).origin
-  if (live.sentFrom.length === 0)
+  if (html === null)
     return (
       <span className="text-soft">
         Once a release names the sites that send to it from pages of their own.

@@ -34,7 +34,7 @@ interface Props {
   planned: Planned | null
   /** The latest run of past arrivals through the draft; `null` where there was none, and for who may see no people. */
   past: PastRun | null
-  /** The live release as HTML for pages elsewhere. */
+  /** The live release as HTML for pages elsewhere; `null` where none may send. */
   html: BareHtml | null
   /** Links with tags that were made, and the tags that are planned. */
   links: readonly TaggedLink[]

@@ -128,12 +128,10 @@ export function WaysOut({ live, html, links, tags }: Props) {
               }
             />
           )}
-          {html && (
-            <Way
-              title="On a page of your own"
-              shown={<OwnPage live={live} html={html} address={publicUrl} bench={benchUrl} />}
-            />
-          )}
+          <Way
+            title="On a page of your own"
+            shown={<OwnPage live={live} html={html} address={publicUrl} bench={benchUrl} />}
+          />
           <Way
             title="By program"
             copied="body"

@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation'
-import { findForm } from '@/db/queries/forms'
+import { readStored } from '@/core/form/stored'
+import { findForm, type StoredForm } from '@/db/queries/forms'
 import { findPastRun } from '@/db/queries/past_runs'
 import { readPlannedTags } from '@/db/queries/tagged_links'
 import { memberPage } from '@/server/access/session'
@@ -19,9 +20,12 @@ export default memberPage('read', async ({ workspaceId, rights }, { params: { sl
     readReleases(db, form.id),
     readPlanned(db, form),
     rights.has('people') ? findPastRun(db, form.id) : null,
-    readBareHtml(here, form),
+    maySendFromElsewhere(form) ? readBareHtml(here, form) : null,
     readTaggedLinks(db, form.id, `${here.config.LICHEN_URL}/f/${form.slug}`),
     readPlannedTags(db, workspaceId),
   ])
   return <Release releases={releases} planned={planned} past={past} html={html} links={links} tags={tags} />
 })
+
+const maySendFromElsewhere = ({ liveDefinition }: StoredForm): boolean =>
+  liveDefinition !== null && readStored(liveDefinition).sentFrom.length > 0
