@@ -40,11 +40,16 @@ const config: NextConfig = {
     Promise.resolve([
       {
         source: '/:file(visitor-.*)',
-        headers: [{ key: 'cache-control', value: 'public, max-age=31536000, immutable' }],
+        headers: [
+          { key: 'cache-control', value: 'public, max-age=31536000, immutable' },
+          // A form that stands in a page of another site takes them from there.
+          { key: 'access-control-allow-origin', value: '*' },
+          { key: 'cross-origin-resource-policy', value: 'cross-origin' },
+        ],
       },
       {
-        // Sites ask for it by this name, and are to have a new one within the hour.
-        source: '/frame.js',
+        // Sites ask for them by these names, and are to have new ones within the hour.
+        source: '/:file(frame|form).js',
         headers: [
           { key: 'cache-control', value: 'public, max-age=3600' },
           { key: 'cross-origin-resource-policy', value: 'cross-origin' },

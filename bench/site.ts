@@ -23,6 +23,16 @@ interface Page {
 const put = (form: string, more = ''): string =>
   `<script async src="${LICHEN}/frame.js" data-form="${form}" data-title="Ask us: ${form}"${more}></script>`
 
+/** The element that a form stands in, in the page itself. */
+const place = (form: string, more = ''): string =>
+  `<script async src="${LICHEN}/form.js"></script>
+<lichen-form form="${form}"${more}><a href="${LICHEN}/f/${form}">Ask us: ${form}</a></lichen-form>`
+
+/** What a strict site allows for it. */
+const PLACED = {
+  'content-security-policy': `default-src 'none'; base-uri 'none'; script-src ${LICHEN}; style-src 'self' ${LICHEN}; font-src ${LICHEN}; img-src ${LICHEN}; connect-src ${LICHEN}`,
+}
+
 /** What a strict site allows: its own style sheet, and of others only the forms' script and frames. */
 const POLICY = {
   'content-security-policy': `default-src 'none'; style-src 'self'; base-uri 'none'; script-src ${LICHEN}; frame-src ${LICHEN}`,
@@ -62,6 +72,25 @@ const PAGES: Readonly<Record<string, Page>> = {
       page('A line in the head', '').replace('</head>', `${forms.map((form) => put(form)).join('')}</head>`),
   },
   dark: { title: 'A dark page', html: (forms) => page('A dark page', forms.map((form) => put(form)).join(''), 'dark') },
+  placed: {
+    title: 'A form in the page',
+    headers: PLACED,
+    html: (forms, _how, asked) =>
+      page(
+        'A form in the page',
+        forms.map((form) => place(form, asked.has('letters') ? ' font="page" first-page' : '')).join(''),
+      ),
+  },
+  // What a site says of all that is on it, and sizes that it makes small.
+  loud: {
+    title: 'A page with a style for everything',
+    html: (forms) => page('A page with a style for everything', forms.map((form) => place(form)).join(''), 'loud'),
+  },
+  aside: {
+    title: 'A form in a narrow column',
+    html: (forms) =>
+      page('A form in a narrow column', `<div class="aside">${forms.map((form) => place(form)).join('')}</div>`),
+  },
   over: {
     title: 'A form over the page',
     headers: POLICY,
@@ -110,7 +139,11 @@ const FILES: Readonly<Record<string, { type: string; text: string }>> = {
     type: 'text/css',
     text: `body { max-width: 46rem; margin: 2rem auto; padding: 0 1rem; font: 17px/1.5 serif }
 textarea { box-sizing: border-box; width: 100% }
-.dark { background: #14181c; color: #dde }`,
+.dark { background: #14181c; color: #dde }
+.aside { width: 20rem }
+:root:has(.loud) { font-size: 62.5% }
+.loud * { color: #c00; text-transform: uppercase; letter-spacing: 0.2em; text-align: right }
+.loud :is(input, button, label, main, form) { padding: 3rem; background: #ff0 }`,
   },
   // As tools do that put what others sell into a page once all else is there.
   'late.js': {

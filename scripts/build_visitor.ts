@@ -1,4 +1,4 @@
-import { existsSync } from 'node:fs'
+import { existsSync, readFileSync } from 'node:fs'
 import { mkdir, readdir, readFile, rm, writeFile } from 'node:fs/promises'
 import { basename, dirname, relative, resolve } from 'node:path'
 import { build, type BuildOptions, type Metafile, type Plugin } from 'esbuild'
@@ -7,6 +7,7 @@ import { COUNTRIES } from '@/core/answers/countries'
 import { KIND_NAMES, type KindName, mannerOf } from '@/core/kinds/registry'
 import { themeCss } from '@/core/look/css'
 import { FAMILY_NAMES } from '@/core/look/families'
+import { placedCss } from '@/core/look/placed'
 import { READY } from '@/core/look/ready'
 import { facesCss, type Fonts, themeFacesCss } from '@/visitor/fonts'
 import type { Assets } from '@/visitor/document'
@@ -27,11 +28,14 @@ const SAYING = 'src/visitor/script/says.ts'
 const PRINTING = 'src/visitor/script/prints.ts'
 /** Loaded by pages of forms that may be framed. */
 const FITTING = 'src/visitor/script/fits.ts'
-/** What sites ask for where a form shall stand: its name stays, since it stands in their pages. */
+/** What sites ask for where a form shall stand, in a frame or in the page: their names stay, since they stand in pages. */
 const FRAMING = 'src/visitor/site/frame.ts'
+const PLACING = 'src/visitor/site/form.ts'
 /** Loaded once somebody types, and the worker that it starts. */
 const WORKING = 'src/visitor/script/works.ts'
 const WORKER = 'src/visitor/script/worker.ts'
+/** What the worker does, for pages of other sites, which have none of ours. */
+const SOLVER = 'src/visitor/script/solver.ts'
 const PAGE_KINDS = resolve('src/visitor/script/kinds.ts')
 
 /**
@@ -44,13 +48,15 @@ export async function buildVisitor(): Promise<void> {
   const fonts = await buildFonts()
   await buildLetters(fonts)
   const style = await bundle([{ in: 'visitor-style', out: 'visitor' }], { plugins: [styleOf(fonts)] })
+  const placed = await bundle([{ in: 'visitor-placed', out: 'visitor-placed' }], { plugins: [placedStyle()] })
   const faces = await bundle([{ in: 'visitor-faces', out: 'visitor-faces' }], { plugins: [facesOf(fonts)] })
-  const [correctAddress = '', preview = '', worker = ''] = await Promise.all([
+  const [correctAddress = '', preview = '', worker = '', solver = ''] = await Promise.all([
     bundleApart(CORRECTING, 'visitor-correct_address'),
     bundleApart(PREVIEWING, 'visitor-preview'),
     bundleApart(WORKER, 'visitor-worker'),
+    bundleApart(SOLVER, 'visitor-solver'),
   ])
-  const works = await bundleApart(WORKING, 'visitor-works', { WORKER: JSON.stringify(`./${worker}`) })
+  const works = await bundleApart(WORKING, 'visitor-works', { define: { WORKER: JSON.stringify(`./${worker}`) } })
   const scripts = await bundle(
     [
       { in: 'src/visitor/script/main.ts', out: 'visitor-main' },
@@ -79,9 +85,17 @@ export async function buildVisitor(): Promise<void> {
       },
     },
   )
-  await bundle([{ in: FRAMING, out: 'frame' }], { format: 'iife', entryNames: '[name]' })
+  await bundle(
+    [
+      { in: FRAMING, out: 'frame' },
+      { in: PLACING, out: 'form' },
+    ],
+    { format: 'iife', entryNames: '[name]' },
+  )
   const assets: Assets = {
     style: filesOf(style, 'written:visitor-style').join(),
+    solver,
+    placed: filesOf(placed, 'written:visitor-placed').join(),
     faces: filesOf(faces, 'written:visitor-faces').join(),
     fonts,
     keys: filesOf(scripts, ONE_BY_ONE),
@@ -110,8 +124,8 @@ async function bundle(entryPoints: { in: string; out: string }[], more: BuildOpt
 }
 
 /** Bundles what only some pages load, once they are there; gives its name. */
-async function bundleApart(entry: string, out: string, define: Record<string, string> = {}): Promise<string> {
-  const bundled = await bundle([{ in: entry, out }], { format: 'esm', plugins: [kindsApart], define })
+async function bundleApart(entry: string, out: string, more: BuildOptions = {}): Promise<string> {
+  const bundled = await bundle([{ in: entry, out }], { format: 'esm', plugins: [kindsApart], ...more })
   const registry = relative('.', PAGE_KINDS)
   for (const { inputs } of Object.values(bundled.outputs))
     if (inputs[registry]?.bytesInOutput)
@@ -148,6 +162,12 @@ const styleOf = (fonts: Fonts): Plugin => {
   const { theme } = READY.plain
   const variables = themeFacesCss(fonts, theme) + themeCss(theme)
   return written('visitor-style', `@import './src/visitor/style.css';${variables}`)
+}
+
+/** The page's own style sheet where the form stands in a page of another site, with the variables of every look apart. */
+const placedStyle = (): Plugin => {
+  const css = readFileSync('src/visitor/style.css', 'utf8') + themeCss(READY.plain.theme)
+  return written('visitor-placed', `@import './src/visitor/placed.css';${placedCss(css)}`)
 }
 
 /** All families, for the studio, where a look is chosen. */

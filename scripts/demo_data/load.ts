@@ -68,6 +68,8 @@ const AT_ONCE = 12
 const CONFIRMED_FOR = 12
 
 const config = readConfig()
+/** The Bench has a small site, where forms of the company stand. */
+const site = new URL(config.LICHEN_BENCH_URL).origin
 // Demo data can be loaded again, so it need not wait for the disk.
 const address = new URL(config.DATABASE_URL)
 address.searchParams.set('options', '-c synchronous_commit=off -c timezone=UTC')
@@ -132,7 +134,7 @@ if (!process.argv.includes('--no-visits')) {
   await postSpam(db, live, now)
   await settleHistory(db, HELD_DAYS)
 }
-await saveDraft('kiln-finder', finder('draft', pictures))
+await saveDraft('kiln-finder', ownFinder('draft'))
 await countAll()
 console.log(JSON.stringify({ token }))
 await Promise.all([pool.end(), context().pool.end()])
@@ -170,9 +172,14 @@ async function connectPlaces(): Promise<void> {
   }
 }
 
+/** The finder as the company has it: it stands on its site, too, in each of the ways there are. */
+function ownFinder(variant: Parameters<typeof finder>[0]): Form {
+  return { ...finder(variant, pictures), framedBy: [site], sentFrom: [site] }
+}
+
 async function makeForms(): Promise<void> {
   const forms = [
-    { slug: 'kiln-finder', name: 'Kiln finder', campaign: 'Autumn firing', draft: finder('first', pictures) },
+    { slug: 'kiln-finder', name: 'Kiln finder', campaign: 'Autumn firing', draft: ownFinder('first') },
     {
       slug: 'open-day',
       name: 'Open kiln day',
@@ -187,7 +194,7 @@ async function makeForms(): Promise<void> {
       name: 'Firing notes',
       campaign: '',
       folder: 'Letters',
-      draft: firingNotes(new URL(config.LICHEN_BENCH_URL).origin),
+      draft: firingNotes(site),
     },
     { slug: 'school-quote', name: 'School quote', campaign: 'School term start', draft: schoolQuote() },
     { slug: 'delivery-survey', name: 'Delivery survey', campaign: '', folder: 'Service', draft: deliverySurvey() },
@@ -234,7 +241,7 @@ async function visitFinder(): Promise<void> {
   ]
   for (const { from, to, share, variant } of stages) {
     if (variant) {
-      await saveDraft('kiln-finder', finder(variant, pictures))
+      await saveDraft('kiln-finder', ownFinder(variant))
       await release('kiln-finder', daysAgo(from))
     }
     const form = await live('kiln-finder')

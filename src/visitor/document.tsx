@@ -7,6 +7,10 @@ import { type Around, SaidTitle } from './said'
 /** Names of the files a page needs, with their contents' hash in them. */
 export interface Assets {
   style: string
+  /** The style sheet of a form that stands in a page of another site. */
+  placed: string
+  /** Does the work of a page for such a form. */
+  solver: string
   /** Every family of letters, for the studio. */
   faces: string
   fonts: Fonts
@@ -29,6 +33,8 @@ export interface PageLook {
   theme: Theme
   /** The style sheet that has its variables; `null` where the page's own has them. */
   sheet: string | null
+  /** Whether it stands in a page of another site, where letters are in a style sheet of their own. */
+  placed?: boolean
 }
 
 /** What whoever links to a page is told of it, and search engines. */
@@ -86,8 +92,9 @@ export function Document({
         {firstFonts(assets.fonts, look.theme, language.tag).map((file) => (
           <link key={file} rel="preload" as="font" type="font/woff2" href={`/${file}`} crossOrigin="" />
         ))}
-        <link rel="stylesheet" href={`/${assets.style}`} />
-        {look.sheet && <link rel="stylesheet" href={look.sheet} />}
+        <link rel="stylesheet" href={`/${look.placed ? assets.placed : assets.style}`} />
+        {look.sheet && <link rel="stylesheet" href={look.placed ? `${look.sheet}?placed` : look.sheet} />}
+        {look.sheet && look.placed && <link rel="stylesheet" data-letters href={`${look.sheet}?letters`} />}
         {preview && <link rel="stylesheet" href={`/${assets.faces}`} />}
         <link rel="icon" href="data:," />
         {scripts.map((file) => (

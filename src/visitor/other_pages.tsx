@@ -25,7 +25,7 @@ export const OutcomePage = ({ outcome, sent, framed, assets, look, language, spe
     title={{ text: outcome.title }}
     language={language}
     assets={assets}
-    more={[...(sent ? [assets.prints] : []), ...(framed ? [assets.fits] : [])]}
+    more={[...(sent ? [assets.prints] : []), ...(framed && !look.placed ? [assets.fits] : [])]}
     look={look}
   >
     <main>
@@ -41,6 +41,8 @@ interface PlainProps {
   assets: Assets
   /** Whether it stands in place of a form that may be framed. */
   framed?: boolean
+  /** Whether that stands in a page of another site. */
+  placed?: boolean
 }
 
 /** A page that says one thing, such as that there is no form at this address. */

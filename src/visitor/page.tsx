@@ -59,6 +59,8 @@ export interface PageState {
   pageBefore: string | null
   /** Address of the page that frames it. */
   framedBy: string | null
+  /** Whether no frame around it waits to be told how tall it is. */
+  alone: boolean
   /** How others link to it; `null` for a page that nobody else gets. */
   linked: Pick<Shared, 'address' | 'picture' | 'embedded'> | null
   /** The day it is where the form is from. */
@@ -88,6 +90,7 @@ export interface PageData extends VisitorForm {
 
 export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
   const { form, pass, mode, speech } = state
+  const { placed = false } = state.look
   const data: PageData = {
     ...visitorView(form, state.carried, state.onPage),
     mode,
@@ -115,7 +118,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
       assets={assets}
       kinds={kindsAsked(form)}
       look={state.look}
-      more={scriptsBeside(form, assets, mode)}
+      more={scriptsBeside(form, assets, state.alone)}
       preview={mode === 'preview'}
       shared={sharedOf(state)}
     >
@@ -160,7 +163,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
           ))}
           <input type="hidden" name="_language" value={speech.locale} />
           {mode !== 'preview' && <Languages tags={form.languages} language={state.language} speech={speech} />}
-          {state.signs && <Signs {...state.signs} speech={speech} />}
+          {state.signs && <Signs {...state.signs} solver={placed ? `/${assets.solver}` : undefined} speech={speech} />}
           <div className="alert" role="alert" tabIndex={-1} hidden={!state.notice && state.errors.length === 0}>
             {state.notice ?? <ErrorSummary say={sayIt} {...state} />}
           </div>
@@ -183,7 +186,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
         </form>
         <script
           type="application/json"
-          id="form-data"
+          id="lichen-form"
           dangerouslySetInnerHTML={{ __html: JSON.stringify(data).replaceAll('<', '\\u003c') }}
         />
       </main>
@@ -311,12 +314,11 @@ const kindsAsked = (form: Form): KindName[] => [...new Set(questionsIn(form).map
 const usesWhatIsKnown = (form: Form): boolean => wordingsIn(form).some((wording) => usesIn(wording).length > 0)
 
 /** Scripts that only some forms need. */
-const scriptsBeside = (form: Form, { keys, says, prints, fits }: Assets, mode: PageState['mode']): string[][] => [
+const scriptsBeside = (form: Form, { keys, says, prints, fits }: Assets, alone: boolean): string[][] => [
   ...(form.pace === 'one' ? [keys] : []),
   ...(usesWhatIsKnown(form) ? [says] : []),
   ...(outcomesOf(form).some(({ summary }) => summary) ? [prints] : []),
-  // The studio's own frame scrolls.
-  ...(form.framedBy.length > 0 && mode !== 'preview' ? [fits] : []),
+  ...(form.framedBy.length > 0 && !alone ? [fits] : []),
 ]
 
 const shownAsOf = (form: Form, name: string): string => {

@@ -11,12 +11,20 @@ interface Props {
   assets: Assets
   /** Whether it stands in place of a form that may be framed. */
   framed?: boolean
+  /** Whether that stands in a page of another site. */
+  placed?: boolean
   children: ReactNode
 }
 
 /** A page of ours and of no form: plain, and without a script but that which tells a frame its height. */
-export const Plain = ({ title, language, assets, framed, children }: Props) => (
-  <Document title={{ text: title }} language={language} assets={assets} more={framed ? [assets.fits] : []} look={PLAIN}>
+export const Plain = ({ title, language, assets, framed, placed = false, children }: Props) => (
+  <Document
+    title={{ text: title }}
+    language={language}
+    assets={assets}
+    more={framed && !placed ? [assets.fits] : []}
+    look={{ ...PLAIN, placed }}
+  >
     <main>
       <h1>{title}</h1>
       {children}

@@ -30,10 +30,10 @@ export interface Task {
 }
 
 /** Fields that visitors neither see nor hear; whoever fills in all there is fills in the last one, too. */
-export const Signs = ({ opened, task, speech }: PageSigns & { speech: Speech }) => (
+export const Signs = ({ opened, task, solver, speech }: PageSigns & { solver: string | undefined; speech: Speech }) => (
   <>
     <input type="hidden" name="_opened" value={opened} />
-    <input type="hidden" name="_work" data-task={JSON.stringify(task)} />
+    <input type="hidden" name="_work" data-task={JSON.stringify(task)} data-solver={solver} />
     <div className="unseen" aria-hidden="true">
       <label>
         {speech.tell('leave_empty')}

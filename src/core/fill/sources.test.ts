@@ -114,9 +114,11 @@ describe('where else a value can come from', () => {
     [{ from: 'framing_page' }, ['https://ring.example/kilns', 'browser']],
     [{ from: 'framing_page', parameter: 'shop' }, ['north', 'browser']],
     [{ from: 'framing_page', parameter: 'gone' }, null],
+    [{ from: 'first_page' }, ['https://ring.example/', 'link']],
   ])('%j', (fill, expected) => {
     const framedBy = 'https://ring.example/kilns?shop=north#top'
-    expect(filled(fill, { holder: stored, form, server, browser, framedBy })).toEqual(expected)
+    const link = { first_page: 'https://ring.example/' }
+    expect(filled(fill, { holder: stored, form, server, browser, framedBy, link })).toEqual(expected)
   })
   it('is nobody’s stored data where nobody is known', () => {
     const reads = ['record', 'list', 'last_sent'].map((from) => ({ from, field: 'code', list: 'firing_notes' }))

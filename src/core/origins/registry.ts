@@ -4,6 +4,7 @@ import { partSchema } from '../answers/name'
 import * as browser from './browser'
 import * as computed from './computed'
 import * as constant from './constant'
+import * as first_page from './first_page'
 import * as form from './form'
 import * as form_before from './form_before'
 import * as framing_page from './framing_page'
@@ -26,6 +27,7 @@ const SOURCES = {
   form_before,
   page_before,
   framing_page,
+  first_page,
   browser,
   server,
   form,

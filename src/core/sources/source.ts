@@ -25,15 +25,16 @@ export function tagsOfFrame(page: string | null, own: URLSearchParams): [string,
 }
 
 /**
- * What stands on the page around a form: a plain frame, one that our script made in the page or over it, or the page's own
- * HTML.
+ * How a form stands on the page around it: in a plain frame, in one that our script made in the page or over it, in the page
+ * itself, or as the page's own HTML.
  */
-export type Through = 'frame' | 'script' | 'over' | 'html'
+export type Through = 'frame' | 'script' | 'over' | 'page' | 'html'
 
 const THROUGH_WORDS: Record<Through, string> = {
   frame: 'frame',
   script: 'script',
   over: 'over the page',
+  page: 'in the page',
   html: 'own HTML',
 }
 

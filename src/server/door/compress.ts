@@ -22,7 +22,8 @@ export interface Squeezed {
  */
 export async function squeezeBody(body: Buffer, type: string | null, accepted: string | undefined): Promise<Squeezed> {
   if (body.length < WORTH_IT || !COMPRESSIBLE.test(type ?? '')) return { body, headers: {} }
-  const vary = { vary: 'accept-encoding' }
+  // A site that may hold a form is told so in answers to its pages alone.
+  const vary = { vary: 'accept-encoding, origin' }
   if (!takesGzip(accepted)) return { body, headers: vary }
   const padded = type?.startsWith('text/html') ? Buffer.concat([body, makeNoise()]) : body
   return { body: await squeeze(padded), headers: { ...vary, 'content-encoding': 'gzip' } }

@@ -1,4 +1,5 @@
 import { languageOf } from '@/core/language/languages'
+import { VISIT_HEADER } from '@/visitor/visit_header'
 import { createHmac, randomBytes, randomUUID } from 'node:crypto'
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { isSoundText } from '@/core/formats/text'
@@ -22,6 +23,7 @@ import { squeezeBody } from './compress'
 import { commonHeaders, studioPolicy } from './headers'
 import { tooMany } from './limits'
 import { watchReach } from './reached'
+import { shareWithSite } from './other_sites'
 import { inTurn } from './turns'
 
 /** What may be asked at all; what may be asked of one address, it says itself. */
@@ -59,6 +61,8 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
     // Only the studio is in a workspace: what visitors and programs ask for has one address.
     if (handle !== null && /^\/(?:f|m|api|schemas|_next)(?:\/|$)/.test(path))
       return write(problem(404, 'There is nothing at this address.'), response)
+    const [, form] = FILES.exec(path) ?? visitor ?? []
+    if (form !== undefined && (await shareWithSite(request, response, form))) return
     if (FILES.test(path)) return receiveFiles(request, response)
     if ((path === PICTURES || path === IMPORTS) && request.method === 'POST') {
       const taken = await (path === PICTURES ? receivePicture : receiveImport)(request, url)
@@ -280,6 +284,7 @@ function headersOf({ headers }: IncomingMessage): Record<string, string> {
     'authorization',
     'content-type',
     'cookie',
+    VISIT_HEADER,
     'origin',
     'referer',
     'sec-fetch-dest',

@@ -143,9 +143,10 @@ export const plainHtml = (
   text: string,
   language = languageOf('en'),
   framedBy: readonly string[] = [],
+  placed = false,
 ): Promise<Response> => {
-  const framed = framedBy.length > 0
-  const page = <PlainPage title={title} text={text} language={language} assets={visitorAssets()} framed={framed} />
+  const around = { framed: framedBy.length > 0, placed }
+  const page = <PlainPage title={title} text={text} language={language} assets={visitorAssets()} {...around} />
   return html(page, status, { framedBy })
 }
 
@@ -163,9 +164,9 @@ export async function tooManyHtml(seconds: number, language: Language, text: Tex
 }
 
 /** What visitors of a form read that takes no answers: what its people wrote, or our own words. */
-export function closedHtml(live: SpokenForm): Promise<Response> {
+export function closedHtml(live: SpokenForm, placed = false): Promise<Response> {
   const { title, text } = tellClosed(live)
-  return plainHtml(200, title, text, live.language, live.form.framedBy)
+  return plainHtml(200, title, text, live.language, live.form.framedBy, placed)
 }
 
 function tellClosed({ closed, beforeWords, closedWords, speech, timeZone }: SpokenForm): {

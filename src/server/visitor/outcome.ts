@@ -31,14 +31,19 @@ export async function answerOutcome(
 }
 
 /** What somebody gets of whom all is known, where the form says that they come to its outcome at once: nothing is sent. */
-export async function answerKnown(live: SpokenForm, { values, carried }: FormStart): Promise<Response> {
+export async function answerKnown(
+  live: SpokenForm,
+  { values, carried }: FormStart,
+  placed: boolean,
+): Promise<Response> {
   const known = { ...carried, ...values }
   const { outcome } = chooseOutcome(live.form, known, { submission: null, speech: live.speech })
   const to = outcome.goesTo
   if (to?.to === 'form') return new Response(null, { status: 303, headers: { location: `/f/${to.form}` } })
   if (to?.to === 'address' && isOnSite(to.address, await readSites(context().visitors, live.workspaceId)))
     return new Response(null, { status: 303, headers: { location: to.address } })
-  return outcomeHtml(live, { ...outcome, summary: false }, known, lookBelow(`/f/${live.slug}`, live.form, live.theme))
+  const look = lookBelow(`/f/${live.slug}`, live.form, live.theme, placed)
+  return outcomeHtml(live, { ...outcome, summary: false }, known, look)
 }
 
 /** Where an outcome leads on to, as headers; `null` where it is read here, also since nobody is let there any more. */

@@ -363,6 +363,7 @@ class StepPost {
         signs,
         pageBefore: this.visitor.pageBefore,
         framedBy: this.visitor.framedBy ?? null,
+        alone: this.visitor.through === 'page',
         now: this.facts.now,
         linked: null,
         action: this.action,
@@ -381,7 +382,8 @@ class StepPost {
     )
   }
 
-  private look = () => lookBelow(`/f/${this.live.slug}`, this.live.form, this.live.theme)
+  private look = () =>
+    lookBelow(`/f/${this.live.slug}`, this.live.form, this.live.theme, this.visitor.through === 'page')
 
   /** What the next page shows of the visit: its proof only where this one showed it. */
   private pass(): VisitPass {

@@ -9,6 +9,7 @@ import type { Through } from '@/core/sources/source'
 import type { Db } from '@/db/database'
 import { REMEMBERED } from '@/db/queries/browsers'
 import { findSubmitted } from '@/db/queries/submissions'
+import { VISIT_HEADER } from '@/visitor/visit_header'
 import { context } from '../context'
 import { askerCountry, askerNetwork } from '../door/asker'
 import { claimVisit } from '../visits/claim'
@@ -144,8 +145,11 @@ function tellBrowser(request: Request, told: ToldByPage | undefined): BrowserFac
 /** How a form stands on the page around it, as the script that put it there wrote into its address. */
 function throughOf({ url }: Request): Through {
   const told = new URL(url).searchParams.get('through')
-  return told === 'script' || told === 'over' ? told : 'frame'
+  return told === 'script' || told === 'over' || told === 'page' ? told : 'frame'
 }
+
+/** Whether a form is asked for that stands in a page of another site. */
+export const isPlaced = (request: Request): boolean => throughOf(request) === 'page'
 
 /** The address of the page around, where it is one of the web. */
 function framingAddress(text: string | null | undefined): string | null {
@@ -190,7 +194,8 @@ const REMEMBER = { visit: 30 * 24 * 60 * 60, link: 60 * 60, before: 60 * 60 }
 
 /** The visit this browser remembers for this form, if it has the proof of it. */
 export function rememberedVisit(request: Request, secret: string, formId: string): string | null {
-  const [id, proof] = readCookie(request, VISIT_COOKIE)?.split('.') ?? []
+  const shown = request.headers.get(VISIT_HEADER) ?? readCookie(request, VISIT_COOKIE)
+  const [id, proof] = shown?.split('.') ?? []
   return claimVisit(secret, formId, { visit: id, proof }, false)?.proven ? (id ?? null) : null
 }
 

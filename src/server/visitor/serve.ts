@@ -29,6 +29,7 @@ import { NOT_ME, remembering } from './remembering'
 import {
   BadBody,
   browserRemembering,
+  isPlaced,
   isTestLink,
   Keeping,
   linkSecret,
@@ -54,7 +55,7 @@ export async function serveVisitor(
   const mark = /^look-(.*)\.css$/.exec(part ?? '')?.[1]
   if (mark !== undefined)
     return request.method === 'GET'
-      ? patiently(lookSheet(slug, mark)).catch(databaseAway)
+      ? patiently(lookSheet(request, slug, mark)).catch(databaseAway)
       : problem(405, 'This address takes GET.', {}, { allow: 'GET' })
   const inWords = (part === null || part === NOT_ME) && forPeople(request)
   const { presence } = context()
@@ -80,9 +81,12 @@ export async function serveVisitor(
 }
 
 /** The style sheet of a form's look. Where it cannot be had, pages look plain and work all the same. */
-async function lookSheet(slug: string, mark: string): Promise<Response> {
+async function lookSheet({ url }: Request, slug: string, mark: string): Promise<Response> {
+  const { searchParams } = new URL(url)
   const live = await findLiveForm(context().visitors, slug)
-  return live ? serveLook(live.form, live.theme, mark) : problem(404, 'There is no live form at this address.')
+  if (!live) return problem(404, 'There is no live form at this address.')
+  const part = searchParams.has('placed') ? 'placed' : searchParams.has('letters') ? 'letters' : 'all'
+  return serveLook(live.form, live.theme, mark, part)
 }
 
 /** A person's browser shows what it gets; a program or the page's script reads it. */
@@ -154,7 +158,8 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
   if (keeping.slug !== live.slug)
     return new Response(null, { status: 307, headers: { location: `/f/${live.slug}${url.search}` } })
   const isTest = isTestLink(context().config.LICHEN_SECRET, live.formId, url)
-  if (live.closed && !isTest) return closedHtml(live)
+  const placed = isPlaced(request)
+  if (live.closed && !isTest) return closedHtml(live, placed)
   const wait = count(...ofAsker('start', live.slug))
   if (wait > 0) return tooManyHtml(wait, languageFor(request), 'opened_often')
   const { visitors: db, config } = context()
@@ -188,14 +193,14 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
   // Whoever is known by their browser may be somebody else, and must be able to say so.
   const response =
     isDone && !visitor.holder?.browser
-      ? await answerKnown(live, opened)
+      ? await answerKnown(live, opened, placed)
       : await formHtml({
           form: opened.form,
           turns: opened.turns,
           turnsSaid: sayTurns(live, opened.pass.id, opened.turns),
           language: live.language,
           speech: live.speech,
-          look: lookBelow(`/f/${live.slug}`, live.form, live.theme),
+          look: lookBelow(`/f/${live.slug}`, live.form, live.theme, placed),
           release: live.number,
           values: opened.values,
           carried: opened.carried,
@@ -208,6 +213,7 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
           signs: await giveSigns(live, opened.pass.id),
           pageBefore: visitor.pageBefore,
           framedBy: visitor.framedBy ?? null,
+          alone: placed || request.headers.get('sec-fetch-dest') === 'document',
           now: momentIn(live.timeZone, new Date()),
           // What is known of somebody is nobody's to link to.
           linked:
@@ -229,10 +235,11 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
   return response
 }
 
-/** Address of the page that a form is framed by, as far as the browser tells; `null` where it is not framed. */
-function frameOf({ headers }: Request): string | null {
+/** Address of the page that a form is framed by, or stands in, as far as the browser tells; `null` where it is on its own. */
+function frameOf(request: Request): string | null {
+  const { headers } = request
   const page = headers.get('referer')
-  const framed = ['iframe', 'frame'].includes(headers.get('sec-fetch-dest') ?? '')
+  const framed = ['iframe', 'frame'].includes(headers.get('sec-fetch-dest') ?? '') || isPlaced(request)
   return framed && page && URL.canParse(page) ? page : null
 }
 

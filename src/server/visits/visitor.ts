@@ -83,7 +83,7 @@ export function unreadParameters(form: Form, given: Iterable<[string, unknown]>)
 }
 
 /** Parameters that our own addresses have. */
-const OWN = new Set(['k', 'personal', 'continued', 'test', 'lang', 'page_before', 'through'])
+const OWN = new Set(['k', 'personal', 'continued', 'test', 'lang', 'page_before', 'first_page', 'through'])
 
 const readByForm = new WeakMap<Form, Set<string>>()
 

@@ -73,6 +73,7 @@ const SETTINGS: { [N in SourceName]: (props: SettingsProps<Extract<Fill, { from:
       onCommit={(form) => onChange({ ...fill, form })}
     />
   ),
+  first_page: () => <span />,
   page_before: () => <span />,
   framing_page: ({ fill, onChange }) => (
     <TextField

@@ -3,7 +3,7 @@ import { siteSchema } from '@/core/formats/site'
 import { useDraft } from '../draft/context'
 import { Button } from '../ui/button'
 
-/** The sites that may show the form in a frame of theirs; nobody else can. */
+/** The sites that may show the form in a frame or a page of theirs; nobody else can. */
 export const Framing = () => (
   <Sites
     of="framedBy"

@@ -12,6 +12,7 @@ import { useDraft } from '../draft/context'
 import { Copy } from '../ui/copy'
 import { Address } from './address'
 import { PrintedCode } from './code'
+import { InThePage } from './inThePage'
 import { OwnPage } from './ownPage'
 import { PlainFrame } from './plainFrame'
 import { TaggedLinks } from './taggedLinks'
@@ -88,6 +89,9 @@ export function WaysOut({ live, html, links, tags }: Props) {
             />
           )}
           {live.framedBy.length > 0 && (
+            <Way title="In the page, by script" shown={<InThePage url={publicUrl} title={live.title} />} />
+          )}
+          {live.framedBy.length > 0 && (
             <Way
               title="Over the page"
               copied="script that opens it"
@@ -121,8 +125,8 @@ export function WaysOut({ live, html, links, tags }: Props) {
                 <>
                   <code className="name break-all">{policyOf(publicUrl)}</code>
                   <span className="block text-soft">
-                    What a site that has one adds to it. The plain frame needs the second, and that its style is
-                    allowed.
+                    What a site that has one adds to it for frames. The plain frame needs the second, and that its style
+                    is allowed.
                   </span>
                 </>
               }
@@ -195,6 +199,7 @@ const BENCH_PAGES = [
   ['dark', 'that is dark'],
   ['first', 'where a visit begins'],
   ['over', 'that opens it over itself'],
+  ['placed', 'with it in the page itself'],
 ] as const
 
 /** Pages of the Bench's own site with the form in them, where it may frame it. */

@@ -26,11 +26,20 @@ export function addKind(name: string, rules: KindRules<never>, enliven?: Enliven
 export const tellEntered = (control: Element | undefined): void =>
   void control?.dispatchEvent(new Event('input', { bubbles: true }))
 
-/** Writes a wording for what is known; only pages whose wording uses that do more than repeat it. */
-export const sayer = { say: (wording: string): string => wording }
+/** Where a form stands: a page of ours, or what it stands in on a page of another site. */
+export type Root = Document | ShadowRoot
+
+/** What a form says on its page. */
+export interface Saying {
+  root: Root
+  data: VisitorForm
+  speech: Speech
+  /** Writes a wording for what is known; only pages whose wording uses that do more than repeat it. */
+  say: (wording: string) => string
+}
 
 /** What only some pages do with each answer: told what shows and is known, whenever something was entered. */
-export const watchers: ((form: VisitorForm, way: Way, speech: Speech) => void)[] = []
+export const watchers: ((page: Saying, way: Way) => void)[] = []
 
 export const rulesOf = ({ kind }: Question): KindRules<Question> => kindOf(kind).rules
 
@@ -38,6 +47,6 @@ export const enlivenOf = ({ kind }: Question): Enliven | undefined => kindOf(kin
 
 function kindOf(kind: string): PageKind {
   const found = known.get(kind)
-  if (!found) throw new Error(`The page came without the script of ${kind}`)
+  if (!found) throw new Error(`No script of ${kind}`)
   return found
 }

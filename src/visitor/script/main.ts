@@ -2,6 +2,7 @@ import { splitPath, valueIn } from '@/core/answers/answer'
 import { checkAnswer } from '@/core/form/check'
 import { walkForm } from '@/core/form/walk'
 import {
+  type Around,
   findPage,
   focusQuestion,
   focusStop,
@@ -11,6 +12,7 @@ import {
   questionBox,
   questionOf,
   readValues,
+  setOrRemove,
   showAlert,
   showComputed,
   showError,
@@ -23,7 +25,7 @@ import {
 import { placeOf, type Stop, stopsOf } from '@/core/form/stops'
 import { showsAllAtOnce } from '@/core/form/paces'
 import { forwardWords } from '../forward'
-import { enlivenOf, rulesOf, sayer, watchers } from './kinds'
+import { enlivenOf, type Root, rulesOf, watchers } from './kinds'
 import type { Attach, Preview } from './preview'
 import { followProgress } from './progress'
 import { send } from './send'
@@ -32,11 +34,13 @@ import { work } from './work'
 /** Written by the build: the script of a preview. */
 declare const PREVIEW: string
 
-const page = findPage()
-if (page) void bringToLife(page)
+// What stands on a page of another site is brought to life by what put it there.
+void enliven(document, window)
 
-/** Makes the page answer at once. Everything it does, the server does too when this never runs. */
-async function bringToLife(page: Page): Promise<void> {
+/** Makes the form that stands in a root answer at once. Everything it does, the server does too when this never runs. */
+export async function enliven(root: Root, around: Around): Promise<void> {
+  const page = findPage(root, around)
+  if (!page) return
   const { data, form, speech } = page
   const { now } = data
   const progress = followProgress(page)
@@ -70,15 +74,15 @@ async function bringToLife(page: Page): Promise<void> {
     for (const { questions } of data.steps)
       for (const question of questions) {
         const { name } = question
-        showQuestion(page, name, way.shown.includes(name), here.question !== null && here.question !== name)
+        showQuestion(page, name, way.shown.includes(name), (here.question ?? name) !== name)
         if (rulesOf(question).compute) showComputed(page, question, valueIn(way.answers, name))
       }
     showSteps(page, showsAllAtOnce(data.pace) ? way.steps.map(({ name }) => name) : [here.step])
     tellStep(page, stops, at, way.shown.length)
     offerBack(page)
-    for (const watch of watchers) watch(data, way, speech)
+    for (const watch of watchers) watch(page, way)
     const left = stops.length - 1 - at
-    page.forward.textContent = sayer.say(forwardWords(data.wording, left))
+    page.forward.textContent = page.say(forwardWords(data.wording, left))
     page.back.hidden = at <= 0
     preview?.follow()
     return stops
@@ -118,7 +122,7 @@ async function bringToLife(page: Page): Promise<void> {
 
   const forward = async () => {
     const { errors, shown } = walk(here.step)
-    const until = here.question === null ? shown.length : shown.indexOf(here.question)
+    const until = here.question ? shown.indexOf(here.question) : shown.length
     const wrongHere = errors.filter(({ name }) => shown.indexOf(name) <= until)
     if (wrongHere.length > 0) return complain(wrongHere)
     if (!goBy(1) && shown.length > 0) await sendAll()
@@ -128,23 +132,23 @@ async function bringToLife(page: Page): Promise<void> {
     if (data.mode === 'preview') return preview?.send()
     busy = true
     clearTimeout(later)
-    page.forward.setAttribute('aria-busy', 'true')
+    setOrRemove(page.forward, 'aria-busy', 'true')
     const sent = await send(page)
     busy = false
-    page.forward.removeAttribute('aria-busy')
+    setOrRemove(page.forward, 'aria-busy', null)
     if (sent.result === 'sent') {
       progress.finish()
       if (sent.next) location.assign(sent.next)
-      else showOutcome(sent.page)
+      else showOutcome(page, sent.page)
     } else if (sent.result === 'wrong') complain(sent.errors)
     else if (sent.result === 'changed') {
       progress.keepForReload()
-      location.reload()
+      around.location.reload()
     } else {
       progress.keepForReload()
       showAlert(page, speech.tell(sent.why))
       page.alert.focus()
-      later = window.setTimeout(() => void sendAll(), 1000 * Math.min(60, sent.again * ++tries))
+      later = window.setTimeout(() => void sendAll(), 1000 * Math.min(60, (sent.again || 5) * ++tries))
     }
   }
 
@@ -201,7 +205,6 @@ async function bringToLife(page: Page): Promise<void> {
       preview = attach(page, {
         values: () => readValues(page),
         write: async (values) => (await import('./write_values')).writeValues(page, values),
-        current: () => here.step,
         turn(step, question) {
           here = { step, question }
           refresh()
@@ -211,11 +214,9 @@ async function bringToLife(page: Page): Promise<void> {
   refresh()
 }
 
-/** The question that a control belongs to, if it is one; what a form's fields tell of is an element. */
-const nameOf = (target: EventTarget | null): string | null => {
-  const field = (target as Element | null)?.getAttribute('name')
-  return field ? splitPath(field)[0] : null
-}
+/** The question that a control belongs to, or an empty text; what a form's fields tell of is an element. */
+const nameOf = (target: EventTarget | null): string =>
+  splitPath((target as Element | null)?.getAttribute('name') ?? '')[0]
 
 /** The step that a control is in. */
 const stepOf = (target: EventTarget | null): string | undefined =>
@@ -232,10 +233,11 @@ function recheck(page: Page, name: string): void {
 }
 
 /** Puts the outcome's page in place of this one, and the focus on its title. */
-function showOutcome(html: string): void {
+function showOutcome({ root, around }: Page, html: string): void {
   const { title, body } = new DOMParser().parseFromString(html, 'text/html')
-  document.title = title
-  document.body.replaceWith(body)
-  body.querySelector('h1')?.focus()
-  scrollTo(0, 0)
+  // Of a page of another site it stays as it is: there it is no more than a mark on what the form stands in.
+  ;(root as Document).title = title
+  root.querySelector('main')?.replaceWith(...body.children)
+  root.querySelector('h1')?.focus()
+  around.scrollTo(0, 0)
 }

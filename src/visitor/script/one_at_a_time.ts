@@ -2,6 +2,7 @@
  * Keys of a form that asks one question at a time: digits choose an option, right and down go on, left and up go
  * back, wherever these keys mean nothing else. Enter goes on by itself, as in any HTML form.
  */
+import type { Root } from './kinds'
 
 /** Controls in which digits are written and arrows move about. */
 const WRITTEN = 'textarea, select, canvas, input:not([type=radio], [type=checkbox], [type=submit])'
@@ -12,16 +13,18 @@ const OPTIONS = ['[type=radio]', '[type=checkbox]', 'button.option']
 
 /** What a key does here: what it presses; `null` for nothing. */
 function pressedBy(key: string, target: Element): HTMLElement | null {
+  const root = target.getRootNode() as Root
   if (target.matches(WRITTEN)) return null
-  if (/^[1-9]$/.test(key)) return document.querySelectorAll<HTMLElement>(OPTIONS)[Number(key) - 1] ?? null
+  if (/^[1-9]$/.test(key)) return root.querySelectorAll<HTMLElement>(OPTIONS)[Number(key) - 1] ?? null
   // Arrows go from one radio button to the next.
   if (target.matches('[type=radio]')) return null
-  if (/^Arrow(Right|Down)$/.test(key)) return document.querySelector<HTMLElement>('[data-forward]')
-  return /^Arrow(Left|Up)$/.test(key) ? document.querySelector<HTMLElement>('[data-back]:not([hidden])') : null
+  if (/^Arrow(Right|Down)$/.test(key)) return root.querySelector<HTMLElement>('[data-forward]')
+  return /^Arrow(Left|Up)$/.test(key) ? root.querySelector<HTMLElement>('[data-back]:not([hidden])') : null
 }
 
 addEventListener('keydown', (event) => {
-  const { target, key } = event
+  const { key } = event
+  const [target] = event.composedPath()
   if (event.ctrlKey || event.metaKey || event.altKey || !(target instanceof Element)) return
   const pressed = pressedBy(key, target)
   if (!pressed) return

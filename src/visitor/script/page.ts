@@ -8,16 +8,26 @@ import type { Question } from '@/core/form/definition'
 import type { Stop } from '@/core/form/stops'
 import type { PageData } from '../page'
 import { markProgress, tellProgress } from '../progress'
-import { rulesOf, sayer, tellEntered } from './kinds'
+import { type Root, rulesOf, type Saying, tellEntered } from './kinds'
+
+/** The window that a form is in; what it stands in on a page of another site takes its place. */
+export interface Around {
+  scrollTo(left: number, top: number): void
+  location: { reload(): void }
+}
 
 /** The page the server made, as the script finds it. */
-export interface Page {
+export interface Page extends Saying {
+  around: Around
   data: PageData
-  speech: Speech
   form: HTMLFormElement
+  /** Where it sends to, with the parameters of its link. */
+  address: string
   alert: HTMLElement
   forward: HTMLButtonElement
   back: HTMLButtonElement
+  /** What sending waits for, once the page's work has begun. */
+  working?: Promise<(() => Promise<unknown>) | undefined>
   /** Where the page says which step it shows. */
   step: HTMLInputElement
   /** The boxes of questions by their names. */
@@ -25,17 +35,23 @@ export interface Page {
 }
 
 /** Finds the page's parts; `null` on pages without a form. */
-export function findPage(): Page | null {
-  const form = document.querySelector<HTMLFormElement>('[data-form]')
-  const told = document.getElementById('form-data')?.textContent
-  if (!form || !told) return null
+export function findPage(root: Root, around: Around): Page | null {
+  const told = root.getElementById('lichen-form')
+  if (!told) return null
+  // It stands behind its form.
+  const form = told.previousElementSibling as HTMLFormElement
   // Every page with a form has these.
   const part = <E extends HTMLElement>(selector: string) => form.querySelector(selector) as E
-  const data = JSON.parse(told) as PageData
+  const data = JSON.parse(told.textContent) as PageData
   return {
+    root,
+    around,
     data,
     speech: new Speech(data.words),
+    say: (wording) => wording,
     form,
+    // A question may be called as the property is.
+    address: form.getAttribute('action') as string,
     alert: part('.alert'),
     forward: part('[data-forward]'),
     back: part('[data-back]'),
@@ -58,6 +74,15 @@ export const ownFields = ({ form }: Page): Record<string, string> =>
   Object.fromEntries(
     [...new FormData(form)].flatMap(([name, text]) => (name[0] === '_' ? [[name.slice(1), String(text)]] : [])),
   )
+
+/** Sends JSON to the server, also while the page is left. */
+export const post = (address: string, body: string, keepalive = false): Promise<Response> =>
+  fetch(address, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', accept: 'text/html' },
+    body,
+    keepalive,
+  })
 
 export const questionBox = ({ boxes }: Page, name: string): HTMLElement | null => boxes.get(name) ?? null
 
@@ -94,7 +119,7 @@ export function showError(page: Page, name: string, message: string | null): voi
   const text = box?.querySelector<HTMLElement>('.error')
   if (!box || !text) return
   text.hidden = message === null
-  text.textContent = message && sayer.say(message)
+  text.textContent = message && page.say(message)
   const described = [...box.querySelectorAll('.help,.unit,.error:not([hidden])')].map(({ id }) => id).join(' ')
   const target = box.matches('fieldset') && !box.querySelector('.consent') ? box : controlOf(box)
   if (!target) return
@@ -102,7 +127,7 @@ export function showError(page: Page, name: string, message: string | null): voi
   if (target !== box) setOrRemove(target, 'aria-invalid', message && 'true')
 }
 
-const setOrRemove = (element: Element, attribute: string, value: string | null): void =>
+export const setOrRemove = (element: Element, attribute: string, value: string | null): void =>
   value ? element.setAttribute(attribute, value) : element.removeAttribute(attribute)
 
 const controlOf = (box: HTMLElement): HTMLElement | null =>
@@ -171,5 +196,5 @@ export function focusStop(page: Page, { step, question }: Pick<Stop, 'step' | 'q
   if (question) focusQuestion(page, question)
   else if (page.data.steps.length > 1)
     page.form.querySelector<HTMLElement>(`[data-step="${step}"] h2`)?.focus({ preventScroll: true })
-  scrollTo(0, 0)
+  page.around.scrollTo(0, 0)
 }

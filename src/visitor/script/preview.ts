@@ -4,7 +4,6 @@ import { type Page, questionBox, showAlert } from './page'
 interface Steering {
   values(): Record<string, unknown>
   write(values: Record<string, unknown>): Promise<void>
-  current(): string
   turn(step: string, question: string | null): void
 }
 
@@ -42,7 +41,7 @@ export const attach: Attach = (page, steering) => {
 
   const tell = (what: 'values' | 'ready') =>
     parent.postMessage(
-      { lichen: what, values: steering.values(), step: steering.current(), whole: restored, begun },
+      { lichen: what, values: steering.values(), step: page.step.value, whole: restored, begun },
       location.origin,
     )
 
@@ -54,7 +53,7 @@ export const attach: Attach = (page, steering) => {
       steps.find(({ name, questions }) => to === `step:${name}` || questions.some((one) => one.name === to)) ??
       steps.find(({ name }) => name === step)
     const question = found?.questions.find(({ name }) => name === to)?.name ?? null
-    steering.turn(found?.name ?? steering.current(), question)
+    steering.turn(found?.name ?? page.step.value, question)
     const box = to ? questionBox(page, to) : null
     // Only this page scrolls, and not the one that frames it.
     if (box) window.scrollBy({ top: box.getBoundingClientRect().top - innerHeight / 3 })

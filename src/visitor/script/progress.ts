@@ -1,4 +1,5 @@
-import { ownFields, type Page, readValues } from './page'
+import { stored } from '../stored'
+import { ownFields, type Page, post, readValues } from './page'
 
 /** How long typing must rest before the batch is sent, in milliseconds. */
 const REST = 800
@@ -43,13 +44,7 @@ export function followProgress(page: Page) {
     if (over || !began) return
     clearTimeout(timer)
     const body = gather()
-    const headers = { 'content-type': 'application/json' }
-    void fetch(`${location.pathname.replace(/\/$/, '')}/progress${location.search}`, {
-      method: 'POST',
-      headers,
-      body,
-      keepalive: leaving,
-    })
+    void post(page.address.replace(/\/?(?=\?|$)/, '/progress'), body, leaving)
       // What was entered meanwhile is yet to be told.
       .then(({ ok }) => ok && !owed && kept() === body && forget())
       .catch(() => undefined)
@@ -87,14 +82,5 @@ export function followProgress(page: Page) {
       over = true
       forget()
     },
-  }
-}
-
-/** What is done with what browsers store; nothing where they have no room for it, or allow none. */
-function stored<T>(touch: () => T): T | undefined {
-  try {
-    return touch()
-  } catch {
-    return undefined
   }
 }

@@ -1,16 +1,17 @@
 /** Writes wordings that use what is known, with each answer. */
 import { say } from '@/core/form/said'
 import { SAID_ATTRIBUTES } from '../said_attributes'
-import { sayer, watchers } from './kinds'
+import { watchers } from './kinds'
 
-watchers.push((form, { answers }, speech) => {
-  const known = { ...form.carried, ...answers }
-  sayer.say = (wording) => say(form, wording, known, speech)
-  for (const element of document.querySelectorAll<HTMLElement>('[data-says]')) {
-    const said = sayer.say(element.dataset.says ?? '')
+watchers.push((page, { answers }) => {
+  const { root, data, speech } = page
+  const known = { ...data.carried, ...answers }
+  page.say = (wording) => say(data, wording, known, speech)
+  for (const element of root.querySelectorAll<HTMLElement>('[data-says]')) {
+    const said = page.say(element.dataset.says ?? '')
     if (element.textContent !== said) element.textContent = said
   }
   for (const attribute of SAID_ATTRIBUTES)
-    for (const element of document.querySelectorAll(`[data-says-${attribute}]`))
-      element.setAttribute(attribute, sayer.say(element.getAttribute(`data-says-${attribute}`) ?? ''))
+    for (const element of root.querySelectorAll(`[data-says-${attribute}]`))
+      element.setAttribute(attribute, page.say(element.getAttribute(`data-says-${attribute}`) ?? ''))
 })

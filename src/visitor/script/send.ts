@@ -1,5 +1,5 @@
 import type { AnswerError } from '@/core/form/check'
-import { ownFields, type Page, readValues } from './page'
+import { ownFields, type Page, post, readValues } from './page'
 import { work } from './work'
 
 export type Sent =
@@ -8,7 +8,7 @@ export type Sent =
   | { result: 'wrong'; errors: AnswerError[] }
   /** The form has been released anew, and answers to this page’s release are no longer taken. */
   | { result: 'changed' }
-  /** Not taken just now; worth trying again after so many seconds. */
+  /** Not taken just now; worth trying again after so many seconds, where that is told. */
   | { result: 'unsent'; why: 'offline' | 'untaken'; again: number }
 
 /** Sends the answers. Sending again is safe: the visit is the same, so the server stores them once. */
@@ -17,18 +17,13 @@ export async function send(page: Page): Promise<Sent> {
     await work(page)
   )?.()
   try {
-    const response = await fetch(location.pathname + location.search, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json', accept: 'text/html' },
-      body: JSON.stringify({ ...ownFields(page), values: readValues(page) }),
-    })
+    const response = await post(page.address, JSON.stringify({ ...ownFields(page), values: readValues(page) }))
     if (response.ok) return { result: 'sent', page: await response.text(), next: response.headers.get('location') }
     const answer = (await response.json()) as { errors: AnswerError[]; release?: number }
     if (response.status === 422) return { result: 'wrong', errors: answer.errors }
     if (response.status === 409 && answer.release) return { result: 'changed' }
-    const again = Number(response.headers.get('retry-after')) || 5
-    return { result: 'unsent', why: 'untaken', again }
+    return { result: 'unsent', why: 'untaken', again: Number(response.headers.get('retry-after')) }
   } catch {
-    return { result: 'unsent', why: 'offline', again: 5 }
+    return { result: 'unsent', why: 'offline', again: 0 }
   }
 }

@@ -2,6 +2,7 @@ import type { Speech } from '@/core/language/texts'
 import { type HttpRequest, Upload } from 'tus-js-client'
 import { fileAddress, PROOF_HEADER, tidyFileName } from '@/core/answers/files'
 import type { PageData } from '../page'
+import type { Root } from './kinds'
 
 /** Waits before each further try, in milliseconds: a few minutes in all. */
 const TRIES = [0, 1000, 3000, 5000, 10_000, 20_000, 30_000, 60_000]
@@ -15,37 +16,47 @@ export interface Sending {
   onRefused: (why: string, again: boolean) => void
 }
 
-const pageData = () => JSON.parse(document.getElementById('form-data')?.textContent ?? '{}') as PageData
-
 /** A field of the page's own. */
-const pageField = (name: string): string => document.querySelector<HTMLInputElement>(`[name=_${name}]`)?.value ?? ''
+const pageField = (box: HTMLElement, name: string): string =>
+  box.closest('form')?.querySelector<HTMLInputElement>(`[name=_${name}]`)?.value ?? ''
 
-/** Whether this page sends nothing. */
-export const isPreview = (): boolean => pageData().mode === 'preview'
+/** Whether the page that a box is on sends nothing. */
+export const isPreview = (box: HTMLElement): boolean => {
+  const told = (box.getRootNode() as Root).getElementById('lichen-form')?.textContent
+  return (JSON.parse(told ?? '{}') as PageData).mode === 'preview'
+}
 
-const place = (): string => `${location.origin}${location.pathname.replace(/\/$/, '')}/files`
+/** Where files of a form are sent to: below where it is sent itself. */
+function placeFor(box: HTMLElement): URL {
+  const place = new URL(box.closest('form')?.getAttribute('action') ?? '', location.href)
+  place.pathname = `${place.pathname.replace(/\/$/, '')}/files`
+  place.search = ''
+  return place
+}
 
 /**
- * Sends a file for a question, in as many pieces as it takes: broken off, it goes on where it was, even when the
+ * Sends a file for the question in a box, in as many pieces as it takes: broken off, it goes on where it was, even when the
  * page was loaded anew and the file was chosen again. Returns how to stop it.
  */
 export function sendFile(
+  box: HTMLElement,
   file: File,
   question: string,
   speech: Speech,
   { onProgress, onDone, onRefused }: Sending,
 ): () => void {
-  const [visit, proof, release] = ['visit', 'proof', 'release'].map(pageField) as [string, string, string]
+  const [visit = '', proof = '', release = ''] = ['visit', 'proof', 'release'].map((name) => pageField(box, name))
+  const place = placeFor(box)
   const name = tidyFileName(file.name)
   const upload = new Upload(file, {
-    endpoint: place(),
+    endpoint: place.href,
     retryDelays: TRIES,
     removeFingerprintOnSuccess: true,
     fingerprint: () => Promise.resolve(['lichen', visit, question, name, file.size, file.lastModified].join(' ')),
     headers: { [PROOF_HEADER]: proof },
     metadata: { visit, proof, release, question, filename: name },
     onProgress: (sent, all) => onProgress(all > 0 ? sent / all : 0),
-    onSuccess: () => onDone(fileAddress(location.origin, upload.url?.split('/').at(-1) ?? '', name)),
+    onSuccess: () => onDone(fileAddress(place.origin, upload.url?.split('/').at(-1) ?? '', name)),
     onError(error) {
       const answered = 'originalResponse' in error ? error.originalResponse : null
       const status = answered?.getStatus() ?? 0
@@ -69,8 +80,10 @@ export function sendFile(
 }
 
 /** Removes a file that was sent before. What is not removed now goes by itself later. */
-export const takeBackFile = (id: string): void =>
-  void Upload.terminate(`${place()}/${id}`, { headers: { [PROOF_HEADER]: pageField('proof') } }).catch(() => undefined)
+export const takeBackFile = (box: HTMLElement, id: string): void =>
+  void Upload.terminate(`${placeFor(box).href}/${id}`, { headers: { [PROOF_HEADER]: pageField(box, 'proof') } }).catch(
+    () => undefined,
+  )
 
 /**
  * Lets a form that is sent while something is on its way wait for it: then it goes by itself, unless its answers

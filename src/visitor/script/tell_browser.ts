@@ -15,7 +15,7 @@ const TELL: Record<PageFact, () => string> = {
  * it sends. Pages that wait for nothing do not load this, nor anything for its sake.
  */
 export async function tell(page: Page): Promise<void> {
-  if (location.hash.includes('=')) return moveFragment()
+  if (page.root === document && location.hash.includes('=')) return moveFragment()
   const { data, form } = page
   for (const field of form.querySelectorAll<HTMLInputElement>('[data-told]'))
     field.value = TELL[field.dataset.told as PageFact]()

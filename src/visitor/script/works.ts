@@ -21,6 +21,7 @@ export const solve: Solve = (form) => {
 const lookFor = (field: HTMLInputElement): Promise<void> =>
   new Promise((done) => {
     const task = JSON.parse(field.dataset.task as string) as Task
+    // No page has a worker of another site's: what put the form there looks for it (`site/form.ts`).
     const worker = new Worker(new URL(WORKER, import.meta.url))
     worker.onmessage = ({ data: number }) => {
       field.value = btoa(JSON.stringify({ ...task, number }))

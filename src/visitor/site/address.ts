@@ -5,7 +5,12 @@ const FIRST = 'lichen first page'
 const LONGEST = 1000
 
 /** Where a form is, with what its own server cannot see: the page before, the first page of the visit, and tags of either. */
-export function addressOf(form: string, script: string, through: 'script' | 'over', first: string | null): URL {
+export function addressOf(
+  form: string,
+  script: string,
+  through: 'script' | 'over' | 'page',
+  first: string | null,
+): URL {
   const to = new URL(`f/${encodeURIComponent(form)}`, script)
   to.searchParams.set('through', through)
   const here = new URLSearchParams(location.search)

@@ -63,6 +63,8 @@ export async function GET(request: Request, { params }: { params: Promise<{ slug
     signs: null,
     pageBefore: null,
     framedBy: null,
+    // The studio's own frame scrolls.
+    alone: true,
     now: momentIn(member.timeZone, new Date()),
     linked: null,
     action: '#',

@@ -89,7 +89,7 @@ export const enliven: Enliven = (box, speech) => {
   }
 
   const showThere = (item: Item, bytes?: number) => {
-    const takeBack = () => takeBackFile(fileIdOf(item.address) ?? '')
+    const takeBack = () => takeBackFile(box, fileIdOf(item.address) ?? '')
     show(item, [...(bytes === undefined ? [] : [tellBytes(speech, bytes)]), say('is_here')].join(', '), [
       button(say('remove'), item.name, () => drop(item, takeBack)),
     ])
@@ -106,13 +106,13 @@ export const enliven: Enliven = (box, speech) => {
 
   const take = (file: File) => {
     const item = listOne(tidyFileName(file.name), null)
-    if (isPreview()) return refuse(item, say('preview_unsent'))
+    if (isPreview(box)) return refuse(item, say('preview_unsent'))
     if (file.size > largest) return refuse(item, say('file_larger', { size: tellBytes(speech, largest) }))
     if (items.size > most) return refuse(item, say('only_so_many', { most }))
     const bar = document.createElement('progress')
     bar.setAttribute('aria-label', say('on_its_way', { name: item.name }))
     bar.value = 0
-    const stop = sendFile(file, question, speech, {
+    const stop = sendFile(box, file, question, speech, {
       onProgress: (share) => (bar.value = share),
       onDone(address) {
         item.address = address

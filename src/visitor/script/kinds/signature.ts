@@ -75,10 +75,10 @@ export const enliven: Enliven = (box, speech) => {
   const sendDrawn = () =>
     canvas.toBlob((picture) => {
       if (!picture) return
-      if (isPreview()) return note('', speech.tell('preview_unsent'))
+      if (isPreview(box)) return note('', speech.tell('preview_unsent'))
       stop()
       const file = new File([picture], 'signature.png', { type: 'image/png', lastModified: Date.now() })
-      stop = sendFile(file, held.name.replace(/\.drawn$/, ''), speech, {
+      stop = sendFile(box, file, held.name.replace(/\.drawn$/, ''), speech, {
         onProgress: () => undefined,
         onDone(address) {
           note(address, speech.tell('signed'))
