@@ -1,21 +1,13 @@
 import { gzipSync } from 'node:zlib'
 import type { Page } from '@playwright/test'
 import { api, askClay, askEmail, askFirstName, formAsking, releasedForm, until } from '../support/api'
+import { askTown, site, siteAt } from './site'
 import { expect, facts, test, unique } from './studio'
 
 /** A form on somebody else's site: the Bench's, which has pages of every sort. */
 
-const site = new URL(facts.bench).origin
-const askTown = {
-  kind: 'long_text' as const,
-  name: 'town',
-  label: 'Which town?',
-  shownWhen: { value: 'clay', is: 'answered' as const },
-}
 const framable = (slug: string) =>
   releasedForm(facts, slug, { ...formAsking([askFirstName, askEmail, askClay, askTown]), framedBy: [site] })
-const siteAt = (page: string, ...forms: string[]) =>
-  `${site}/site/${page}?${new URLSearchParams(forms.map((form) => ['form', form]))}`
 
 /** How much taller than its frame a form is, in pixels: what would have to be scrolled. */
 const spare = async (page: Page, title: string) => {

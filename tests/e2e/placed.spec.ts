@@ -4,23 +4,15 @@ import type { FormInput } from '@/core/form/definition'
 import { api, askClay, askEmail, askFirstName, formAsking, releasedForm, until } from '../support/api'
 import { entryKept } from '../support/entries'
 import { SMALL_PICTURE } from '../support/pictures'
+import { askTown, site, siteAt } from './site'
 import { expect, facts, test, unique } from './studio'
 
 /** A form in the page of somebody else's site itself: the Bench's, with a strict content policy. */
 
-const site = new URL(facts.bench).origin
-const askTown = {
-  kind: 'long_text' as const,
-  name: 'town',
-  label: 'Which town?',
-  shownWhen: { value: 'clay', is: 'answered' as const },
-}
 const placeable = (slug: string, more: Partial<FormInput> = {}, asked: object[] = [askClay, askTown]) => {
   const questions = [askFirstName, askEmail, ...asked] as Parameters<typeof formAsking>[0]
   return releasedForm(facts, slug, { ...formAsking(questions, more), framedBy: [site] })
 }
-const siteAt = (page: string, ...forms: string[]) =>
-  `${site}/site/${page}?${new URLSearchParams(forms.map((form) => ['form', form]))}`
 
 /** What the browser's own policy kept from the page, as it tells in its console. */
 const refusals = (page: Page): string[] => {

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { inAttribute } from '@/core/form/frame_html'
+import { placedHtml } from '@/core/form/frame_html'
 import { Copy } from '../ui/copy'
 
 /** A form that stands in the page of a site itself, and what the site's content policy has to allow for it. */
@@ -33,12 +33,4 @@ export function InThePage({ url, title }: { url: string; title: string }) {
 const placedPolicy = (url: string): string => {
   const { origin } = new URL(url)
   return ['script-src', 'style-src', 'font-src', 'img-src', 'connect-src'].map((what) => `${what} ${origin}`).join('; ')
-}
-
-/** The element, with a link in it for where no script runs. */
-function placedHtml(url: string, title: string, letters: boolean): string {
-  const form = new URL(url).pathname.split('/').at(-1) ?? ''
-  const link = `<a href="${inAttribute(url)}">${inAttribute(title).replaceAll('>', '&gt;')}</a>`
-  return `<script async src="${new URL('../form.js', url)}"></script>
-<lichen-form form="${form}"${letters ? ' font="page"' : ''}>${link}</lichen-form>`
 }

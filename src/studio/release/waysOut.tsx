@@ -2,7 +2,7 @@
 
 import { Fragment, type ReactNode, useState } from 'react'
 import type { Form } from '@/core/form/definition'
-import { inAttribute } from '@/core/form/frame_html'
+import { scriptHtml } from '@/core/form/frame_html'
 import { answeredByHand } from '@/core/form/values'
 import { mannerOf } from '@/core/kinds/registry'
 import type { PlannedTags } from '@/core/sources/tags'
@@ -74,10 +74,10 @@ export function WaysOut({ live, html, links, tags }: Props) {
             <Way
               title="In a frame, by script"
               copied="script"
-              text={scriptOf(publicUrl, live.title)}
+              text={scriptHtml(publicUrl, live.title)}
               shown={
                 <>
-                  <code className="name break-all">{scriptOf(publicUrl, live.title)}</code>
+                  <code className="name break-all">{scriptHtml(publicUrl, live.title)}</code>
                   <span className="block text-soft">
                     As tall as the form, wherever it is put, as often as you like. Tells the page that people were on
                     before, too; with <code className="name">data-first-page</code> also the first page of their visit,
@@ -95,7 +95,7 @@ export function WaysOut({ live, html, links, tags }: Props) {
             <Way
               title="Over the page"
               copied="script that opens it"
-              text={scriptOf(publicUrl, live.title, OPENINGS[how].more)}
+              text={scriptHtml(publicUrl, live.title, OPENINGS[how].more)}
               shown={
                 <>
                   <select
@@ -110,7 +110,7 @@ export function WaysOut({ live, html, links, tags }: Props) {
                       </option>
                     ))}
                   </select>
-                  <code className="name block break-all">{scriptOf(publicUrl, live.title, OPENINGS[how].more)}</code>
+                  <code className="name block break-all">{scriptHtml(publicUrl, live.title, OPENINGS[how].more)}</code>
                   <span className="block text-soft">{OPENINGS[how].says}</span>
                 </>
               }
@@ -161,12 +161,6 @@ export function WaysOut({ live, html, links, tags }: Props) {
 const policyOf = (url: string): string => {
   const { origin } = new URL(url)
   return `script-src ${origin}; frame-src ${origin}`
-}
-
-/** A frame that our script puts in place, as tall as the form. */
-const scriptOf = (url: string, title: string, more = ''): string => {
-  const form = new URL(url).pathname.split('/').at(-1) ?? ''
-  return `<script async src="${new URL('../frame.js', url)}" data-form="${form}" data-title="${inAttribute(title)}"${more}></script>`
 }
 
 const ONCE = 'It comes once to each browser, which keeps that it did, and never again once it was sent.'
