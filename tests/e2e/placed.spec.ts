@@ -111,6 +111,19 @@ test('in another language, and once it was released anew, it has what was entere
   await expect(form.getByRole('heading', { name: 'Thank you' })).toBeVisible()
 })
 
+test('where a form leads on to another one, that opens on its own page', async ({ page }) => {
+  const [one, two] = [unique('placed'), unique('placed')]
+  await releasedForm(facts, two, formAsking([askFirstName, askEmail], { title: 'The next one' }))
+  await placeable(one, { outcome: { title: 'Thank you', body: '', goesTo: { to: 'form', form: two } } })
+  await page.goto(siteAt('placed', one))
+  const form = page.locator('lichen-form')
+  await form.getByLabel('First name').fill('Ada')
+  await form.getByLabel('Email').fill(`${one}@studio.example`)
+  await form.getByRole('button', { name: 'Send' }).click()
+  await expect(page.getByRole('heading', { name: 'The next one' })).toBeVisible()
+  expect(page.url()).toContain(`${facts.url}/f/${two}`)
+})
+
 test('what is not finished is gone on with in the same browser, on the same site', async ({ page }) => {
   const slug = unique('placed')
   await placeable(slug, { keepUnfinished: true })

@@ -4,6 +4,7 @@ import { VISIT_HEADER } from '@/visitor/visit_header'
 import { context } from '../context'
 import { findLiveForm } from '../forms/live'
 import { count, ofAsker } from './limits'
+import { inTurn } from './turns'
 
 /** What scripts of pages in which a form stands send beside their answers, and read of ours. */
 const SENT = [
@@ -25,8 +26,9 @@ export async function shareWithSite(
   const isAsked = request.method === 'OPTIONS'
   if (!origin || origin === new URL(context().config.LICHEN_URL).origin) return false
   if (isAsked && count(...ofAsker('progress', slug)) > 0) return false
+  const { presence, visitors } = context()
   // Without the database nobody is let, and what is asked for says why.
-  const live = await findLiveForm(context().visitors, slug).catch(() => null)
+  const live = presence.isAway ? null : await inTurn(() => findLiveForm(visitors, slug)).catch(() => null)
   if (!live?.form.framedBy.includes(origin)) return false
   response.setHeader('access-control-allow-origin', origin)
   response.setHeader('access-control-expose-headers', READ)

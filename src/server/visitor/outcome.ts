@@ -49,7 +49,7 @@ export async function answerKnown(
 /** Where an outcome leads on to, as headers; `null` where it is read here, also since nobody is let there any more. */
 async function wayOn(
   live: LiveForm,
-  { link }: Visitor,
+  { link, through }: Visitor,
   { submission, outcome }: Taken,
 ): Promise<Record<string, string> | null> {
   const { visitors: db, config } = context()
@@ -66,5 +66,7 @@ async function wayOn(
     next.form.framedBy.length > 0,
   )
   const proof = proofOf(config.LICHEN_SECRET, next.formId, submission, 'sent')
-  return { location: nextAddress(next.slug, link), 'set-cookie': keeping.before(submission, proof) }
+  // From a page of another site it leads back to us.
+  const site = through === 'page' ? config.LICHEN_URL : ''
+  return { location: `${site}${nextAddress(next.slug, link)}`, 'set-cookie': keeping.before(submission, proof) }
 }

@@ -14,6 +14,8 @@ const OPTIONS = ['[type=radio]', '[type=checkbox]', 'button.option']
 /** What a key does here: what it presses; `null` for nothing. */
 function pressedBy(key: string, target: Element): HTMLElement | null {
   const root = target.getRootNode() as Root
+  // Keys of a page that a form only stands in are that page's own.
+  if (!root.querySelector('#lichen-form')) return null
   if (target.matches(WRITTEN)) return null
   if (/^[1-9]$/.test(key)) return root.querySelectorAll<HTMLElement>(OPTIONS)[Number(key) - 1] ?? null
   // Arrows go from one radio button to the next.

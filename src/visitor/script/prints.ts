@@ -1,4 +1,4 @@
 /** Prints what was sent, on forms whose outcome tells it. */
 addEventListener('click', ({ target }) => {
-  if (target instanceof Element && target.matches('[data-print]')) print()
+  if ((target as Partial<Element> | null)?.matches?.('[data-print]')) print()
 })

@@ -41,7 +41,7 @@ export function followProgress(page: Page) {
   }
 
   const flush = (leaving = false) => {
-    if (over || !began) return
+    if (over || !began || !page.form.isConnected) return
     clearTimeout(timer)
     const body = gather()
     void post(page.address.replace(/\/?(?=\?|$)/, '/progress'), body, leaving)
@@ -59,7 +59,7 @@ export function followProgress(page: Page) {
 
   // A page that is left is hidden, too.
   document.addEventListener('visibilitychange', () => {
-    if (document.visibilityState === 'hidden') flush(true)
+    if (document.hidden) flush(true)
   })
   addEventListener('online', () => flush())
 
