@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { planFor } from '@/core/imports/import_plan'
 import { api, insist, type Reach, releasedForm, send, smallForm, until } from '../support/api'
 import { figure, query, undelivered } from '../support/database'
-import { killDatabase, lichenOf, pause, turn, untilWell } from '../support/lichen'
+import { killDatabase, killProcess, lichenOf, pause, turn, untilWell } from '../support/lichen'
 import { beginLoaded } from '../support/loaded'
 
 const SUBMISSIONS = 2000
@@ -50,13 +50,6 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
   })
   afterAll(() => lichen.stop())
 
-  const kill = async (what: 'web' | 'worker', which: number): Promise<void> => {
-    const child = running[what][which % each]?.child
-    const gone = new Promise((done) => child?.once('exit', done))
-    child?.kill('SIGKILL')
-    await gone
-  }
-
   it(`during ${SUBMISSIONS} submissions loses none and doubles none`, async () => {
     await api(reach, 'POST', `/imports/${book}/start`)
     const { status: asked, body: errand } = await api<{ id: string; of: number }>(reach, 'POST', '/errands', {
@@ -97,7 +90,7 @@ describe.each([1, 2])('killing, with %i web and worker each', (each) => {
         await turn(lichen, OUTSIDE[Math.floor(n / 3)] ?? {})
         const what = (['worker', 'web', 'database'] as const)[n % 3] ?? 'worker'
         if (what === 'database') await killDatabase(lichen)
-        else await kill(what, n)
+        else for (const one of running[what].filter((_, at) => at === n % each)) await killProcess(one)
         kills[what]++
       }
     })()

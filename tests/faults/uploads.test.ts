@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { FormInput } from '@/core/form/definition'
 import { applied, insist, type Reach, releasedForm, send } from '../support/api'
 import { figure } from '../support/database'
-import { lichenOf, pause, untilWell } from '../support/lichen'
+import { killProcess, lichenOf, pause, untilWell } from '../support/lichen'
 import { openPage } from '../support/page'
 import { SMALL_PICTURE } from '../support/pictures'
 import { sendFile } from '../support/send_file'
@@ -81,9 +81,7 @@ describe.each(['folder', 'bucket'])('files on their way into a %s', (where) => {
     for (let goal = 8_000_000; !over && kills < 4; goal += 20_000_000) {
       while (!over && sent < goal) await pause(30)
       if (over) break
-      const gone = new Promise((done) => web.child?.once('exit', done))
-      web.child?.kill('SIGKILL')
-      await gone
+      await killProcess(web)
       kills++
     }
     const files = await sending

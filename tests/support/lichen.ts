@@ -15,6 +15,18 @@ export const lichenOf = (name: string, port: number, settings: Record<string, st
     ...settings,
   })
 
+/**
+ * Kills a process without warning, and waits until it is gone. One that has just ended by itself, to begin anew, tells so no
+ * second time: it is killed once it has begun.
+ */
+export async function killProcess(kept: ReturnType<Installation['start']>): Promise<void> {
+  const { child } = kept
+  if (child.exitCode !== null || child.signalCode !== null) return pause(50).then(() => killProcess(kept))
+  const gone = new Promise((done) => child.once('exit', done))
+  child.kill('SIGKILL')
+  await gone
+}
+
 /** Kills the database server without warning, as a power cut would. */
 export async function killDatabase({ cluster }: Installation): Promise<void> {
   const file = join(cluster.folder, 'postmaster.pid')
