@@ -81,7 +81,7 @@ export function WaysOut({ live, html, links, tags }: Props) {
                   <span className="block text-soft">
                     As tall as the form, wherever it is put, as often as you like. Tells the page that people were on
                     before, too; with <code className="name">data-first-page</code> also the first page of their visit,
-                    as <code className="name">first_page</code> in the link, and its tags.
+                    as a value to carry, and its tags.
                   </span>
                   {benchUrl !== null && <OnTheBench site={new URL(benchUrl).origin} slug={slug} live={live} />}
                 </>
