@@ -6,6 +6,7 @@ import { say } from '@/core/form/said'
 import { questionsIn } from '@/core/form/values'
 import { rulesOf } from '@/core/kinds/registry'
 import { visitorKindOf } from './kinds/registry'
+import { MayKeepOrigin } from './mayKeepOrigin'
 import { QuestionField } from './question'
 
 interface Props {
@@ -49,6 +50,7 @@ export function BareForm({ form, action, values, now, speech }: Props) {
           {speech.tell('leave_empty')} <input type="text" name="_website" tabIndex={-1} autoComplete="off" />
         </label>
       </div>
+      {form.asksOrigin && <MayKeepOrigin agreed={false} speech={speech} />}
       <p>
         <button type="submit">{say(form, form.wording.send, values, speech)}</button>
       </p>

@@ -20,6 +20,7 @@ import { visitorKindOf } from './kinds/registry'
 import { placeOf, stopsOf } from '@/core/form/stops'
 import { showsAllAtOnce } from '@/core/form/paces'
 import { markProgress, tellProgress } from './progress'
+import { MayKeepOrigin } from './mayKeepOrigin'
 import { Paragraphs } from './paragraphs'
 import { Languages } from './languages'
 import { QuestionField } from './question'
@@ -59,6 +60,8 @@ export interface PageState {
   pageBefore: string | null
   /** Address of the page that frames it. */
   framedBy: string | null
+  /** Whether it may be kept where somebody came from; `null` where nobody is asked. */
+  mayKeepOrigin: boolean | null
   /** Whether no frame around it waits to be told how tall it is. */
   alone: boolean
   /** How others link to it; `null` for a page that nobody else gets. */
@@ -176,6 +179,7 @@ export function FormPage({ assets, ...state }: PageState & { assets: Assets }) {
               <span>{speech.tell('remember_me')}</span>
             </label>
           )}
+          {state.mayKeepOrigin !== null && <MayKeepOrigin agreed={state.mayKeepOrigin} speech={speech} />}
           <Actions say={sayIt} {...state} />
           {form.keepUnfinished && (
             <p className="small" id="keeps">

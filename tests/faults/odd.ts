@@ -174,6 +174,7 @@ export async function oddRequest({ url, token }: Reach, cookie: string): Promise
           'framedBy',
           'sentFrom',
           'inSearch',
+          'asksOrigin',
           'joins',
           'format',
         ),

@@ -197,6 +197,12 @@ export const formSchema = z
       .describe(
         'Offer people who came by a personal link to be remembered in their browser, and know again who wished it',
       ),
+    asksOrigin: z
+      .boolean()
+      .default(false)
+      .describe(
+        'Ask visitors before it is kept where they came from: the page before and around, tags, the first page',
+      ),
     languages: languagesSchema,
     translations: translationsSchema,
     tries: z.array(trySchema).max(30).default([]).describe('Test values: people made up, to try the form as'),

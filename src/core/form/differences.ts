@@ -36,6 +36,7 @@ export function tellDifferences(before: Form | null, after: Form): string[] {
     ...tellPart('Keeping unfinished answers', before.keepUnfinished, after.keepUnfinished),
     ...tellPart('How questions are asked in turn', before.turns, after.turns),
     ...tellPart('Remembering people in their browsers', before.remembers, after.remembers),
+    ...tellPart('Asking whether it may be kept where visitors came from', before.asksOrigin, after.asksOrigin),
     ...tellPart('The languages', before.languages, after.languages),
     ...tellTranslations(before, after),
   ]

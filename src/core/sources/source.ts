@@ -17,6 +17,9 @@ const MOST = 120
 /** What visits by personal links are called that have no tags: a sheet of links may give them some. */
 const PERSONAL_LINK = 'Personal link'
 
+/** What visits are called whose visitors were asked whether it may be kept where they came from, and have not said so. */
+const WITHHELD = 'Kept to themselves'
+
 /** The `utm_*` tags of the page that frames a form, for a frame whose own address has none; none for any other page. */
 export function tagsOfFrame(page: string | null, own: URLSearchParams): [string, string][] {
   const isTag = (name: string) => /^utm_[a-z_]{1,20}$/.test(name)
@@ -47,6 +50,8 @@ export interface Way {
   /** Host of the page around the form, and how it stands there. */
   framedBy?: string | null
   through?: Through
+  /** Whether nothing of that may be kept. */
+  withheld?: boolean
 }
 
 /**
@@ -57,7 +62,7 @@ export interface Way {
 export function tellSource(
   link: LinkParameters,
   pageBefore: string | null,
-  { ownHost = null, byPersonalLink = false, framedBy = null, through = 'frame' }: Way = {},
+  { ownHost = null, byPersonalLink = false, framedBy = null, through = 'frame', withheld = false }: Way = {},
 ): Source {
   const tag = (name: string) => cutText(firstOf(link, name)?.trim().toLowerCase() ?? '', MOST) || null
   const source = tag('utm_source')
@@ -70,7 +75,7 @@ export function tellSource(
     (byPersonalLink && PERSONAL_LINK) ||
     (referrer !== null && referrer !== framedBy && `${referrer} (site)`) ||
     (framedBy !== null && framedBy !== ownHost && `${cutText(framedBy, MOST)} (${THROUGH_WORDS[through]})`) ||
-    'Direct or unknown'
+    (withheld ? WITHHELD : 'Direct or unknown')
   return { label, source, medium, campaign, referrer }
 }
 

@@ -121,7 +121,8 @@ export async function writeVisits(db: Runner, visits: readonly StoredVisit[]): P
     on conflict (form_id, id) do update set
       began_at = excluded.began_at, sent_at = excluded.sent_at, returned_at = excluded.returned_at,
       last_at = excluded.last_at, steps = excluded.steps, answers = excluded.answers,
-      left_by = excluded.left_by, sent_after_all = excluded.sent_after_all
+      left_by = excluded.left_by, sent_after_all = excluded.sent_after_all,
+      source = excluded.source, link = excluded.link, page_before = excluded.page_before, unread = excluded.unread
   `.execute(db)
 }
 

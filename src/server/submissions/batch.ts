@@ -138,6 +138,8 @@ export class Batch {
       test: submission.is_test,
       framedBy: null,
       through: 'frame',
+      // What may be kept of that was settled as it was sent.
+      asked: null,
       ownHost: this.settings.ownHost,
       at: submission.received_at,
       noticed: { sent: true, steps: steps.map(({ name }) => name) },

@@ -18,7 +18,7 @@ import { type ClaimedVisit, claimVisit } from '../visits/claim'
 import { knownOf } from '../visits/known'
 import { fillStart, type FormStart } from '../visits/openForm'
 import { inTurnFor } from '../visits/turns'
-import { recordProgress } from '../visits/recordProgress'
+import { recordOrigin, recordProgress } from '../visits/recordProgress'
 import { givePass, proofOf, type VisitPass } from '../visits/secret'
 import { type BrowserPass, rememberHolder } from '../visits/remembered'
 import { releaseNumberSchema, type Visitor } from '../visits/visitor'
@@ -65,6 +65,7 @@ export async function postJson({ request, live, keeping }: VisitorCall): Promise
   })
   const visit = claimVisit(config.LICHEN_SECRET, live.formId, sent, trusted)
   const judge = trusted ? trustSender : judgeOf(live, visitor, visit, sent)
+  await recordOrigin(db, shown, visitor, visit, new URL(config.LICHEN_URL).host)
   const accepted = await acceptSubmission(db, shown, sent.values, visitor, visit, judge, null)
   const forPage = request.headers.get('accept')?.includes('text/html') ?? false
   if (accepted.ok) {
@@ -190,6 +191,7 @@ const ownFields = (entered: Readonly<Record<string, unknown>>) => ({
   language: textIn(entered, '_language'),
   switchTo: textIn(entered, '_in'),
   remember: textIn(entered, '_remember'),
+  origin: textIn(entered, '_origin'),
   turns: textIn(entered, '_turns'),
 })
 
@@ -302,8 +304,10 @@ class StepPost {
   /** Sends it; `readAt` is an address that stands for our page of what is read afterwards. */
   private async send(signs: SentSigns, readAt: URL | null): Promise<Response> {
     const { live, entered, visitor, visit } = this
+    const { visitors: db, config } = context()
     const judge = judgeOf(live, visitor, visit, signs)
-    const accepted = await acceptSubmission(context().visitors, live, entered, visitor, visit, judge, null)
+    await recordOrigin(db, live, visitor, visit, new URL(config.LICHEN_URL).host)
+    const accepted = await acceptSubmission(db, live, entered, visitor, visit, judge, null)
     if (accepted.ok) {
       this.sent = accepted.values
       return answerOutcome(live, visitor, accepted, 303, readAt)
@@ -361,8 +365,9 @@ class StepPost {
         notice: more.notice ?? null,
         pass: this.pass(),
         signs,
-        pageBefore: this.visitor.pageBefore,
-        framedBy: this.visitor.framedBy ?? null,
+        pageBefore: this.visitor.asked?.before ?? this.visitor.pageBefore,
+        framedBy: this.visitor.asked?.frame ?? this.visitor.framedBy ?? null,
+        mayKeepOrigin: this.visitor.asked?.agreed ?? null,
         alone: this.visitor.through === 'page',
         now: this.facts.now,
         linked: null,

@@ -17,6 +17,7 @@ import { isProof, proofOf, type VisitPass } from '../visits/secret'
 import { holderOfLink } from '../visits/holder_of_link'
 import { type BrowserPass, isPassOf } from '../visits/remembered'
 import {
+  askedForOrigin,
   findRemembered,
   keepParameters,
   releaseNumberSchema,
@@ -51,8 +52,9 @@ const bodySchema = z.object({
   hands: z.string().optional(),
   /** Which questions in turn its page asked. */
   turns: z.string().max(5000).optional(),
-  /** Whether its visitor ticked that they wish to be known again. */
+  /** Whether its visitor ticked that they wish to be known again, and that it may be kept where they came from. */
   remember: z.string().optional(),
+  origin: z.string().optional(),
 })
 
 /** What a handler of visitors' requests gets: who asks whom, and for which form. */
@@ -104,7 +106,7 @@ export async function tellVisitor(
   },
 ): Promise<Visitor> {
   const { request, told } = given
-  return {
+  const visitor: Visitor = {
     link: keepParameters(live.form, given.link),
     unread: unreadParameters(live.form, given.link),
     pageBefore: pageAddress(given.pageBefore),
@@ -115,6 +117,7 @@ export async function tellVisitor(
     from: { network: askerNetwork(), country: askerCountry() },
     formBefore: await sentBefore(db, live, request),
   }
+  return live.form.asksOrigin ? askedForOrigin(visitor, Boolean(told?.origin)) : visitor
 }
 
 /** Whose personal link this is; where it is nobody’s, whom the browser remembers. */
@@ -133,6 +136,8 @@ export interface ToldByPage {
   through?: Through
   zone?: string | null | undefined
   screen?: string | null | undefined
+  /** Whether it may be kept where its visitor came from. */
+  origin?: string | null | undefined
 }
 
 /** What a browser tells of itself, in its request and by the page’s script. */

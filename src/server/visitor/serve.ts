@@ -211,8 +211,9 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
           notice: null,
           pass: opened.pass,
           signs: await giveSigns(live, opened.pass.id),
-          pageBefore: visitor.pageBefore,
-          framedBy: visitor.framedBy ?? null,
+          pageBefore: visitor.asked?.before ?? visitor.pageBefore,
+          framedBy: visitor.asked?.frame ?? visitor.framedBy ?? null,
+          mayKeepOrigin: visitor.asked?.agreed ?? null,
           alone: placed || request.headers.get('sec-fetch-dest') === 'document',
           now: momentIn(live.timeZone, new Date()),
           // What is known of somebody is nobody's to link to.
@@ -289,11 +290,12 @@ const postProgress: Reply = async ({ request, live }) => {
   const wait = count(...ofAsker('progress', live.slug))
   if (wait > 0) return tooMany(wait)
   const { visitors: db, config } = context()
-  const { release, ...progress } = await readJson(request, progressSchema)
+  const { release, before = null, frame, origin, ...progress } = await readJson(request, progressSchema)
   const visit = claimVisit(config.LICHEN_SECRET, live.formId, progress, false)
   if (!visit) return problem(403, 'This visit belongs to another browser.')
   const shown = (release && (await findShownForm(db, live, release))) || live
-  const given = { link: new URL(request.url).searchParams, k: linkSecret(request), pageBefore: null, request }
+  const { searchParams: link } = new URL(request.url)
+  const given = { link, k: linkSecret(request), pageBefore: before, request, told: { frame, origin } }
   const visitor = await tellVisitor(db, live, given)
   const ownHost = new URL(config.LICHEN_URL).host
   await recordProgress(db, shown, progress, visitor, visit, ownHost, null)

@@ -39,6 +39,8 @@ export interface VisitNotice {
   /** Host of the page around the form, and how it stands there; `null` where none is, or none is known. */
   framedBy: string | null
   through: Through
+  /** Where a form asks before it keeps where somebody came from: what is told last counts, agreed or not. */
+  asked: { agreed: boolean } | null
   /** Host of our own pages; a page before on it is not a source. */
   ownHost: string | null
   /** `null`: now, by the database's clock. */
@@ -71,6 +73,7 @@ export const noticeOf = (
   newBrowser: visitor.newBrowser ?? false,
   framedBy: visitor.framedBy ? new URL(visitor.framedBy).host : null,
   through: visitor.through ?? 'frame',
+  asked: visitor.asked ?? null,
   ownHost,
   at,
   noticed,
@@ -93,7 +96,7 @@ export async function advanceVisits(db: Runner, notices: readonly VisitNotice[])
     if (over.has(key) && !notice.noticed.sent) continue
     const known = visits.get(key)
     const at = (notice.at ?? now).toISOString()
-    const before = known ?? beginVisit(notice, at)
+    const before = { ...(known ?? beginVisit(notice, at)), ...(notice.asked && whereFrom(notice)) }
     if (!known) events.push(eventOf(before, 'arrived', before.arrivedAt, null, before.source))
     const { visit, happenings } = advanceVisit(before, notice.noticed, at)
     visits.set(key, { ...before, ...visit, ...leftIn(before, visit, notice) })
@@ -130,15 +133,7 @@ function beginVisit(notice: VisitNotice, at: string): StoredVisit {
     returnedAt: null,
     lastAt: at,
     steps: [],
-    source: tellSource(notice.link, notice.pageBefore, {
-      ownHost: notice.ownHost,
-      byPersonalLink: notice.linkHolder !== null && notice.browserId === null,
-      framedBy: notice.framedBy,
-      through: notice.through,
-    }).label,
-    link: notice.link,
-    unread: notice.unread.length > 0 ? [...notice.unread] : null,
-    pageBefore: notice.pageBefore,
+    ...whereFrom(notice),
     linkHolder: notice.linkHolder,
     linkId: notice.linkId,
     browserId: notice.browserId,
@@ -149,6 +144,20 @@ function beginVisit(notice: VisitNotice, at: string): StoredVisit {
     test: notice.test,
   }
 }
+
+/** Where somebody came from, as far as it may be kept. */
+const whereFrom = (notice: VisitNotice): Pick<StoredVisit, 'source' | 'link' | 'unread' | 'pageBefore'> => ({
+  source: tellSource(notice.link, notice.pageBefore, {
+    ownHost: notice.ownHost,
+    byPersonalLink: notice.linkHolder !== null && notice.browserId === null,
+    framedBy: notice.framedBy,
+    through: notice.through,
+    withheld: notice.asked?.agreed === false,
+  }).label,
+  link: notice.link,
+  unread: notice.unread.length > 0 ? [...notice.unread] : null,
+  pageBefore: notice.pageBefore,
+})
 
 const eventOf = (
   visit: StoredVisit,

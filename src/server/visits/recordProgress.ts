@@ -19,6 +19,10 @@ export const progressSchema = z.object({
   began: z.boolean().default(false),
   steps: z.array(z.string().max(60)).max(40).default([]),
   values: z.record(z.string(), z.unknown()).default({}),
+  /** Where its visitor came from, and whether that may be kept where the form asks. */
+  before: z.string().max(2000).nullish(),
+  frame: z.string().max(2000).nullish(),
+  origin: z.string().optional(),
 })
 
 export type Progress = Pick<z.output<typeof progressSchema>, 'began' | 'steps' | 'values'> & {
@@ -40,6 +44,19 @@ export async function recordProgress(
   at: Date | null,
 ): Promise<void> {
   const notice = noticeOf(live, visitor, visit, ownHost, at, noticedIn(live.form, progress, visit.proven))
+  await db.transaction().execute((tx) => advanceVisits(tx, [notice]))
+}
+
+/** Notes where somebody came from who sends a form that asks before it keeps that: they may have just said so. */
+export async function recordOrigin(
+  db: Db,
+  live: LiveForm,
+  visitor: Visitor,
+  visit: ClaimedVisit | null,
+  ownHost: string | null,
+): Promise<void> {
+  if (!visitor.asked || !visit) return
+  const notice = noticeOf(live, visitor, visit, ownHost, null, { began: true })
   await db.transaction().execute((tx) => advanceVisits(tx, [notice]))
 }
 

@@ -36,11 +36,25 @@ export interface Visitor {
   /** Address of the page around the form, and how the form stands there. */
   framedBy?: string | null
   through?: Through
+  /** Whether the form asks before it keeps where somebody came from, and what its page is to tell again until they agree. */
+  asked?: { agreed: boolean; before: string | null; frame: string | null }
   browser?: BrowserFacts
   /** The network that asks, and the country it is said to be in. */
   from?: Pick<ServerFacts, 'network' | 'country'>
   /** What this browser sent in the form that led here, as it proves. */
   formBefore?: (SentBefore & { title: string }) | null
+}
+
+/**
+ * A visitor of a form that asks before it keeps where somebody came from. Until they agree nothing of it is kept, and nothing
+ * is filled with it; their page has it, and tells it with what it sends.
+ */
+export function askedForOrigin(visitor: Visitor, agreed: boolean): Visitor {
+  const { link, pageBefore, framedBy = null } = visitor
+  const asked = { agreed, before: pageBefore, frame: framedBy }
+  if (agreed) return { ...visitor, asked }
+  const kept = Object.entries(link).filter(([name]) => !/^(?:utm_|first_page$)/.test(name))
+  return { ...visitor, asked, link: Object.fromEntries(kept), unread: [], pageBefore: null, framedBy: null }
 }
 
 const MOST_PARAMETERS = 30

@@ -7,9 +7,9 @@ import { Button } from '../ui/button'
 export const Framing = () => (
   <Sites
     of="framedBy"
-    title="Sites that may frame it"
+    title="Sites that may show it in their pages"
     none="None: the form opens at its own address only."
-    label="A site that may frame the form"
+    label="A site that may show the form in its pages"
   />
 )
 
@@ -105,6 +105,21 @@ export function InSearch() {
         onChange={({ target }) => edit((before) => ({ ...before, inSearch: target.checked }))}
       />
       Search engines may show its page <span className="text-soft">— part of the draft, too</span>
+    </label>
+  )
+}
+
+/** Whether visitors are asked before it is kept where they came from. */
+export function AsksOrigin() {
+  const { form, edit } = useDraft((state) => state)
+  return (
+    <label className="mb-5 flex items-center gap-2">
+      <input
+        type="checkbox"
+        checked={form.asksOrigin}
+        onChange={({ target }) => edit((before) => ({ ...before, asksOrigin: target.checked }))}
+      />
+      Ask visitors before it is kept where they came from <span className="text-soft">— part of the draft, too</span>
     </label>
   )
 }

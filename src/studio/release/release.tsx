@@ -20,7 +20,7 @@ import { Button } from '../ui/button'
 import { Findings } from '../ui/finding'
 import { WithPane } from '../ui/withPane'
 import { useZone } from '../ui/moment'
-import { Framing, InSearch, SentFrom } from './framing'
+import { AsksOrigin, Framing, InSearch, SentFrom } from './framing'
 import { PlannedRelease, PlanRelease } from './planned'
 import { PastArrivals } from './pastArrivals'
 import { Rehearsals } from './rehearsals'
@@ -164,6 +164,7 @@ export function Release({ releases, planned, past, html, links, tags }: Props) {
       <Framing />
       <SentFrom />
       <InSearch />
+      <AsksOrigin />
       <Releases releases={releases} live={facts.live?.number ?? null} />
     </WithPane>
   )

@@ -63,6 +63,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ slug
     signs: null,
     pageBefore: null,
     framedBy: null,
+    mayKeepOrigin: draft.asksOrigin ? false : null,
     // The studio's own frame scrolls.
     alone: true,
     now: momentIn(member.timeZone, new Date()),

@@ -60,6 +60,7 @@ export const de: Language = {
     still_asked: 'Das fehlt noch, bevor es gesendet werden kann.',
     form_changed:
       'Dieses Formular hat sich geändert, seit Sie es geöffnet haben. Ihre Angaben sind noch da. Bitte sehen Sie noch einmal nach.',
+    may_keep_origin: 'Sie dürfen behalten, woher ich komme: die Seite vor dieser und was mein Link dazu sagt',
     remember_me: 'In diesem Browser an mich erinnern: Unsere Formulare kennen mich hier ein Jahr lang',
     remembered_here: 'Dieser Browser erinnert sich an Sie.',
     not_me: 'Das bin ich nicht',

@@ -56,6 +56,7 @@ export const texts = {
   another_question: 'Your answer brought up another question. Please look again.',
   still_asked: 'This is still missing before it can be sent.',
   form_changed: 'This form has changed since you opened it. What you filled in is still here. Please look again.',
+  may_keep_origin: 'You may keep where I came from: the page before this one, and what my link says of it',
   remember_me: 'Remember me in this browser: our forms know me here for a year',
   remembered_here: 'This browser remembers you.',
   not_me: 'This is not me',

@@ -57,6 +57,7 @@ export const es: Language = {
     still_asked: 'Aún falta esto para poder enviarlo.',
     form_changed:
       'Este formulario ha cambiado desde que lo abrió. Lo que rellenó sigue aquí. Mire otra vez, por favor.',
+    may_keep_origin: 'Pueden conservar de dónde vengo: la página anterior a esta y lo que mi enlace dice de ello',
     remember_me: 'Recordarme en este navegador: nuestros formularios me reconocerán aquí durante un año',
     remembered_here: 'Este navegador le recuerda.',
     not_me: 'No soy yo',

@@ -57,6 +57,7 @@ export const fr: Language = {
     still_asked: 'Il manque encore ceci avant l’envoi.',
     form_changed:
       'Ce formulaire a changé depuis que vous l’avez ouvert. Ce que vous avez rempli est toujours là. Regardez encore une fois.',
+    may_keep_origin: 'Vous pouvez conserver d’où je viens : la page précédente et ce que mon lien en dit',
     remember_me: 'Se souvenir de moi dans ce navigateur : nos formulaires me reconnaîtront ici pendant un an',
     remembered_here: 'Ce navigateur se souvient de vous.',
     not_me: 'Ce n’est pas moi',

@@ -72,6 +72,7 @@ export const pl: Language = {
     still_asked: 'Tego jeszcze brakuje, zanim będzie można wysłać.',
     form_changed:
       'Ten formularz zmienił się od chwili otwarcia. Wpisane odpowiedzi nadal tu są. Proszę spojrzeć jeszcze raz.',
+    may_keep_origin: 'Można zachować, skąd tu trafiam: poprzednią stronę i to, co mówi o tym mój link',
     remember_me: 'Zapamiętać mnie w tej przeglądarce: nasze formularze będą mnie tu znały przez rok',
     remembered_here: 'Ta przeglądarka pamięta, kto tu pisał.',
     not_me: 'To nie ja',

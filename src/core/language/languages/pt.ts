@@ -56,6 +56,7 @@ export const pt: Language = {
     another_question: 'A sua resposta fez surgir outra pergunta. Veja outra vez, por favor.',
     still_asked: 'Ainda falta isto para poder enviar.',
     form_changed: 'Este formulário mudou desde que o abriu. O que preencheu continua aqui. Veja outra vez, por favor.',
+    may_keep_origin: 'Podem guardar de onde venho: a página anterior a esta e o que o meu link diz disso',
     remember_me: 'Lembrar-se de mim neste navegador: os nossos formulários reconhecem-me aqui durante um ano',
     remembered_here: 'Este navegador lembra-se de si.',
     not_me: 'Não sou eu',
