@@ -1,5 +1,5 @@
 /**
- * The Bench: the simulated outside. `BENCH_PORT` is its HTTP side, `BENCH_SMTP_PORT` its mail server,
+ * The Bench: the simulated outside. `BENCH_PORT` is its HTTP side, and over UDP where names are looked up, `BENCH_SMTP_PORT` its mail server,
  * `BENCH_FOLDER` where it keeps what it was sent, `BENCH_HOOK_SECRET` what webhooks are signed with,
  * `LICHEN_URL` whose forms stand on its site. It listens on loopback only.
  */
@@ -9,6 +9,7 @@ import { Bucket } from './bucket'
 import { Crm } from './crm'
 import { Hooks } from './hooks'
 import { Mailbox } from './mailbox'
+import { Names } from './names'
 import { answerForSite, SITE } from './site'
 import { switchesOf, turnSwitches } from './switches'
 
@@ -21,6 +22,7 @@ const folder = process.env.BENCH_FOLDER ?? '.lichen/bench'
 const mailbox = new Mailbox(folder)
 const crm = new Crm(folder)
 const bucket = new Bucket(`${folder}/bucket`)
+const names = new Names(folder)
 const hooks = new Hooks(folder, process.env.BENCH_HOOK_SECRET ?? '')
 
 async function answer(request: IncomingMessage): Promise<{ status: number; body: object }> {
@@ -54,6 +56,12 @@ async function answer(request: IncomingMessage): Promise<{ status: number; body:
       const { secret } = (await readJson(request)) as { secret?: unknown }
       const wrong = hooks.trust(workspace ?? '', secret)
       return wrong ? { status: 422, body: { error: wrong } } : ok({ result: 'trusted' })
+    }
+    case 'GET /names':
+      return ok({ names: names.list() })
+    case 'PUT /names': {
+      const wrong = names.tell((await readJson(request)) as Record<string, unknown>)
+      return wrong ? { status: 422, body: { error: wrong } } : ok({ result: 'told' })
     }
     case 'PUT /switches': {
       const wrong = turnSwitches(workspace, (await readJson(request)) as Record<string, unknown>)
@@ -109,6 +117,8 @@ const server = createServer((request, response) => {
     .catch((error: unknown) => respond(response, { status: 400, body: { error: String(error) } }))
 })
 
+const port = Number(process.env.BENCH_PORT ?? 4302)
 await mailbox.listen(Number(process.env.BENCH_SMTP_PORT ?? 4303), HOST)
-server.listen(Number(process.env.BENCH_PORT ?? 4302), HOST, () => console.log('The Bench is ready'))
+await names.listen(port, HOST)
+server.listen(port, HOST, () => console.log('The Bench is ready'))
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => process.exit(0))

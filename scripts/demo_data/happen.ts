@@ -81,10 +81,10 @@ async function happen(
 ): Promise<Happened> {
   const { id } = givePass(demo.config.LICHEN_SECRET, form.formId)
   const answers = course.begins ? await withFiles(demo, form, id, given) : given
-  const ownHost = new URL(demo.config.LICHEN_URL).host
+  const ownHosts = [new URL(demo.config.LICHEN_URL).host]
   const notices: VisitNotice[] = []
   const notice = (moment: number, noticed: VisitNotice['noticed']) =>
-    notices.push(noticeOf(form, visitor, { id, test: false }, ownHost, new Date(moment), noticed))
+    notices.push(noticeOf(form, visitor, { id, test: false }, ownHosts, new Date(moment), noticed))
   const told = (steps: string[], values: Answers) => noticedIn(form.form, { began: true, steps, values }, true)
   const left = { id, form, visitor, answers, notices, sentAt: null, wishes }
 

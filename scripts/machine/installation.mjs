@@ -36,6 +36,8 @@ export class Installation {
       LICHEN_KEYS: keptSecret(join(this.home, 'key')),
       LICHEN_REACH: `127.0.0.1:${port + 2}`,
       LICHEN_BENCH_URL: this.bench,
+      // The Bench tells what names stand for at the same port, over UDP.
+      LICHEN_DNS: `127.0.0.1:${port + 2}`,
       BENCH_PORT: String(port + 2),
       BENCH_SMTP_PORT: String(port + 3),
       BENCH_FOLDER: join(this.home, 'bench'),

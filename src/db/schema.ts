@@ -21,6 +21,7 @@ import type {
 import type {
   ConnectionTable,
   DeskTable,
+  HostTable,
   ListTable,
   ListViewTable,
   RecordFieldTable,
@@ -108,6 +109,7 @@ export interface Database {
   past_run: PastRunTable
   planned_release: PlannedReleaseTable
   tagged_link: TaggedLinkTable
+  host: HostTable
   past_run_met: PastRunMetTable
   remembered_browser: RememberedBrowserTable
   link_sheet: LinkSheetTable

@@ -22,7 +22,16 @@ export interface WorkspaceTable {
   doubles_at: MaybeMoment
   planned_tags: ColumnType<PlannedTags, string | undefined, string>
   sites: Default<string[]>
+  /** The host name of its own that links are made with. */
+  host: ColumnType<string | null, string | null | undefined, string | null>
   created_at: Default<Date>
+}
+
+export interface HostTable {
+  workspace_id: string
+  name: string
+  added_at: Default<Date>
+  proven_at: MaybeMoment
 }
 
 export interface RecordFieldTable {

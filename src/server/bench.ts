@@ -1,5 +1,7 @@
 import type { Answers } from '@/core/answers/answer'
+import { readHosts } from '@/db/queries/hosts'
 import { context } from './context'
+import { type ProofRecord, proofRecordOf } from './hosts/prove'
 import { log } from './log'
 
 /** What the Bench shows of itself over HTTP. */
@@ -15,6 +17,14 @@ export interface BenchState {
   events: BenchEvent[]
   /** Where events are caught for this workspace. */
   catcher: string
+  names: BenchName[]
+}
+
+/** A host name of the workspace’s own, the record that shows it, and whether the name server tells that. */
+export interface BenchName {
+  name: string
+  record: ProofRecord
+  isTold: boolean
 }
 
 interface BenchMessage {
@@ -53,19 +63,39 @@ export async function readBench(workspaceId: string, address: string): Promise<B
   const query = `workspace=${workspaceId}&limit=50`
   const to = encodeURIComponent(address)
   try {
-    const [state, { messages }, { contacts }, { events }] = await Promise.all([
+    const [state, { messages }, { contacts }, { events }, names] = await Promise.all([
       fetchJson<BenchState['counts'] & { switches: BenchState['switches'] }>(`/?${query}`),
       fetchJson<{ messages: BenchMessage[] }>(`/mailbox/messages?${query}&to=${to}`),
       fetchJson<{ contacts: BenchContact[] }>(`/crm/contacts?${query}&email=${to}`),
       fetchJson<{ events: BenchEvent[] }>(`/hooks?${query}`),
+      readNames(workspaceId),
     ])
     const { switches, mailbox, crm, hooks } = state
     const catcher = benchAddress(`/hooks/${workspaceId}`)
-    return { switches, counts: { mailbox, crm, hooks }, messages, contacts, events, catcher }
+    return { switches, counts: { mailbox, crm, hooks }, messages, contacts, events, catcher, names }
   } catch (error) {
     log.warn({ error }, 'The Bench does not answer')
     return null
   }
+}
+
+async function readNames(workspaceId: string): Promise<BenchName[]> {
+  const { db, config } = context()
+  const { hosts } = await readHosts(db, workspaceId)
+  const { names } = await fetchJson<{ names: { name: string; texts: string[] }[] }>('/names')
+  const told = new Map(names.map(({ name, texts }) => [name, texts]))
+  return hosts.map(({ name }) => {
+    const record = proofRecordOf(config.LICHEN_SECRET, workspaceId, name)
+    return { name, record, isTold: told.get(record.name)?.includes(record.text) ?? false }
+  })
+}
+
+/** Has the name server tell the record of a host name of the workspace’s, in place of whatever it told, or nothing. */
+export async function tellBenchName(workspaceId: string, host: string, isTold: boolean): Promise<void> {
+  const known = (await readNames(workspaceId)).find(({ name }) => name === host)
+  if (!known) return
+  const body = JSON.stringify({ name: known.record.name, texts: isTold ? [known.record.text] : [] })
+  await fetch(benchAddress('/names'), { method: 'PUT', body })
 }
 
 /** Turns switches for one workspace: others go on as they were. */

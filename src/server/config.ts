@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { readAllowed } from './deliveries/reach'
 import refusedPorts from './refused_ports.json'
 import { areProxies } from './door/address'
+import { areServers } from './hosts/prove'
 
 /** Whether an address is at a port that browsers open no page at (WHATWG Fetch, “bad port”), of those anybody might choose. */
 const isRefusedPort = (url: string): boolean => URL.canParse(url) && refusedPorts.includes(Number(new URL(url).port))
@@ -57,6 +58,12 @@ const schema = z.object({
     .string()
     .regex(/^[A-Za-z0-9-]{0,60}$/, 'must be the name of a header, such as x-country')
     .default(''),
+  /** Servers that host names of workspaces are looked up at, each as 10.0.0.53 or 127.0.0.1:5353; empty for the machine’s own. */
+  LICHEN_DNS: z
+    .string()
+    .default('')
+    .transform((text) => text.split(/[\s,]+/).filter(Boolean))
+    .refine(areServers, 'must be addresses, such as 10.0.0.53, with commas between'),
   /** Multiplies every limit on how often strangers may ask. */
   LICHEN_LIMITS: z.coerce.number().positive().default(1),
   /** Folder of the files that visitors send and the pictures that forms show, where no bucket is given. */

@@ -5,6 +5,7 @@ import { planFor } from '@/core/imports/import_plan'
 import { READY } from '@/core/look/ready'
 import { api, applied, releasedForm, send, smallForm, until } from '../support/api'
 import { query } from '../support/database'
+import { tellRecord } from '../support/names'
 import { readFacts } from '../support/facts'
 import { askBefore, refuseBefore } from '../support/mailed'
 import { Description } from '../support/openapi'
@@ -45,6 +46,8 @@ interface Call {
 }
 
 /** Every operation is called and answers as `/api/openapi.json` says: `api` holds each answer to it with Ajv. */
+const host = `forms-${Date.now().toString(36)}.elm.example`
+
 describe('every operation', () => {
   const isImport = ([id, state]: [id: string, state: string]) =>
     until(`the file is ${state}`, async () => {
@@ -307,6 +310,14 @@ describe('every operation', () => {
       'GET /history': {},
       'GET /settings': {},
       'PUT /settings/time-zone': { body: { timeZone: 'Europe/Stockholm' } },
+      'GET /settings/hosts': {},
+      'POST /settings/hosts': { body: { name: host } },
+      'POST /settings/hosts/{name}/proof': {
+        path: `/settings/hosts/${host}/proof`,
+        before: () => tellRecord(reach, host),
+      },
+      'PUT /settings/links-host': { body: { name: null } },
+      'DELETE /settings/hosts/{name}': { path: `/settings/hosts/${host}` },
       'GET /settings/tags': {},
       'PUT /settings/tags': { body: { source: ['club'], medium: ['print'], campaign: [] } },
       'PUT /settings/sites': { body: { sites: ['https://www.tarnfield.example'] } },

@@ -101,7 +101,9 @@ describe('a source', () => {
     const tags = { utm_source: ' Letter ', utm_medium: 'Email', utm_campaign: 'Autumn-Firing' }
     expect(tellSource(tags, 'https://ring.example/').label).toBe('letter · email · autumn-firing')
     expect(tellSource({}, 'https://ring.example/kilns?x=1').label).toBe('ring.example (site)')
-    expect(tellSource({}, 'http://127.0.0.1:4300/f/x', { ownHost: '127.0.0.1:4300' }).label).toBe('Direct or unknown')
+    expect(tellSource({}, 'http://127.0.0.1:4300/f/x', { ownHosts: ['127.0.0.1:4300'] }).label).toBe(
+      'Direct or unknown',
+    )
     expect(tellSource({}, 'javascript:alert(1)').label).toBe('Direct or unknown')
     // A personal link is a source of its own, and keeps the tags of its sheet.
     expect(tellSource({}, 'https://mail.example/', { byPersonalLink: true }).label).toBe('Personal link')

@@ -44,7 +44,7 @@ const THROUGH_WORDS: Record<Through, string> = {
 /** How a visit came, beside its link and the page before. */
 export interface Way {
   /** Host of our own pages. */
-  ownHost?: string | null
+  ownHosts?: readonly string[]
   /** Whether by a personal link. */
   byPersonalLink?: boolean
   /** Host of the page around the form, and how it stands there. */
@@ -62,26 +62,26 @@ export interface Way {
 export function tellSource(
   link: LinkParameters,
   pageBefore: string | null,
-  { ownHost = null, byPersonalLink = false, framedBy = null, through = 'frame', withheld = false }: Way = {},
+  { ownHosts = [], byPersonalLink = false, framedBy = null, through = 'frame', withheld = false }: Way = {},
 ): Source {
   const tag = (name: string) => cutText(firstOf(link, name)?.trim().toLowerCase() ?? '', MOST) || null
   const source = tag('utm_source')
   const medium = tag('utm_medium')
   const campaign = tag('utm_campaign')
-  const referrer = siteOf(pageBefore, ownHost)
+  const referrer = siteOf(pageBefore, ownHosts)
   const tags = [source ?? (campaign || medium ? 'untold' : null), medium, campaign].filter(Boolean)
   const label =
     tags.join(' · ') ||
     (byPersonalLink && PERSONAL_LINK) ||
     (referrer !== null && referrer !== framedBy && `${referrer} (site)`) ||
-    (framedBy !== null && framedBy !== ownHost && `${cutText(framedBy, MOST)} (${THROUGH_WORDS[through]})`) ||
+    (framedBy !== null && !ownHosts.includes(framedBy) && `${cutText(framedBy, MOST)} (${THROUGH_WORDS[through]})`) ||
     (withheld ? WITHHELD : 'Direct or unknown')
   return { label, source, medium, campaign, referrer }
 }
 
-function siteOf(page: string | null, ownHost: string | null): string | null {
+function siteOf(page: string | null, ownHosts: readonly string[]): string | null {
   if (!page || !URL.canParse(page)) return null
   const { host, protocol } = new URL(page)
   if (protocol !== 'http:' && protocol !== 'https:') return null
-  return host === ownHost ? null : cutText(host, MOST)
+  return ownHosts.includes(host) ? null : cutText(host, MOST)
 }

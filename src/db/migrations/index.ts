@@ -52,6 +52,7 @@ import * as pastRuns from './0050_past_runs'
 import * as openTimes from './0051_open_times'
 import * as plannedReleases from './0052_planned_releases'
 import * as taggedLinks from './0053_tagged_links'
+import * as ownHosts from './0054_own_hosts'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -108,4 +109,5 @@ export const migrations: Record<string, Migration> = {
   '0051_open_times': openTimes,
   '0052_planned_releases': plannedReleases,
   '0053_tagged_links': taggedLinks,
+  '0054_own_hosts': ownHosts,
 }

@@ -2,6 +2,7 @@ import { sql } from 'kysely'
 import type { Theme } from '@/core/look/theme'
 import type { Form } from '@/core/form/definition'
 import { asJson, type Runner } from '../database'
+import { ownHosts } from './hosts'
 import { formAt } from './form_settings'
 import { fullSince } from './places'
 import { chooseSorting, type Cursor, holdsWords, numberKey, momentKey, readPage, type SortKeys, textKey } from './list'
@@ -32,6 +33,8 @@ export async function findLiveRelease(db: Runner, address: string) {
       'form.closes_after as closesAfter',
       'form.workspace_id as workspaceId',
       'workspace.time_zone as timeZone',
+      'workspace.host',
+      ownHosts.as('hosts'),
       'release.id as releaseId',
       'release.number',
       'release.definition',

@@ -7,9 +7,18 @@ import type { Destinations } from '@/core/examine/outcomes'
 import type { Connection } from '@/core/dispatch/connection'
 import { asJson, type Runner } from '../database'
 import { readConnections } from './connections'
+import { ownHosts } from './hosts'
 
 export interface WorkspaceResources {
-  workspace: { name: string; mailDomain: string; timeZone: string }
+  workspace: {
+    name: string
+    mailDomain: string
+    timeZone: string
+    /** The host name of its own that links are made with. */
+    host: string | null
+    /** Every host name of its own. */
+    hosts: string[]
+  }
   fields: RecordField[]
   lists: ListInfo[]
   desks: Desk[]
@@ -22,7 +31,7 @@ export async function readResources(db: Runner, workspaceId: string): Promise<Wo
   const [workspace, fields, lists, desks, all, connections] = await Promise.all([
     db
       .selectFrom('workspace')
-      .select(['name', 'mail_domain', 'time_zone'])
+      .select(['name', 'mail_domain', 'time_zone', 'host', ownHosts.as('hosts')])
       .where('id', '=', workspaceId)
       .executeTakeFirstOrThrow(),
     db
@@ -50,7 +59,13 @@ export async function readResources(db: Runner, workspaceId: string): Promise<Wo
   // Whoever may not see people can see to none.
   const members = all.flatMap(({ id, name, role }) => (rightsOf(role).has('people') ? [{ id, name }] : []))
   return {
-    workspace: { name: workspace.name, mailDomain: workspace.mail_domain, timeZone: workspace.time_zone },
+    workspace: {
+      name: workspace.name,
+      mailDomain: workspace.mail_domain,
+      timeZone: workspace.time_zone,
+      host: workspace.host,
+      hosts: workspace.hosts,
+    },
     fields,
     lists,
     // Whoever has left owns nothing that comes.

@@ -12,6 +12,7 @@ import * as erasing from '../deeds/erasing'
 import * as exports from '../deeds/exports'
 import * as forms from '../deeds/forms'
 import * as formSettings from '../deeds/form_settings'
+import * as hosts from '../deeds/hosts'
 import * as history from '../deeds/history'
 import * as imports from '../deeds/imports'
 import * as linkSheets from '../deeds/link_sheets'
@@ -197,6 +198,11 @@ export const routes: Route[] = [
   get('/settings', settings.readSettings),
   put('/settings/time-zone', settings.setTimeZone),
   put('/settings/sites', settings.setSites),
+  get('/settings/hosts', hosts.readHosts),
+  post('/settings/hosts', hosts.addHost),
+  post('/settings/hosts/{name}/proof', hosts.proveHost),
+  del('/settings/hosts/{name}', hosts.dropHost),
+  put('/settings/links-host', hosts.chooseHost),
   get('/settings/tags', taggedLinks.readTags),
   put('/settings/tags', taggedLinks.setTags),
   post('/desks', settings.addDesk),

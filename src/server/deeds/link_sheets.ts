@@ -1,3 +1,4 @@
+import { addressOf } from '../hosts/base'
 import { z } from 'zod'
 import { showDay } from '@/core/answers/day'
 import { nameSchema } from '@/core/answers/name'
@@ -249,10 +250,11 @@ export const changeSheet = deed({
   async run({ context: { db, config }, workspaceId }, { id, ...written }) {
     const found = await findSheet(db, workspaceId, id)
     if (!found) return notDone(404, NO_SHEET)
-    const all = sheetColumns((await readResources(db, workspaceId)).fields)
+    const { fields, workspace } = await readResources(db, workspaceId)
+    const all = sheetColumns(fields)
     const unknown = written.columns.find((name) => !all.some((column) => column.name === name))
     if (unknown !== undefined) return notDone(422, `There is no column ${unknown}.`)
-    const address = `${config.LICHEN_URL}/f/${found.form}`
+    const address = addressOf(config.LICHEN_URL, workspace.host, found.form)
     const wrong = examinePattern(address, all, written).find(({ severity }) => severity === 'fault')
     if (wrong) return notDone(422, wrong.text)
     await keepSheet(db, workspaceId, id, { ...written, columns: [...new Set(written.columns)] })

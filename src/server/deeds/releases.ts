@@ -14,6 +14,7 @@ import { readPlanned } from '../forms/readPlanned'
 import { findFaults, releaseAs, type Released, releaseForm as releaseDraft } from '../forms/releaseForm'
 import { heavily } from '../heavy'
 import { readReleases as listReleases } from '../readout/readReleases'
+import { readAddressOf } from '../hosts/base'
 import { deed } from './deed'
 import { formNamed, ofForm, withForm } from './of_form'
 import { finding, moment, range } from './shapes'
@@ -47,9 +48,14 @@ export const releaseForm = deed({
     }),
 })
 
-function tellReleased({ context }: Actor, slug: string, made: Released): Done<z.input<typeof released>> {
+async function tellReleased(
+  { context: { db, config }, workspaceId }: Actor,
+  slug: string,
+  made: Released,
+): Promise<Done<z.input<typeof released>>> {
   if (!made.ok) return notDone(422, sayFaults(made.faults), { findings: made.faults })
-  return done({ number: made.number, changes: made.changes, url: `${context.config.LICHEN_URL}/f/${slug}` })
+  const url = await readAddressOf(db, config.LICHEN_URL, workspaceId, slug)
+  return done({ number: made.number, changes: made.changes, url })
 }
 
 const sayFaults = (faults: readonly Finding[]): string => faults.map(({ text }) => text).join(' ')

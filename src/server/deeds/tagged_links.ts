@@ -12,6 +12,7 @@ import {
 import { addTaggedLink, dropTaggedLink as drop, readPlannedTags, writePlannedTags } from '@/db/queries/tagged_links'
 import { done, notDone } from '../done'
 import { readTaggedLinks as listLinks } from '../readout/readTaggedLinks'
+import { readAddressOf } from '../hosts/base'
 import { deed } from './deed'
 import { ofForm, withForm } from './of_form'
 import { moment, range } from './shapes'
@@ -53,9 +54,10 @@ export const readTaggedLinks = deed({
   }),
   refusals: { 404: 'No such form' },
   run: (by, { slug }) =>
-    withForm(by, slug, async ({ id }) =>
-      done({ links: await listLinks(by.context.db, id, `${by.context.config.LICHEN_URL}/f/${slug}`) }),
-    ),
+    withForm(by, slug, async ({ id, workspaceId }) => {
+      const { db, config } = by.context
+      return done({ links: await listLinks(db, id, await readAddressOf(db, config.LICHEN_URL, workspaceId, slug)) })
+    }),
 })
 
 export const makeTaggedLink = deed({
@@ -78,7 +80,10 @@ export const makeTaggedLink = deed({
       const made = await addTaggedLink(db, { ...tags, workspaceId, formId, doer: by.doer }, MOST.links)
       if (made === 'too many') return notDone(409, `A form has ${MOST.links} links at most. Drop some first.`)
       if (made === null) return notDone(409, 'There is such a link already.')
-      return done({ id: made, url: addressWithTags(`${config.LICHEN_URL}/f/${slug}`, tags) })
+      return done({
+        id: made,
+        url: addressWithTags(await readAddressOf(db, config.LICHEN_URL, workspaceId, slug), tags),
+      })
     }),
 })
 

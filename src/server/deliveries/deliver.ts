@@ -3,12 +3,14 @@ import { targetOf } from '@/core/dispatch/targets/registry'
 import type { Db } from '@/db/database'
 import { findConnection, findConnectionTo, type StoredConnection } from '@/db/queries/connections'
 import { giveUpDelivery, type HeldDelivery, markDelivered, postponeDelivery } from '@/db/queries/deliveries'
+import { readChosenHost } from '@/db/queries/hosts'
 import { withhold } from '@/db/queries/withheld'
 import { findRefused, keepRefused } from '@/db/queries/refused'
 import type { Config } from '../config'
 import { reasonOf } from '../failures'
 import { log } from '../log'
-import { mailedLink } from '../mailed/links'
+import { baseOf } from '../hosts/base'
+import { type MailedFor, mailedLink } from '../mailed/links'
 import { openSettings } from '../settings/secrets'
 import { isOfOneMail, isPermanent, Permanent } from './permanent'
 import { refusalsIn } from './refusals'
@@ -52,6 +54,7 @@ async function send(db: Db, held: HeldDelivery, config: Config): Promise<string 
   const { body, workspace_id } = held
   if (held.visitor !== null && body.to === 'mail') await requireReachable(db, workspace_id, body)
   const connection = await connectionOf(db, held)
+  const links = body.to === 'mail' ? await linksOf(db, workspace_id, body, config) : {}
   return within(LONGEST, (signal) =>
     senderOf(body.to).send(body, {
       id: held.id,
@@ -59,7 +62,7 @@ async function send(db: Db, held: HeldDelivery, config: Config): Promise<string 
       settings: connection && openSettings(workspace_id, connection, config.LICHEN_KEYS),
       smtpUrl: config.LICHEN_SMTP_URL,
       reach: config.LICHEN_REACH,
-      ...(body.to === 'mail' ? linksOf(body, config) : {}),
+      ...links,
       now: held.now,
       signal,
     }),
@@ -82,14 +85,21 @@ async function requireReachable(db: Db, workspaceId: string, { recipients }: Mai
 }
 
 /** The addresses that are written into a mail only as it goes out: nobody else shall read them. */
-const linksOf = (
+async function linksOf(
+  db: Db,
+  workspaceId: string,
   { leave, confirm, join }: MailBody,
   { LICHEN_URL, LICHEN_SECRET }: Config,
-): Pick<Errand, 'leave' | 'confirm' | 'join'> => ({
-  ...(join ? { join: mailedLink(LICHEN_URL, LICHEN_SECRET, 'join', join.ask) } : {}),
-  ...(leave ? { leave: mailedLink(LICHEN_URL, LICHEN_SECRET, 'leave', leave.contact) } : {}),
-  ...(confirm ? { confirm: mailedLink(LICHEN_URL, LICHEN_SECRET, 'mine', confirm.submission) } : {}),
-})
+): Promise<Pick<Errand, 'leave' | 'confirm' | 'join'>> {
+  if (!leave && !confirm && !join) return {}
+  const base = baseOf(LICHEN_URL, await readChosenHost(db, workspaceId))
+  const linkTo = (what: MailedFor, id: string) => mailedLink(base, LICHEN_SECRET, what, id)
+  return {
+    ...(join ? { join: linkTo('join', join.ask) } : {}),
+    ...(leave ? { leave: linkTo('leave', leave.contact) } : {}),
+    ...(confirm ? { confirm: linkTo('mine', confirm.submission) } : {}),
+  }
+}
 
 /** The connection a delivery goes over; `null` for the installation's own mail server. */
 async function connectionOf(

@@ -10,6 +10,8 @@ interface Asker {
   country: string | null
   /** What they ask for: path and query, as they came. */
   url: string
+  /** The workspace whose own host name they ask; `null` where it is the installation’s. */
+  hostOf: string | null
   /** Whether they wait no more for an answer. */
   isGone: () => boolean
   /** Whether they were told that they may not. */
@@ -38,6 +40,9 @@ export function askerNetwork(): { whole: string; shortened: string } | null {
 
 /** The country that it is said to come from. */
 export const askerCountry = (): string | null => askers.getStore()?.country ?? null
+
+/** The workspace whose own host name is asked: nothing of another’s is there. */
+export const askedHostOf = (): string | null => askers.getStore()?.hostOf ?? null
 
 /** The workspace that the address asked for is in, by its handle, and the rest of that address. */
 export const askedPlace = (): ReturnType<typeof splitWithin> => splitWithin(askers.getStore()?.url ?? '/')

@@ -9,6 +9,7 @@ import { FILES, receiveFiles } from '../files/receive'
 import { receiveForm } from '../files/receiveForm'
 import { MAILED, type MailedFor } from '../mailed/links'
 import { serveMailed } from '../mailed/serve'
+import { whoseHost } from '../hosts/whose'
 import { LineIsFull } from '../line'
 import { log, traced } from '../log'
 import { IMPORTS, receiveImport } from '../imports/receiveImport'
@@ -17,7 +18,7 @@ import { problem } from '../problem'
 import { noFormHtml, plainHtml } from '../visitor/html'
 import { serveVisitor } from '../visitor/serve'
 import { addressReader, countryReader } from './address'
-import { askedBy, isRefused } from './asker'
+import { askedBy, askedHostOf, isRefused } from './asker'
 import { MOST_BYTES, readBytes, withBody } from './body'
 import { squeezeBody } from './compress'
 import { commonHeaders, studioPolicy } from './headers'
@@ -32,6 +33,14 @@ const METHODS = ['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS']
 type Handler = (request: IncomingMessage, response: ServerResponse) => Promise<unknown>
 
 const VISITOR = /^\/f\/([^/]*)(?:\/(progress|not-me|oembed|share-[0-9a-f]{1,64}\.png|look-[0-9a-f]{1,64}\.css))?\/?$/
+
+/** Scripts, styles, letters and pictures that the product comes with. */
+const FILE = /^\/[\w.-]+\.\w+$/
+
+/** What is open at host names of workspaces’ own: forms, what mails lead to, and what such pages are made of. */
+const OPEN_ON_OWN = [/^\/[fm]\//, /^\/pictures\/[^/]+$/, FILE]
+
+const nothingHtml = () => plainHtml(404, 'There is nothing here', 'The address may be mistyped.')
 
 /**
  * The one entrance for everything over HTTP. It reads the address and the whole body within their limits,
@@ -48,7 +57,11 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
 
   const answer = async (request: IncomingMessage, response: ServerResponse): Promise<void> => {
     for (const [name, value] of headers) response.setHeader(name, value)
-    const url = readUrl(request.url, config.LICHEN_URL)
+    const isOwn = askedHostOf() !== null
+    const url = readUrl(
+      request.url,
+      isOwn ? `${new URL(config.LICHEN_URL).protocol}//${request.headers.host}` : config.LICHEN_URL,
+    )
     if (!METHODS.includes(request.method ?? ''))
       return write(problem(405, 'Nothing here takes this method.', {}, { allow: METHODS.join(', ') }), response)
     if (!url) return write(problem(400, 'This address cannot be read.'), response)
@@ -61,6 +74,7 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
     // Only the studio is in a workspace: what visitors and programs ask for has one address.
     if (handle !== null && /^\/(?:f|m|api|schemas|_next)(?:\/|$)/.test(path))
       return write(problem(404, 'There is nothing at this address.'), response)
+    if (isOwn && !OPEN_ON_OWN.some((open) => open.test(path))) return write(await nothingHtml(), response)
     const [, form] = FILES.exec(path) ?? visitor ?? []
     if (form !== undefined && (await shareWithSite(request, response, form))) return
     if (FILES.test(path)) return receiveFiles(request, response)
@@ -101,13 +115,14 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
         log.info({ error }, 'A request broke off')
         response.destroy()
       })
-    const asker = {
+    const askerOf = (hostOf: string | null) => ({
       address,
       country,
       url: addressAsked(request),
+      hostOf,
       isGone: () => response.destroyed && !response.writableFinished,
-    }
-    void traced({ request: id }, () => askedBy(asker, handle))
+    })
+    void traced({ request: id }, async () => askedBy(askerOf(await whoseHost(request.headers.host)), handle))
   }
 }
 
@@ -195,7 +210,7 @@ const isCheap = (url: string | undefined): boolean => url?.startsWith('/_next/st
 const isFormWithFiles = ({ method, headers }: IncomingMessage): boolean =>
   method === 'POST' && headers['content-type']?.includes('multipart/form-data') === true
 
-const isFile = (url: string | undefined): boolean => /^\/[\w.-]+\.\w+$/.test(url ?? '')
+const isFile = (url: string | undefined): boolean => FILE.test(url ?? '')
 
 /**
  * The application answers 500 to everything it cannot do. A page that failed because the database went away

@@ -2,7 +2,7 @@ import type { IncomingMessage, ServerResponse } from 'node:http'
 import { PROOF_HEADER } from '@/core/answers/files'
 import { VISIT_HEADER } from '@/visitor/visit_header'
 import { context } from '../context'
-import { findLiveForm } from '../forms/live'
+import { findAskedForm } from '../forms/live'
 import { count, ofAsker } from './limits'
 import { inTurn } from './turns'
 
@@ -28,7 +28,7 @@ export async function shareWithSite(
   if (isAsked && count(...ofAsker('progress', slug)) > 0) return false
   const { presence, visitors } = context()
   // Without the database nobody is let, and what is asked for says why.
-  const live = presence.isAway ? null : await inTurn(() => findLiveForm(visitors, slug)).catch(() => null)
+  const live = presence.isAway ? null : await inTurn(() => findAskedForm(visitors, slug)).catch(() => null)
   if (!live?.form.framedBy.includes(origin)) return false
   response.setHeader('access-control-allow-origin', origin)
   response.setHeader('access-control-expose-headers', READ)

@@ -13,7 +13,7 @@ describe('requests of one network', () => {
     begun.length = 0
   })
   const ask = (address: string) =>
-    askedBy({ address, country: null, url: '/', isGone: () => false }, () =>
+    askedBy({ address, country: null, url: '/', isGone: () => false, hostOf: null }, () =>
       inTurn(() => {
         // Whoever begins is told by their own name, whoever made room for them.
         begun.push(askerAddress())
@@ -41,10 +41,12 @@ describe('requests of one network', () => {
     const crowd = Array.from({ length: 516 }, () => ask('203.0.113.8'))
     await turns()
     await expect(ask('203.0.113.8')).rejects.toThrow(LineIsFull)
-    const failing = askedBy({ address: '203.0.113.9', country: null, url: '/', isGone: () => false }, () =>
-      Promise.all(
-        Array.from({ length: 17 }, () => inTurn(() => Promise.reject(new Error('no'))).catch(() => 'failed')),
-      ),
+    const failing = askedBy(
+      { address: '203.0.113.9', country: null, url: '/', isGone: () => false, hostOf: null },
+      () =>
+        Promise.all(
+          Array.from({ length: 17 }, () => inTurn(() => Promise.reject(new Error('no'))).catch(() => 'failed')),
+        ),
     )
     expect(await failing).toEqual(Array(17).fill('failed'))
     for (let n = 0; n < 516; n++) {

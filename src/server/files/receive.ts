@@ -4,7 +4,7 @@ import { PROOF_HEADER } from '@/core/answers/files'
 import { findUnsent, forgetFile, giveUpFile, hasRoom, noteReceived } from '@/db/queries/files'
 import { context } from '../context'
 import { isTemporary } from '../failures'
-import { findLiveForm, type LiveForm } from '../forms/live'
+import { findAskedForm, type LiveForm } from '../forms/live'
 import { log } from '../log'
 import { speechFor } from '../visitor/language'
 import { FileLocker } from './lock'
@@ -91,7 +91,7 @@ function partsOf(asked: Asked): { slug: string; id: string | undefined } {
 }
 
 async function formOf(asked: Asked): Promise<LiveForm> {
-  const live = await findLiveForm(context().visitors, partsOf(asked).slug)
+  const live = await findAskedForm(context().visitors, partsOf(asked).slug)
   if (!live) throw new NotTaken(404, (speech) => speech.tell('no_form_title'))
   return live
 }

@@ -10,7 +10,7 @@ import busboy from 'busboy'
 import { fileAddress, tidyFileName } from '@/core/answers/files'
 import { context } from '../context'
 import { MOST_BYTES } from '../door/body'
-import { findLiveForm, type LiveForm } from '../forms/live'
+import { findAskedForm, type LiveForm } from '../forms/live'
 import { log } from '../log'
 import { givePass, type VisitPass } from '../visits/secret'
 import { put, waitingRoom } from './store'
@@ -35,7 +35,7 @@ export async function receiveForm(
   request: IncomingMessage,
   slug: string,
 ): Promise<ReceivedForm | 'too large' | 'unreadable'> {
-  const live = await findLiveForm(context().visitors, slug)
+  const live = await findAskedForm(context().visitors, slug)
   if (!live) return { fields: [], refused: [] }
   const received: ReceivedForm = { fields: [], refused: [] }
   const files: Promise<void>[] = []

@@ -7,6 +7,7 @@ import { themeOf } from '@/core/look/look'
 import type { Theme } from '@/core/look/theme'
 import { findLiveRelease, findReplacedRelease } from '@/db/queries/forms'
 import type { Db } from '@/db/database'
+import { askedHostOf } from '../door/asker'
 
 /** A release as visitors meet it. */
 export interface LiveForm {
@@ -25,6 +26,10 @@ export interface LiveForm {
   hasPlaces: boolean
   /** Zone of its workspace: what day it is follows from it. */
   timeZone: string
+  /** The host name of its workspace’s own that links to it are made with. */
+  host: string | null
+  /** Every host name of its workspace’s own. */
+  hosts: readonly string[]
   /** Names of the lists of its workspace that are confirmed by mail. */
   confirmed: readonly string[]
   form: Form
@@ -73,6 +78,13 @@ export async function findLiveForm(db: Db, address: string): Promise<LiveForm | 
   const live = { ...release, closed, hasPlaces, form, theme: themeOf(form.look, ownTheme) }
   pointers.set(address, live)
   return live
+}
+
+/** The same for whoever asks a host: at one of a workspace’s own there are no forms of others. */
+export async function findAskedForm(db: Db, address: string): Promise<LiveForm | null> {
+  const live = await findLiveForm(db, address)
+  const hostOf = askedHostOf()
+  return hostOf === null || hostOf === live?.workspaceId ? live : null
 }
 
 /** Called after a release and the like, so that this process serves it at once. */

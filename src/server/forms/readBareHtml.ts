@@ -1,3 +1,4 @@
+import { addressOf } from '../hosts/base'
 import { speakTo } from '@/core/form/spoken'
 import type { StoredForm } from '@/db/queries/forms'
 import type { Context } from '../context'
@@ -12,5 +13,8 @@ export async function readBareHtml(
   const live = await findLiveForm(db, slug)
   if (live?.formId !== id) return null
   const spoken = { ...live, ...speakTo(live.form, []) }
-  return { release: live.number, ...(await writeBareHtml(spoken, `${config.LICHEN_URL}/f/${slug}`, new Date())) }
+  return {
+    release: live.number,
+    ...(await writeBareHtml(spoken, addressOf(config.LICHEN_URL, live.host, slug), new Date())),
+  }
 }

@@ -1,3 +1,4 @@
+import { addressOf } from '../hosts/base'
 import type { Answer } from '@/core/answers/answer'
 import { showStored } from '@/core/fields/field'
 import { expandLink } from '@/core/fill/link_pattern'
@@ -33,8 +34,9 @@ export async function openSheet(
   const sealed = await readSheetSeed(db, workspaceId, id)
   const seed = sealed && openSeed(id, sealed, config.LICHEN_KEYS)
   if (!seed) return notDone(409, 'Its codes cannot be told any more: the key that they were sealed with is gone.')
-  const all = sheetColumns((await readResources(db, workspaceId)).fields)
-  const address = `${config.LICHEN_URL}/f/${sheet.form}`
+  const { fields, workspace } = await readResources(db, workspaceId)
+  const all = sheetColumns(fields)
+  const address = addressOf(config.LICHEN_URL, workspace.host, sheet.form)
   const cellsOf = (link: Link): Record<string, Cell> => {
     const code = codeAt(seed, link.n)
     // Whatever happened to seeds and keys: nothing goes out that does not work.

@@ -4,6 +4,7 @@ import type { Db } from '@/db/database'
 import { type Asked, findAsked } from '@/db/queries/confirming'
 import { findLeaving, type Leaving } from '@/db/queries/leaving'
 import { context } from '../context'
+import { askedHostOf } from '../door/asker'
 import { count, ofAsker } from '../door/limits'
 import { isTemporary } from '../failures'
 import { log } from '../log'
@@ -48,11 +49,18 @@ interface Page<About> {
   take(db: Db, about: About, sent: URLSearchParams, spoken: Visiting): Promise<Response>
 }
 
-const serve = async <About>(page: Page<About>, request: Request, id: string | null): Promise<Response> => {
+const serve = async <About extends { workspace: string }>(
+  page: Page<About>,
+  request: Request,
+  id: string | null,
+): Promise<Response> => {
   const { db } = context()
   const spoken = { language: languageFor(request), speech: speechFor(request) }
   const about = id === null ? null : await page.find(db, id)
-  if (about === null) return saidHtml(404, spoken.language, ...page.none)
+  const hostOf = askedHostOf()
+  // At a host name of a workspace’s own nothing of another’s is told.
+  if (about === null || (hostOf !== null && hostOf !== about.workspace))
+    return saidHtml(404, spoken.language, ...page.none)
   return request.method === 'POST'
     ? page.take(db, about, new URLSearchParams(await request.text()), spoken)
     : page.show(about, spoken)

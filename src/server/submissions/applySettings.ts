@@ -1,8 +1,7 @@
 import type { Config } from '../config'
 
 export interface ApplySettings {
-  ownHost: string | null
-  /** Address that files lie below. */
+  /** Address of the installation: files lie below it. */
   url: string
   /** Most that one mail carries of files, in bytes. */
   attach: number
@@ -14,7 +13,6 @@ export interface ApplySettings {
 
 /** What the installation's settings say of applying. */
 export const appliedWith = ({ LICHEN_URL: url, LICHEN_MAIL_FILES: megabytes }: Config) => ({
-  ownHost: new URL(url).host,
   url,
   attach: megabytes * 1_000_000,
 })

@@ -14,6 +14,7 @@ import {
 import { advanceTurns, readOwner, readResources } from '@/db/queries/workspace'
 import { inTurn } from '../changes/inTurn'
 import { isDatabaseAway, isTemporary, reasonOf } from '../failures'
+import { ownHostsOf } from '../hosts/base'
 import { readReleased } from '../forms/live'
 import { log, traced } from '../log'
 import type { ApplySettings } from './applySettings'
@@ -87,7 +88,7 @@ async function applyTogether(
   const { desks, ...resources } = await readResources(tx, workspaceId)
   const turns = new Map<string, number>()
   const met = await meetRecords(tx, workspaceId, submissions, forms, settings)
-  const work = new Batch(workspaceId, settings, now, met)
+  const work = new Batch(workspaceId, settings, now, met, ownHostsOf(settings.url, resources.workspace.hosts))
   const landing = await readLanding(tx, workspaceId, submissions, forms)
   for (const sent of submissions) {
     const released = forms.get(sent.release_id) ?? new Error('Its release does not exist')

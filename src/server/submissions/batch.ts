@@ -77,6 +77,8 @@ export class Batch {
     private readonly settings: ApplySettings,
     private readonly now: Date,
     private readonly met: Met,
+    /** Hosts of our own pages. */
+    private readonly ownHosts: readonly string[],
   ) {}
 
   /** Takes one plan in; later plans of the batch see what it does. Gives the contact that it is of. */
@@ -140,7 +142,7 @@ export class Batch {
       through: 'frame',
       // What may be kept of that was settled as it was sent.
       asked: null,
-      ownHost: this.settings.ownHost,
+      ownHosts: this.ownHosts,
       at: submission.received_at,
       noticed: { sent: true, steps: steps.map(({ name }) => name) },
       leftBy: null,

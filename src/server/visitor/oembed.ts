@@ -2,6 +2,7 @@ import { frameHtml } from '@/core/form/frame_html'
 import { SHARE_SIZE } from '@/core/look/share_size'
 import { context } from '../context'
 import { findLiveForm, inLanguage, type LiveForm } from '../forms/live'
+import { addressOf, ownHostsOf } from '../hosts/base'
 import { problem } from '../problem'
 import { pictureAddressOf, sharePictureOf } from './shared'
 
@@ -20,16 +21,25 @@ export async function answerOembed(request: Request, live: LiveForm): Promise<Re
   if ((searchParams.get('format') ?? 'json') !== 'json') return problem(501, 'This is told as JSON alone.')
   const isTold = !live.closed && live.form.framedBy.length > 0 && (await leadsTo(searchParams.get('url'), live))
   if (!isTold) return problem(404, 'There is nothing to embed at this address.')
-  const { LICHEN_URL: ours } = context().config
+  const { config } = context()
   const spoken = inLanguage(live, [])
-  const address = `${ours}/f/${live.slug}`
+  const address = addressOf(config.LICHEN_URL, live.host, live.slug)
   const { title } = sharePictureOf(spoken)
   const width = within(searchParams.get('maxwidth'), USUAL.width)
   const height = within(searchParams.get('maxheight'), USUAL.height)
   const html = frameHtml(address, title, `${width}px`, `${height}px`)
   return Response.json(
     {
-      ...{ version: '1.0', type: 'rich', title, provider_name: 'Lichen', provider_url: ours, width, height, html },
+      ...{
+        version: '1.0',
+        type: 'rich',
+        title,
+        provider_name: 'Lichen',
+        provider_url: config.LICHEN_URL,
+        width,
+        height,
+        html,
+      },
       thumbnail_url: pictureAddressOf(spoken, address),
       thumbnail_width: SHARE_SIZE.width,
       thumbnail_height: SHARE_SIZE.height,
@@ -39,13 +49,13 @@ export async function answerOembed(request: Request, live: LiveForm): Promise<Re
 }
 
 /** Whether an address is one of the form’s, whatever parameters it has. */
-async function leadsTo(address: string | null, { formId }: LiveForm): Promise<boolean> {
+async function leadsTo(address: string | null, live: LiveForm): Promise<boolean> {
   const { visitors: db, config } = context()
   if (address === null || !URL.canParse(address)) return false
-  const { origin, pathname } = new URL(address)
+  const { host: asked, pathname } = new URL(address)
   const slug = /^\/f\/([^/]+)\/?$/.exec(pathname)?.[1]
-  if (origin !== new URL(config.LICHEN_URL).origin || slug === undefined) return false
-  return (await findLiveForm(db, slug))?.formId === formId
+  if (!ownHostsOf(config.LICHEN_URL, live.hosts).includes(asked) || slug === undefined) return false
+  return (await findLiveForm(db, slug))?.formId === live.formId
 }
 
 /** The usual length, or the most that is allowed where that is less. */

@@ -1,6 +1,7 @@
 import { chooseOutcome, type Outcome } from '@/core/dispatch/outcome'
 import { isOnSite } from '@/core/examine/outcomes'
 import { readSites } from '@/db/queries/workspace'
+import { baseOf } from '../hosts/base'
 import { context } from '../context'
 import { findLiveForm, type LiveForm, type SpokenForm } from '../forms/live'
 import type { Accepted } from '../submissions/acceptSubmission'
@@ -67,6 +68,6 @@ async function wayOn(
   )
   const proof = proofOf(config.LICHEN_SECRET, next.formId, submission, 'sent')
   // From a page of another site it leads back to us.
-  const site = through === 'page' ? config.LICHEN_URL : ''
+  const site = through === 'page' ? baseOf(config.LICHEN_URL, next.host) : ''
   return { location: `${site}${nextAddress(next.slug, link)}`, 'set-cookie': keeping.before(submission, proof) }
 }

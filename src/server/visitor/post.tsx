@@ -15,6 +15,7 @@ import { type FactsHere, factsFor } from '../forms/facts'
 import { problem } from '../problem'
 import { acceptSubmission, type Judge, trustSender } from '../submissions/acceptSubmission'
 import { type ClaimedVisit, claimVisit } from '../visits/claim'
+import { ownHostsOf } from '../hosts/base'
 import { knownOf } from '../visits/known'
 import { fillStart, type FormStart } from '../visits/openForm'
 import { inTurnFor } from '../visits/turns'
@@ -65,7 +66,7 @@ export async function postJson({ request, live, keeping }: VisitorCall): Promise
   })
   const visit = claimVisit(config.LICHEN_SECRET, live.formId, sent, trusted)
   const judge = trusted ? trustSender : judgeOf(live, visitor, visit, sent)
-  await recordOrigin(db, shown, visitor, visit, new URL(config.LICHEN_URL).host)
+  await recordOrigin(db, shown, visitor, visit, ownHostsOf(config.LICHEN_URL, live.hosts))
   const accepted = await acceptSubmission(db, shown, sent.values, visitor, visit, judge, null)
   const forPage = request.headers.get('accept')?.includes('text/html') ?? false
   if (accepted.ok) {
@@ -256,7 +257,7 @@ class StepPost {
     if (next) {
       const reached = steps.slice(0, at + 2)
       const progress = { began: true, steps: reached, values: entered }
-      await recordProgress(db, live, progress, visitor, visit, new URL(config.LICHEN_URL).host, null)
+      await recordProgress(db, live, progress, visitor, visit, ownHostsOf(config.LICHEN_URL, live.hosts), null)
       return this.show(next)
     }
     return this.send(signsIn(entered), null)
@@ -282,7 +283,7 @@ class StepPost {
         values: isWhole ? {} : entered,
         meantToSend: allowed,
       }
-      await recordProgress(db, live, progress, visitor, this.visit, new URL(config.LICHEN_URL).host, null)
+      await recordProgress(db, live, progress, visitor, this.visit, ownHostsOf(config.LICHEN_URL, live.hosts), null)
     }
     if (isWhole)
       return this.send({ ...signsIn(entered), elsewhere: allowed }, addressOn(live.form, textIn(entered, GOES_ON.sent)))
@@ -306,7 +307,7 @@ class StepPost {
     const { live, entered, visitor, visit } = this
     const { visitors: db, config } = context()
     const judge = judgeOf(live, visitor, visit, signs)
-    await recordOrigin(db, live, visitor, visit, new URL(config.LICHEN_URL).host)
+    await recordOrigin(db, live, visitor, visit, ownHostsOf(config.LICHEN_URL, live.hosts))
     const accepted = await acceptSubmission(db, live, entered, visitor, visit, judge, null)
     if (accepted.ok) {
       this.sent = accepted.values

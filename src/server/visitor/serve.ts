@@ -1,3 +1,4 @@
+import { addressOf, ownHostsOf } from '../hosts/base'
 import { momentIn } from '@/core/formats/zone'
 import { context } from '../context'
 import { count, ofAsker, tooMany } from '../door/limits'
@@ -5,7 +6,7 @@ import { inTurn } from '../door/turns'
 import { isTemporary } from '../failures'
 import type { ReceivedForm } from '../files/receiveForm'
 import { tagsOfFrame } from '@/core/sources/source'
-import { findLiveForm, findShownForm, inLanguage } from '../forms/live'
+import { findAskedForm, findShownForm, inLanguage } from '../forms/live'
 import { LineIsFull } from '../line'
 import { log } from '../log'
 import { databaseAway, problem } from '../problem'
@@ -83,7 +84,7 @@ export async function serveVisitor(
 /** The style sheet of a form's look. Where it cannot be had, pages look plain and work all the same. */
 async function lookSheet({ url }: Request, slug: string, mark: string): Promise<Response> {
   const { searchParams } = new URL(url)
-  const live = await findLiveForm(context().visitors, slug)
+  const live = await findAskedForm(context().visitors, slug)
   if (!live) return problem(404, 'There is no live form at this address.')
   const part = searchParams.has('placed') ? 'placed' : searchParams.has('letters') ? 'letters' : 'all'
   return serveLook(live.form, live.theme, mark, part)
@@ -121,7 +122,7 @@ async function answer(
     return problem(405, `This address takes ${allow}.`, {}, { allow })
   }
   const { visitors: db, config } = context()
-  const live = await findLiveForm(db, slug)
+  const live = await findAskedForm(db, slug)
   if (!live) return inWords ? noFormHtml(languageFor(request)) : problem(404, 'There is no live form at this address.')
   const secure = config.LICHEN_URL.startsWith('https:')
   const keeping = new Keeping(slug, live.workspaceId, secure, live.form.framedBy.length > 0)
@@ -187,8 +188,8 @@ const getPage: Reply = async ({ request, live: released, keeping }) => {
   })
   const remembered = rememberedVisit(request, config.LICHEN_SECRET, live.formId)
   const given = isTest ? 'test' : 'visit'
-  const opened = await openForm(db, live, visitor, remembered, given, new URL(config.LICHEN_URL).host, null)
-  const own = `${config.LICHEN_URL}/f/${live.slug}`
+  const opened = await openForm(db, live, visitor, remembered, given, ownHostsOf(config.LICHEN_URL, live.hosts), null)
+  const own = addressOf(config.LICHEN_URL, live.host, live.slug)
   const isDone = opened.turns.allKnown && live.form.turns.allKnown === 'outcome'
   // Whoever is known by their browser may be somebody else, and must be able to say so.
   const response =
@@ -297,7 +298,6 @@ const postProgress: Reply = async ({ request, live }) => {
   const { searchParams: link } = new URL(request.url)
   const given = { link, k: linkSecret(request), pageBefore: before, request, told: { frame, origin } }
   const visitor = await tellVisitor(db, live, given)
-  const ownHost = new URL(config.LICHEN_URL).host
-  await recordProgress(db, shown, progress, visitor, visit, ownHost, null)
+  await recordProgress(db, shown, progress, visitor, visit, ownHostsOf(config.LICHEN_URL, shown.hosts), null)
   return new Response(null, { status: 204 })
 }

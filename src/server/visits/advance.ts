@@ -41,8 +41,8 @@ export interface VisitNotice {
   through: Through
   /** Where a form asks before it keeps where somebody came from: what is told last counts, agreed or not. */
   asked: { agreed: boolean } | null
-  /** Host of our own pages; a page before on it is not a source. */
-  ownHost: string | null
+  /** Hosts of our own pages; a page before on them is not a source. */
+  ownHosts: readonly string[]
   /** `null`: now, by the database's clock. */
   at: Date | null
   noticed: Noticed
@@ -55,7 +55,7 @@ export const noticeOf = (
   live: LiveForm,
   visitor: Visitor,
   { id: visitId, test }: Pick<ClaimedVisit, 'id' | 'test'>,
-  ownHost: string | null,
+  ownHosts: readonly string[],
   at: Date | null,
   noticed: Noticed,
 ): VisitNotice => ({
@@ -74,7 +74,7 @@ export const noticeOf = (
   framedBy: visitor.framedBy ? new URL(visitor.framedBy).host : null,
   through: visitor.through ?? 'frame',
   asked: visitor.asked ?? null,
-  ownHost,
+  ownHosts,
   at,
   noticed,
   leftBy: noticed.answers ? addressIn(live.form, noticed.answers) : null,
@@ -148,7 +148,7 @@ function beginVisit(notice: VisitNotice, at: string): StoredVisit {
 /** Where somebody came from, as far as it may be kept. */
 const whereFrom = (notice: VisitNotice): Pick<StoredVisit, 'source' | 'link' | 'unread' | 'pageBefore'> => ({
   source: tellSource(notice.link, notice.pageBefore, {
-    ownHost: notice.ownHost,
+    ownHosts: notice.ownHosts,
     byPersonalLink: notice.linkHolder !== null && notice.browserId === null,
     framedBy: notice.framedBy,
     through: notice.through,

@@ -44,7 +44,7 @@ export async function openForm(
   visitor: Visitor,
   remembered: string | null,
   given: 'visit' | 'test',
-  ownHost: string | null,
+  ownHosts: readonly string[],
   at: Date | null,
 ): Promise<OpenedForm> {
   const { formId } = live
@@ -62,7 +62,7 @@ export async function openForm(
   if (!visit || returned)
     await db
       .transaction()
-      .execute((tx) => advanceVisits(tx, [noticeOf(live, told, { id: pass.id, test }, ownHost, at, { returned })]))
+      .execute((tx) => advanceVisits(tx, [noticeOf(live, told, { id: pass.id, test }, ownHosts, at, { returned })]))
   return {
     pass,
     ...start,

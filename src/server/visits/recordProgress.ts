@@ -40,10 +40,10 @@ export async function recordProgress(
   progress: Progress,
   visitor: Visitor,
   visit: ClaimedVisit,
-  ownHost: string | null,
+  ownHosts: readonly string[],
   at: Date | null,
 ): Promise<void> {
-  const notice = noticeOf(live, visitor, visit, ownHost, at, noticedIn(live.form, progress, visit.proven))
+  const notice = noticeOf(live, visitor, visit, ownHosts, at, noticedIn(live.form, progress, visit.proven))
   await db.transaction().execute((tx) => advanceVisits(tx, [notice]))
 }
 
@@ -53,10 +53,10 @@ export async function recordOrigin(
   live: LiveForm,
   visitor: Visitor,
   visit: ClaimedVisit | null,
-  ownHost: string | null,
+  ownHosts: readonly string[],
 ): Promise<void> {
   if (!visitor.asked || !visit) return
-  const notice = noticeOf(live, visitor, visit, ownHost, null, { began: true })
+  const notice = noticeOf(live, visitor, visit, ownHosts, null, { began: true })
   await db.transaction().execute((tx) => advanceVisits(tx, [notice]))
 }
 

@@ -12,6 +12,7 @@ import { Moment } from '../ui/moment'
 import { stored } from '../ui/show'
 import { trustAction, turnAction } from './actions'
 import { Catcher } from './catcher'
+import { NameServer } from './names'
 import { BenchPanel } from './panel'
 
 const MAIL = [
@@ -50,6 +51,7 @@ export function Bench({ state, address }: { state: BenchState | null; address: s
         <SearchBox label="One address" />
         <span className="text-soft">The outside, simulated: nothing here leaves this machine.</span>
       </div>
+      <NameServer names={state.names} />
       <div className="grid grid-cols-1 gap-6 *:min-w-0 lg:grid-cols-3">
         <BenchPanel
           title="Mailbox"

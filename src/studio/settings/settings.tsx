@@ -3,6 +3,7 @@
 import { useState } from 'react'
 import type { Resources } from '@/core/examine/examine'
 import type { PlannedTags } from '@/core/sources/tags'
+import type { Shown } from '@/server/deeds/hosts'
 import { Desks } from '../dispatch/desks'
 import { Only, OnlyToRead } from '../ui/here'
 import { Link } from '../ui/link'
@@ -11,6 +12,7 @@ import { AddResource } from './addResource'
 import type { ConnectionRow } from './connection_actions'
 import { Connections } from './connections'
 import { Fields } from './fields'
+import { Hosts } from './hosts'
 import { Sites } from './sites'
 import { PlannedTagsSettings } from './tags'
 import { TimeZone } from './timeZone'
@@ -25,10 +27,24 @@ interface Props {
   api: string
   tokens: TokenRow[]
   tags: PlannedTags
+  hosts: Shown
+  /** Host of the installation. */
+  ours: string
 }
 
 /** What every form of the workspace shares: desks, lists, contact fields, and access for programs. */
-export function Settings({ resources: start, connections, mailDomain, timeZone, timeZones, api, tokens, tags }: Props) {
+export function Settings({
+  resources: start,
+  connections,
+  mailDomain,
+  timeZone,
+  timeZones,
+  api,
+  tokens,
+  tags,
+  hosts,
+  ours,
+}: Props) {
   const [resources, setResources] = useState(start)
   const keep = (_: string, next: Resources) => setResources(next)
   return (
@@ -70,6 +86,7 @@ export function Settings({ resources: start, connections, mailDomain, timeZone, 
         <OnlyToRead unless="edit">
           <PlannedTagsSettings planned={tags} />
         </OnlyToRead>
+        <Hosts hosts={hosts} ours={ours} />
         <Sites sites={resources.destinations.sites} onSaved={setResources} />
         <Connections connections={connections} />
         <p>

@@ -1,3 +1,4 @@
+import { addressOf } from '@/server/hosts/base'
 import { testAddress } from '@/server/visitor/request'
 import { notFound } from 'next/navigation'
 import { standingAt } from '@/core/form/standing'
@@ -56,7 +57,7 @@ export default memberLayout('read', async ({ workspaceId }, { params: { slug = '
           },
           routed,
           seen,
-          publicUrl: `${config.LICHEN_URL}/f/${stored.slug}`,
+          publicUrl: addressOf(config.LICHEN_URL, resources.workspace.host, stored.slug),
           benchUrl: config.LICHEN_BENCH_URL || null,
           testUrl: config.LICHEN_URL + testAddress(config.LICHEN_SECRET, stored.id, stored.slug),
         },

@@ -7,6 +7,7 @@ import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
 import { readBareHtml } from '@/server/forms/readBareHtml'
 import { readPlanned } from '@/server/forms/readPlanned'
+import { readAddressOf } from '@/server/hosts/base'
 import { readTaggedLinks } from '@/server/readout/readTaggedLinks'
 import { readReleases } from '@/server/readout/readReleases'
 import { Release } from '@/studio/release/release'
@@ -16,12 +17,13 @@ export default memberPage('read', async ({ workspaceId, rights }, { params: { sl
   const { db } = here
   const form = await findForm(db, workspaceId, slug)
   if (!form) notFound()
+  const address = await readAddressOf(db, here.config.LICHEN_URL, workspaceId, form.slug)
   const [releases, planned, past, html, links, tags] = await Promise.all([
     readReleases(db, form.id),
     readPlanned(db, form),
     rights.has('people') ? findPastRun(db, form.id) : null,
     maySendFromElsewhere(form) ? readBareHtml(here, form) : null,
-    readTaggedLinks(db, form.id, `${here.config.LICHEN_URL}/f/${form.slug}`),
+    readTaggedLinks(db, form.id, address),
     readPlannedTags(db, workspaceId),
   ])
   return <Release releases={releases} planned={planned} past={past} html={html} links={links} tags={tags} />

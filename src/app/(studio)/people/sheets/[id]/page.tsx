@@ -6,6 +6,7 @@ import { memberPage } from '@/server/access/session'
 import { context } from '@/server/context'
 import { perform } from '@/server/deeds/deed'
 import { readSheet } from '@/server/deeds/link_sheets'
+import { addressOf } from '@/server/hosts/base'
 import { LinkSheet } from '@/studio/link_sheets/sheet'
 import { readFirst } from '@/studio/lists/lists'
 
@@ -17,9 +18,10 @@ export default memberPage('people', async (member, { params: { id = '' }, search
   if (!found.ok) notFound()
   const sheet = found.value
   const query = { id, came: CAME.find((one) => one === came) }
-  const [{ fields }, first] = await Promise.all([
+  const [{ fields, workspace }, first] = await Promise.all([
     readResources(db, member.workspaceId),
     readFirst('links', member, query),
   ])
-  return <LinkSheet {...{ sheet, fields, query, first }} address={`${config.LICHEN_URL}/f/${sheet.form}`} />
+  const address = addressOf(config.LICHEN_URL, workspace.host, sheet.form)
+  return <LinkSheet {...{ sheet, fields, query, first, address }} />
 })

@@ -1,0 +1,20 @@
+import type { Db } from '@/db/database'
+import { readChosenHost } from '@/db/queries/hosts'
+
+/** Below which address the forms of a workspace are opened that has this host name of its own, or none; `ours` is the installation’s. */
+export function baseOf(ours: string, host: string | null): string {
+  if (host === null) return ours
+  const { protocol, port } = new URL(ours)
+  return `${protocol}//${host}${port && `:${port}`}`
+}
+
+/** The address of a form with this slug, as links to it are made. */
+export const addressOf = (ours: string, host: string | null, slug: string): string => `${baseOf(ours, host)}/f/${slug}`
+
+/** The same where only the workspace is known. */
+export const readAddressOf = async (db: Db, ours: string, workspaceId: string, slug: string): Promise<string> =>
+  addressOf(ours, await readChosenHost(db, workspaceId), slug)
+
+/** Hosts of our own pages, as a workspace with these host names has them: who comes from there came from nowhere else. */
+export const ownHostsOf = (ours: string, hosts: readonly string[]): string[] =>
+  [ours, ...hosts.map((host) => baseOf(ours, host))].map((url) => new URL(url).host)
