@@ -43,7 +43,13 @@ export const readSettings = deed({
   may: 'read',
   input: z.object({}),
   gives: z.object({
-    workspace: z.object({ name: z.string(), mailDomain: z.string(), timeZone: z.string() }),
+    workspace: z.object({
+      name: z.string(),
+      mailDomain: z.string(),
+      timeZone: z.string(),
+      host: z.string().nullable().describe('The host name of its own that links to forms are made with'),
+      hosts: z.array(z.string()).describe('Every host name that is shown to be its own'),
+    }),
     fields: z.array(field),
     lists: z.array(list),
     desks: z.array(desk),
