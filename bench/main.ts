@@ -38,6 +38,9 @@ async function answer(request: IncomingMessage): Promise<{ status: number; body:
         hooks: hooks.count(workspace),
         switches: switchesOf(workspace),
       })
+    // Browsers ask for it beside the pages of the site.
+    case 'GET /favicon.ico':
+      return { status: 204, body: {} }
     case 'GET /mailbox/messages':
       return ok({ messages: mailbox.list(asked('to'), limit, workspace) })
     case 'GET /crm/contacts':
