@@ -76,8 +76,10 @@ describe('a host name of a workspace’s own', () => {
       ['/api/v1/forms', 404],
       [`/preview/${slug}`, 404],
       ['/_next/static/chunks/x.js', 404],
+      ['/in/elm/form.js', 404],
     ] as const)
       expect([path, (await at(name, path)).status]).toEqual([path, status])
+    expect((await at(`${name}.`, '/sign-in')).status, 'written as a whole name').toBe(404)
     const sent = await at(name, `/f/${theirs}`, {
       method: 'POST',
       headers: { 'content-type': 'application/json', authorization: `Bearer ${other.reach.token}` },

@@ -1,5 +1,6 @@
 import { sql } from 'kysely'
 import type { Db, Runner } from '../database'
+import { lockNames } from './clock'
 
 export interface StoredHost {
   name: string
@@ -63,7 +64,7 @@ export async function addHost(
 /** Notes that a name was shown to be a workspace’s: whoever had it before has it no more. Gives when; `null` where it was dropped. */
 export const markProven = (db: Db, workspaceId: string, name: string): Promise<Date | null> =>
   db.transaction().execute(async (tx) => {
-    await sql`select pg_advisory_xact_lock(hashtext(${`host ${name}`}))`.execute(tx)
+    await lockNames(tx, [`host ${name}`])
     await tx
       .updateTable('host')
       .set({ proven_at: null })
@@ -87,25 +88,16 @@ export const markProven = (db: Db, workspaceId: string, name: string): Promise<D
   })
 
 /** Makes links with this name, where it is shown to be theirs, or with the installation’s; says whether it does. */
-export async function chooseHost(db: Runner, workspaceId: string, name: string | null): Promise<boolean> {
-  const { numUpdatedRows } = await db
-    .updateTable('workspace')
-    .set({ host: name })
-    .where('id', '=', workspaceId)
-    .$if(name !== null, (query) =>
-      query.where(({ exists, selectFrom }) =>
-        exists(
-          selectFrom('host')
-            .select('name')
-            .where('workspace_id', '=', workspaceId)
-            .where('name', '=', name)
-            .where('proven_at', 'is not', null),
-        ),
-      ),
-    )
-    .executeTakeFirst()
-  return numUpdatedRows === 1n
-}
+export const chooseHost = (db: Db, workspaceId: string, name: string | null): Promise<boolean> =>
+  db.transaction().execute(async (tx) => {
+    if (name !== null) {
+      await lockNames(tx, [`host ${name}`])
+      const { hosts } = await readHosts(tx, workspaceId)
+      if (!hosts.some((host) => host.name === name && host.provenAt !== null)) return false
+    }
+    await tx.updateTable('workspace').set({ host: name }).where('id', '=', workspaceId).execute()
+    return true
+  })
 
 /** Drops a name; where links were made with it, they are made with the installation’s. Says whether there was one. */
 export async function dropHost(db: Runner, workspaceId: string, name: string): Promise<boolean> {

@@ -74,7 +74,8 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
     // Only the studio is in a workspace: what visitors and programs ask for has one address.
     if (handle !== null && /^\/(?:f|m|api|schemas|_next)(?:\/|$)/.test(path))
       return write(problem(404, 'There is nothing at this address.'), response)
-    if (isOwn && !OPEN_ON_OWN.some((open) => open.test(path))) return write(await nothingHtml(), response)
+    if (isOwn && (handle !== null || !OPEN_ON_OWN.some((open) => open.test(path))))
+      return write(await nothingHtml(), response)
     const [, form] = FILES.exec(path) ?? visitor ?? []
     if (form !== undefined && (await shareWithSite(request, response, form))) return
     if (FILES.test(path)) return receiveFiles(request, response)

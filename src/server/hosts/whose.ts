@@ -23,7 +23,7 @@ const known = (): Known => (holder.lichenHosts ??= { names: new Map(), readAt: -
  */
 export async function whoseHost(host: string | undefined): Promise<string | null> {
   const { config, presence, visitors } = context()
-  const name = host?.toLowerCase().replace(/:\d+$/, '')
+  const name = host?.toLowerCase().replace(/\.?(?::\d+)?$/, '')
   if (name === undefined || name === new URL(config.LICHEN_URL).hostname) return null
   const hosts = known()
   if (!presence.isAway && performance.now() - hosts.readAt > LIFE)
@@ -35,10 +35,11 @@ export async function whoseHost(host: string | undefined): Promise<string | null
 export const forgetHosts = (): void => void (known().readAt = -Infinity)
 
 async function readNames(db: Db, hosts: Known): Promise<void> {
-  hosts.readAt = performance.now()
   try {
     hosts.names = new Map((await listProvenHosts(db)).map(({ name, workspaceId }) => [name, workspaceId]))
   } catch (error) {
     log.warn({ error }, 'The host names of workspaces cannot be read')
+  } finally {
+    hosts.readAt = performance.now()
   }
 }

@@ -1,6 +1,7 @@
-import { useId, useState } from 'react'
+import { useState } from 'react'
 import { siteSchema } from '@/core/formats/site'
 import { useDraft } from '../draft/context'
+import { AddOne } from '../ui/addOne'
 import { Button } from '../ui/button'
 
 /** The sites that may show the form in a frame or a page of theirs; nobody else can. */
@@ -35,17 +36,14 @@ interface SitesProps {
 
 function Sites({ of, title, none, label }: SitesProps) {
   const { form, edit } = useDraft((state) => state)
-  const [site, setSite] = useState('')
   const [wrong, setWrong] = useState<string | null>(null)
-  const id = useId()
   const change = (to: (sites: readonly string[]) => string[]) => edit((before) => ({ ...before, [of]: to(before[of]) }))
 
-  const add = () => {
-    const read = siteSchema.safeParse(site)
-    if (!read.success) return setWrong(read.error.issues[0]?.message ?? 'Give a site')
-    setWrong(null)
-    setSite('')
-    change((sites) => [...new Set([...sites, read.data])])
+  const add = (text: string) => {
+    const read = siteSchema.safeParse(text)
+    setWrong(read.success ? null : (read.error.issues[0]?.message ?? 'Give a site'))
+    if (read.success) change((sites) => [...new Set([...sites, read.data])])
+    return read.success
   }
 
   return (
@@ -67,59 +65,28 @@ function Sites({ of, title, none, label }: SitesProps) {
           </Button>
         </p>
       ))}
-      <form
-        className="mt-1.5 flex items-center gap-1.5"
-        onSubmit={(event) => {
-          event.preventDefault()
-          add()
-        }}
-      >
-        <input
-          aria-label={label}
-          placeholder="https://www.studio.example"
-          className="box max-w-72"
-          value={site}
-          aria-invalid={wrong !== null}
-          aria-describedby={wrong ? id : undefined}
-          onChange={(event) => setSite(event.target.value)}
-        />
-        <Button type="submit">Add a site</Button>
-      </form>
-      {wrong && (
-        <p role="alert" id={id} className="mt-1 text-red">
-          {wrong}
-        </p>
-      )}
+      <AddOne label={label} placeholder="https://www.studio.example" button="Add a site" wrong={wrong} onAdd={add} />
     </section>
   )
 }
 
 /** Whether search engines may show the form's page. */
-export function InSearch() {
-  const { form, edit } = useDraft((state) => state)
-  return (
-    <label className="mb-5 flex items-center gap-2">
-      <input
-        type="checkbox"
-        checked={form.inSearch}
-        onChange={({ target }) => edit((before) => ({ ...before, inSearch: target.checked }))}
-      />
-      Search engines may show its page <span className="text-soft">— part of the draft, too</span>
-    </label>
-  )
-}
+export const InSearch = () => <Ticked of="inSearch">Search engines may show its page</Ticked>
 
 /** Whether visitors are asked before it is kept where they came from. */
-export function AsksOrigin() {
+export const AsksOrigin = () => <Ticked of="asksOrigin">Ask visitors before it is kept where they came from</Ticked>
+
+/** Something that the draft says yes or no to. */
+function Ticked({ of, children }: { of: 'inSearch' | 'asksOrigin'; children: string }) {
   const { form, edit } = useDraft((state) => state)
   return (
     <label className="mb-5 flex items-center gap-2">
       <input
         type="checkbox"
-        checked={form.asksOrigin}
-        onChange={({ target }) => edit((before) => ({ ...before, asksOrigin: target.checked }))}
+        checked={form[of]}
+        onChange={({ target }) => edit((before) => ({ ...before, [of]: target.checked }))}
       />
-      Ask visitors before it is kept where they came from <span className="text-soft">— part of the draft, too</span>
+      {children} <span className="text-soft">— part of the draft, too</span>
     </label>
   )
 }

@@ -3,6 +3,7 @@
 import { useState } from 'react'
 import { readHost } from '@/core/formats/host'
 import type { Shown } from '@/server/deeds/hosts'
+import { AddOne } from '../ui/addOne'
 import { Button } from '../ui/button'
 import { Chip } from '../ui/chip'
 import { Copy } from '../ui/copy'
@@ -18,7 +19,6 @@ export function Hosts({ hosts: start, ours }: { hosts: Shown; ours: string }) {
   const may = useMay('own')
   const [shown, setShown] = useState(start)
   const { hosts, chosen } = shown
-  const [text, setText] = useState('')
   const [wrong, setWrong] = useState<{ at: string; says: string } | null>(null)
   const [busy, setBusy] = useState(false)
   /** Says what is wrong beside what it is about: a name, or the box for another. */
@@ -32,10 +32,11 @@ export function Hosts({ hosts: start, ours }: { hosts: Shown; ours: string }) {
     toast(said)
     return true
   }
-  const add = async () => {
+  const add = (text: string) => {
     const name = readHost(text)
-    if (name === null) return setWrong({ at: '', says: 'Give a host name, such as forms.studio.example, and no more.' })
-    if (await change('', addHostAction({ name }), `${name} is added`)) setText('')
+    if (name !== null) return change('', addHostAction({ name }), `${name} is added`)
+    setWrong({ at: '', says: 'Give a host name, such as forms.studio.example, and no more.' })
+    return false
   }
   const choose = async (name: string | null) => {
     setShown({ ...shown, chosen: name })
@@ -104,32 +105,15 @@ export function Hosts({ hosts: start, ours }: { hosts: Shown; ours: string }) {
         </div>
       ))}
       <Only may="own">
-        <form
-          className="mt-2 flex gap-2"
-          onSubmit={(event) => {
-            event.preventDefault()
-            void add()
-          }}
-        >
-          <input
-            className="box name max-w-80"
-            aria-label="A host name of your own"
-            aria-invalid={wrong?.at === '' || undefined}
-            aria-describedby={wrong?.at === '' ? 'host-wrong' : undefined}
-            placeholder="forms.studio.example"
-            value={text}
-            onChange={(event) => setText(event.target.value)}
-          />
-          <Button type="submit" disabled={busy}>
-            Add it
-          </Button>
-        </form>
+        <AddOne
+          label="A host name of your own"
+          placeholder="forms.studio.example"
+          button="Add it"
+          wrong={wrong?.at === '' ? wrong.says : null}
+          busy={busy}
+          onAdd={add}
+        />
       </Only>
-      {wrong?.at === '' && (
-        <p id="host-wrong" role="alert" className="mt-0.5 text-red">
-          {wrong.says}
-        </p>
-      )}
     </section>
   )
 }

@@ -3,6 +3,7 @@
 import { useState } from 'react'
 import { siteSchema } from '@/core/formats/site'
 import type { Resources } from '@/core/examine/examine'
+import { AddOne } from '../ui/addOne'
 import { Button } from '../ui/button'
 import { toast } from '../ui/toast'
 import { setSitesAction } from './actions'
@@ -11,7 +12,6 @@ import { Only, useMay } from '../ui/here'
 /** Sites that outcomes may send visitors on to: nobody who edits a form can lead them anywhere else. */
 export function Sites({ sites, onSaved }: { sites: readonly string[]; onSaved: (resources: Resources) => void }) {
   const may = useMay('own')
-  const [text, setText] = useState('')
   const [wrong, setWrong] = useState<string | null>(null)
   const save = async (next: string[]) => {
     const result = await setSitesAction({ sites: next })
@@ -19,11 +19,10 @@ export function Sites({ sites, onSaved }: { sites: readonly string[]; onSaved: (
     else toast(result.message)
     return result.ok
   }
-  const add = async () => {
+  const add = (text: string) => {
     const site = siteSchema.safeParse(text.replace(/\/+$/, ''))
-    if (!site.success) return setWrong('Give a site without a path, such as https://www.studio.example')
-    setWrong(null)
-    if (await save([...sites, site.data])) setText('')
+    setWrong(site.success ? null : 'Give a site without a path, such as https://www.studio.example')
+    return site.success && save([...sites, site.data])
   }
   return (
     <section id="sites">
@@ -47,30 +46,14 @@ export function Sites({ sites, onSaved }: { sites: readonly string[]; onSaved: (
       ))}
       {sites.length === 0 && !may && <p className="text-soft">None.</p>}
       <Only may="own">
-        <form
-          className="mt-2 flex gap-2"
-          onSubmit={(event) => {
-            event.preventDefault()
-            void add()
-          }}
-        >
-          <input
-            className="box name max-w-80"
-            aria-label="A site forms may lead to"
-            aria-invalid={wrong !== null || undefined}
-            aria-describedby={wrong ? 'site-wrong' : undefined}
-            placeholder="https://www.studio.example"
-            value={text}
-            onChange={(event) => setText(event.target.value)}
-          />
-          <Button type="submit">Allow it</Button>
-        </form>
+        <AddOne
+          label="A site forms may lead to"
+          placeholder="https://www.studio.example"
+          button="Allow it"
+          wrong={wrong}
+          onAdd={add}
+        />
       </Only>
-      {wrong && (
-        <p id="site-wrong" className="mt-0.5 text-red">
-          {wrong}
-        </p>
-      )}
     </section>
   )
 }
