@@ -26,6 +26,7 @@ import type {
   ListViewTable,
   RecordFieldTable,
   SegmentTable,
+  TaggedLinkTable,
   WorkspaceTable,
 } from './schema_of_settings'
 import type {
@@ -177,19 +178,6 @@ interface PlannedReleaseTable {
   planned_at: Default<Date>
   /** Why it was not made once its moment had come. */
   refused: Json<string[]> | null
-}
-
-interface TaggedLinkTable {
-  id: Generated<string>
-  workspace_id: string
-  form_id: string
-  /** Tags; empty for none. */
-  source: string
-  medium: string
-  campaign: string
-  /** Who made it. */
-  doer: Json<Doer>
-  made_at: Default<Date>
 }
 
 interface ReleaseTable {

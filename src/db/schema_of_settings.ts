@@ -3,6 +3,7 @@ import type { ColumnType, Generated, JSONColumnType } from 'kysely'
 import type { Option } from '@/core/answers/options'
 import type { Hours } from '@/core/dispatch/hours'
 import type { TargetName } from '@/core/dispatch/targets/bodies'
+import type { Doer } from '@/core/changes/cause'
 import type { Condition } from '@/core/logic/condition'
 import type { FieldType, RecordType } from '@/core/fields/field'
 import type { ListWordings } from '@/core/records/list_words'
@@ -32,6 +33,20 @@ export interface HostTable {
   name: string
   added_at: Default<Date>
   proven_at: MaybeMoment
+}
+
+/** Links to a form that are made by the tags which the workspace plans. */
+export interface TaggedLinkTable {
+  id: Generated<string>
+  workspace_id: string
+  form_id: string
+  /** Tags; empty for none. */
+  source: string
+  medium: string
+  campaign: string
+  /** Who made it. */
+  doer: JSONColumnType<Doer & object, string, string>
+  made_at: Default<Date>
 }
 
 export interface RecordFieldTable {

@@ -16,8 +16,7 @@ import {
 } from '@/db/queries/people'
 import { done, notDone } from '../done'
 import { addContact as makeContact } from '../people/addContact'
-import { baseOf } from '../hosts/base'
-import { readChosenHost } from '@/db/queries/hosts'
+import { readBaseOf } from '../hosts/base'
 import { createPersonalLink } from '../people/createPersonalLink'
 import { ensureCodes } from '../people/referral_codes'
 import { heavily } from '../heavy'
@@ -183,7 +182,7 @@ export const addLink = deed({
     if (!(await findPerson(db, workspaceId, id))) return notDone(404, 'There is no such contact.')
     const form = await findForm(db, workspaceId, slug)
     if (!form) return notDone(404, 'There is no such form.')
-    const base = baseOf(config.LICHEN_URL, await readChosenHost(db, workspaceId))
+    const base = await readBaseOf(db, config.LICHEN_URL, workspaceId)
     return done(await createPersonalLink(db, base, form, id, null, days))
   },
 })

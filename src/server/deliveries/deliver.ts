@@ -3,13 +3,12 @@ import { targetOf } from '@/core/dispatch/targets/registry'
 import type { Db } from '@/db/database'
 import { findConnection, findConnectionTo, type StoredConnection } from '@/db/queries/connections'
 import { giveUpDelivery, type HeldDelivery, markDelivered, postponeDelivery } from '@/db/queries/deliveries'
-import { readChosenHost } from '@/db/queries/hosts'
 import { withhold } from '@/db/queries/withheld'
 import { findRefused, keepRefused } from '@/db/queries/refused'
 import type { Config } from '../config'
 import { reasonOf } from '../failures'
 import { log } from '../log'
-import { baseOf } from '../hosts/base'
+import { readBaseOf } from '../hosts/base'
 import { type MailedFor, mailedLink } from '../mailed/links'
 import { openSettings } from '../settings/secrets'
 import { isOfOneMail, isPermanent, Permanent } from './permanent'
@@ -92,7 +91,7 @@ async function linksOf(
   { LICHEN_URL, LICHEN_SECRET }: Config,
 ): Promise<Pick<Errand, 'leave' | 'confirm' | 'join'>> {
   if (!leave && !confirm && !join) return {}
-  const base = baseOf(LICHEN_URL, await readChosenHost(db, workspaceId))
+  const base = await readBaseOf(db, LICHEN_URL, workspaceId)
   const linkTo = (what: MailedFor, id: string) => mailedLink(base, LICHEN_SECRET, what, id)
   return {
     ...(join ? { join: linkTo('join', join.ask) } : {}),
