@@ -89,6 +89,21 @@ describe('what nobody can make out', () => {
       expect([path, Math.floor(status / 100)]).toEqual([path, 4])
     }
   })
+  it.each<[string, number, string]>([
+    ['a part without a name', 2, '--x\r\ncontent-disposition: form-data\r\n\r\nhi\r\n--x--\r\n'],
+    [
+      'a file without a name',
+      2,
+      '--x\r\ncontent-disposition: form-data; filename="a.txt"\r\ncontent-type: text/plain\r\n\r\nhi\r\n--x--\r\n',
+    ],
+    ['what is wrong twice', 4, '--x\r\nno header\r\n\r\na\r\n--x\r\nno header\r\n\r\nb\r\n--x--\r\n'],
+    ['what is wrong, and has no end', 4, '--x\r\nno header\r\n\r\na\r\n--x\r\nno'],
+  ])('ends no process that reads it in a form: %s', async (_, hundreds, body) => {
+    const asked = { method: 'POST', headers: { ...broken, origin: facts.url }, body, within }
+    const { status } = await askFrom('127.0.0.1', `${facts.url}/f/${slug}`, asked)
+    expect(Math.floor(status / 100)).toBe(hundreds)
+    expect((await askFrom('127.0.0.1', `${facts.url}/f/${slug}`, { within })).status).toBe(200)
+  })
   it('is refused at once where an action of the studio gets nothing, or what is no form', async () => {
     const cookie = await signIn(facts)
     const actions = listActions((path) => path.replace('[slug]', slug).replace('[id]', randomUUID()))

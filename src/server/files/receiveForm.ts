@@ -42,17 +42,21 @@ export async function receiveForm(
   let characters = 0
   const parser = openParser(request)
   if (!parser) return 'unreadable'
-  parser.on('field', (name, text) => {
+  // A part may come without a name, whatever the types say: browsers send none, and so it is no field.
+  parser.on('field', (name: string | undefined, text) => {
+    if (name === undefined) return
     characters += name.length + text.length
     if (characters > MOST_BYTES.visitor) parser.destroy(new TooMuch())
     else received.fields.push([name, text])
   })
   // What comes on a connection knows nothing of the request it belongs to, and so not whom it comes from.
-  const takeFile = AsyncResource.bind((question: string, content: Readable, { filename }: busboy.FileInfo) => {
-    if (filename)
-      files.push(receiveOne(live, received, { question, name: filename, content, from: request.headers.origin }))
-    else content.resume()
-  })
+  const takeFile = AsyncResource.bind(
+    (question: string | undefined, content: Readable, { filename }: busboy.FileInfo) => {
+      if (filename && question !== undefined)
+        files.push(receiveOne(live, received, { question, name: filename, content, from: request.headers.origin }))
+      else content.resume()
+    },
+  )
   parser.on('file', takeFile)
   for (const event of ['filesLimit', 'fieldsLimit', 'partsLimit'] as const)
     parser.on(event, () => parser.destroy(new TooMuch()))
@@ -74,7 +78,8 @@ async function parseAll(request: IncomingMessage, parser: busboy.Busboy): Promis
   try {
     await new Promise<void>((done, fail) => {
       parser.once('close', done)
-      parser.once('error', fail)
+      // It may find more than one thing wrong, and what nobody hears of ends the process.
+      parser.on('error', fail)
       request.once('error', fail)
       request.once('close', () => {
         if (!request.complete) fail(new Error('The sender went away'))
