@@ -52,9 +52,11 @@ export async function receiveForm(
   // What comes on a connection knows nothing of the request it belongs to, and so not whom it comes from.
   const takeFile = AsyncResource.bind(
     (question: string | undefined, content: Readable, { filename }: busboy.FileInfo) => {
-      if (filename && question !== undefined)
-        files.push(receiveOne(live, received, { question, name: filename, content, from: request.headers.origin }))
-      else content.resume()
+      if (!filename || question === undefined) return void content.resume()
+      const taken = receiveOne(live, received, { question, name: filename, content, from: request.headers.origin })
+      // It is asked for once all has come: what fails before then, as the database does, must not end the process.
+      taken.catch(() => undefined)
+      files.push(taken)
     },
   )
   parser.on('file', takeFile)
