@@ -8,7 +8,7 @@ const LAYERS = ['core', 'db', 'server', 'visitor', 'studio', 'app']
  * Stops on an answer's way, in its order: a folder of the core imports only those before it. Tests may use all.
  */
 const CORE =
-  'rights language formats answers logic kinds fields origins look form fill records changes imports dispatch plan examine rehearse readout sources segments spam testing'.split(
+  'rights language formats answers logic kinds fields origins look form fill records changes imports inlets dispatch plan examine rehearse readout sources segments spam testing'.split(
     ' ',
   )
 

@@ -37,6 +37,7 @@ import { makeLinks } from './links'
 import { addColleagues, binOne, correctOne, giveOwners, saySegments } from './in_hand'
 import { answerLetter, askReaders, leaveLetter } from './letter'
 import { mailLinks } from './mail_links'
+import { leaveOldWebsite } from './old_website'
 import { type House, leaveAddressBook, makeContacts, moveDeals } from './people'
 import { Chance } from './random'
 import { finderRehearsals } from './rehearsals'
@@ -102,6 +103,7 @@ const contacts = await makeContacts(house, CONTACTS, DAYS + 5)
 const pictures = await addPictures(db, workspaceId)
 await makeForms()
 await leaveAddressBook(house)
+await leaveOldWebsite(house)
 const owners = await addColleagues(house)
 await saySegments(house)
 await makeLinks(house)

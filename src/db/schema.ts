@@ -38,6 +38,7 @@ import type {
 } from './schema_of_links'
 import type { ReadoutDayTable, VisitEventTable, VisitTable } from './schema_of_visits'
 import type { ErrandRecordTable, ErrandTable } from './schema_of_errands'
+import type { InletPostTable, InletTable } from './schema_of_inlets'
 import type { ImportRowTable, ImportTable } from './schema_of_imports'
 import type { PastRunMetTable, PastRunTable } from './schema_of_past_runs'
 import type { ListingTable, RecordTextTable, SubmissionListingTable, SubmissionState } from './schema_of_listing'
@@ -110,6 +111,8 @@ export interface Database {
   past_run: PastRunTable
   planned_release: PlannedReleaseTable
   tagged_link: TaggedLinkTable
+  inlet: InletTable
+  inlet_post: InletPostTable
   host: HostTable
   past_run_met: PastRunMetTable
   remembered_browser: RememberedBrowserTable
@@ -315,6 +318,8 @@ interface FileTable {
   /** Its media type by what is in it, once it is whole. */
   type: ColumnType<string | null, string | null | undefined, string | null>
   submission_id: ColumnType<string | null, string | null | undefined, string | null>
+  /** The post to an inlet that it came with. */
+  inlet_post_id: ColumnType<string | null, string | null | undefined, string | null>
   /** About to be removed, or removed already. */
   gone: Default<boolean>
   begun_at: Default<Date>

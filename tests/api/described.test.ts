@@ -127,6 +127,7 @@ describe('every operation', () => {
       const wish = { chosen: { type: 'deal', ids: [opened] }, errand: { does: 'note', text: 'Rang' } }
       return (await api<{ id: string }>(reach, 'POST', '/errands', wish)).body.id
     }
+    for (const name of ['old', 'gone']) await api(reach, 'POST', `/forms/${slug}/inlets`, { name, title: name })
     const tagged = (
       await api<{ id: string }>(reach, 'POST', `/forms/${slug}/links`, { source: 'Club', campaign: 'autumn' })
     ).body.id
@@ -169,6 +170,24 @@ describe('every operation', () => {
       'GET /forms/{slug}/links': {},
       'POST /forms/{slug}/links': { body: { source: 'club', medium: 'print' } },
       'DELETE /forms/{slug}/links/{id}': { path: `/forms/${slug}/links/${tagged}` },
+      'GET /forms/{slug}/inlets': {},
+      'POST /forms/{slug}/inlets': { body: { name: 'spare', title: 'Spare' } },
+      'GET /forms/{slug}/inlets/{name}': { path: `/forms/${slug}/inlets/old` },
+      'PUT /forms/{slug}/inlets/{name}': {
+        path: `/forms/${slug}/inlets/old`,
+        body: { title: 'Old website', settings: { trap: 'fax' } },
+      },
+      'PUT /forms/{slug}/inlets/{name}/fields': {
+        path: `/forms/${slug}/inlets/old/fields`,
+        body: { agreed: [{ name: 'mail', sense: { to: 'question', question: 'email' } }] },
+      },
+      'POST /forms/{slug}/inlets/{name}/html': {
+        path: `/forms/${slug}/inlets/old/html`,
+        body: { html: '<form><input name="mail"></form>' },
+      },
+      'POST /forms/{slug}/inlets/{name}/secret': { path: `/forms/${slug}/inlets/old/secret`, body: {} },
+      'DELETE /forms/{slug}/inlets/{name}/secret': { path: `/forms/${slug}/inlets/old/secret` },
+      'DELETE /forms/{slug}/inlets/{name}': { path: `/forms/${slug}/inlets/gone` },
       'POST /forms/{of}/copies': { path: `/forms/${slug}/copies`, body: { name: `${slug} copy` } },
       'GET /forms/{slug}/draft': {},
       'PUT /forms/{slug}/draft': { body: smallForm, headers: { 'if-match': '*' } },

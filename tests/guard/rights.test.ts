@@ -25,6 +25,7 @@ const PAGES: Record<string, Right> = {
   '/forms/[slug]/records': 'read',
   '/forms/[slug]/rehearse': 'people',
   '/forms/[slug]/release': 'read',
+  '/forms/[slug]/release/in/[name]': 'people',
   '/forms/[slug]/settings': 'release',
   '/forms/begin': 'edit',
   '/outbox': 'people',

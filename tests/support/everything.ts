@@ -65,6 +65,10 @@ export async function readEverything(reach: Asked): Promise<Everything> {
     const { releases } = JSON.parse(told.get(`/forms/${slug}/releases`) ?? '{}') as { releases: { number: number }[] }
     for (const { number } of releases.slice(1)) await ask(`/forms/${slug}/releases/${number}/return`)
   }
+  for (const slug of named['/forms'] ?? []) {
+    const { inlets } = JSON.parse(told.get(`/forms/${slug}/inlets`) ?? '{}') as { inlets: { name: string }[] }
+    for (const { name } of inlets) await ask(`/forms/${slug}/inlets/${name}`)
+  }
   for (const id of files) await ask(`/files/${id}`)
   told.set('/history', JSON.stringify(await readHistory(reach)))
   await readScreens(reach, told)

@@ -72,6 +72,8 @@ export async function makeOurs(): Promise<Ours> {
   const rehearsal = randomUUID()
   await api(facts, 'PUT', `/forms/${slug}/rehearsals/${rehearsal}`, { title: 'Kept', values: {} })
   const tagged = await api<{ id: string }>(facts, 'POST', `/forms/${slug}/links`, { source: 'club' })
+  await api(facts, 'POST', `/forms/${slug}/inlets`, { name: 'old', title: 'Old website' })
+  await fetch(`${facts.url}/f/${slug}/in/old`, { method: 'POST', body: new URLSearchParams({ wish: SECRET }) })
   const submission: string = sent.body.submission
   return {
     slug,
@@ -106,6 +108,7 @@ export async function makeOurs(): Promise<Ours> {
         .replace('/people/lists/[name]', '/people/lists/firing_notes')
         .replace('/people/imports/[id]', `/people/imports/${given.id}`)
         .replace('/people/[id]', `/people/${contact}`)
+        .replace('/release/in/[name]', '/release/in/old')
         .replace('[slug]', slug),
   }
 }

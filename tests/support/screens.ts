@@ -10,6 +10,7 @@ export const SCREENS = [
   '/forms/kiln-finder/rehearse',
   '/forms/kiln-finder/release',
   '/forms/kiln-finder/readout',
+  '/forms/service/release/in/old_website',
   '/arrivals',
   '/arrivals?state=unfinished',
   '/arrivals?state=binned',

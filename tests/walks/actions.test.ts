@@ -53,6 +53,7 @@ describe('every action', () => {
       [{ slug: ours.slug, id: ours.submission }],
       [{ slug: ours.slug, values: {} }],
       [{ slug: ours.slug, id: ours.tagged }],
+      [{ slug: ours.slug, name: 'old', title: 'Evil', settings: { trap: 'evil' }, untaken: 9, html: '<form></form>' }],
       [{ slug: ours.slug, source: 'stand' }],
       [{ source: ['evil'], medium: [], campaign: [] }],
       [{ of: ours.slug, name: 'Evil' }],
@@ -152,6 +153,11 @@ describe('every action', () => {
     tagged: await query(
       facts.database,
       'select source from tagged_link t join form f on f.id = t.form_id where slug = $1',
+      [ours.slug],
+    ),
+    inlets: await query(
+      facts.database,
+      'select i.name, title, settings, secret from inlet i join form f on f.id = i.form_id where slug = $1',
       [ours.slug],
     ),
     tags: await query(

@@ -143,6 +143,16 @@ test('every screen keeps to its width, whatever things are called', async ({ bro
       form: slug,
       whom: { addresses: [email, `${'a'.repeat(50)}${n}@${slug}.example`] },
     })
+    await api(reach, 'POST', `/forms/${slug}/inlets`, { name: 'old', title: name.slice(0, 200) })
+    await fetch(`${facts.url}/f/${slug}/in/old`, {
+      method: 'POST',
+      body: new URLSearchParams([
+        [name, name],
+        [`${name} twice`, name],
+        ['email', email],
+      ]),
+    })
+    screens.push(`/forms/${slug}/release/in/old`)
     screens.push(`/people/sheets/${sheet.body.id}`)
     screens.push(`/people/errands/${errand.body.id}`, `/people/segments/${segment.body.name}`)
     screens.push(`/arrivals/${sent.body.submission}`, `/people/${contact}`, `/people/companies/${company?.company_id}`)

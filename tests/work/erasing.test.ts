@@ -195,6 +195,18 @@ async function seed() {
   const text = `email,first_name,last_name\n${ADDRESS},${NAME},${LAST}\nsomebody@${slug}.example,Some,Body\n`
   const { body: book } = await api<{ id: string }>(reach, 'POST', '/imports', { name: 'book.csv', text })
   await until('the file is read', async () => (await get<{ state: string }>(`/imports/${book.id}`)).state === 'mapping')
+  // What came to an inlet: of theirs, with a file, and of somebody else, who names them.
+  await api(reach, 'POST', `/forms/${slug}/inlets`, { name: 'old', title: 'Old website' })
+  const post = new FormData()
+  for (const [name, said] of [
+    ['mail', ADDRESS.toUpperCase()],
+    ['text', SECRET],
+  ] as const)
+    post.append(name, said)
+  post.append('plan', new File([`A plan of ${SECRET}`], `${SECRET}.txt`))
+  expect((await fetch(`${facts.url}/f/${slug}/in/old`, { method: 'POST', body: post })).status).toBe(202)
+  const others = new URLSearchParams({ mail: `other@${slug}.example`, text: `Ask ${ADDRESS}` })
+  await fetch(`${facts.url}/f/${slug}/in/old`, { method: 'POST', body: others })
   await nothingToCount(slug)
   return {
     contact,
@@ -251,6 +263,7 @@ describe('a person erased for good', () => {
       'lists',
       'submissions',
       'unfinished',
+      'atInlets',
       'files',
       'deliveries',
       'links',
@@ -275,7 +288,7 @@ describe('a person erased for good', () => {
       const found = await get<{ outside: string[] }>(`/contacts/${seeded.contact}/erasure`)
       return found.outside.includes('Mail') && found
     })
-    expect(plan).toMatchObject({ submissions: 3, entries: 1, files: 1, opened: 2 })
+    expect(plan).toMatchObject({ submissions: 3, entries: 1, files: 2, opened: 2 })
     const wrong = await api(reach, 'POST', `/contacts/${seeded.contact}/erasure`, { address: `x@${slug}.example` })
     expect(wrong.status).toBe(422)
     expect(await found([SECRET])).not.toEqual([])
@@ -294,7 +307,7 @@ describe('a person erased for good', () => {
     })
     expect([done.status, done.body]).toEqual([
       200,
-      expect.objectContaining({ submissions: 3, entries: 1, files: 1, opened: 2 }),
+      expect.objectContaining({ submissions: 3, entries: 1, files: 2, opened: 2 }),
     ])
     expect(await found(WORDS)).toEqual([])
     expect(inFiles(WORDS)).toEqual([])
@@ -315,9 +328,11 @@ describe('a person erased for good', () => {
     expect(deal.values).toEqual({ title: 'Of somebody who was erased', stage: 'new', budget: 4200 })
     const { history } = await get<{ history: { deed: string; about: string }[] }>('/history?which=all&limit=200')
     expect(history.find(({ deed }) => deed === 'erasePerson')?.about).toMatch(
-      /^3 submissions, 1 unfinished entry, 1 file, \d+ deliveries, 2 deals and requests$/,
+      /^3 submissions, 1 unfinished entry, 2 files, \d+ deliveries, 2 deals and requests$/,
     )
     // Others have what is theirs, without the name of who is gone.
+    const { posts } = await get<{ posts: { came: { text: string }[] }[] }>(`/forms/${slug}/inlets/old`)
+    expect(posts.map(({ came }) => came.map(({ text }) => text))).toEqual([[`other@${slug}.example`, 'Ask (erased)']])
     const colleague = await get<{ values: Record<string, unknown> }>(`/submissions/${seeded.colleague.id}`)
     expect(colleague.values).toMatchObject({ first_name: 'Colleague', wish: 'Write to (erased), too' })
     expect(await get(`/contacts/${seeded.colleague.contact}`)).toMatchObject({ values: { first_name: 'Colleague' } })

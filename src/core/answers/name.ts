@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { isSoundText } from '../formats/text'
 import { usingAnswers } from './for_visitors'
 
 /** Names that messages can always use and that no value may take. */
@@ -19,6 +20,13 @@ export const pathSchema = z
 
 /** A parameter of a link. */
 export const parameterSchema = z.string().regex(/^[A-Za-z0-9_.-]{1,60}$/, 'Use letters, digits, _ . and -')
+
+/** What a form elsewhere calls one of its fields: anything in one line. */
+export const theirNameSchema = z
+  .string()
+  .min(1)
+  .max(200)
+  .refine((name) => isSoundText(name) && !/[\r\n]/.test(name), 'Give a name in one line')
 
 export const wordingSchema = z.string().trim().min(1, 'Write something here').max(300)
 

@@ -6,7 +6,14 @@ const asVisitorsSee = (form: Form): Form => ({
   ...form,
   steps: form.steps.map((step) => ({
     ...step,
-    questions: step.questions.filter(({ off }) => !off).map((question) => ({ ...question, lands: [], fill: [] })),
+    questions: step.questions
+      .filter(({ off }) => !off)
+      .map((question) => ({
+        ...question,
+        lands: [],
+        fill: [],
+        sentAs: undefined,
+      })),
   })),
   carried: [],
   records: USUAL_RECORDS,

@@ -88,6 +88,7 @@ export const PART_WORDS: Readonly<Record<string, string>> = {
   unitShownAs: 'what visitors read as its unit',
   wording: 'what is agreed to',
   lands: 'where it lands',
+  sentAs: 'what forms elsewhere call it',
   fill: 'what fills it',
   turn: 'whether it is asked in turn',
   errorText: 'error text',

@@ -4,7 +4,7 @@ import { type Condition, foldCondition } from '../logic/condition'
 import { OPERATORS } from '../logic/expectation'
 import { RECORD_TYPES } from '../fields/field'
 import { TRANSLATIONS } from '../fields/translate'
-import { nameSchema, pathSchema } from '../answers/name'
+import { nameSchema, pathSchema, theirNameSchema } from '../answers/name'
 import { aboutPart } from '../origins/registry'
 
 /** The pieces that questions, carried values, routes and messages are made of. */
@@ -57,4 +57,11 @@ export const landingSchema = z.strictObject({
     .default([])
     .describe('Answers that say nothing, as “not sure”: they land nothing, and leave what is there'),
   translate: z.enum(TRANSLATIONS).optional().describe('What of the value lands, where it does not fit as it is'),
+})
+
+/** What a form elsewhere calls the answer to a question, or a part of it, whose posts come to an inlet of this form. */
+export const sentAsSchema = z.strictObject({
+  inlet: nameSchema.describe('The inlet that it comes to'),
+  name: theirNameSchema,
+  part: aboutPart,
 })

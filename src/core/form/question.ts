@@ -7,7 +7,7 @@ import { shownAsSchema } from '../answers/shown_as'
 import { nameSchema, wordingSchema } from '../answers/name'
 import { answerSchema } from '../answers/given'
 import { fillSchema } from '../origins/registry'
-import { landingSchema, whenSchema } from './parts'
+import { landingSchema, sentAsSchema, whenSchema } from './parts'
 import { turnSchema } from './turn'
 
 /** What every question has, whatever its kind. */
@@ -36,6 +36,7 @@ const common = {
   default: answerSchema.nullable().default(null),
   fill: z.array(fillSchema).max(10).default([]),
   lands: z.array(landingSchema).max(5).default([]),
+  sentAs: z.array(sentAsSchema).max(40).optional().describe('What forms elsewhere call it, by the inlet they send to'),
 }
 
 /** A question of one kind: what all have, and the kind's own settings. */

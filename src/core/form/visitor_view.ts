@@ -58,4 +58,5 @@ const withoutDestinations = (question: Question): Question =>
     ownLook: {},
     default: null,
     turn: null,
+    sentAs: undefined,
   }) as Question

@@ -31,14 +31,19 @@ const HEADS: readonly [record: 'contact' | 'company', field: string, heads: stri
   ],
 ]
 
-const fold = (text: string): string =>
+/** Words over a column, or a field's name, without what is written otherwise here and there. */
+export const foldHead = (text: string): string =>
   foldCase(text.normalize('NFKD').replace(/\p{M}+/gu, ''))
     .replace(/[^\p{L}\p{N}]+/gu, ' ')
     .trim()
 
 const KNOWN = new Map(
-  HEADS.flatMap(([record, field, heads]) => heads.split('|').map((head) => [fold(head), { record, field }])),
+  HEADS.flatMap(([record, field, heads]) => heads.split('|').map((head) => [foldHead(head), { record, field }])),
 )
+
+/** The field of a contact or a company that people call this; `null` for none. */
+export const fieldCalled = (folded: string): { record: 'contact' | 'company'; field: string } | null =>
+  KNOWN.get(folded) ?? null
 
 /**
  * Where each column most likely goes: to the field of its name, or of what people call that, or, without either, to the
@@ -52,7 +57,7 @@ export function guessTargets(columns: readonly ImportColumn[], fields: readonly 
     taken.add(field)
     return { to: 'field', record: field.record, field: field.name }
   }
-  const byHead = columns.map(({ head }) => take(fieldOfHead(fold(head), offered)))
+  const byHead = columns.map(({ head }) => take(fieldOfHead(foldHead(head), offered)))
   return byHead.map((target, n): ImportTarget => {
     if (target) return target
     const holdsAddresses = columns[n]?.samples.some((one) => /^\S+@\S+\.\S+$/.test(one.trim())) ?? false
@@ -65,7 +70,7 @@ function fieldOfHead(head: string, fields: readonly RecordField[]): RecordField 
   if (head === '') return undefined
   const named = fields.find(
     ({ label, name, record }) =>
-      [fold(label), fold(name), `${record} ${fold(label)}`].includes(head) &&
+      [foldHead(label), foldHead(name), `${record} ${foldHead(label)}`].includes(head) &&
       !(record === 'company' && name === 'name'),
   )
   if (named) return named

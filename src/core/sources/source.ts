@@ -29,9 +29,9 @@ export function tagsOfFrame(page: string | null, own: URLSearchParams): [string,
 
 /**
  * How a form stands on the page around it: in a plain frame, in one that our script made in the page or over it, in the page
- * itself, or as the page's own HTML.
+ * itself, or as the page's own HTML; or a form built there, that sends to an inlet of ours.
  */
-export type Through = 'frame' | 'script' | 'over' | 'page' | 'html'
+export type Through = 'frame' | 'script' | 'over' | 'page' | 'html' | 'inlet'
 
 const THROUGH_WORDS: Record<Through, string> = {
   frame: 'frame',
@@ -39,6 +39,7 @@ const THROUGH_WORDS: Record<Through, string> = {
   over: 'over the page',
   page: 'in the page',
   html: 'own HTML',
+  inlet: 'inlet',
 }
 
 /** How a visit came, beside its link and the page before. */

@@ -53,6 +53,7 @@ import * as openTimes from './0051_open_times'
 import * as plannedReleases from './0052_planned_releases'
 import * as taggedLinks from './0053_tagged_links'
 import * as ownHosts from './0054_own_hosts'
+import * as inlets from './0055_inlets'
 
 /** Every migration in order. Ones that have run are never edited. */
 export const migrations: Record<string, Migration> = {
@@ -110,4 +111,5 @@ export const migrations: Record<string, Migration> = {
   '0052_planned_releases': plannedReleases,
   '0053_tagged_links': taggedLinks,
   '0054_own_hosts': ownHosts,
+  '0055_inlets': inlets,
 }

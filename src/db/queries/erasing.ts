@@ -3,6 +3,7 @@ import { ERASED_ASIDE } from '@/core/dispatch/aside'
 import { asJson, type Runner } from '../database'
 import {
   type Place,
+  postHolds,
   type SentByThem,
   type TellingDelivery,
   type TellingFile,
@@ -165,6 +166,40 @@ export async function eraseFromSheets(
   await sql`
     delete from link_sheet_row using link_sheet sheet where sheet.id = sheet_id and sheet.workspace_id = ${workspaceId}
       and (contact_id = any(${ids}::uuid[]) or email = any(${addresses}::text[]))
+  `.execute(tx)
+}
+
+/** Removes what came to inlets with one of their addresses in a field, and gives the files that came with it, which go with it. */
+export async function erasePosts(tx: Runner, workspaceId: string, addresses: readonly string[]): Promise<string[]> {
+  const { rows } = await sql<{ id: string }>`
+    with theirs as (
+      select post.id from inlet_post post where post.workspace_id = ${workspaceId} and ${postHolds(addresses)}
+    ), files as (
+      update file set gone = true, name = '' from theirs
+      where file.inlet_post_id = theirs.id and file.submission_id is null returning file.id
+    ), removed as (delete from inlet_post using theirs where inlet_post.id = theirs.id)
+    select id from files
+  `.execute(tx)
+  return rows.map(({ id }) => id)
+}
+
+/** What else came to inlets and tells of them, and writing what is left of it. */
+export async function readTellingPosts(tx: Runner, workspaceId: string, words: readonly string[]) {
+  if (words.length === 0) return []
+  const { rows } = await sql<{ id: string; came: unknown; told: unknown; wrong: unknown }>`
+    select id, came, told, wrong from inlet_post where workspace_id = ${workspaceId} and exists (
+      select from unnest(${words.map((word) => word.toLowerCase())}::text[]) word
+      where position(word in lower(concat(came, told, wrong))) > 0)
+  `.execute(tx)
+  return rows
+}
+
+export async function writePosts(tx: Runner, rows: Awaited<ReturnType<typeof readTellingPosts>>): Promise<void> {
+  if (rows.length === 0) return
+  await sql`
+    update inlet_post set came = row.came, told = row.told, wrong = row.wrong
+    from jsonb_to_recordset(${asJson(rows)}::jsonb) as row(id uuid, came jsonb, told jsonb, wrong jsonb)
+    where inlet_post.id = row.id
   `.execute(tx)
 }
 

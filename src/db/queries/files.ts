@@ -131,9 +131,9 @@ export async function giveUpLeft(db: Runner, hours: number, most: number): Promi
   const { rows } = await sql<{ id: string }>`
     update file set gone = true where id in (
       select id from file
-      where submission_id is null and (gone
-        or touched_at < now() - make_interval(secs => ${hours * 3600})
-        or (received = 0 and touched_at < now() - make_interval(mins => ${CLAIMED})))
+      where submission_id is null and (gone or (inlet_post_id is null and (
+        touched_at < now() - make_interval(secs => ${hours * 3600})
+        or (received = 0 and touched_at < now() - make_interval(mins => ${CLAIMED})))))
       order by touched_at limit ${most} for update skip locked
     )
     returning id

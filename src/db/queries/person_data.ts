@@ -4,8 +4,9 @@ import type { Answers } from '@/core/answers/answer'
 import type { DeliveryBody } from '@/core/dispatch/targets/bodies'
 import type { Outcome } from '@/core/dispatch/outcome'
 import type { Origins } from '@/core/origins/origin'
+import type { Came } from '@/core/inlets/came'
 import type { Runner } from '../database'
-import type { Traces } from './traces'
+import { postHolds, type Traces } from './traces'
 
 /** A submission with all that is kept of it and its visit, and the form as it was then. */
 export interface SentInFull {
@@ -63,6 +64,17 @@ export async function readEntriesOf(db: Runner, workspaceId: string, { ids, addr
         or (visit.form_id = any(array(select id from form where workspace_id = ${workspaceId}))
           and left_by = any(${addresses}::text[])))
     order by arrived_at
+  `.execute(db)
+  return rows
+}
+
+/** What came to inlets with one of their addresses in a field, and was not taken, or not all of it. */
+export async function readPostsOf(db: Runner, workspaceId: string, { addresses }: Traces) {
+  const { rows } = await sql<{ form: string; inlet: string; receivedAt: Date; came: Came }>`
+    select form.name as form, inlet.title as inlet, post.received_at as "receivedAt", post.came
+    from inlet_post post join inlet on inlet.id = post.inlet_id join form on form.id = inlet.form_id
+    where post.workspace_id = ${workspaceId} and ${postHolds(addresses)}
+    order by post.seq
   `.execute(db)
   return rows
 }

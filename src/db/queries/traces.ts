@@ -90,6 +90,11 @@ export async function findWhoHad(db: Runner, workspaceId: string, address: strin
   return rows[0]?.id ?? null
 }
 
+/** Whether a post to an inlet, `post`, has one of these addresses in a field: then it is theirs. */
+export const postHolds = (addresses: readonly string[]) => sql<boolean>`exists (
+    select from jsonb_array_elements(post.came) field
+    where jsonb_typeof(field -> 1) = 'string' and lower(btrim(field ->> 1)) = any(${addresses}::text[]))`
+
 /** How much there is of somebody who sent these, and what outside has something of them. */
 export async function countTraces(db: Runner, workspaceId: string, traces: Traces, submissions: readonly string[]) {
   const { ids, addresses } = traces
@@ -100,7 +105,10 @@ export async function countTraces(db: Runner, workspaceId: string, traces: Trace
         and (link_holder = any(${ids}::uuid[])
           or (form_id = any(array(select id from form where workspace_id = ${workspaceId}))
             and left_by = any(${addresses}::text[])))) as entries,
-      (select count(*)::int from file where submission_id = any(${submissions}::uuid[]) and not gone) as files,
+      (select count(*)::int from file where submission_id = any(${submissions}::uuid[]) and not gone)
+        + (select count(*)::int from file join inlet_post post on post.id = file.inlet_post_id
+          where post.workspace_id = ${workspaceId} and file.submission_id is null and not gone
+            and ${postHolds(addresses)}) as files,
       (select count(*)::int from record where workspace_id = ${workspaceId} and type in ('deal', 'request')
         and contact_id = any(${ids}::uuid[]) and gone_by is null) as opened,
       array(select distinct coalesce(connection.title, 'Mail') from delivery

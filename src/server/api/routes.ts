@@ -15,6 +15,7 @@ import * as formSettings from '../deeds/form_settings'
 import * as hosts from '../deeds/hosts'
 import * as history from '../deeds/history'
 import * as imports from '../deeds/imports'
+import * as inlets from '../deeds/inlets'
 import * as linkSheets from '../deeds/link_sheets'
 import * as mailingLists from '../deeds/mailing_lists'
 import * as merging from '../deeds/merging'
@@ -65,6 +66,15 @@ export const routes: Route[] = [
   get('/forms/{slug}/links', taggedLinks.readTaggedLinks),
   post('/forms/{slug}/links', taggedLinks.makeTaggedLink),
   del('/forms/{slug}/links/{id}', taggedLinks.dropTaggedLink),
+  get('/forms/{slug}/inlets', inlets.readInlets),
+  post('/forms/{slug}/inlets', inlets.addInlet),
+  get('/forms/{slug}/inlets/{name}', inlets.readInlet),
+  put('/forms/{slug}/inlets/{name}', inlets.changeInlet),
+  del('/forms/{slug}/inlets/{name}', inlets.dropInlet),
+  put('/forms/{slug}/inlets/{name}/fields', inlets.agreeOnInlet),
+  post('/forms/{slug}/inlets/{name}/secret', inlets.signInlet),
+  del('/forms/{slug}/inlets/{name}/secret', inlets.unsignInlet),
+  post('/forms/{slug}/inlets/{name}/html', inlets.pointHtmlAt, 200),
   get('/forms/{slug}/releases', releases.readReleases),
   post('/forms/{slug}/releases', releases.releaseForm),
   get('/forms/{slug}/releases/{number}/return', releases.weighReturn),

@@ -94,6 +94,16 @@ export const readPersonData = deed({
         answered: z.array(told),
       }),
     ),
+    atInlets: z
+      .array(
+        z.object({
+          form: z.string(),
+          inlet: z.string(),
+          receivedAt: moment,
+          sent: z.array(z.object({ name: z.string(), said: z.string() })),
+        }),
+      )
+      .describe('What came to inlets with their address in it, and was not taken, or not all of it'),
     files: z.array(
       z.object({
         id: z.uuid(),

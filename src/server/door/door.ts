@@ -10,6 +10,8 @@ import { receiveForm } from '../files/receiveForm'
 import { MAILED, type MailedFor } from '../mailed/links'
 import { serveMailed } from '../mailed/serve'
 import { whoseHost } from '../hosts/whose'
+import { receivePost } from '../inlets/receive_post'
+import { INLETS, serveInlet } from '../inlets/serve_inlet'
 import { LineIsFull } from '../line'
 import { log, traced } from '../log'
 import { IMPORTS, receiveImport } from '../imports/receiveImport'
@@ -84,6 +86,16 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
       return taken === 'too large' ? refuseBody(request, response) : write(taken, response)
     }
 
+    const inlet = INLETS.exec(path)
+    if (inlet) {
+      const [, slug = '', name = ''] = inlet
+      const received = isFormWithFiles(request) ? await receivePost(request, slug, name) : null
+      if (received === 'unreadable') return write(problem(400, 'The body is not multipart form data.'), response)
+      const body = received ? null : await readBody(request, MOST_BYTES.visitor)
+      if (received === 'too large' || body === 'too large') return refuseBody(request, response)
+      const asked = new Request(url, { method: request.method ?? 'GET', headers: headersOf(request), body })
+      return write(await serveInlet(asked, slug, name, received), response, request.headers['accept-encoding'])
+    }
     if (visitor) {
       const [, slug = '', part = null] = visitor
       const sent = isFormWithFiles(request) ? await receiveForm(request, slug) : null
@@ -299,6 +311,10 @@ function headersOf({ headers }: IncomingMessage): Record<string, string> {
     'accept-language',
     'authorization',
     'content-type',
+    'idempotency-key',
+    'webhook-id',
+    'webhook-signature',
+    'webhook-timestamp',
     'cookie',
     VISIT_HEADER,
     'origin',

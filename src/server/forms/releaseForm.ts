@@ -4,6 +4,7 @@ import type { Finding } from '@/core/examine/finding'
 import { readForm, readStored } from '@/core/form/stored'
 import type { Db, Runner } from '@/db/database'
 import type { StoredForm } from '@/db/queries/forms'
+import { waitAgain } from '@/db/queries/inlets'
 import { insertRelease } from '@/db/queries/releases'
 import { examineDraft } from './examineDraft'
 import { forgetLiveForm } from './live'
@@ -53,5 +54,7 @@ export async function makeLive(
   const changes = tellDifferences(last ? readStored(last.definition) : null, definition)
   const number = (last?.number ?? 0) + 1
   await insertRelease(tx, form, number, definition, changes, userId, at)
+  // What came to an inlet and did not fit may fit now.
+  await waitAgain(tx, form.id)
   return { number, changes }
 }

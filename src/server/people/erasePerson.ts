@@ -17,11 +17,14 @@ import {
   eraseCodes,
   eraseLinks,
   eraseOpened,
+  erasePosts,
   eraseRecords,
   eraseRefusals,
   eraseSubmissions,
   giveUpFiles,
   letErase,
+  readTellingPosts,
+  writePosts,
   writeTelling,
   writeTellingRecords,
 } from '@/db/queries/erasing'
@@ -116,7 +119,7 @@ async function eraseNow(
   await eraseBrowsers(tx, workspaceId, traces.ids)
   await eraseCodes(tx, workspaceId, traces.ids)
   const entries = await eraseEntries(tx, workspaceId, traces)
-  const files = await giveUpFiles(tx, sent, entries)
+  const files = [...(await giveUpFiles(tx, sent, entries)), ...(await erasePosts(tx, workspaceId, elsewhere.addresses))]
   const naming = others.map(({ id }) => id)
   const deliveries = await readTellingDeliveries(tx, workspaceId, elsewhere, { theirs: sent, others: naming })
   const names = namesIn(traces)
@@ -151,6 +154,7 @@ async function eraseNow(
     const all = [...words, ...(more[place as keyof typeof more] ?? [])]
     await writeTelling(tx, workspaceId, place, blot(rows, all), traces.ids)
   }
+  await writePosts(tx, blot(await readTellingPosts(tx, workspaceId, words), words))
   await eraseRecords(tx, workspaceId, caused.id, traces.ids)
   await eraseRefusals(tx, workspaceId, traces.addresses)
   await eraseFromSheets(tx, workspaceId, traces.ids, elsewhere.addresses)

@@ -21,6 +21,7 @@ import {
   readEntriesOf,
   readFilesOf,
   readOpenedInFull,
+  readPostsOf,
   readSentInFull,
   type SentInFull,
 } from '@/db/queries/person_data'
@@ -37,18 +38,20 @@ export async function gatherPerson(db: Db, workspaceId: string, id: string) {
   const { fields, lists } = await readResources(db, workspaceId)
   const sent = await readSentBy(db, workspaceId, traces)
   const ids = sent.map((one) => one.id)
-  const [entries, files, links, browsers, notes, proposals, consents, opened, changes, deliveries] = await Promise.all([
-    readEntriesOf(db, workspaceId, traces),
-    readFilesOf(db, ids),
-    listLinks(db, workspaceId, id),
-    listBrowsers(db, workspaceId, id),
-    listNotes(db, workspaceId, id, ALL),
-    listProposals(db, workspaceId, id, ALL),
-    listConsents(db, workspaceId, traces.ids),
-    readOpenedInFull(db, workspaceId, traces.ids),
-    readLineage(db, workspaceId, traces.ids, ALL),
-    readDeliveriesOf(db, workspaceId, traces, ids),
-  ])
+  const [entries, atInlets, files, links, browsers, notes, proposals, consents, opened, changes, deliveries] =
+    await Promise.all([
+      readEntriesOf(db, workspaceId, traces),
+      readPostsOf(db, workspaceId, traces),
+      readFilesOf(db, ids),
+      listLinks(db, workspaceId, id),
+      listBrowsers(db, workspaceId, id),
+      listNotes(db, workspaceId, id, ALL),
+      listProposals(db, workspaceId, id, ALL),
+      listConsents(db, workspaceId, traces.ids),
+      readOpenedInFull(db, workspaceId, traces.ids),
+      readLineage(db, workspaceId, traces.ids, ALL),
+      readDeliveriesOf(db, workspaceId, traces, ids),
+    ])
   const tell = { record: 'contact' as const, fields, lists }
   return {
     format: 'lichen-person-1' as const,
@@ -71,6 +74,10 @@ export async function gatherPerson(db: Db, workspaceId: string, id: string) {
     unfinished: entries.map(({ definition, answers, ...entry }) => ({
       ...entry,
       answered: tellAnswers(readStored(definition), answers),
+    })),
+    atInlets: atInlets.map(({ came, ...post }) => ({
+      ...post,
+      sent: came.map(([name, said]) => ({ name, said: typeof said === 'string' ? said : said.name })),
     })),
     files,
     deliveries: deliveries.map(({ body, connection, state, createdAt, settledAt }) => ({

@@ -54,6 +54,18 @@ export function addressOn({ sentFrom }: Form, text: string | undefined): URL | n
 /** For how long the same of the same person is the same, sent twice; in milliseconds. */
 const TWICE = 30_000
 
+/** What is sent within half a minute from one network is called by these, the one of just now first: the same is the same. */
+export function nameSent(about: string, fields: Readonly<Record<string, unknown>>): [now: string, before: string] {
+  const turn = Math.floor(Date.now() / TWICE)
+  const idAt = (at: number) =>
+    idForSent(
+      context().config.LICHEN_SECRET,
+      about,
+      JSON.stringify([at, askerNetwork(), Object.entries(fields).sort()]),
+    )
+  return [idAt(turn), idAt(turn - 1)]
+}
+
 /**
  * The visit of what came whole. No visit was given to its page, so that who presses twice is told from who sends twice by
  * what was sent, where it says whose it is, and by when: within half a minute it is one. `null` where it does not say.
@@ -64,10 +76,6 @@ export async function visitOfSent(
   answers: Answers,
 ): Promise<string | null> {
   if (emailIn(form, answers) === null) return null
-  const { visitors: db, config } = context()
-  const now = Math.floor(Date.now() / TWICE)
-  const idAt = (turn: number) =>
-    idForSent(config.LICHEN_SECRET, formId, JSON.stringify([turn, askerNetwork(), Object.entries(fields).sort()]))
-  const before = idAt(now - 1)
-  return (await findSent(db, formId, before)) ? before : idAt(now)
+  const [now, before] = nameSent(formId, fields)
+  return (await findSent(context().visitors, formId, before)) ? before : now
 }

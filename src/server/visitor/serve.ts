@@ -59,10 +59,20 @@ export async function serveVisitor(
       ? patiently(lookSheet(request, slug, mark)).catch(databaseAway)
       : problem(405, 'This address takes GET.', {}, { allow: 'GET' })
   const inWords = (part === null || part === NOT_ME) && forPeople(request)
+  return answerPatiently(request, slug, inWords, () => answer(request, slug, part, inWords, sent))
+}
+
+/** Answers in its turn, and whatever keeps it from that: `inWords` for people, whose browser shows what it gets. */
+export async function answerPatiently(
+  request: Request,
+  slug: string,
+  inWords: boolean,
+  work: () => Promise<Response>,
+): Promise<Response> {
   const { presence } = context()
   try {
     if (presence.isAway) return inWords ? awayHtml(request) : databaseAway()
-    return await inTurn(() => patiently(answer(request, slug, part, inWords, sent)))
+    return await inTurn(() => patiently(work()))
   } catch (error) {
     if (error instanceof BadBody) return problem(400, error.message)
     if (error instanceof TooManyGuesses) {

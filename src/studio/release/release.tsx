@@ -25,6 +25,7 @@ import { PlannedRelease, PlanRelease } from './planned'
 import { PastArrivals } from './pastArrivals'
 import { Rehearsals } from './rehearsals'
 import { Releases } from './releases'
+import { type ListedInlet, WaysIn } from './waysIn'
 import { WaysOut } from './waysOut'
 import { Only } from '../ui/here'
 
@@ -39,10 +40,11 @@ interface Props {
   /** Links with tags that were made, and the tags that are planned. */
   links: readonly TaggedLink[]
   tags: PlannedTags
+  inlets: readonly ListedInlet[]
 }
 
 /** What changed, what stands in the way, and the button that makes the draft live. */
-export function Release({ releases, planned, past, html, links, tags }: Props) {
+export function Release({ releases, planned, past, html, links, tags, inlets }: Props) {
   const router = useRouter()
   const zone = useZone()
   const { form, facts, saveNow } = useDraft((state) => state)
@@ -161,6 +163,7 @@ export function Release({ releases, planned, past, html, links, tags }: Props) {
         </div>
       </section>
       {facts.live && <WaysOut live={facts.live.form} html={html} links={links} tags={tags} />}
+      <WaysIn inlets={inlets} />
       <Framing />
       <SentFrom />
       <InSearch />

@@ -152,6 +152,8 @@ export const de: Language = {
     moment_title: 'Einen Moment',
     sent_often: 'Aus Ihrem Netz wurde zu viel gesendet. Gehen Sie zurück und senden Sie bald noch einmal.',
     opened_often: 'Dieses Formular wurde aus Ihrem Netz sehr oft geöffnet. Versuchen Sie es bald noch einmal.',
+    kept_title: 'Angekommen',
+    kept: 'Was Sie gesendet haben, ist da und bleibt erhalten.',
     sent_before_title: 'Schon gesendet',
     sent_before: 'Diese Antworten wurden schon gesendet. Öffnen Sie das Formular noch einmal, um andere zu senden.',
     wrong_title: 'Etwas ist schiefgegangen',

@@ -151,6 +151,8 @@ export const texts = {
   moment_title: 'One moment',
   sent_often: 'Too much was sent from your network. Go back, and send again soon.',
   opened_often: 'This form was opened very often from your network. Try again soon.',
+  kept_title: 'Kept',
+  kept: 'What you sent has come, and is kept.',
   sent_before_title: 'Sent already',
   sent_before: 'These answers were sent before. Open the form again to send others.',
   wrong_title: 'Something went wrong',

@@ -151,6 +151,8 @@ export const es: Language = {
     moment_title: 'Un momento',
     sent_often: 'Se ha enviado demasiado desde su red. Vuelva atrás y envíe de nuevo en breve.',
     opened_often: 'Este formulario se ha abierto muchas veces desde su red. Inténtelo de nuevo en breve.',
+    kept_title: 'Recibido',
+    kept: 'Lo que ha enviado ha llegado y queda guardado.',
     sent_before_title: 'Ya enviado',
     sent_before: 'Estas respuestas ya se enviaron. Abra el formulario de nuevo para enviar otras.',
     wrong_title: 'Algo ha ido mal',

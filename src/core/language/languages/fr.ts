@@ -151,6 +151,8 @@ export const fr: Language = {
     moment_title: 'Un instant',
     sent_often: 'Trop d’envois viennent de votre réseau. Revenez en arrière, et renvoyez bientôt.',
     opened_often: 'Ce formulaire a été ouvert très souvent depuis votre réseau. Réessayez bientôt.',
+    kept_title: 'Bien reçu',
+    kept: 'Ce que vous avez envoyé est arrivé et reste conservé.',
     sent_before_title: 'Déjà envoyé',
     sent_before: 'Ces réponses ont déjà été envoyées. Rouvrez le formulaire pour en envoyer d’autres.',
     wrong_title: 'Quelque chose n’a pas marché',

@@ -173,6 +173,8 @@ export const pl: Language = {
     moment_title: 'Chwileczkę',
     sent_often: 'Z tej sieci wysłano zbyt wiele. Proszę wrócić i wkrótce wysłać ponownie.',
     opened_often: 'Ten formularz był bardzo często otwierany z tej sieci. Proszę wkrótce spróbować ponownie.',
+    kept_title: 'Dotarło',
+    kept: 'To, co zostało wysłane, dotarło i jest przechowane.',
     sent_before_title: 'Już wysłane',
     sent_before: 'Te odpowiedzi zostały już wysłane. Aby wysłać inne, proszę otworzyć formularz jeszcze raz.',
     wrong_title: 'Coś poszło nie tak',

@@ -150,6 +150,8 @@ export const pt: Language = {
     moment_title: 'Um momento',
     sent_often: 'Foi enviado demasiado a partir da sua rede. Volte atrás e envie de novo em breve.',
     opened_often: 'Este formulário foi aberto muitas vezes a partir da sua rede. Tente de novo em breve.',
+    kept_title: 'Recebido',
+    kept: 'O que enviou chegou e fica guardado.',
     sent_before_title: 'Já enviado',
     sent_before: 'Estas respostas já foram enviadas. Abra o formulário de novo para enviar outras.',
     wrong_title: 'Algo correu mal',

@@ -147,6 +147,22 @@ export function PersonPage({ data, files, workspace, zone, at }: Props) {
             </section>
           ))}
         </Part>
+        <Part title="Sent from forms elsewhere" none={data.atInlets.length === 0}>
+          {data.atInlets.map((one) => (
+            <section key={one.receivedAt.toISOString()}>
+              <h3>
+                <bdi>{one.form}</bdi>, by <bdi>{one.inlet}</bdi>, {when(one.receivedAt)}
+              </h3>
+              <ul>
+                {one.sent.map(({ name, said }, index) => (
+                  <li key={index}>
+                    <bdi>{name}</bdi>: <bdi>{said}</bdi>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          ))}
+        </Part>
         <Part title="Begun and not sent" none={data.unfinished.length === 0}>
           {data.unfinished.map((one) => (
             <section key={one.arrivedAt.toISOString()}>

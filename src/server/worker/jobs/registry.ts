@@ -12,6 +12,7 @@ import { stepErrandJob } from './step_errand'
 import { stepImportJob } from './step_import'
 import { stepLinkSheetJob } from './step_link_sheet'
 import { stepPastRunJob } from './step_past_run'
+import { takePostsJob } from './take_posts'
 import { takeTurnJob } from './take_turn'
 
 /** Every job there is. A new one is its file and a line here. */
@@ -31,6 +32,7 @@ export const JOBS: readonly Job[] = [
   findDoublesAgainJob,
   removeLeftFilesJob,
   releasePlannedJob,
+  takePostsJob,
 ]
 
 export const jobsOf = (crew: Crew): Job[] => JOBS.filter((job) => job.crew === crew)

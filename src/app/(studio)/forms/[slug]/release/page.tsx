@@ -1,6 +1,7 @@
 import { notFound } from 'next/navigation'
 import { readStored } from '@/core/form/stored'
 import { findForm, type StoredForm } from '@/db/queries/forms'
+import { listInlets } from '@/db/queries/inlets'
 import { findPastRun } from '@/db/queries/past_runs'
 import { readPlannedTags } from '@/db/queries/tagged_links'
 import { memberPage } from '@/server/access/session'
@@ -18,15 +19,16 @@ export default memberPage('read', async ({ workspaceId, rights }, { params: { sl
   const form = await findForm(db, workspaceId, slug)
   if (!form) notFound()
   const address = await readAddressOf(db, here.config.LICHEN_URL, workspaceId, form.slug)
-  const [releases, planned, past, html, links, tags] = await Promise.all([
+  const [releases, planned, past, html, links, tags, inlets] = await Promise.all([
     readReleases(db, form.id),
     readPlanned(db, form),
     rights.has('people') ? findPastRun(db, form.id) : null,
     maySendFromElsewhere(form) ? readBareHtml(here, form) : null,
     readTaggedLinks(db, form.id, address),
     readPlannedTags(db, workspaceId),
+    listInlets(db, form.id),
   ])
-  return <Release releases={releases} planned={planned} past={past} html={html} links={links} tags={tags} />
+  return <Release {...{ releases, planned, past, html, links, tags, inlets }} />
 })
 
 const maySendFromElsewhere = ({ liveDefinition }: StoredForm): boolean =>

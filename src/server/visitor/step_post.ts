@@ -2,199 +2,35 @@ import { type Answers, valueIn } from '@/core/answers/answer'
 import type { AnswerError } from '@/core/form/check'
 import { filesIn } from '@/core/answers/files'
 import { fillForm } from '@/core/fill/fill'
-import { readBoxes } from '@/core/form/boxes'
 import { showsAllAtOnce } from '@/core/form/paces'
 import { walkForm } from '@/core/form/walk'
 import type { SentSigns } from '@/visitor/signs'
-import { knownToken } from '../access/token'
 import { context } from '../context'
-import { count, of, ofAsker, tooMany } from '../door/limits'
-import { findShownForm, inLanguage, type LiveForm, type SpokenForm } from '../forms/live'
+import type { LiveForm, SpokenForm } from '../forms/live'
 import type { ReceivedForm } from '../files/receiveForm'
-import { type FactsHere, factsFor } from '../forms/facts'
-import { problem } from '../problem'
-import { acceptSubmission, type Judge, trustSender } from '../submissions/acceptSubmission'
-import { type ClaimedVisit, claimVisit } from '../visits/claim'
+import type { FactsHere } from '../forms/facts'
+import { acceptSubmission, type Judge } from '../submissions/acceptSubmission'
+import type { ClaimedVisit } from '../visits/claim'
 import { ownHostsOf } from '../hosts/base'
 import { knownOf } from '../visits/known'
 import { fillStart, type FormStart } from '../visits/openForm'
 import { inTurnFor } from '../visits/turns'
 import { recordOrigin, recordProgress } from '../visits/recordProgress'
 import { givePass, proofOf, type VisitPass } from '../visits/secret'
-import { type BrowserPass, rememberHolder } from '../visits/remembered'
-import { releaseNumberSchema, type Visitor } from '../visits/visitor'
-import { addressOn, GOES_ON, maySend, pageAround, parametersSent, visitOfSent } from './elsewhere'
+import type { Visitor } from '../visits/visitor'
+import { addressOn, GOES_ON, visitOfSent } from './elsewhere'
 import { closedHtml, formHtml, saidHtml, tooManyHtml } from './html'
-import { languageFor, languagesWanted } from './language'
 import { lookBelow } from './look'
 import { answerOutcome } from './outcome'
-import {
-  isTestLink,
-  type Keeping,
-  linkSecret,
-  readFields,
-  readSentJson,
-  tellVisitor,
-  type VisitorCall,
-  withoutSecret,
-} from './request'
 import { remembering } from './remembering'
 import { sayTurns } from '../visits/turns'
 import { giveSigns, judgeSender, trustHolder } from './signs'
 
-/** Takes answers sent as JSON, by the page's script or by any program. */
-export async function postJson({ request, live, keeping }: VisitorCall): Promise<Response> {
-  const { visitors: db, config } = context()
-  const trusted = await isTrusted(request, live)
-  if (trusted === null) return problem(401, 'The token is not one of this form’s workspace, or may not send.')
-  // Programs with a token count by it alone.
-  const wait = trusted
-    ? count(...of('token', request.headers.get('authorization') ?? ''))
-    : count(...ofAsker('send', live.slug))
-  if (wait > 0) return tooMany(wait)
-  const sent = await readSentJson(request)
-  const found = sent.release ? await findShownForm(db, live, sent.release) : live
-  const shown = found && inLanguage(found, languagesWanted(request, sent.language))
-  if (!shown) return problem(409, 'The form has changed since this page was opened.', { release: live.number })
-  const visitor = await tellVisitor(db, shown, {
-    // A page sends to the address that it has itself, with its parameters.
-    link: sent.link ? Object.entries(sent.link) : new URL(request.url).searchParams,
-    k: sent.k ?? linkSecret(request),
-    pageBefore: sent.before,
-    request,
-    told: sent,
-  })
-  const visit = claimVisit(config.LICHEN_SECRET, live.formId, sent, trusted)
-  const judge = trusted ? trustSender : judgeOf(live, visitor, visit, sent)
-  await recordOrigin(db, shown, visitor, visit, ownHostsOf(config.LICHEN_URL, live.hosts))
-  const accepted = await acceptSubmission(db, shown, sent.values, visitor, visit, judge, null)
-  const forPage = request.headers.get('accept')?.includes('text/html') ?? false
-  if (accepted.ok) {
-    const { submission, outcome } = accepted
-    const response = forPage
-      ? await answerOutcome(shown, visitor, accepted, 200)
-      : Response.json({ submission, outcome: { ...outcome, because: undefined } })
-    response.headers.append('set-cookie', keeping.forgetLink())
-    if (sent.remember)
-      await remember(response, keeping, rememberHolder(db, shown, visitor, visit, accepted.values, null))
-    return response
-  }
-  switch (accepted.why) {
-    case 'wrong':
-      return problem(422, 'Some answers are wrong.', { errors: accepted.errors })
-    case 'sent before':
-      return problem(409, 'This visit has sent already.')
-    case 'too many':
-      return tooMany(accepted.wait)
-    case 'closed':
-      // The page's script shows whatever page it gets.
-      return forPage ? closedHtml(shown) : problem(403, 'This form is closed.')
-  }
-}
-
-const judgeOf = (live: LiveForm, visitor: Visitor, visit: ClaimedVisit | null, signs: SentSigns): Judge =>
-  visitor.holder || visit?.test ? trustHolder(live) : judgeSender(live, visit?.proven ? visit.id : null, signs)
-
-/** Whether a program shows a token of the form's workspace that may send; `null` when it shows another. */
-async function isTrusted(request: Request, live: LiveForm): Promise<boolean | null> {
-  const authorization = request.headers.get('authorization')
-  if (!authorization) return false
-  const token = await knownToken(context().visitors, authorization)
-  return token?.workspaceId === live.workspaceId && token.rights.has('answer') ? true : null
-}
-
-/** Takes one step of a plain HTML form, from a browser that runs no script. */
-export async function postPage(call: VisitorCall): Promise<Response> {
-  const { request, live, keeping, sent } = call
-  const wait = count(...ofAsker('send', live.slug))
-  if (wait > 0) return tooManyHtml(wait, languageFor(request), 'sent_often')
-  const { visitors: db, config } = context()
-  const url = new URL(request.url)
-  const fields = await readFields(call)
-  const own = ownFields(fields)
-  // Every page of ours names its step.
-  if (textIn(fields, '_step') === undefined) return postFromElsewhere(call, fields)
-  const secret = linkSecret(request)
-  const shown = await findShownForm(db, live, own.release ?? live.number)
-  const visitor = await tellVisitor(db, shown ?? live, {
-    link: url.searchParams,
-    k: secret,
-    pageBefore: own.before,
-    request,
-    told: own,
-  })
-  const visit = claimVisit(config.LICHEN_SECRET, live.formId, own, false)
-  const action = withoutSecret(url, secret !== null)
-  const form = inLanguage(shown ?? live, languagesWanted(request, own.switchTo ?? own.language))
-  const typedIn = inLanguage(shown ?? live, languagesWanted(request, own.language))
-  const entered = { ...fields, ...readBoxes(form.form.steps, fields, typedIn.speech) }
-  const facts = await factsFor(form, visit, entered, new Date())
-  const page = new StepPost(form, visitor, entered, visit, action, facts)
-  const response = await page.answer(shown === null, sent?.refused ?? [])
-  if (page.sent) response.headers.append('set-cookie', keeping.forgetLink())
-  if (page.sent && own.remember)
-    await remember(response, keeping, rememberHolder(db, form, visitor, visit, page.sent, null))
-  return response
-}
-
-/** Takes the whole of a form, as a page of another site sends it that asks it in HTML of its own. */
-async function postFromElsewhere(call: VisitorCall, fields: Record<string, unknown>): Promise<Response> {
-  const { request, live, keeping, sent } = call
-  const { visitors: db, config } = context()
-  const url = new URL(request.url)
-  const page = pageAround(request)
-  const form = inLanguage(live, languagesWanted(request, textIn(fields, '_language')))
-  const visitor = await tellVisitor(db, live, {
-    link: parametersSent(live.form, request, fields, page),
-    k: linkSecret(request),
-    pageBefore: textIn(fields, '_before'),
-    request,
-    told: { ...ownFields(fields), frame: page?.href, through: 'html' },
-  })
-  const { LICHEN_SECRET: secret } = config
-  const given = isTestLink(secret, live.formId, url) ? 'test' : 'visit'
-  if (live.closed && given !== 'test') return closedHtml(form)
-  const pass = sent?.pass ?? givePass(secret, live.formId, given)
-  const visit = { id: pass.id, proven: true, test: given === 'test' }
-  const entered = { ...fields, ...readBoxes(form.form.steps, fields, form.speech) }
-  const facts = await factsFor(form, visit, entered, new Date())
-  const action = withoutSecret(url, linkSecret(request) !== null)
-  const post = new StepPost(form, visitor, entered, visit, action, facts)
-  const response = await post.answerWhole(maySend(live.form, page), sent?.refused ?? [])
-  if (post.sent) response.headers.append('set-cookie', keeping.forgetLink())
-  // What came is gone on with, also from a page of theirs that leads here.
-  else response.headers.append('set-cookie', keeping.visit(pass))
-  return response
-}
-
-/** Gives a browser what it will be known again by, where it is to be. */
-async function remember(response: Response, keeping: Keeping, known: Promise<BrowserPass | null>): Promise<void> {
-  const pass = await known
-  if (pass) response.headers.append('set-cookie', keeping.browser(pass))
-}
-
 /** A field that stands once in a page. */
-const textIn = (entered: Readonly<Record<string, unknown>>, field: string): string | undefined => {
+export const textIn = (entered: Readonly<Record<string, unknown>>, field: string): string | undefined => {
   const text = valueIn(entered, field)
   return typeof text === 'string' ? text : undefined
 }
-
-/** What a page says of itself. */
-const ownFields = (entered: Readonly<Record<string, unknown>>) => ({
-  visit: textIn(entered, '_visit'),
-  proof: textIn(entered, '_proof'),
-  release: releaseNumberSchema.safeParse(textIn(entered, '_release')).data,
-  before: textIn(entered, '_before'),
-  frame: textIn(entered, '_frame'),
-  zone: textIn(entered, '_zone'),
-  screen: textIn(entered, '_screen'),
-  /** The language the page is in, and the one that it is to be in next. */
-  language: textIn(entered, '_language'),
-  switchTo: textIn(entered, '_in'),
-  remember: textIn(entered, '_remember'),
-  origin: textIn(entered, '_origin'),
-  turns: textIn(entered, '_turns'),
-})
 
 const signsIn = (entered: Readonly<Record<string, unknown>>): SentSigns => ({
   opened: textIn(entered, '_opened'),
@@ -203,7 +39,12 @@ const signsIn = (entered: Readonly<Record<string, unknown>>): SentSigns => ({
   hands: textIn(entered, '_hands'),
 })
 
-class StepPost {
+/** Weighs a submission by who sends it: colleagues and whoever came by a personal link are believed. */
+export const judgeOf = (live: LiveForm, visitor: Visitor, visit: ClaimedVisit | null, signs: SentSigns): Judge =>
+  visitor.holder || visit?.test ? trustHolder(live) : judgeSender(live, visit?.proven ? visit.id : null, signs)
+
+/** One step of a form that a browser sends without a script, or the whole of it from a page elsewhere, and what is answered. */
+export class StepPost {
   sent: Answers | null = null
   private readonly start: FormStart
   /** The step that was shown. */
@@ -333,7 +174,8 @@ class StepPost {
     return here.flatMap(({ questions }) => questions).some(({ name }) => shown.includes(name) && !seen.has(name))
   }
 
-  private showErrors(errors: AnswerError[]): Promise<Response> {
+  /** The page that the first of these errors is on, with all of them. */
+  showErrors(errors: AnswerError[]): Promise<Response> {
     return this.show(this.stepOf(errors[0]?.name), { errors }, 422)
   }
 
