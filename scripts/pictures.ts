@@ -40,12 +40,12 @@ const VIEWS: Record<string, { path: string; phone?: boolean; prepare?: (page: Pa
   dispatch: { path: `${finder}/dispatch`, prepare: repeatRow },
   rehearse: { path: `${finder}/rehearse`, prepare: takeLatest },
   release: { path: `${finder}/release`, prepare: runThePast },
+  inlet: { path: '/forms/service/release/in/old_website', prepare: (page) => page.waitForTimeout(600) },
   readout: { path: `${finder}/readout`, prepare: (page) => page.waitForTimeout(1200) },
   submission: { path: '/arrivals?form=service', prepare: (page) => openFirst(page, '/arrivals/') },
   people: { path: '/people' },
   person: { path: '/people?sort=-submissions', prepare: (page) => openFirst(page, '/people/') },
   sheet: { path: '/people/sheets', prepare: writeMarks },
-  list: { path: '/people/lists/firing_notes', prepare: (page) => page.waitForTimeout(1200) },
   segment: {
     path: '/people/segments/shared_studios_north',
     prepare: (page) => page.getByText(/people now$/).waitFor(),

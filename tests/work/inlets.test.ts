@@ -134,7 +134,7 @@ describe('a form elsewhere', () => {
     const after = await inletAt(slug)
     expect(after).toMatchObject({ waiting: 0, taken: 2, liveUnderstands: true })
     expect(after.posts.every(({ came, submission }) => came.length === 0 && submission !== null)).toBe(true)
-    expect(after.fields.every(({ because, released }) => because === 'agreed on' && released)).toBe(true)
+    expect(after.fields.every(({ because, released }) => because === 'it is agreed on' && released)).toBe(true)
   })
 
   it('is answered at once where it is understood: with the outcome, their own page, or JSON', async () => {

@@ -19,7 +19,7 @@ const fields: RecordField[] = [
 const post = (fields: Record<string, string>): Came => cameAsFields(Object.entries(fields)) ?? []
 const understood = (form: Form, came: readonly Came[]): Form => {
   const learned = learnFrom(came)
-  return agreeOnSenses(form, 'old', proposeSenses(learned, form, 'old'), learned, fields)
+  return agreeOnSenses(form, 'old', proposeSenses(learned, form, 'old', USUAL_INLET), learned, fields)
 }
 
 describe('a post', () => {
@@ -63,6 +63,8 @@ describe('what a field means by its name', () => {
     ['your-email', 'email'],
     ['E-Mail-Adresse', 'email'],
     ['contact[courriel]', 'email'],
+    ['q7[vorname]', 'name.first'],
+    ['lead.person.mail', 'email'],
     ['txtLastName', 'name.last'],
     ['Vorname', 'name.first'],
     ['prénom', 'name.first'],
@@ -119,7 +121,7 @@ describe('what is proposed', () => {
     post({ vorname: 'Jory', nachname: 'Venn', mail: 'jory@kiln.example', tel: '', anlass: 'Workshop' }),
   ]
   it('are questions there are, and new ones of which several fields are parts', () => {
-    expect(proposeSenses(learnFrom(posts), form, 'old').map(({ name, sense }) => [name, sense])).toEqual([
+    expect(proposeSenses(learnFrom(posts), form, 'old', USUAL_INLET).map(({ name, sense }) => [name, sense])).toEqual([
       ['vorname', { to: 'new', value: 'name', label: 'Name', kind: 'person_name', part: 'first' }],
       ['nachname', { to: 'new', value: 'name', label: 'Name', kind: 'person_name', part: 'last' }],
       ['mail', { to: 'question', question: 'email', part: undefined }],
@@ -143,19 +145,34 @@ describe('what is proposed', () => {
   })
   it('are the same again once agreed on, and two fields never become one thing', () => {
     const made = understood(form, posts)
-    const again = proposeSenses(learnFrom(posts), made, 'old')
-    expect(again.every(({ because }) => because === 'agreed on')).toBe(true)
-    const twice = proposeSenses(learnFrom([post({ mail: 'a@kiln.example', email: 'b@kiln.example' })]), form, 'old')
+    const again = proposeSenses(learnFrom(posts), made, 'old', USUAL_INLET)
+    expect(again.every(({ because }) => because === 'it is agreed on')).toBe(true)
+    const twice = proposeSenses(
+      learnFrom([post({ mail: 'a@kiln.example', email: 'b@kiln.example' })]),
+      form,
+      'old',
+      USUAL_INLET,
+    )
     expect(twice.map(({ sense }) => sense.to)).toEqual(['question', 'new'])
   })
   it('do not believe a name against what comes', () => {
-    const [told] = proposeSenses(learnFrom([post({ email: 'call me' }), post({ email: 'later' })]), form, 'old')
+    const [told] = proposeSenses(
+      learnFrom([post({ email: 'call me' }), post({ email: 'later' })]),
+      form,
+      'old',
+      USUAL_INLET,
+    )
     expect(told?.sense).toMatchObject({ to: 'new', kind: 'short_text' })
-    const [odd] = proposeSenses(learnFrom([post({ xq_7: 'a@kiln.example' })]), form, 'old')
+    const [odd] = proposeSenses(learnFrom([post({ xq_7: 'a@kiln.example' })]), form, 'old', USUAL_INLET)
     expect(odd).toMatchObject({ sense: { to: 'question', question: 'email' }, because: 'email addresses come in it' })
   })
   it('are nothing for what says the same each time, as a button does', () => {
-    const [told] = proposeSenses(learnFrom(Array.from({ length: 5 }, () => post({ senden: 'Absenden' }))), form, 'old')
+    const [told] = proposeSenses(
+      learnFrom(Array.from({ length: 5 }, () => post({ senden: 'Absenden' }))),
+      form,
+      'old',
+      USUAL_INLET,
+    )
     expect(told).toEqual({ name: 'senden', sense: { to: 'nothing' }, because: 'the same came each time' })
   })
   it('offer what came often as choices, beside anything else', () => {

@@ -76,7 +76,7 @@ for (const [meaning, words] of WORDS)
 /** What stands before the name of a field and says nothing of it: whose it is, or what sort of box it has. */
 const FILLERS = new Set(
   foldHead(
-    'your my the contact contacts customer visitor user person lead form field fields input txt text tx data item ihr ihre dein deine votre ton su tu seu sua twój twoja pole feld',
+    'your my the frm cf contact contacts customer visitor user person lead form field fields input txt text tx data item ihr ihre dein deine votre ton su tu seu sua twój twoja pole feld',
   ).split(' '),
 )
 
@@ -85,6 +85,15 @@ const FILLERS = new Set(
  * `txtLastName`, `contact[2][telefon]`. `null` where it is called nothing that is known.
  */
 export function meaningOf(name: string): Meaning | null {
+  const inner = INNERMOST.exec(name)?.[1]
+  const found = meaningOfName(name)
+  return found ?? (inner === undefined ? null : meaningOfName(inner))
+}
+
+/** What stands in the last brackets, or behind the last point. */
+const INNERMOST = /(?:\[|\.)([^[\].]+)\]?$/
+
+function meaningOfName(name: string): Meaning | null {
   const words = wordsOf(name)
   for (let from = 0; from < words.length; from++) {
     const found = meaningOfWords(words.slice(from).join(' '))

@@ -5,6 +5,7 @@ import { landingOf, suggestFields, suggestForParts } from '../form/suggest_field
 import { answeredByHand, findQuestion, partsOf } from '../form/values'
 import { choicesIn } from '../imports/choices_in'
 import { type KindName, mannerOf } from '../kinds/registry'
+import type { InletSettings } from './inlet'
 import type { Learned, Look } from './learn'
 import { meaningOf, wordsOf } from './meanings'
 import { feedsOf } from './read_came'
@@ -28,13 +29,20 @@ export interface Proposal {
  * that Lichen speaks, or of what comes in it; else a new question of a kind that takes what comes in it. What a name says is
  * not believed against what comes. Never two fields are proposed for one thing.
  */
-export function proposeSenses(learned: readonly Learned[], form: Form, inlet: string): Proposal[] {
+export function proposeSenses(
+  learned: readonly Learned[],
+  form: Form,
+  inlet: string,
+  { leftOut, trap }: Pick<InletSettings, 'leftOut' | 'trap'>,
+): Proposal[] {
   const taken = new Set<string>()
   const agreed = learned.map(({ name }): Proposal | null => {
+    if (name === trap) return { name, sense: { to: 'nothing' }, because: 'whoever fills it in is spam' }
     const [feed] = feedsOf(form, inlet).filter((one) => one.name === name)
+    if (!feed && leftOut.includes(name)) return { name, sense: { to: 'nothing' }, because: 'it is left out' }
     if (!feed) return null
     taken.add(keyOf(feed.question, feed.part))
-    return { name, sense: { to: 'question', question: feed.question, part: feed.part }, because: 'agreed on' }
+    return { name, sense: { to: 'question', question: feed.question, part: feed.part }, because: 'it is agreed on' }
   })
   return learned.map((field, at) => agreed[at] ?? proposeFor(field, form, taken))
 }

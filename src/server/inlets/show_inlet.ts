@@ -54,7 +54,7 @@ export async function showInlet(db: Db, form: StoredForm, name: string): Promise
   const draft = readForm(form.draft)
   const live = form.liveDefinition === null ? null : readStored(form.liveDefinition)
   const learned = withAgreed(learnFrom(posts.map(({ came }) => came)), draft, name)
-  const proposed = proposeSenses(learned, draft, name)
+  const proposed = proposeSenses(learned, draft, name, inlet.settings)
   return {
     name,
     title: inlet.title,
@@ -66,7 +66,8 @@ export async function showInlet(db: Db, form: StoredForm, name: string): Promise
     ...counts,
     fields: learned.map((field, at) => ({
       ...field,
-      ...senseOf(proposed[at], inlet.settings),
+      sense: proposed[at]?.sense ?? { to: 'nothing' as const },
+      because: proposed[at]?.because ?? '',
       released: live !== null && feedsOf(live, name).some((feed) => feed.name === field.name),
     })),
     notAsked: notAskedBy(draft, name),
@@ -108,13 +109,6 @@ const unseen = (name: string): Learned => ({
   long: false,
   files: false,
 })
-
-/** What is said to say nothing is proposed for nothing. */
-function senseOf(proposal: Proposal | undefined, { leftOut, trap }: InletSettings): Omit<Proposal, 'name'> {
-  const { name, ...sense } = proposal ?? { name: '', sense: { to: 'nothing' as const }, because: '' }
-  if (name === trap) return { sense: { to: 'nothing' }, because: 'whoever fills it in is spam' }
-  return leftOut.includes(name) ? { sense: { to: 'nothing' }, because: 'left out' } : sense
-}
 
 function notAskedBy(draft: Form, name: string): string[] {
   const fed = new Set(feedsOf(draft, name).map(({ question }) => question))

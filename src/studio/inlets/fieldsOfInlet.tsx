@@ -2,7 +2,7 @@ import { useState } from 'react'
 import type { Form } from '@/core/form/definition'
 import { answeredByHand, labelAt, pathsOf } from '@/core/form/values'
 import { joinPath, splitPath } from '@/core/answers/answer'
-import { type Agreed, agreeOnSenses, labelOf } from '@/core/inlets/propose'
+import { type Agreed, agreeOnSenses, labelOf, type Proposal, proposeSenses } from '@/core/inlets/propose'
 import { isAnswered, KIND_NAMES, type KindName, mannerOf } from '@/core/kinds/registry'
 import type { ShownInlet } from '@/server/inlets/show_inlet'
 import { useDraft } from '../draft/context'
@@ -23,15 +23,17 @@ type Sense = Agreed[number]['sense']
 /** What each field of the form elsewhere is here, to be agreed on: it stands in the draft then, which a release makes live. */
 export function FieldsOfInlet({ inlet }: { inlet: ShownInlet }) {
   const { form, resources, edit, facts } = useDraft((state) => state)
-  const [senses, setSenses] = useState(() => new Map(inlet.fields.map(({ name, sense }) => [name, sense])))
+  // What was chosen here stands over what the draft says by now, or what is likely.
+  const [chosen, setChosen] = useState<ReadonlyMap<string, Sense>>(new Map())
   const { busy, run } = useRun()
   const may = useMay('edit')
-  const senseOf = ({ name, sense }: Field): Sense => senses.get(name) ?? sense
-  const agreed = inlet.fields.map((field) => ({ name: field.name, sense: senseOf(field) }))
-  const set = (name: string, sense: Sense) => setSenses((before) => new Map(before).set(name, sense))
+  const proposed = proposeSenses(inlet.fields, form, inlet.name, inlet.settings)
+  const agreed = proposed.map(({ name, sense }) => ({ name, sense: chosen.get(name) ?? sense }))
+  const set = (name: string, sense: Sense) => setChosen((before) => new Map(before).set(name, sense))
   const agree = async () => {
     const { fields } = resources
     edit((before) => agreeOnSenses(before, inlet.name, agreed, inlet.fields, fields))
+    setChosen(new Map())
     const leftOut = agreed.flatMap(({ name, sense }) => (sense.to === 'nothing' ? [name] : []))
     const { title, name } = inlet
     const settings = { ...inlet.settings, leftOut }
@@ -53,7 +55,7 @@ export function FieldsOfInlet({ inlet }: { inlet: ShownInlet }) {
             </tr>
           </thead>
           <tbody>
-            {inlet.fields.map((field) => (
+            {inlet.fields.map((field, at) => (
               <tr key={field.name}>
                 <th scope="row" className="name break-all">
                   <bdi>{field.name}</bdi>
@@ -66,7 +68,8 @@ export function FieldsOfInlet({ inlet }: { inlet: ShownInlet }) {
                   <IsHere
                     form={form}
                     field={field}
-                    sense={senseOf(field)}
+                    proposal={proposed[at]}
+                    sense={agreed[at]?.sense ?? field.sense}
                     isOpen={may}
                     onSet={(sense) => set(field.name, sense)}
                   />
@@ -110,6 +113,7 @@ function Comes({ field: { samples, files, distinct } }: { field: Field }) {
 interface IsHereProps {
   form: Form
   field: Field
+  proposal: Proposal | undefined
   sense: Sense
   isOpen: boolean
   onSet: (sense: Sense) => void
@@ -123,8 +127,9 @@ const KINDS: readonly (readonly [KindName, string])[] = KIND_NAMES.filter((kind)
   .map((kind) => [kind, mannerOf({ kind }).words] as const)
   .toSorted(([, one], [, other]) => one.localeCompare(other))
 
-function IsHere({ form, field, sense, isOpen, onSet }: IsHereProps) {
-  const { name, because, released } = field
+function IsHere({ form, field, proposal, sense, isOpen, onSet }: IsHereProps) {
+  const { name, released } = field
+  const { because = '', sense: likely = field.sense } = proposal ?? {}
   const paths = pathsOf(
     form,
     answeredByHand(form).map((question) => question.name),
@@ -133,9 +138,7 @@ function IsHere({ form, field, sense, isOpen, onSet }: IsHereProps) {
   const choose = (value: string) => {
     if (value === NOTHING) return onSet({ to: 'nothing' })
     if (value === NEW)
-      return onSet(
-        field.sense.to === 'new' ? field.sense : { to: 'new', value: name, label: labelOf(name), kind: 'short_text' },
-      )
+      return onSet(likely.to === 'new' ? likely : { to: 'new', value: name, label: labelOf(name), kind: 'short_text' })
     const [question, part] = splitPath(value)
     onSet({ to: 'question', question, ...(part !== null && { part }) })
   }

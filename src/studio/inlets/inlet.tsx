@@ -1,6 +1,6 @@
 'use client'
 
-import { fieldsWords } from './words'
+import { isUnderstood } from '@/core/inlets/read_came'
 import type { ShownInlet } from '@/server/inlets/show_inlet'
 import { useDraft } from '../draft/context'
 import { Address } from '../release/address'
@@ -11,10 +11,12 @@ import { FieldsOfInlet } from './fieldsOfInlet'
 import { PostsOfInlet } from './postsOfInlet'
 import { SettingsOfInlet } from './settingsOfInlet'
 import { TheirHtml } from './theirHtml'
+import { fieldsWords } from './words'
 
 /** An address that takes submissions from a form built elsewhere: what its fields are here, and what came. */
 export function Inlet({ inlet }: { inlet: ShownInlet }) {
-  const { slug } = useDraft((state) => state.facts)
+  const { form, facts } = useDraft((state) => state)
+  const { slug } = facts
   const { title, url, name, fields, notAsked } = inlet
   return (
     <main className="grid gap-5 border-t border-rule px-4 py-3 *:min-w-0">
@@ -32,7 +34,7 @@ export function Inlet({ inlet }: { inlet: ShownInlet }) {
           <span className="text-soft">Forms elsewhere send to</span> <Address url={url} />{' '}
           <Copy what="address" text={url} />
         </p>
-        <p className="mt-1">{fieldsWords(inlet)}</p>
+        <p className="mt-1">{fieldsWords({ ...inlet, draftUnderstands: isUnderstood(form, name) })}</p>
       </section>
       <section>
         <h2 className="mb-1.5">
