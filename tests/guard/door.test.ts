@@ -96,6 +96,11 @@ describe('what nobody can make out', () => {
       2,
       '--x\r\ncontent-disposition: form-data; filename="a.txt"\r\ncontent-type: text/plain\r\n\r\nhi\r\n--x--\r\n',
     ],
+    [
+      'a file, and what is wrong after it',
+      4,
+      '--x\r\ncontent-disposition: form-data; name="a"; filename="a.txt"\r\n\r\nhi\r\n--x\r\nno header\r\n\r\nb\r\n--x--\r\n',
+    ],
     ['what is wrong twice', 4, '--x\r\nno header\r\n\r\na\r\n--x\r\nno header\r\n\r\nb\r\n--x--\r\n'],
     ['what is wrong, and has no end', 4, '--x\r\nno header\r\n\r\na\r\n--x\r\nno'],
   ])('ends no process that reads it in a form: %s', async (_, hundreds, body) => {

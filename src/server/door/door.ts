@@ -6,6 +6,7 @@ import { isSoundText } from '@/core/formats/text'
 import { splitWithin, within } from '@/core/rights/within'
 import { context } from '../context'
 import { FILES, receiveFiles } from '../files/receive'
+import type { NotRead } from '../files/multipart'
 import { receiveForm } from '../files/receiveForm'
 import { MAILED, type MailedFor } from '../mailed/links'
 import { serveMailed } from '../mailed/serve'
@@ -16,7 +17,7 @@ import { LineIsFull } from '../line'
 import { log, traced } from '../log'
 import { IMPORTS, receiveImport } from '../imports/receiveImport'
 import { PICTURES, receivePicture } from '../pictures/receivePicture'
-import { problem } from '../problem'
+import { databaseAway, problem } from '../problem'
 import { noFormHtml, plainHtml } from '../visitor/html'
 import { serveVisitor } from '../visitor/serve'
 import { addressReader, countryReader } from './address'
@@ -90,18 +91,18 @@ export function openDoor(application: Handler): (request: IncomingMessage, respo
     if (inlet) {
       const [, slug = '', name = ''] = inlet
       const received = isFormWithFiles(request) ? await receivePost(request, slug, name) : null
-      if (received === 'unreadable') return write(problem(400, 'The body is not multipart form data.'), response)
+      if (typeof received === 'string') return refuseForm(received, request, response)
       const body = received ? null : await readBody(request, MOST_BYTES.visitor)
-      if (received === 'too large' || body === 'too large') return refuseBody(request, response)
+      if (body === 'too large') return refuseBody(request, response)
       const asked = new Request(url, { method: request.method ?? 'GET', headers: headersOf(request), body })
       return write(await serveInlet(asked, slug, name, received), response, request.headers['accept-encoding'])
     }
     if (visitor) {
       const [, slug = '', part = null] = visitor
       const sent = isFormWithFiles(request) ? await receiveForm(request, slug) : null
-      if (sent === 'unreadable') return write(problem(400, 'The body is not multipart form data.'), response)
+      if (typeof sent === 'string') return refuseForm(sent, request, response)
       const body = sent ? null : await readBody(request, MOST_BYTES.visitor)
-      if (sent === 'too large' || body === 'too large') return refuseBody(request, response)
+      if (body === 'too large') return refuseBody(request, response)
       const asked = new Request(url, { method: request.method ?? 'GET', headers: headersOf(request), body })
       return write(await serveVisitor(asked, slug, part, sent), response, request.headers['accept-encoding'])
     }
@@ -266,6 +267,13 @@ async function refuseBody(request: IncomingMessage, response: ServerResponse): P
     setTimeout(done, LINGER)
   })
   response.end()
+}
+
+/** Says why a form that was sent with files was not read. */
+async function refuseForm(why: NotRead, request: IncomingMessage, response: ServerResponse): Promise<void> {
+  if (why === 'too large') return refuseBody(request, response)
+  const said = why === 'away' ? databaseAway() : problem(400, 'The body is not multipart form data.')
+  return write(said, response)
 }
 
 const refuseAddress = (path: string | null, given: string): Promise<Response> | Response =>

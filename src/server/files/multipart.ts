@@ -5,6 +5,7 @@ import type { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import busboy from 'busboy'
 import { MOST_BYTES } from '../door/body'
+import { isTemporary } from '../failures'
 import { log } from '../log'
 
 /** Reads HTML forms that are sent with files in them, as browsers without a script do (RFC 7578). */
@@ -22,11 +23,11 @@ export class TooMuch extends Error {}
 /** Most files in one form. */
 const MOST_FILES = 40
 
+/** Why a form was not read: more came than is taken, it is no such form, or our side cannot keep its files just now. */
+export type NotRead = 'too large' | 'unreadable' | 'away'
+
 /** Hands every field and file of a request on as it comes, and says whether all of it could be read. */
-export async function readMultipart(
-  request: IncomingMessage,
-  { field, file }: TakesParts,
-): Promise<'read' | 'too large' | 'unreadable'> {
+export async function readMultipart(request: IncomingMessage, { field, file }: TakesParts): Promise<'read' | NotRead> {
   const files: Promise<void>[] = []
   let characters = 0
   const parser = openParser(request)
@@ -51,14 +52,21 @@ export async function readMultipart(
     parser.on(event, () => parser.destroy(new TooMuch()))
   try {
     await parseAll(request, parser)
+  } catch (error) {
+    await Promise.allSettled(files)
+    if (error instanceof TooMuch) return 'too large'
+    log.info({ error }, 'A form with files could not be read')
+    return 'unreadable'
+  }
+  try {
     await Promise.all(files)
     return 'read'
   } catch (error) {
     await Promise.allSettled(files)
     if (error instanceof TooMuch) return 'too large'
-    if (files.length > 0 && request.complete) throw error
-    log.info({ error }, 'A form with files could not be read')
-    return 'unreadable'
+    if (!isTemporary(error)) throw error
+    log.error({ error }, 'Files of a form could not be kept')
+    return 'away'
   }
 }
 

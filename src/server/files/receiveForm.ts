@@ -8,7 +8,7 @@ import { fileAddress, tidyFileName } from '@/core/answers/files'
 import { context } from '../context'
 import { findAskedForm, type LiveForm } from '../forms/live'
 import { givePass, type VisitPass } from '../visits/secret'
-import { keepUpTo, readMultipart } from './multipart'
+import { keepUpTo, type NotRead, readMultipart } from './multipart'
 import { put, waitingRoom } from './store'
 import { beginVisitFile, filesAsked, NotTaken, settleFile, takesNone, tooLarge } from './visit_file'
 
@@ -21,10 +21,7 @@ export interface ReceivedForm {
 }
 
 /** Reads a form that is sent with files in it. Files go into the store as they come; what stands for them in the answers is their address. */
-export async function receiveForm(
-  request: IncomingMessage,
-  slug: string,
-): Promise<ReceivedForm | 'too large' | 'unreadable'> {
+export async function receiveForm(request: IncomingMessage, slug: string): Promise<ReceivedForm | NotRead> {
   const live = await findAskedForm(context().visitors, slug)
   const received: ReceivedForm = { fields: [], refused: [] }
   if (!live) return received

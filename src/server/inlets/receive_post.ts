@@ -11,7 +11,7 @@ import { findAskedInlet, type StoredInlet } from '@/db/queries/inlets'
 import { context } from '../context'
 import { count, ofAsker } from '../door/limits'
 import { typeOfContents } from '../files/contents'
-import { keepUpTo, readMultipart, TooMuch } from '../files/multipart'
+import { keepUpTo, type NotRead, readMultipart, TooMuch } from '../files/multipart'
 import { put, waitingRoom } from '../files/store'
 import { roomFor } from '../files/visit_file'
 import { givePass, type VisitPass } from '../visits/secret'
@@ -38,7 +38,7 @@ export async function receivePost(
   request: IncomingMessage,
   slug: string,
   name: string,
-): Promise<ReceivedPost | 'too large' | 'unreadable'> {
+): Promise<ReceivedPost | NotRead> {
   const { visitors: db, config } = context()
   const inlet = await findAskedInlet(db, slug, name)
   const fields: Promise<CameField | null>[] = []

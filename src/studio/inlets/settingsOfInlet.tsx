@@ -30,7 +30,7 @@ export function SettingsOfInlet({ inlet, slug }: Props) {
     if (read.success) void run(() => changeInletAction({ slug, name, title: called, settings: next }))
   }
   return (
-    <section className="grid min-w-0 gap-2">
+    <section className="grid min-w-0 gap-3">
       <h2>How it is set</h2>
       <fieldset
         disabled={busy}
