@@ -24,6 +24,12 @@ describe('a copy of a form', () => {
     expect(copy.translations.de).toEqual({ 'outcome.title': { text: 'Danke', of: 'Thank you' } })
     expect(copyAs(form, form.title)).toBe(form)
   })
+  it('is fed by none of the inlets of the form it is made from', () => {
+    const [step] = form.steps
+    const fed = step?.questions.map((question) => ({ ...question, sentAs: [{ inlet: 'old', name: 'mail' }] })) ?? []
+    const copy = copyAs(formSchema.parse({ ...form, steps: [{ ...step, questions: fed }] }), form.title)
+    expect(copy).toEqual(form)
+  })
   it('brings everything, but for what it is to leave behind', () => {
     const whole = formSchema.parse({
       ...form,

@@ -1,5 +1,5 @@
 import { blankForm } from './blank'
-import { type Form, formSchema } from './definition'
+import { type Form, formSchema, type Question } from './definition'
 import { wordingsRead } from './localize'
 import { findMarked, type Wording } from './marked'
 
@@ -27,12 +27,24 @@ const LEAVE: Readonly<Record<Exclude<CopyPart, 'rehearsals'>, (form: Form) => Fo
 
 const blank = (): Form => blankForm('Blank')
 
+/** Inlets are of one form: what theirs call a question says nothing in another. */
+const fedByNobody = (form: Form): Form =>
+  form.steps.some(({ questions }) => questions.some(({ sentAs }) => sentAs !== undefined))
+    ? {
+        ...form,
+        steps: form.steps.map((step) => ({
+          ...step,
+          questions: step.questions.map(({ sentAs: _, ...question }) => question as Question),
+        })),
+      }
+    : form
+
 /**
  * A copy of a form under a title of its own, without some of its parts. What the title was in other languages is
  * none of the new one. Rehearsals are no part of a definition: whoever copies sees to them.
  */
 export function copyAs(form: Form, title: string, without: readonly CopyPart[] = []): Form {
-  const kept = without.reduce((copy, part) => (part === 'rehearsals' ? copy : LEAVE[part](copy)), form)
+  const kept = without.reduce((copy, part) => (part === 'rehearsals' ? copy : LEAVE[part](copy)), fedByNobody(form))
   if (title === form.title) return kept
   const translations = Object.fromEntries(
     Object.entries(kept.translations).map(([language, texts]) => [

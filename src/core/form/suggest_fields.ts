@@ -113,7 +113,10 @@ const takenBy = (form: Form, name: string, { record, name: field }: RecordField)
   )?.label ?? null
 
 /** The landing that a suggestion stands for. */
-export const landingOf = ({ field, translate }: Suggestion, part: string | undefined): Landing => ({
+export const landingOf = (
+  { field, translate }: Pick<Suggestion, 'field' | 'translate'>,
+  part: string | undefined,
+): Landing => ({
   record: field.record,
   field: field.name,
   part,

@@ -143,6 +143,20 @@ describe('what is proposed', () => {
       answers: { email: 'runa@kiln.example', name: { first: 'Runa', last: 'Holm' }, anlass: 'Workshop' },
     })
   })
+  it('land a name that comes whole as its parts, a company’s in the company, and neither in the other', () => {
+    const made = understood(form, [post({ name: 'Runa Holm', firma: 'Elm Studio', mail: 'runa@kiln.example' })])
+    expect(findQuestion(made, 'name')).toMatchObject({ boxes: 'one' })
+    expect(
+      findQuestion(made, 'name')?.lands.map(({ record, field, part, translate }) => [record, field, part, translate]),
+    ).toEqual([
+      ['contact', 'first_name', 'full', 'given_name'],
+      ['contact', 'last_name', 'full', 'family_name'],
+    ])
+    expect(findQuestion(made, 'company')?.lands.map(({ record, field }) => [record, field])).toEqual([
+      ['company', 'name'],
+    ])
+    expect([form.records.company, made.records.company]).toEqual([false, true])
+  })
   it('are the same again once agreed on, and two fields never become one thing', () => {
     const made = understood(form, posts)
     const again = proposeSenses(learnFrom(posts), made, 'old', USUAL_INLET)

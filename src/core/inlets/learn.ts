@@ -26,7 +26,7 @@ export interface Learned {
   files: boolean
 }
 
-const MOST = { samples: 5, distinct: 30, long: 120 }
+const MOST = { samples: 12, distinct: 30, long: 120 }
 
 /** How much of what came must look like something. */
 const NEARLY_ALL = 0.9

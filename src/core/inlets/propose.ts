@@ -1,6 +1,6 @@
-import type { RecordField } from '../fields/field'
+import { findField, type RecordField } from '../fields/field'
 import { addQuestion, setRecords, updateQuestion } from '../form/edits'
-import type { Form, Question } from '../form/definition'
+import type { Form, Landing, Question } from '../form/definition'
 import { landingOf, suggestFields, suggestForParts } from '../form/suggest_fields'
 import { answeredByHand, findQuestion, partsOf } from '../form/values'
 import { choicesIn } from '../imports/choices_in'
@@ -110,12 +110,13 @@ const LOOK_OF: Partial<Record<KindName, Look>> = {
 }
 
 /** The kind that takes what came. */
-function kindOf({ look, files, long, distinct, filled, several }: Learned): KindName {
+function kindOf({ look, files, long, distinct, samples, filled, several }: Learned): KindName {
   if (files) return 'file'
   if (look !== null) return KIND_OF[look]
   if (long) return 'long_text'
   if (several) return 'several_choices'
-  return filled >= 4 * distinct && distinct > 1 ? 'single_choice' : 'short_text'
+  // Only where all of them can be told.
+  return filled >= 4 * distinct && distinct > 1 && distinct === samples.length ? 'single_choice' : 'short_text'
 }
 
 const KIND_OF: Readonly<Record<Look, KindName>> = {
@@ -233,11 +234,39 @@ const withoutFeeds = (form: Form, inlet: string): Form => ({
   })),
 })
 
-/** Lands a new question where it, or each of its parts, is likely meant to: in a contact, or the company they work for. */
+/**
+ * Lands a new question where it, or each of its parts, is likely meant to: in a contact, or, of a company’s name, in the
+ * company they work for. A name that came whole lands as the first names and the last name in it.
+ */
 function landWhereLikely(form: Form, name: string, fields: readonly RecordField[]): Form {
-  const offered = fields.filter(({ record }) => record === 'contact' || record === 'company')
+  const question = findQuestion(form, name)
+  if (!question) return form
+  if (COMPANIES.has(question.kind)) {
+    const field = findField(fields, 'company', 'name')
+    return field
+      ? setRecords(updateQuestion(form, name, { lands: [landingOf({ field }, undefined)] }), { company: true })
+      : form
+  }
+  const offered = fields.filter(({ record }) => record === 'contact')
   const best = suggestFields(form, name, undefined, offered).find(({ likely, takenBy }) => likely && takenBy === null)
-  const lands = suggestForParts(form, name, offered) ?? (best ? [landingOf(best, undefined)] : [])
-  const landed = updateQuestion(form, name, { lands })
-  return lands.some(({ record }) => record === 'company') ? setRecords(landed, { company: true }) : landed
+  const lands =
+    suggestForParts(form, name, offered) ?? landWhole(form, name, offered) ?? (best ? [landingOf(best, undefined)] : [])
+  return updateQuestion(form, name, { lands })
+}
+
+/** Kinds whose answers are the name of a company. */
+const COMPANIES: ReadonlySet<KindName> = new Set(['company'])
+
+/** Where a name that is asked in one box lands; `null` for any other value. */
+function landWhole(form: Form, name: string, fields: readonly RecordField[]): Landing[] | null {
+  if (!partsOf(form, name).some((part) => part.name === 'full')) return null
+  return (
+    [
+      ['first_name', 'given_name'],
+      ['last_name', 'family_name'],
+    ] as const
+  ).flatMap(([called, translate]) => {
+    const field = findField(fields, 'contact', called)
+    return field ? [landingOf({ field, translate }, 'full')] : []
+  })
 }

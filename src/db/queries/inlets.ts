@@ -44,16 +44,17 @@ export const findAskedInlet = (db: Runner, address: string, name: string): Promi
 export const findInlet = (db: Runner, formId: string, name: string): Promise<StoredInlet | undefined> =>
   inlets(db).where('inlet.form_id', '=', formId).where('inlet.name', '=', name).executeTakeFirst()
 
+/** An inlet in short: how many of its posts stand how. */
+export interface ListedInlet extends Record<PostState, number> {
+  name: string
+  title: string
+  /** When one came last. */
+  lastAt: Date | null
+}
+
 /** The inlets of a form, with how many of its posts stand how, and when one came last. */
-export async function listInlets(db: Runner, formId: string) {
-  const { rows } = await sql<{
-    name: string
-    title: string
-    waiting: number
-    taken: number
-    held: number
-    lastAt: Date | null
-  }>`
+export async function listInlets(db: Runner, formId: string): Promise<ListedInlet[]> {
+  const { rows } = await sql<ListedInlet>`
     select inlet.name, inlet.title, ${countOf('waiting')} as waiting, ${countOf('taken')} as taken,
       ${countOf('held')} as held, max(post.received_at) as "lastAt"
     from inlet left join inlet_post post on post.inlet_id = inlet.id

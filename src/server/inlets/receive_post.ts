@@ -47,7 +47,11 @@ export async function receivePost(
     field: (called, text) =>
       void fields.push(...(cameAsFields([[called, text]]) ?? []).map((one) => Promise.resolve(one))),
     file(called, filename, content) {
-      const taken = inlet?.settings.files ? receiveOne(inlet, pass, called, filename, content) : leave(content)
+      // What is signed has no files: whoever may send them is not known yet.
+      const taken =
+        inlet?.settings.files && inlet.secret === null
+          ? receiveOne(inlet, pass, called, filename, content)
+          : leave(content)
       fields.push(taken)
       return taken.then(() => undefined)
     },

@@ -6,10 +6,10 @@ import { findShownForm, inLanguage, type LiveForm } from '../forms/live'
 import { factsFor } from '../forms/facts'
 import { problem } from '../problem'
 import { acceptSubmission, trustSender } from '../submissions/acceptSubmission'
-import { claimVisit } from '../visits/claim'
+import { type ClaimedVisit, claimVisit } from '../visits/claim'
 import { ownHostsOf } from '../hosts/base'
 import { recordOrigin } from '../visits/recordProgress'
-import { givePass } from '../visits/secret'
+import { givePass, idForSent } from '../visits/secret'
 import { type BrowserPass, rememberHolder } from '../visits/remembered'
 import { releaseNumberSchema } from '../visits/visitor'
 import { maySend, pageAround, parametersSent } from './elsewhere'
@@ -19,9 +19,11 @@ import { answerOutcome } from './outcome'
 import {
   isTestLink,
   type Keeping,
+  keySchema,
   linkSecret,
   readFields,
   readSentJson,
+  type SentJson,
   tellVisitor,
   type VisitorCall,
   withoutSecret,
@@ -29,16 +31,39 @@ import {
 import { judgeOf, StepPost, textIn } from './step_post'
 
 /** Takes answers sent as JSON, by the page's script or by any program. */
-export async function postJson({ request, live, keeping }: VisitorCall): Promise<Response> {
-  const { visitors: db, config } = context()
+export async function postJson(call: VisitorCall): Promise<Response> {
+  const { request, live } = call
   const trusted = await isTrusted(request, live)
   if (trusted === null) return problem(401, 'The token is not one of this form’s workspace, or may not send.')
   // Programs with a token count by it alone.
-  const wait = trusted
-    ? count(...of('token', request.headers.get('authorization') ?? ''))
-    : count(...ofAsker('send', live.slug))
+  const counted = trusted ? of('token', request.headers.get('authorization') ?? '') : ofAsker('send', live.slug)
+  const wait = count(...counted)
   if (wait > 0) return tooMany(wait)
   const sent = await readSentJson(request)
+  const key = keySchema.safeParse(request.headers.get('idempotency-key')).data
+  const forPage = request.headers.get('accept')?.includes('text/html') ?? false
+  if (!Array.isArray(sent)) return takeJson(call, sent, { trusted, forPage, key: sent.key ?? key })
+  if (!trusted) return problem(401, 'Only programs with a token send many at once.')
+  const answers = await Promise.all(
+    sent.map(async (one, n) => {
+      const often = n === 0 ? 0 : count(...counted)
+      const how = { trusted, forPage: false, key: one.key ?? (key === undefined ? key : `${key} ${n}`) }
+      const answer = often > 0 ? tooMany(often) : await takeJson(call, one, how)
+      return { status: answer.status, ...((await answer.json()) as object) }
+    }),
+  )
+  return Response.json({ batch: answers })
+}
+
+/** Takes one of what was sent as JSON: `key` tells the same, sent again, from another; `forPage` that a page shows what it gets. */
+async function takeJson(
+  { request, live, keeping }: VisitorCall,
+  sent: SentJson,
+  { trusted, forPage, key: given }: { trusted: boolean; forPage: boolean; key: string | undefined },
+): Promise<Response> {
+  const { visitors: db, config } = context()
+  // A stranger’s key says nothing: anybody could use it.
+  const key = trusted ? given : undefined
   const found = sent.release ? await findShownForm(db, live, sent.release) : live
   const shown = found && inLanguage(found, languagesWanted(request, sent.language))
   if (!shown) return problem(409, 'The form has changed since this page was opened.', { release: live.number })
@@ -50,11 +75,13 @@ export async function postJson({ request, live, keeping }: VisitorCall): Promise
     request,
     told: sent,
   })
-  const visit = claimVisit(config.LICHEN_SECRET, live.formId, sent, trusted)
+  const visit =
+    key === undefined
+      ? claimVisit(config.LICHEN_SECRET, live.formId, sent, trusted)
+      : visitOfKey(config.LICHEN_SECRET, live, key)
   const judge = trusted ? trustSender : judgeOf(live, visitor, visit, sent)
   await recordOrigin(db, shown, visitor, visit, ownHostsOf(config.LICHEN_URL, live.hosts))
   const accepted = await acceptSubmission(db, shown, sent.values, visitor, visit, judge, null)
-  const forPage = request.headers.get('accept')?.includes('text/html') ?? false
   if (accepted.ok) {
     const { submission, outcome } = accepted
     const response = forPage
@@ -69,7 +96,9 @@ export async function postJson({ request, live, keeping }: VisitorCall): Promise
     case 'wrong':
       return problem(422, 'Some answers are wrong.', { errors: accepted.errors })
     case 'sent before':
-      return problem(409, 'This visit has sent already.')
+      return key === undefined
+        ? problem(409, 'This visit has sent already.')
+        : problem(422, 'Something else was sent with this key before.')
     case 'too many':
       return tooMany(accepted.wait)
     case 'closed':
@@ -77,6 +106,13 @@ export async function postJson({ request, live, keeping }: VisitorCall): Promise
       return forPage ? closedHtml(shown) : problem(403, 'This form is closed.')
   }
 }
+
+/** The visit of what a program sends with a key: the same of the same key gives the first answer again. */
+const visitOfKey = (secret: string, { formId, workspaceId }: LiveForm, key: string): ClaimedVisit => ({
+  id: idForSent(secret, formId, JSON.stringify(['key', workspaceId, key])),
+  proven: false,
+  test: false,
+})
 
 /** Whether a program shows a token of the form's workspace that may send; `null` when it shows another. */
 async function isTrusted(request: Request, live: LiveForm): Promise<boolean | null> {

@@ -29,6 +29,9 @@ import type { ReceivedForm } from '../files/receiveForm'
 import type { LiveForm } from '../forms/live'
 import { languagesAccepted } from './language'
 
+/** A key of a program's own for something that it sends. */
+export const keySchema = z.string().min(1).max(200)
+
 /** The JSON a program or the page's script sends to a form's address. */
 const bodySchema = z.object({
   visit: visitIdSchema.nullish(),
@@ -55,7 +58,15 @@ const bodySchema = z.object({
   /** Whether its visitor ticked that they wish to be known again, and that it may be kept where they came from. */
   remember: z.string().optional(),
   origin: z.string().optional(),
+  /** By which a program with a token tells the same, sent again, from another. */
+  key: keySchema.nullish(),
 })
+
+/** Most that is sent at once. */
+const MOST_IN_BATCH = 100
+
+/** What a program with a token sends at once: each is taken or refused by itself. */
+const batchSchema = z.object({ batch: z.array(bodySchema).min(1).max(MOST_IN_BATCH) })
 
 /** What a handler of visitors' requests gets: who asks whom, and for which form. */
 export interface VisitorCall {
@@ -66,13 +77,16 @@ export interface VisitorCall {
   sent: ReceivedForm | null
 }
 
-type SentJson = z.output<typeof bodySchema>
+export type SentJson = z.output<typeof bodySchema>
 
 /** A body that is not as it must be. */
 export class BadBody extends Error {}
 
 /** Reads JSON of a given shape, or says what is wrong with it. */
-export async function readJson<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
+export const readJson = async <T>(request: Request, schema: z.ZodType<T>): Promise<T> =>
+  checkJson(await parseJson(request), schema)
+
+async function parseJson(request: Request): Promise<unknown> {
   let json: unknown
   try {
     json = JSON.parse(await request.text())
@@ -80,6 +94,10 @@ export async function readJson<T>(request: Request, schema: z.ZodType<T>): Promi
     throw new BadBody('The body is not JSON.')
   }
   if (isTooDeep(json)) throw new BadBody('The body is nested too deeply.')
+  return json
+}
+
+function checkJson<T>(json: unknown, schema: z.ZodType<T>): T {
   const read = schema.safeParse(json)
   if (read.success) return read.data
   const issue = read.error.issues[0]
@@ -90,7 +108,12 @@ export async function readJson<T>(request: Request, schema: z.ZodType<T>): Promi
 export const readFields = async ({ request, sent }: VisitorCall): Promise<Record<string, unknown>> =>
   gatherFields(sent?.fields ?? new URLSearchParams(await request.text()))
 
-export const readSentJson = (request: Request): Promise<SentJson> => readJson(request, bodySchema)
+/** What is sent to a form as JSON: one thing, or a list of them. */
+export async function readSentJson(request: Request): Promise<SentJson | SentJson[]> {
+  const json = await parseJson(request)
+  const isBatch = typeof json === 'object' && json !== null && 'batch' in json
+  return isBatch ? checkJson(json, batchSchema).batch : checkJson(json, bodySchema)
+}
 
 /** Who is asking, from the link's parameters, the secret and the page before. */
 export async function tellVisitor(

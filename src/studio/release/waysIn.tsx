@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import type { ListedInlet } from '@/db/queries/inlets'
 import { useDraft } from '../draft/context'
 import { addInletAction } from '../inlets/actions'
 import { AddOne } from '../ui/addOne'
@@ -7,16 +8,6 @@ import { Link } from '../ui/link'
 import { Moment } from '../ui/moment'
 import { figure } from '../ui/show'
 import { headClass, SPARE } from '../ui/spare'
-
-/** An inlet in short: how many of its posts stand how. */
-export interface ListedInlet {
-  name: string
-  title: string
-  waiting: number
-  taken: number
-  held: number
-  lastAt: Date | null
-}
 
 /** Addresses of the form that take submissions from forms built elsewhere. */
 export function WaysIn({ inlets }: { inlets: readonly ListedInlet[] }) {

@@ -146,7 +146,9 @@ export function WaysOut({ live, html, links, tags }: Props) {
                   POST {publicUrl} {body}
                 </code>
                 <span className="block text-soft">
-                  JSON, with a token of the workspace. Without one it is kept as spam.
+                  JSON, with a token of the workspace. Without one it is kept as spam. What is sent again with the same{' '}
+                  <code className="name">Idempotency-Key</code> is taken once;{' '}
+                  <code className="name">{'{"batch":[…]}'}</code> takes a hundred at once.
                 </span>
               </>
             }
