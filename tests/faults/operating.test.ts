@@ -21,6 +21,16 @@ const LAST_RELEASE = 'tests/faults/last_release'
 const KEY = 'k'.repeat(32)
 const PORT = 4920
 
+/** Has an inlet, which the release before had none of, with what waits there: the screen of it is read with all others. */
+async function leaveAtInlet(reach: Reach): Promise<void> {
+  const made = await api(reach, 'POST', '/forms/service/inlets', { name: 'old_website', title: 'Old website' })
+  const post = new FormData()
+  post.append('mail', 'oda@operating.example')
+  post.append('plan', new File(['Where the kiln is to stand'], 'plan.txt'))
+  const sent = await fetch(`${reach.url}/f/service/in/old_website`, { method: 'POST', body: post })
+  expect([made.status, sent.status]).toEqual([201, 202])
+}
+
 /** What the operator’s guide says is done as it stands there. */
 describe('the operator’s guide', () => {
   const first = lichenOf('operating', PORT, { LICHEN_KEYS: KEY })
@@ -75,6 +85,7 @@ describe('the operator’s guide', () => {
     const sent = await send(reach, 'firing-notes', { first_name: 'Oda', email: 'oda@operating.example', letter: true })
     expect([sent.status, sent.body.errors]).toEqual([200, undefined])
     await applied(reach, sent.body.submission)
+    await leaveAtInlet(reach)
     await settled()
     expect(await crmOf(first, 'oda@operating.example')).toMatchObject({ writes: 1 })
     // Numbers follow what happens by a moment.
